@@ -1,0 +1,21 @@
+export {
+  pieceCount,
+  USUAL_HANDS,
+  USUAL_LOSS,
+  USUAL_MEASURING,
+  USUAL_WHITE,
+  type BackChoice,
+  type BatchRequest,
+  type Hands,
+  type Loss,
+  type Measuring,
+  type PieceOrder,
+  type WhiteChoice,
+  type WhiteDose,
+} from './request.ts'
+export { bedDepthMm, fillMolds, governingBedMm, orderVolumeMl, type Layer, type MoldFill } from './layers.ts'
+export { EXCESS_DENSITY_KG_PER_M3, whiteDrops, whiteForPiece, type PieceWhite } from './white.ts'
+export { measureParts, wholeRatio, type MeasuredParts, type Parts } from './parts.ts'
+export { CUP_SIZES_ML, cupFor, shareDrops, type Addition, type Cup } from './cups.ts'
+export { routeLeftover, type LeftoverUse } from './leftovers.ts'
+export { dropsOf, inkDropsOfPiece, mixesOf, type Mix, type PieceDrops } from './mixes.ts'

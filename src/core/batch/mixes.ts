@@ -1,0 +1,98 @@
+import { isWhite } from '../colour/index.ts'
+import { mixedDensityGPerMl } from '../resin/index.ts'
+import type { Technique } from '../technique/index.ts'
+import { cupFor, shareDrops, type Addition, type Cup } from './cups.ts'
+import { orderVolumeMl, type MoldFill } from './layers.ts'
+import { routeLeftover, type LeftoverUse } from './leftovers.ts'
+import { measureParts, type MeasuredParts } from './parts.ts'
+import type { BatchRequest } from './request.ts'
+import { cellsOf, whiteDrops } from './white.ts'
+
+/** One stirring of A and B. */
+export interface Mix {
+  readonly id: 'first' | 'back'
+  /** What reaches the molds. */
+  readonly inMoldsG: number
+  readonly lossG: number
+  readonly needG: number
+  readonly parts: MeasuredParts
+  readonly cups: readonly Cup[]
+  readonly leftoverUses: readonly LeftoverUse[]
+}
+
+/** Drops a piece takes in one mold of the order, per ink. */
+export interface PieceDrops {
+  readonly moldId: string
+  readonly inks: readonly Addition[]
+  readonly whiteDrops: number
+}
+
+/** The mixes of an order: bed and white from one stirring, the back from another. */
+export function mixesOf(
+  request: BatchRequest,
+  technique: Technique,
+  fills: readonly MoldFill[],
+): readonly Mix[] {
+  const first = firstMix(request, technique, fills)
+  return request.back.when === 'none' ? [first] : [first, backMix(request, fills)]
+}
+
+function firstMix(request: BatchRequest, technique: Technique, fills: readonly MoldFill[]): Mix {
+  const density = mixedDensityGPerMl(request.resin)
+  const bedG = orderVolumeMl(fills, 'bed') * density
+  const bag = technique.white.by === 'bag'
+  const whiteG = bag ? orderVolumeMl(fills, 'white') * density : 0
+  const whitePortionG = bag ? whiteG + request.loss.bagResidueG : 0
+  const lossG = request.loss.cupFilmG + (bag ? request.loss.bagResidueG : 0)
+  const mix = measured(request, 'first', bedG + whiteG, lossG)
+  const mixCup = cup('mix', mix.parts.byWeight.totalG, density, [])
+  const drops = whiteDrops(request.white.dose, whitePortionG)
+  const white = request.colours.find(isWhite)?.name ?? 'white'
+  return {
+    ...mix,
+    cups: bag
+      ? [mixCup, cup('white', whitePortionG, density, drops ? [{ what: white, drops }] : [])]
+      : [mixCup],
+  }
+}
+
+function backMix(request: BatchRequest, fills: readonly MoldFill[]): Mix {
+  const density = mixedDensityGPerMl(request.resin)
+  const mix = measured(request, 'back', orderVolumeMl(fills, 'back') * density, request.loss.cupFilmG)
+  return { ...mix, cups: [cup('back', mix.parts.byWeight.totalG, density, [])] }
+}
+
+function measured(request: BatchRequest, id: Mix['id'], inMoldsG: number, lossG: number): Omit<Mix, 'cups'> {
+  const needG = inMoldsG + lossG
+  const parts = measureParts(request.resin, needG, request.measuring)
+  const leftoverMl = parts.byVolume.leftoverG / mixedDensityGPerMl(request.resin)
+  return { id, inMoldsG, lossG, needG, parts, leftoverUses: routeLeftover(leftoverMl, request.spareMolds) }
+}
+
+function cup(id: Cup['id'], massG: number, densityGPerMl: number, additions: readonly Addition[]): Cup {
+  const volumeMl = massG / densityGPerMl
+  return { id, massG, volumeMl, brimMl: cupFor(volumeMl), additions }
+}
+
+/** Ink and white drops for one piece of each mold in the order. */
+export function dropsOf(
+  request: BatchRequest,
+  technique: Technique,
+  fills: readonly MoldFill[],
+): readonly PieceDrops[] {
+  const inks = request.colours.filter((colour) => !isWhite(colour))
+  return fills.map((fill) => {
+    const drops = inkDropsOfPiece(request, technique, fill)
+    return {
+      moldId: fill.mold.id,
+      inks: inks.length ? shareDrops(inks, drops) : [],
+      whiteDrops: fill.white.drops,
+    }
+  })
+}
+
+/** Ink drops on one piece: so many per petal, or one per cell and round. */
+export function inkDropsOfPiece(request: BatchRequest, { ink, white }: Technique, fill: MoldFill): number {
+  if (ink.zones === 'petals' || white.by === 'bag') return Math.round(ink.dropsPerZone * request.white.petals)
+  return Math.round(ink.dropsPerZone * cellsOf(fill.areaMm2, white.cellMm2) * white.rounds)
+}

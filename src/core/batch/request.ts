@@ -1,0 +1,94 @@
+import type { Colour } from '../colour/index.ts'
+import type { Mold } from '../mold/index.ts'
+import type { Resin } from '../resin/index.ts'
+import type { TechniqueId } from '../technique/index.ts'
+
+/** How strong the white is, told by a wiped stick; petri takes it from the bottle. */
+export type WhiteDose = 'translucent' | 'milky' | 'opaque' | 'ink'
+
+export interface WhiteChoice {
+  readonly dose: WhiteDose
+  /** Cut in the piping bag. */
+  readonly holeMm: number
+  readonly ringSpacingMm: number
+  readonly rimMarginMm: number
+  /** Petals or zones a piece is divided into. */
+  readonly petals: number
+}
+
+/** When the back is poured; it takes its depth out of the same mold. */
+export type BackChoice =
+  | { readonly when: 'none' }
+  | {
+      readonly when: 'footprint' | 'nextDay' | 'afterDemold'
+      readonly depthMm: number
+      readonly colour: Colour | null
+    }
+
+/** How fast these hands are; a default until they have been measured (common practice). */
+export interface Hands {
+  readonly beadMmPerS: number
+  readonly ringLiftS: number
+  readonly strokeS: number
+  readonly dropS: number
+  readonly decantS: number
+}
+
+/** How the parts are measured. */
+export interface Measuring {
+  /** Smallest step of the scale. */
+  readonly graduationG: number
+  /** Smallest line of the measuring cup. */
+  readonly cupLineMl: number
+}
+
+/** What stays behind and never reaches a mold. */
+export interface Loss {
+  readonly cupFilmG: number
+  readonly bagResidueG: number
+}
+
+export interface PieceOrder {
+  readonly mold: Mold
+  readonly count: number
+}
+
+/** Everything a plan is computed from; complete in itself, so that an old batch keeps what it was made with. */
+export interface BatchRequest {
+  readonly name: string
+  readonly technique: TechniqueId
+  readonly pieces: readonly PieceOrder[]
+  readonly resin: Resin
+  readonly colours: readonly Colour[]
+  readonly face: 'mold' | 'open'
+  readonly roomTempC: number
+  /** Clear bed under the white; null takes the technique's usual. */
+  readonly bedMm: number | null
+  readonly lipMm: number
+  readonly white: WhiteChoice
+  readonly back: BackChoice
+  readonly settleMin: number
+  readonly hands: Hands
+  readonly measuring: Measuring
+  readonly loss: Loss
+  /** Molds on the shelf that could take what is left over. */
+  readonly spareMolds: readonly Mold[]
+  /** ISO 8601 instant of the planned stop-stir; null when no hour is chosen. */
+  readonly startAt: string | null
+}
+
+export const USUAL_HANDS: Hands = { beadMmPerS: 50, ringLiftS: 3, strokeS: 3, dropS: 1.2, decantS: 30 }
+export const USUAL_MEASURING: Measuring = { graduationG: 0.1, cupLineMl: 5 }
+export const USUAL_LOSS: Loss = { cupFilmG: 3, bagResidueG: 3 }
+export const USUAL_WHITE: WhiteChoice = {
+  dose: 'translucent',
+  holeMm: 3,
+  ringSpacingMm: 10,
+  rimMarginMm: 7,
+  petals: 8,
+}
+
+/** Pieces of the whole order. */
+export function pieceCount(request: Pick<BatchRequest, 'pieces'>): number {
+  return request.pieces.reduce((sum, order) => sum + order.count, 0)
+}

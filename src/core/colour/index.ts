@@ -1,0 +1,1 @@
+export { holdsAlcohol, isWhite, type Colour, type ColourKind } from './colour.ts'

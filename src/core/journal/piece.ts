@@ -1,0 +1,27 @@
+import type { FaultId } from './faults.ts'
+
+/** Whether the white, or the inks, went in at the right thickness, judged from the finished face. */
+export type TimingVerdict = 'tooEarly' | 'right' | 'tooLate'
+
+export interface Outcome {
+  readonly recordedAtMs: number
+  /** 1 to 5, 5 the best. */
+  readonly rating: number
+  /** Null where the face does not tell. */
+  readonly timing: TimingVerdict | null
+  readonly faults: readonly FaultId[]
+  readonly note: string
+}
+
+/** One casting of a batch. */
+export interface Piece {
+  readonly id: string
+  readonly batchId: string
+  readonly no: number
+  readonly moldId: string
+  readonly moldName: string
+  /** Null until it has been looked at. */
+  readonly outcome: Outcome | null
+}
+
+export const BEST_RATING = 5

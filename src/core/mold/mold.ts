@@ -1,0 +1,33 @@
+import { areaMm2, polygonOf, type Outline } from './outline.ts'
+
+/** A silicone mold as the person owns it. */
+export interface Mold {
+  readonly id: string
+  readonly name: string
+  readonly outline: Outline
+  readonly depthMm: number
+  /** What it holds to the brim, measured with water; null when it was never filled. */
+  readonly waterFillMl: number | null
+  /** How many of it there are. */
+  readonly count: number
+}
+
+/** Area of the outline as drawn, mm2. */
+export function outlineAreaMm2(mold: Mold): number {
+  return areaMm2(polygonOf(mold.outline))
+}
+
+/** What it holds to the brim, ml: the water fill where there is one, else outline x depth (straight walls). */
+export function brimVolumeMl(mold: Mold): number {
+  return mold.waterFillMl ?? (outlineAreaMm2(mold) * mold.depthMm) / 1000
+}
+
+/** Mean area of a layer, mm2: brim volume over depth, so that sloping walls measured with water count. */
+export function layerAreaMm2(mold: Mold): number {
+  return (brimVolumeMl(mold) * 1000) / mold.depthMm
+}
+
+/** Water fill over outline x depth; far from 1 means that one of the three measures is wrong. Null without a water fill. */
+export function waterFillOverDrawn(mold: Mold): number | null {
+  return mold.waterFillMl === null ? null : mold.waterFillMl / ((outlineAreaMm2(mold) * mold.depthMm) / 1000)
+}

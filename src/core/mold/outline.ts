@@ -1,0 +1,132 @@
+/** A mold's outline seen from above, in mm. */
+export type Outline =
+  | { readonly shape: 'circle'; readonly acrossMm: number }
+  | { readonly shape: 'square'; readonly acrossMm: number; readonly cornerMm: number }
+  | {
+      readonly shape: 'rectangle'
+      readonly widthMm: number
+      readonly heightMm: number
+      readonly cornerMm: number
+    }
+  /** Regular polygons are measured across their flats. */
+  | { readonly shape: 'hexagon'; readonly acrossMm: number }
+  | { readonly shape: 'octagon'; readonly acrossMm: number }
+  | { readonly shape: 'oval'; readonly widthMm: number; readonly heightMm: number }
+  | { readonly shape: 'flower'; readonly acrossMm: number; readonly petals: number }
+  | { readonly shape: 'heart'; readonly widthMm: number }
+
+export interface Point {
+  readonly x: number
+  readonly y: number
+}
+
+const TURN = 2 * Math.PI
+/** A 360-gon in place of a circle: area short by 5e-5, perimeter by 1.3e-5. */
+const SMOOTH = 360
+
+/** How deep a flower mold's waists are, as a share of its radius. */
+const FLOWER_WAVE = 0.14
+
+/** The outline as a counter-clockwise polygon about the origin, in mm. */
+export function polygonOf(outline: Outline): readonly Point[] {
+  switch (outline.shape) {
+    case 'circle':
+      return around(SMOOTH, (angle) => polar(outline.acrossMm / 2, angle))
+    case 'square':
+      return roundedRectangle(outline.acrossMm, outline.acrossMm, outline.cornerMm)
+    case 'rectangle':
+      return roundedRectangle(outline.widthMm, outline.heightMm, outline.cornerMm)
+    case 'hexagon':
+      return regular(6, outline.acrossMm)
+    case 'octagon':
+      return regular(8, outline.acrossMm)
+    case 'oval':
+      return around(SMOOTH, (angle) => ({
+        x: (outline.widthMm / 2) * Math.cos(angle),
+        y: (outline.heightMm / 2) * Math.sin(angle),
+      }))
+    case 'flower':
+      return around(SMOOTH, (angle) =>
+        polar(
+          (outline.acrossMm / 2) * (1 - FLOWER_WAVE + FLOWER_WAVE * Math.cos(outline.petals * angle)),
+          angle,
+        ),
+      )
+    case 'heart':
+      return heart(outline.widthMm)
+    default:
+      return outline satisfies never
+  }
+}
+
+function around(count: number, pointAt: (angle: number) => Point): Point[] {
+  return Array.from({ length: count }, (_, k) => pointAt((TURN * k) / count))
+}
+
+function polar(radiusMm: number, angle: number): Point {
+  return { x: radiusMm * Math.cos(angle), y: radiusMm * Math.sin(angle) }
+}
+
+function regular(corners: number, acrossFlatsMm: number): Point[] {
+  const radiusMm = acrossFlatsMm / 2 / Math.cos(Math.PI / corners)
+  return around(corners, (angle) => polar(radiusMm, angle + Math.PI / corners))
+}
+
+function roundedRectangle(widthMm: number, heightMm: number, cornerMm: number): Point[] {
+  const radiusMm = Math.min(cornerMm, widthMm / 2, heightMm / 2)
+  const x = widthMm / 2 - radiusMm
+  const y = heightMm / 2 - radiusMm
+  const arcSteps = radiusMm > 0 ? SMOOTH / 4 : 0
+  const quarter = (turn: number, centre: Point): Point[] =>
+    Array.from({ length: arcSteps + 1 }, (_, k) => {
+      const corner = polar(radiusMm, (TURN / 4) * (turn + (arcSteps > 0 ? k / arcSteps : 0)))
+      return { x: centre.x + corner.x, y: centre.y + corner.y }
+    })
+  return [
+    ...quarter(0, { x, y }),
+    ...quarter(1, { x: -x, y }),
+    ...quarter(2, { x: -x, y: -y }),
+    ...quarter(3, { x, y: -y }),
+  ]
+}
+
+/** The sine-cubed heart curve, scaled to its width and centred on its box. */
+function heart(widthMm: number): Point[] {
+  const points = around(SMOOTH, (angle) => ({
+    x: -16 * Math.sin(angle) ** 3,
+    y: 13 * Math.cos(angle) - 5 * Math.cos(2 * angle) - 2 * Math.cos(3 * angle) - Math.cos(4 * angle),
+  }))
+  const box = boxOf(points)
+  const middle = (box.top + box.bottom) / 2
+  return points.map(({ x, y }) => ({ x: (x / 32) * widthMm, y: ((y - middle) / 32) * widthMm }))
+}
+
+export interface Box {
+  readonly left: number
+  readonly right: number
+  readonly bottom: number
+  readonly top: number
+}
+
+/** The upright box around the points, in mm. */
+export function boxOf(points: readonly Point[]): Box {
+  const xs = points.map((point) => point.x)
+  const ys = points.map((point) => point.y)
+  return { left: Math.min(...xs), right: Math.max(...xs), bottom: Math.min(...ys), top: Math.max(...ys) }
+}
+
+/** Area enclosed by the polygon, mm2 (shoelace formula); positive for counter-clockwise. */
+export function areaMm2(points: readonly Point[]): number {
+  return points.reduce((sum, point, k) => {
+    const next = points[(k + 1) % points.length]!
+    return sum + (point.x * next.y - point.y * next.x) / 2
+  }, 0)
+}
+
+/** Length of the closed polygon, mm. */
+export function perimeterMm(points: readonly Point[]): number {
+  return points.reduce((sum, point, k) => {
+    const next = points[(k + 1) % points.length]!
+    return sum + Math.hypot(next.x - point.x, next.y - point.y)
+  }, 0)
+}

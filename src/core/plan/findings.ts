@@ -1,0 +1,217 @@
+import { pieceCount, type BatchRequest, type Mix, type MoldFill } from '../batch/index.ts'
+import { holdsAlcohol, isWhite } from '../colour/index.ts'
+import { heatConcerns, type HeatConcern } from '../safety/index.ts'
+import { capacityOf, scheduleBatch, type Capacity, type Schedule } from '../timing/index.ts'
+import type { RackTask } from '../rack/index.ts'
+
+/** Something about a plan that a person should know; the app words it. */
+export type Finding =
+  | {
+      readonly kind: 'overfilled'
+      readonly moldName: string
+      readonly overMm: number
+      readonly depthMm: number
+    }
+  | {
+      readonly kind: 'bedTooThin'
+      readonly moldName: string
+      readonly bedMm: number
+      readonly leastMm: number
+    }
+  | {
+      readonly kind: 'noLipForBack'
+      readonly moldName: string
+      readonly backMm: number
+      readonly lipMm: number
+    }
+  | { readonly kind: 'fillDisagrees'; readonly moldName: string; readonly fillOverDrawn: number }
+  | {
+      readonly kind: 'notEnoughMolds'
+      readonly moldName: string
+      readonly wanted: number
+      readonly owned: number
+    }
+  | { readonly kind: 'noCupBigEnough'; readonly mix: Mix['id']; readonly volumeMl: number }
+  | {
+      readonly kind: 'ratioOff'
+      readonly mix: Mix['id']
+      readonly by: 'weight' | 'volume'
+      readonly error: number
+    }
+  | { readonly kind: 'moreWhiteThanUsual'; readonly portionG: number; readonly usualG: number }
+  | { readonly kind: 'noInk' }
+  | { readonly kind: 'noWhite' }
+  | { readonly kind: 'shortSettle'; readonly settleMin: number; readonly leastMin: number }
+  | { readonly kind: 'cupFirst'; readonly decantMin: number; readonly waitInMoldMin: number }
+  | { readonly kind: 'tooFast' }
+  | { readonly kind: 'inkLate'; readonly byMin: number }
+  | { readonly kind: 'windowMissed'; readonly capacity: Capacity; readonly ways: readonly Way[] }
+  | { readonly kind: 'neverReached'; readonly stepTitle: string }
+  | HeatConcern
+
+/** A change that would make it fit, with its computed effect. */
+export type Way =
+  | { readonly kind: 'fewerPieces'; readonly pieces: number }
+  | {
+      readonly kind: 'coolerRoom'
+      readonly roomTempC: number
+      readonly windowMin: number
+      readonly fits: boolean
+    }
+  | {
+      readonly kind: 'widerRings'
+      readonly ringSpacingMm: number
+      readonly perPieceMin: number
+      readonly fits: boolean
+    }
+
+export type Gravity = 'stop' | 'warn' | 'note'
+
+const GRAVITY: Readonly<Record<Finding['kind'], Gravity>> = {
+  overfilled: 'stop',
+  bedTooThin: 'warn',
+  noLipForBack: 'warn',
+  fillDisagrees: 'note',
+  notEnoughMolds: 'warn',
+  noCupBigEnough: 'stop',
+  ratioOff: 'warn',
+  moreWhiteThanUsual: 'note',
+  noInk: 'note',
+  noWhite: 'warn',
+  shortSettle: 'warn',
+  cupFirst: 'note',
+  tooFast: 'stop',
+  inkLate: 'warn',
+  windowMissed: 'warn',
+  neverReached: 'warn',
+  cupRunsAway: 'stop',
+  bedRunsHot: 'stop',
+}
+
+/** How much a finding weighs: `stop` is what ruins the batch or hurts someone, `warn` what ruins pieces. */
+export function gravityOf(finding: Finding): Gravity {
+  return GRAVITY[finding.kind]
+}
+
+const LIKELY_WRONG_FILL = 0.15
+const WORST_RATIO_ERROR = 0.03
+const LEAST_SETTLE_MIN = 3
+const COOLER_K = 3
+const COOLEST_ROOM_C = 15
+const WIDER_RINGS_MM = 3
+
+/** Everything worth saying about that plan, gravest first. */
+export function findingsOf(
+  request: BatchRequest,
+  schedule: Schedule,
+  tasks: readonly RackTask[],
+  capacity: Capacity,
+): readonly Finding[] {
+  const order: Record<Gravity, number> = { stop: 0, warn: 1, note: 2 }
+  return [
+    ...schedule.fills.flatMap((fill) => fillFindings(request, schedule, fill)),
+    ...schedule.mixes.flatMap((mix) => mixFindings(mix)),
+    ...colourFindings(request, schedule),
+    ...timeFindings(request, schedule, capacity),
+    ...tasks.flatMap((task): Finding[] =>
+      task.window ? [] : [{ kind: 'neverReached', stepTitle: task.step.title }],
+    ),
+    ...heatConcerns(schedule),
+  ].sort((one, other) => order[gravityOf(one)] - order[gravityOf(other)])
+}
+
+function fillFindings(request: BatchRequest, { technique }: Schedule, fill: MoldFill): Finding[] {
+  const moldName = fill.mold.name
+  const bedMm = fill.layers.find((layer) => layer.kind === 'bed')!.depthMm
+  const found: Finding[] = []
+  if (fill.freeMm < -0.05)
+    found.push({ kind: 'overfilled', moldName, overMm: -fill.freeMm, depthMm: fill.mold.depthMm })
+  if (bedMm < technique.bed.leastMm)
+    found.push({ kind: 'bedTooThin', moldName, bedMm, leastMm: technique.bed.leastMm })
+  if (request.back.when === 'afterDemold' && request.lipMm + fill.freeMm < request.back.depthMm) {
+    found.push({ kind: 'noLipForBack', moldName, backMm: request.back.depthMm, lipMm: request.lipMm })
+  }
+  if (fill.fillOverDrawn !== null && Math.abs(fill.fillOverDrawn - 1) > LIKELY_WRONG_FILL) {
+    found.push({ kind: 'fillDisagrees', moldName, fillOverDrawn: fill.fillOverDrawn })
+  }
+  if (fill.count > fill.mold.count) {
+    found.push({ kind: 'notEnoughMolds', moldName, wanted: fill.count, owned: fill.mold.count })
+  }
+  return found
+}
+
+function mixFindings({ id, parts, cups }: Mix): Finding[] {
+  return [
+    ...cups.flatMap((cup): Finding[] =>
+      cup.brimMl === null ? [{ kind: 'noCupBigEnough', mix: id, volumeMl: cup.volumeMl }] : [],
+    ),
+    ...(['weight', 'volume'] as const).flatMap((by): Finding[] => {
+      const error = (by === 'weight' ? parts.byWeight : parts.byVolume).ratioError
+      return Math.abs(error) > WORST_RATIO_ERROR ? [{ kind: 'ratioOff', mix: id, by, error }] : []
+    }),
+  ]
+}
+
+function colourFindings(request: BatchRequest, { technique, mixes }: Schedule): Finding[] {
+  const found: Finding[] = []
+  const inked = request.colours.some((colour) => holdsAlcohol(colour) && !isWhite(colour))
+  if (!request.colours.some(isWhite)) found.push({ kind: 'noWhite' })
+  if (!inked) found.push({ kind: 'noInk' })
+  if (technique.white.by === 'bag') {
+    const portion = mixes[0]!.cups.find((cup) => cup.id === 'white')?.massG ?? 0
+    const { usualPortionG } = technique.white
+    if (portion > usualPortionG)
+      found.push({ kind: 'moreWhiteThanUsual', portionG: portion, usualG: usualPortionG })
+    if (inked && request.settleMin < LEAST_SETTLE_MIN) {
+      found.push({ kind: 'shortSettle', settleMin: request.settleMin, leastMin: LEAST_SETTLE_MIN })
+    }
+  }
+  return found
+}
+
+function timeFindings(request: BatchRequest, schedule: Schedule, capacity: Capacity): Finding[] {
+  const found: Finding[] = []
+  const { decant, turns, technique } = schedule
+  if (decant.kind === 'tooFast') found.push({ kind: 'tooFast' })
+  const first = turns.find((turn) => turn.step.id === technique.aimStep)
+  if (decant.kind === 'cupFirst' && first) {
+    found.push({
+      kind: 'cupFirst',
+      decantMin: decant.decantMin,
+      waitInMoldMin: first.beginMin - decant.decantMin,
+    })
+  }
+  if (technique.bottleneck !== 'ink') {
+    const lastInk = turns.findLast((turn) => turn.step.id === 'ink')
+    const byMin = lastInk && lastInk.toMin !== null ? lastInk.endMin - lastInk.toMin : 0
+    if (byMin > 0.5) found.push({ kind: 'inkLate', byMin })
+  }
+  if (!capacity.fits)
+    found.push({ kind: 'windowMissed', capacity, ways: waysOut(request, schedule, capacity) })
+  return found
+}
+
+function waysOut(request: BatchRequest, { technique }: Schedule, capacity: Capacity): readonly Way[] {
+  const ways: Way[] = []
+  const fewer = Math.min(capacity.piecesThatFit, pieceCount(request) - 1)
+  if (fewer > 0) ways.push({ kind: 'fewerPieces', pieces: fewer })
+  const roomTempC = Math.max(COOLEST_ROOM_C, request.roomTempC - COOLER_K)
+  if (roomTempC < request.roomTempC) {
+    const cooler = capacityWith({ ...request, roomTempC }, technique)
+    ways.push({ kind: 'coolerRoom', roomTempC, windowMin: widthOf(cooler), fits: cooler.fits })
+  }
+  if (technique.white.by === 'bag') {
+    const ringSpacingMm = request.white.ringSpacingMm + WIDER_RINGS_MM
+    const wider = capacityWith({ ...request, white: { ...request.white, ringSpacingMm } }, technique)
+    ways.push({ kind: 'widerRings', ringSpacingMm, perPieceMin: wider.perPieceMin, fits: wider.fits })
+  }
+  return ways
+}
+
+function capacityWith(request: BatchRequest, technique: Schedule['technique']): Capacity {
+  return capacityOf(scheduleBatch(request, technique), request)
+}
+
+function widthOf({ window }: Capacity): number {
+  return window && window.closeMin !== null ? window.closeMin - window.openMin : 0
+}

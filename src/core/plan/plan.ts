@@ -1,0 +1,88 @@
+import { dropsOf, type BatchRequest, type Mix, type MoldFill, type PieceDrops } from '../batch/index.ts'
+import { rackTasks } from '../rack/index.ts'
+import { BLOOM_WINDOW, type Window } from '../resin/index.ts'
+import { prepList, runSteps, type PrepItem, type RunStep } from '../runsheet/index.ts'
+import { TECHNIQUES } from '../technique/index.ts'
+import {
+  capacityOf,
+  scheduleBatch,
+  windowsOf,
+  type Capacity,
+  type CupLimits,
+  type DecantPlan,
+  type Schedule,
+} from '../timing/index.ts'
+import { findingsOf, type Finding } from './findings.ts'
+import { lifeOf, type LifeSample } from './life.ts'
+
+/** Everything a caster is told about a batch: plain data that can cross to a worker, a file or a terminal. */
+export interface BatchPlan {
+  readonly pieces: number
+  readonly fills: readonly MoldFill[]
+  readonly mixes: readonly Mix[]
+  readonly drops: readonly PieceDrops[]
+  readonly decant: DecantPlan
+  readonly cupLimits: CupLimits | null
+  readonly bloom: BloomPlan | null
+  readonly capacity: Capacity
+  readonly prep: readonly PrepItem[]
+  readonly steps: readonly RunStep[]
+  readonly life: readonly LifeSample[]
+  readonly findings: readonly Finding[]
+}
+
+/** Where the planned beads fall in the bloom window. */
+export interface BloomPlan {
+  readonly excessDensityKgPerM3: number
+  readonly holeMm: number
+  readonly bedDepthMm: number
+  /** When the bloom number is in its window, and in its best band. */
+  readonly window: Window | null
+  readonly bestFromMin: number | null
+  readonly bestToMin: number | null
+  readonly firstBead: number
+  readonly lastBead: number
+}
+
+/**
+ * The plan of a batch. `done` holds the minutes at which turns of a live pour were really done, by key: what happened
+ * replaces what was planned. Throws RangeError for a request that its schema would have refused.
+ */
+export function planBatch(request: BatchRequest, done: Readonly<Record<string, number>> = {}): BatchPlan {
+  const technique = TECHNIQUES[request.technique]
+  const schedule = scheduleBatch(request, technique, done)
+  const tasks = rackTasks(schedule, request, done)
+  const capacity = capacityOf(schedule, request)
+  const steps = runSteps(schedule, tasks)
+  return {
+    pieces: schedule.slots.length,
+    fills: schedule.fills,
+    mixes: schedule.mixes,
+    drops: dropsOf(request, technique, schedule.fills),
+    decant: schedule.decant,
+    cupLimits: schedule.cupLimits,
+    bloom: bloomPlan(schedule, steps),
+    capacity,
+    prep: prepList(technique, request.back.when === 'footprint'),
+    steps,
+    life: lifeOf(schedule),
+    findings: findingsOf(request, schedule, tasks, capacity),
+  }
+}
+
+function bloomPlan(schedule: Schedule, steps: readonly RunStep[]): BloomPlan | null {
+  const { white, forecast } = schedule
+  if (!white) return null
+  const windowFor = windowsOf(forecast, white)
+  const beads = steps.filter((step) => step.stepId === 'white').map((step) => step.expected?.bloomNumber ?? 0)
+  const { tooEarlyAbove, tooLateBelow, aim, bestFrom, bestTo } = BLOOM_WINDOW
+  const best = windowFor({ by: 'bloomNumber', opens: bestFrom, best: aim, closes: bestTo })
+  return {
+    ...white,
+    window: windowFor({ by: 'bloomNumber', opens: tooEarlyAbove, best: aim, closes: tooLateBelow }),
+    bestFromMin: best?.openMin ?? null,
+    bestToMin: best?.closeMin ?? null,
+    firstBead: beads[0] ?? 0,
+    lastBead: beads.at(-1) ?? 0,
+  }
+}

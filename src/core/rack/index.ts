@@ -1,0 +1,1 @@
+export { rackTasks, type RackTask } from './tasks.ts'

@@ -1,0 +1,25 @@
+export {
+  mixedDensityGPerMl,
+  weightRatio,
+  type Confidence,
+  type CureLaw,
+  type FlowLaw,
+  type MixedFrom,
+  type MixRatio,
+  type Resin,
+} from './resin.ts'
+export { arrhenius, cureRatePerS, glassTransitionC, viscosityPaS } from './cure.ts'
+export { DECANT_KEEPS_FRAC, heatLossWPerGK, type Vessel } from './vessel.ts'
+export { followCure, type CureHistory, type CureRun, type CuringResin, type ResinState } from './history.ts'
+export { BLOOM_WINDOW, bloomNumber, fluidityForBloom, type BloomWhite } from './bloomNumber.ts'
+export {
+  feelOf,
+  STAGES,
+  windowOf,
+  type Criterion,
+  type Feel,
+  type StageId,
+  type StageSetting,
+  type Window,
+} from './stages.ts'
+export { ARCHETYPES, type ArchetypeId } from './archetypes.ts'

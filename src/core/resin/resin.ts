@@ -1,0 +1,65 @@
+/** How a maker states the ratio of part A (resin) to part B (hardener). */
+export interface MixRatio {
+  readonly by: 'volume' | 'weight'
+  readonly partsA: number
+  readonly partsB: number
+}
+
+/** Kamal-Sourour rate with Arrhenius constants, reaction heat and a glass transition that rises with conversion. */
+export interface CureLaw {
+  /** k1 and k2 at 25 C. */
+  readonly startRatePerS: number
+  readonly networkRatePerS: number
+  readonly startActivationJPerMol: number
+  readonly networkActivationJPerMol: number
+  readonly networkOrder: number
+  readonly depletionOrder: number
+  readonly reactionHeatJPerG: number
+  readonly heatCapacityJPerGK: number
+  /** Glass transition unreacted and fully reacted, and DiBenedetto's shape constant. */
+  readonly glassStartC: number
+  readonly glassEndC: number
+  readonly glassShape: number
+  /** Diffusion control sets in where the glass transition passes the temperature by the offset, over the width. */
+  readonly diffusionOffsetK: number
+  readonly diffusionWidthK: number
+}
+
+/** Castro-Macosko viscosity up to gel. */
+export interface FlowLaw {
+  readonly viscosityAtRefPaS: number
+  readonly activationJPerMol: number
+  readonly gelConversion: number
+  readonly exponentBase: number
+  readonly exponentSlope: number
+}
+
+/** How much a figure can be trusted, from the best downwards. */
+export type Confidence = 'measured' | 'dataSheet' | 'practice' | 'memory'
+
+/** One resin system: everything the product knows of it, in one record. */
+export interface Resin {
+  readonly id: string
+  readonly name: string
+  readonly ratio: MixRatio
+  readonly densityAGPerMl: number
+  readonly densityBGPerMl: number
+  readonly cure: CureLaw
+  readonly flow: FlowLaw
+  readonly source: string
+  readonly confidence: Confidence
+}
+
+/** Grams of A per gram of B. */
+export function weightRatio({ ratio, densityAGPerMl, densityBGPerMl }: MixedFrom): number {
+  const parts = ratio.partsA / ratio.partsB
+  return ratio.by === 'weight' ? parts : (parts * densityAGPerMl) / densityBGPerMl
+}
+
+export type MixedFrom = Pick<Resin, 'ratio' | 'densityAGPerMl' | 'densityBGPerMl'>
+
+/** Density of the mix in g/ml, taking volumes as additive (curing shrinkage of a few percent comes later). */
+export function mixedDensityGPerMl(resin: MixedFrom): number {
+  const aPerB = weightRatio(resin)
+  return (aPerB + 1) / (aPerB / resin.densityAGPerMl + 1 / resin.densityBGPerMl)
+}

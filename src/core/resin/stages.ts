@@ -1,0 +1,157 @@
+import { bisect } from '../numeric/index.ts'
+import { BLOOM_WINDOW, fluidityForBloom, type BloomWhite } from './bloomNumber.ts'
+import type { CureHistory, ResinState } from './history.ts'
+
+/** What must hold of the resin for a moment to be right; every bound is an editable figure, not a law. */
+export type Criterion =
+  | {
+      readonly by: 'fluidity'
+      readonly opensPerPa: number | null
+      readonly bestPerPa: number
+      readonly closesPerPa: number
+    }
+  | { readonly by: 'bloomNumber'; readonly opens: number; readonly best: number; readonly closes: number }
+  | { readonly by: 'gel' }
+  /** Glass transition relative to the room; null opens at gel, null closes never. */
+  | {
+      readonly by: 'glassRise'
+      readonly opensK: number | null
+      readonly bestK: number
+      readonly closesK: number | null
+    }
+  | { readonly by: 'settled'; readonly ratePerDay: number; readonly leastDays: number }
+
+export interface Window {
+  readonly openMin: number
+  readonly bestMin: number
+  /** Null when it stays open. */
+  readonly closeMin: number | null
+}
+
+/** The stages every resin passes, with the common practice each explains (no published source). */
+export const STAGES = {
+  inkSpreads: { by: 'fluidity', opensPerPa: null, bestPerPa: 2400, closesPerPa: 1800 },
+  pipe: {
+    by: 'bloomNumber',
+    opens: BLOOM_WINDOW.tooEarlyAbove,
+    best: BLOOM_WINDOW.aim,
+    closes: BLOOM_WINDOW.tooLateBelow,
+  },
+  string: { by: 'fluidity', opensPerPa: 1450, bestPerPa: 1100, closesPerPa: 700 },
+  cloudPull: { by: 'fluidity', opensPerPa: 1500, bestPerPa: 1000, closesPerPa: 600 },
+  gel: { by: 'gel' },
+  footprint: { by: 'glassRise', opensK: null, bestK: -17, closesK: 5 },
+  leathery: { by: 'glassRise', opensK: -14, bestK: -10, closesK: -4 },
+  bendy: { by: 'glassRise', opensK: 0, bestK: 2.5, closesK: 5 },
+  demold: { by: 'glassRise', opensK: 0, bestK: 5, closesK: null },
+  use: { by: 'settled', ratePerDay: 0.002, leastDays: 7 },
+} as const satisfies Record<string, Criterion>
+
+export type StageId = keyof typeof STAGES
+
+export interface StageSetting {
+  readonly history: CureHistory
+  readonly roomTempC: number
+  /** Needed where the criterion is a bloom number. */
+  readonly white: BloomWhite | null
+}
+
+/**
+ * When the criterion holds, in minutes from stop-stir; null when it never does within the history.
+ * A window that was open before the history began opens with the history. Throws RangeError for a bloom number without a
+ * white.
+ */
+export function windowOf(criterion: Criterion, setting: StageSetting): Window | null {
+  const { history, roomTempC, white } = setting
+  switch (criterion.by) {
+    case 'fluidity':
+      return fluidityWindow(history, criterion)
+    case 'bloomNumber': {
+      if (!white) throw new RangeError('windowOf: a bloom number needs the white it is for')
+      return fluidityWindow(history, {
+        opensPerPa: fluidityForBloom(white, criterion.opens),
+        bestPerPa: fluidityForBloom(white, criterion.best),
+        closesPerPa: fluidityForBloom(white, criterion.closes),
+      })
+    }
+    case 'gel':
+      return history.gelMin === null
+        ? null
+        : { openMin: history.gelMin, bestMin: history.gelMin, closeMin: null }
+    case 'glassRise':
+      return glassWindow(history, roomTempC, criterion)
+    case 'settled':
+      return settledWindow(history, criterion)
+    default:
+      return criterion satisfies never
+  }
+}
+
+interface FluidityBounds {
+  readonly opensPerPa: number | null
+  readonly bestPerPa: number
+  readonly closesPerPa: number
+}
+
+function fluidityWindow(history: CureHistory, bounds: FluidityBounds): Window | null {
+  const reaches = (perPa: number) => firstMin(history, (state) => perPa - state.remainingFluidityPerPa)
+  const openMin = bounds.opensPerPa === null ? history.fromMin : reaches(bounds.opensPerPa)
+  const bestMin = reaches(bounds.bestPerPa)
+  const closeMin = reaches(bounds.closesPerPa)
+  if (openMin === null || bestMin === null || closeMin === null) return null
+  return { openMin, bestMin, closeMin }
+}
+
+function glassWindow(
+  history: CureHistory,
+  roomTempC: number,
+  { opensK, bestK, closesK }: { opensK: number | null; bestK: number; closesK: number | null },
+): Window | null {
+  const reaches = (riseK: number) => firstMin(history, (state) => state.glassC - roomTempC - riseK)
+  const openMin = opensK === null ? history.gelMin : reaches(opensK)
+  if (openMin === null) return null
+  const bestMin = reaches(bestK)
+  if (bestMin === null) return null
+  return {
+    openMin,
+    bestMin: Math.max(openMin, bestMin),
+    closeMin: closesK === null ? null : reaches(closesK),
+  }
+}
+
+function settledWindow(
+  history: CureHistory,
+  { ratePerDay, leastDays }: { ratePerDay: number; leastDays: number },
+): Window | null {
+  if (history.gelMin === null) return null
+  const slowEnough = bisect((min) => ratePerDay - history.stateAt(min).ratePerS * 86400, {
+    from: history.gelMin,
+    to: history.toMin,
+    tolerance: 1,
+  })
+  if (slowEnough === null) return null
+  const openMin = Math.max(slowEnough, leastDays * 1440)
+  return { openMin, bestMin: openMin, closeMin: null }
+}
+
+/** First minute at which a quantity that rises through the cure reaches zero; the start if it is already past. */
+function firstMin(history: CureHistory, rising: (state: ResinState) => number): number | null {
+  if (rising(history.stateAt(history.fromMin)) >= 0) return history.fromMin
+  return bisect((min) => rising(history.stateAt(min)), {
+    from: history.fromMin,
+    to: history.toMin,
+    tolerance: 0.005,
+  })
+}
+
+/** What a gloved finger or a toothpick finds, in the order of the cure. */
+export type Feel = 'runs' | 'threads' | 'prints' | 'bends' | 'stiff'
+
+/** The feel of that state in a room of that temperature; thresholds as in STAGES. */
+export function feelOf(state: ResinState, roomTempC: number): Feel {
+  if (state.remainingFluidityPerPa > STAGES.string.opensPerPa) return 'runs'
+  if (state.viscosityPaS !== Infinity) return 'threads'
+  const riseK = state.glassC - roomTempC
+  if (riseK < STAGES.leathery.opensK) return 'prints'
+  return riseK < STAGES.demold.bestK ? 'bends' : 'stiff'
+}

@@ -1,0 +1,23 @@
+import { ALWAYS_NEEDED, TOOLS, type Technique, type ToolId } from '../technique/index.ts'
+
+export interface PrepItem {
+  readonly tool: ToolId
+  readonly text: string
+  /** Titles of the steps it is for; empty for what every pour needs. */
+  readonly neededFor: readonly string[]
+}
+
+/** What must stand ready before any resin is mixed, in the order it is first needed. */
+export function prepList(technique: Technique, withBack: boolean): readonly PrepItem[] {
+  const steps = technique.steps.filter(
+    (step) => step.place === 'pour' || (withBack && step.onlyWith === 'back'),
+  )
+  const tools = [...new Set([...ALWAYS_NEEDED, ...steps.flatMap((step) => step.needs)])]
+  return tools.map((tool) => ({
+    tool,
+    text: TOOLS[tool],
+    neededFor: ALWAYS_NEEDED.includes(tool)
+      ? []
+      : steps.filter((step) => step.needs.includes(tool)).map((step) => step.title),
+  }))
+}

@@ -1,0 +1,94 @@
+import type { RackTask } from '../rack/index.ts'
+import { bloomNumber, feelOf, type Feel } from '../resin/index.ts'
+import { cautionsAt, type CautionId } from '../safety/index.ts'
+import type { StepId } from '../technique/index.ts'
+import { stateAt, type Schedule, type TimedTurn } from '../timing/index.ts'
+
+/** One line of the run sheet; plain data, minutes from stop-stir. */
+export interface RunStep {
+  readonly key: string
+  readonly stepId: StepId
+  readonly title: string
+  readonly detail: string
+  readonly done: string
+  readonly late: string | null
+  readonly place: 'pour' | 'rack'
+  readonly pieceNo: number | null
+  readonly roundNo: number | null
+  readonly beginMin: number
+  readonly endMin: number
+  readonly fromMin: number
+  readonly toMin: number | null
+  readonly handsOnMin: number
+  /** What a probe and a finger should find when it begins; null while stirring. */
+  readonly expected: Expected | null
+  readonly cautions: readonly CautionId[]
+}
+
+export interface Expected {
+  readonly where: 'cup' | 'bed'
+  readonly tempC: number
+  readonly feel: Feel
+  readonly remainingFluidityPerPa: number
+  /** Null where the technique sinks no white through a bed. */
+  readonly bloomNumber: number | null
+}
+
+/** The pour's turns and the rack's tasks as one run sheet. Tasks the resin never reaches are left out. */
+export function runSteps(schedule: Schedule, tasks: readonly RackTask[]): readonly RunStep[] {
+  return [
+    ...schedule.turns.map((turn) => pourStep(schedule, turn)),
+    ...tasks.flatMap((task) => rackStep(schedule, task)),
+  ]
+}
+
+function pourStep(schedule: Schedule, turn: TimedTurn): RunStep {
+  const { step } = turn
+  return {
+    ...wording(schedule, step.id),
+    key: turn.key,
+    pieceNo: turn.pieceNo,
+    roundNo: turn.roundNo,
+    beginMin: turn.beginMin,
+    endMin: turn.endMin,
+    fromMin: turn.fromMin,
+    toMin: turn.toMin,
+    handsOnMin: turn.handsOnMin,
+    expected: turn.beginMin < 0 ? null : expectedAt(schedule, turn.beginMin),
+  }
+}
+
+function rackStep(schedule: Schedule, { step, window, handsOnMin }: RackTask): RunStep[] {
+  if (!window) return []
+  const { openMin, bestMin, closeMin } = window
+  return [
+    {
+      ...wording(schedule, step.id),
+      key: step.id,
+      pieceNo: null,
+      roundNo: null,
+      beginMin: bestMin,
+      endMin: bestMin + handsOnMin,
+      fromMin: openMin,
+      toMin: closeMin,
+      handsOnMin,
+      expected: expectedAt(schedule, bestMin),
+    },
+  ]
+}
+
+function wording({ technique }: Schedule, id: StepId) {
+  const { title, detail, done, late, place } = technique.steps.find((step) => step.id === id)!
+  return { stepId: id, title, detail, done, late: late ?? null, place, cautions: cautionsAt(technique, id) }
+}
+
+function expectedAt({ forecast, white }: Schedule, min: number): Expected {
+  const state = stateAt(forecast, min)
+  return {
+    where: forecast.bed && min > forecast.bed.fromMin ? 'bed' : 'cup',
+    tempC: state.tempC,
+    feel: feelOf(state, forecast.setting.roomTempC),
+    remainingFluidityPerPa: state.remainingFluidityPerPa,
+    bloomNumber: white ? bloomNumber(white, state.remainingFluidityPerPa) : null,
+  }
+}

@@ -1,0 +1,74 @@
+import { rulesInForce, stepRule, type StepId, type Technique } from '../technique/index.ts'
+
+/**
+ * The usual cautions, worded for the bench. They never replace the product's own safety data sheet, local codes or
+ * licensed practice. Flash points of ethanol and isopropyl alcohol lie near 13 and 12 C (closed cup, from memory of the
+ * handbooks): both give off a flammable vapour in any heated room.
+ */
+export const CAUTIONS = {
+  skin: {
+    title: 'Gloves',
+    text: 'Uncured resin and hardener can make skin and airways allergic for good. Nitrile gloves, eyes covered; wash skin with soap, never with solvent.',
+  },
+  air: {
+    title: 'Air',
+    text: 'Ventilate without a draft across the pour. If the air stays poor, a respirator with organic-vapour cartridges.',
+  },
+  flame: {
+    title: 'No flame, no heat gun',
+    text: 'Alcohol in inks gives off vapour that catches fire at room temperature. Nothing hot until it has evaporated.',
+  },
+  runaway: {
+    title: 'A full cup heats itself',
+    text: 'Left standing it can boil, fume and melt the cup. Hot or smoking: carry it outside on a tray, spread it thin, do not seal it, do not breathe the fumes.',
+  },
+  noAlcohol: {
+    title: 'Nothing with alcohol from here',
+    text: 'Ink or alcohol after the white pushes the petals out of shape.',
+  },
+  stillInk: { title: 'Wait for still ink', text: 'White on moving ink travels with it.' },
+  dust: {
+    title: 'Wet-sand only',
+    text: 'Sand edges wet, with a dust mask; a sanded face needs a clear coat.',
+  },
+  food: {
+    title: 'Not for food',
+    text: "Not food-contact or dishwasher safe unless the resin's own documents say so. Hot cups need a resin or coat rated for it.",
+  },
+} as const
+
+export type CautionId = keyof typeof CAUTIONS
+
+/** The sentence that stands wherever cautions are shown. */
+export const DEFERRAL =
+  'The safety data sheets of your products, local codes and licensed practice come before anything said here.'
+
+const BY_STEP: Partial<Record<StepId, readonly CautionId[]>> = {
+  stir: ['skin', 'air'],
+  rest: ['runaway'],
+  portion: ['skin'],
+  decant: ['runaway', 'skin'],
+  back: ['skin', 'air'],
+  demold: ['dust'],
+  use: ['food'],
+}
+
+/** Cautions that belong at that step: its own, and those of the order rules in force. */
+export function cautionsAt(technique: Technique, id: StepId): readonly CautionId[] {
+  const onTheRack = stepRule(technique, id).place === 'rack'
+  const fromRules = onTheRack ? [] : rulesInForce(technique, id).map(cautionOf)
+  return [...new Set([...fromRules, ...(BY_STEP[id] ?? [])])]
+}
+
+function cautionOf(rule: Technique['order'][number]): CautionId {
+  switch (rule.kind) {
+    case 'noFlameWith':
+      return 'flame'
+    case 'neverAfter':
+      return 'noAlcohol'
+    case 'waitBetween':
+      return 'stillInk'
+    default:
+      return rule satisfies never
+  }
+}

@@ -1,0 +1,119 @@
+import { STAGES } from '../resin/index.ts'
+import type { StepRule } from './technique.ts'
+
+/** Steps that many techniques share word for word. Figures are common practice, with no published source. */
+
+export const STIR: StepRule = {
+  id: 'stir',
+  title: 'Stir for three minutes by the clock',
+  detail: 'Scrape walls and bottom. Short stirring is the commonest cause of resin that stays soft.',
+  done: 'Stop stir',
+  place: 'pour',
+  per: 'batch',
+  moment: { by: 'clock', fromMin: -3, bestMin: 0, toMin: 2 },
+  handsOn: { by: 'seconds', seconds: 180 },
+  needs: ['scale', 'cups', 'gloves', 'air'],
+  brings: [],
+}
+
+export const BUBBLES: StepRule = {
+  id: 'bubbles',
+  title: 'Chase bubbles from the wall',
+  detail:
+    'Soft brush or blunt stick along the wall, then a brief low heat. Inks stay closed until the heat is away.',
+  done: 'Bubbles out',
+  place: 'pour',
+  per: 'batch',
+  moment: { by: 'after', step: 'decant', minutes: 0, lateAfterMin: 4 },
+  handsOn: { by: 'secondsEach', seconds: 15 },
+  needs: ['brush', 'heat'],
+  brings: ['heat'],
+}
+
+export const COVER: StepRule = {
+  id: 'cover',
+  title: 'Cover',
+  detail: 'Dust settles on anything wet. Leave the level alone.',
+  done: 'Covered',
+  place: 'pour',
+  per: 'batch',
+  moment: { by: 'after', step: 'shape', minutes: 0, lateAfterMin: 10 },
+  handsOn: { by: 'seconds', seconds: 20 },
+  needs: ['cover'],
+  brings: [],
+}
+
+export const FEATHER: StepRule = {
+  id: 'feather',
+  title: 'Feather the edge',
+  detail: 'Wipe drips and thin edges off the rim while they still wipe: later they set as a sharp lip.',
+  done: 'Edge wiped',
+  place: 'pour',
+  per: 'batch',
+  moment: { by: 'resin', criterion: { by: 'fluidity', opensPerPa: 900, bestPerPa: 600, closesPerPa: 250 } },
+  handsOn: { by: 'seconds', seconds: 30 },
+  needs: ['wipes', 'sticks'],
+  brings: [],
+}
+
+export const BACK: StepRule = {
+  id: 'back',
+  title: 'Pour the back layer',
+  detail: 'Set but still taking a fingerprint through a glove: the layers bond while both are reactive.',
+  done: 'Back poured',
+  place: 'rack',
+  per: 'batch',
+  moment: { by: 'backChoice' },
+  handsOn: { by: 'decant' },
+  needs: ['backColour'],
+  brings: [],
+  onlyWith: 'back',
+}
+
+export const DEMOLD: StepRule = {
+  id: 'demold',
+  title: 'Demold',
+  detail: 'Stiff, not bendy: ease the silicone off all round before lifting. Demolded is not ready for use.',
+  done: 'Demolded',
+  place: 'rack',
+  per: 'batch',
+  moment: { by: 'resin', criterion: STAGES.demold },
+  handsOn: { by: 'secondsEach', seconds: 60 },
+  needs: [],
+  brings: [],
+}
+
+export const USE: StepRule = {
+  id: 'use',
+  title: 'Ready for use',
+  detail:
+    "A week after the last layer. Not for food or the dishwasher unless the resin's own documents say so.",
+  done: 'In use',
+  place: 'rack',
+  per: 'batch',
+  moment: { by: 'resin', criterion: STAGES.use },
+  handsOn: { by: 'none' },
+  needs: [],
+  brings: [],
+}
+
+/** A look at the pieces so many minutes after a step. */
+export function look(
+  id: 'lookEarly' | 'lookLate',
+  after: StepRule['id'],
+  minutes: number,
+  detail: string,
+): StepRule {
+  return {
+    id,
+    title: `Look at ${minutes} minutes`,
+    detail,
+    done: 'Looked',
+    place: 'pour',
+    per: 'batch',
+    moment: { by: 'after', step: after, minutes, lateAfterMin: 15 },
+    handsOn: { by: 'seconds', seconds: 20 },
+    needs: [],
+    brings: [],
+  }
+}

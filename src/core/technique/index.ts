@@ -1,0 +1,28 @@
+import { BLOOM } from './bloom.ts'
+import { PETRI } from './petri.ts'
+import type { StepId, StepRule, Technique, TechniqueId } from './technique.ts'
+
+export { agentsBefore, orderBreaches, rulesInForce, type OrderBreach } from './order.ts'
+export { ALWAYS_NEEDED, TOOLS, type ToolId } from './tools.ts'
+export type {
+  Agent,
+  HandsOn,
+  InkRule,
+  Moment,
+  OrderRule,
+  StepId,
+  StepRule,
+  Technique,
+  TechniqueId,
+  WhiteRule,
+} from './technique.ts'
+
+/** Every technique there is; a new one is one more entry. */
+export const TECHNIQUES: Readonly<Record<TechniqueId, Technique>> = { bloom: BLOOM, petri: PETRI }
+
+/** The rule of that step. Throws RangeError when the technique has no such step. */
+export function stepRule(technique: Technique, id: StepId): StepRule {
+  const found = technique.steps.find((step) => step.id === id)
+  if (!found) throw new RangeError(`technique ${technique.id} has no step "${id}"`)
+  return found
+}

@@ -1,0 +1,59 @@
+import type { Agent, OrderRule, StepId, StepRule, Technique } from './technique.ts'
+
+export interface OrderBreach {
+  readonly rule: OrderRule
+  /** The step at which the rule is broken. */
+  readonly step: StepId
+}
+
+/** Where a sequence of steps breaks the technique's own order rules; empty when it keeps them. */
+export function orderBreaches(
+  steps: readonly StepRule[],
+  rules: readonly OrderRule[],
+): readonly OrderBreach[] {
+  return rules.flatMap((rule) =>
+    steps.flatMap((step, place) =>
+      breaks(rule, step, steps.slice(0, place)) ? [{ rule, step: step.id }] : [],
+    ),
+  )
+}
+
+function breaks(rule: OrderRule, step: StepRule, before: readonly StepRule[]): boolean {
+  switch (rule.kind) {
+    case 'neverAfter':
+      return step.brings.includes(rule.never) && before.some((earlier) => earlier.brings.includes(rule.after))
+    case 'waitBetween': {
+      if (!step.brings.includes(rule.then)) return false
+      const lastFirst = before.findLastIndex((earlier) => earlier.brings.includes(rule.first))
+      return lastFirst >= 0 && !before.slice(lastFirst).some((earlier) => earlier.id === rule.wait)
+    }
+    case 'noFlameWith':
+      return step.brings.includes('heat') && before.some((earlier) => earlier.brings.includes(rule.agent))
+    default:
+      return rule satisfies never
+  }
+}
+
+/** What has come into the resin or the air before that step. */
+export function agentsBefore(technique: Technique, stepId: StepId): readonly Agent[] {
+  const place = technique.steps.findIndex((step) => step.id === stepId)
+  return [...new Set(technique.steps.slice(0, place).flatMap((step) => step.brings))]
+}
+
+/** Rules that bind the hands at that step: those whose trigger has already happened or happens now. */
+export function rulesInForce(technique: Technique, stepId: StepId): readonly OrderRule[] {
+  const own = technique.steps.find((step) => step.id === stepId)?.brings ?? []
+  const present = new Set([...agentsBefore(technique, stepId), ...own])
+  return technique.order.filter((rule) => {
+    switch (rule.kind) {
+      case 'neverAfter':
+        return present.has(rule.after)
+      case 'waitBetween':
+        return own.includes(rule.then) || stepId === rule.wait
+      case 'noFlameWith':
+        return present.has(rule.agent)
+      default:
+        return rule satisfies never
+    }
+  })
+}

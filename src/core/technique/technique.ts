@@ -1,0 +1,118 @@
+import type { Criterion } from '../resin/index.ts'
+import type { ToolId } from './tools.ts'
+
+/** What a step brings into the resin or near it; the order rules speak of these. */
+export type Agent = 'alcohol' | 'movingInk' | 'white' | 'heat'
+
+/** When a step is due. Minutes run from stop-stir. */
+export type Moment =
+  | { readonly by: 'clock'; readonly fromMin: number; readonly bestMin: number; readonly toMin: number }
+  /** Decanting: solved so that the aim step meets its best. */
+  | { readonly by: 'aim' }
+  | { readonly by: 'before'; readonly step: StepId; readonly minutes: number }
+  | { readonly by: 'after'; readonly step: StepId; readonly minutes: number; readonly lateAfterMin: number }
+  /** As long after as the person lets inks settle. */
+  | { readonly by: 'settle'; readonly step: StepId }
+  | { readonly by: 'resin'; readonly criterion: Criterion }
+  /** The back layer's own choice of day. */
+  | { readonly by: 'backChoice' }
+
+/** How long a step keeps the hands, per piece where the step is done per piece. */
+export type HandsOn =
+  | { readonly by: 'none' }
+  | { readonly by: 'seconds'; readonly seconds: number }
+  | { readonly by: 'secondsEach'; readonly seconds: number }
+  | { readonly by: 'decant' }
+  | { readonly by: 'bead' }
+  | { readonly by: 'strokes' }
+  | { readonly by: 'drops'; readonly of: 'ink' | 'inkAndWhite' }
+
+export type StepId =
+  | 'stir'
+  | 'rest'
+  | 'portion'
+  | 'decant'
+  | 'bubbles'
+  | 'ink'
+  | 'settle'
+  | 'white'
+  | 'shape'
+  | 'cover'
+  | 'lookEarly'
+  | 'feather'
+  | 'lookLate'
+  | 'back'
+  | 'demold'
+  | 'use'
+
+export interface StepRule {
+  readonly id: StepId
+  readonly title: string
+  readonly detail: string
+  /** What the one button says when the step is done. */
+  readonly done: string
+  /** What is still possible once its window has closed; common practice. */
+  readonly late?: string
+  readonly place: 'pour' | 'rack'
+  readonly per: 'batch' | 'piece'
+  /** Consecutive per-piece steps of one round are done piece by piece before the next piece is begun. */
+  readonly round?: string
+  /** The whole step is gone through this often. */
+  readonly times?: number
+  readonly moment: Moment
+  readonly handsOn: HandsOn
+  readonly needs: readonly ToolId[]
+  readonly brings: readonly Agent[]
+  /** The step is there only when a back layer is wanted. */
+  readonly onlyWith?: 'back'
+}
+
+export type OrderRule =
+  /** Once `after` is in, `never` may not come any more. */
+  | { readonly kind: 'neverAfter'; readonly never: Agent; readonly after: Agent; readonly why: string }
+  /** `wait` must lie between the two. */
+  | {
+      readonly kind: 'waitBetween'
+      readonly first: Agent
+      readonly then: Agent
+      readonly wait: StepId
+      readonly why: string
+    }
+  /** No flame while the agent may be in the air. */
+  | { readonly kind: 'noFlameWith'; readonly agent: Agent; readonly why: string }
+
+/** How white reaches the piece and how much of it a piece takes. */
+export type WhiteRule =
+  | {
+      readonly by: 'bag'
+      readonly usualPortionG: number
+      readonly usualForAcrossMm: number
+      readonly bagResidueG: number
+    }
+  | { readonly by: 'needle'; readonly rounds: number; readonly cellMm2: number; readonly dropMl: number }
+
+export interface InkRule {
+  /** Drops per petal or zone, or per cell and round. */
+  readonly dropsPerZone: number
+  readonly zones: 'petals' | 'cells'
+  readonly dropMl: number
+}
+
+/** One technique as data: planner, prep gate, run sheet and rack all read this and nothing else. */
+export interface Technique {
+  readonly id: TechniqueId
+  readonly name: string
+  readonly summary: string
+  readonly face: 'mold' | 'open'
+  readonly bed: { readonly usualShareOfDepth: number; readonly usualMm: number; readonly leastMm: number }
+  /** The step whose best moment the decant aims at; null when the resin is poured by the clock. */
+  readonly aimStep: StepId | null
+  /** The per-piece step that decides how many pieces fit. */
+  readonly bottleneck: StepId
+  readonly white: WhiteRule
+  readonly ink: InkRule
+  readonly steps: readonly StepRule[]
+  readonly order: readonly OrderRule[]
+}
+
+export type TechniqueId = 'bloom' | 'petri'

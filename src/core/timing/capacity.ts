@@ -1,0 +1,53 @@
+import type { Window } from '../resin/index.ts'
+import { stepRule } from '../technique/index.ts'
+import { handsOnMin } from './handsOn.ts'
+import { windowsOf, type Schedule } from './schedule.ts'
+import type { BatchRequest } from '../batch/index.ts'
+
+/** Whether the hands keep up with the resin at the step that decides it. */
+export interface Capacity {
+  readonly stepTitle: string
+  readonly window: Window | null
+  /** First begin and last end of that step's turns. */
+  readonly beginMin: number
+  readonly endMin: number
+  /** Hands-on minutes of the mean piece, one round. */
+  readonly perPieceMin: number
+  readonly pieces: number
+  /** How many mean pieces the whole window holds; 0 without a window. */
+  readonly piecesThatFit: number
+  readonly fits: boolean
+}
+
+/** A quarter of a minute outside a soft-edged window is not a miss. */
+const EDGE_MIN = 0.25
+
+/** The capacity of a schedule at its technique's bottleneck. */
+export function capacityOf(schedule: Schedule, request: BatchRequest): Capacity {
+  const { technique, slots, turns } = schedule
+  const step = stepRule(technique, technique.bottleneck)
+  const own = turns.filter((turn) => turn.step.id === step.id)
+  const round = step.round ? technique.steps.filter((each) => each.round === step.round) : [step]
+  const job = { request, technique }
+  const perPieceMin =
+    ((step.times ?? 1) * round.reduce((sum, each) => sum + handsOnMin(each, slots, job), 0)) / slots.length
+  const window =
+    step.moment.by === 'resin' ? windowsOf(schedule.forecast, schedule.white)(step.moment.criterion) : null
+  const beginMin = own[0]!.beginMin
+  const endMin = own.at(-1)!.endMin
+  const closeMin = window?.closeMin ?? Infinity
+  const fits = window !== null && beginMin >= window.openMin - EDGE_MIN && endMin <= closeMin + EDGE_MIN
+  const usableMin = window
+    ? Math.max(0, closeMin - Math.max(window.openMin, step.round ? window.openMin : beginMin))
+    : 0
+  return {
+    stepTitle: step.title,
+    window,
+    beginMin,
+    endMin,
+    perPieceMin,
+    pieces: slots.length,
+    piecesThatFit: Math.floor(usableMin / perPieceMin),
+    fits,
+  }
+}

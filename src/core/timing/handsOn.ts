@@ -1,0 +1,57 @@
+import { inkDropsOfPiece, type BatchRequest, type MoldFill } from '../batch/index.ts'
+import type { HandsOn, StepRule, Technique } from '../technique/index.ts'
+
+/** One piece of the order, numbered from 1 through all molds. */
+export interface PieceSlot {
+  readonly no: number
+  readonly fill: MoldFill
+}
+
+/** The order as single pieces. */
+export function pieceSlots(fills: readonly MoldFill[]): readonly PieceSlot[] {
+  return fills
+    .flatMap((fill) => Array.from({ length: fill.count }, () => fill))
+    .map((fill, k) => ({ no: k + 1, fill }))
+}
+
+/** A swirl in the centre takes about as long as two strokes. */
+const SWIRL_STROKES = 2
+
+/** Minutes a step keeps the hands: on one piece where it is done per piece, else on the whole batch. */
+export function handsOnMin(step: StepRule, slots: readonly PieceSlot[], job: HandsJob): number {
+  return secondsOf(step.handsOn, slots, job) / 60
+}
+
+export interface HandsJob {
+  readonly request: BatchRequest
+  readonly technique: Technique
+}
+
+function secondsOf(handsOn: HandsOn, slots: readonly PieceSlot[], job: HandsJob): number {
+  const { hands, white } = job.request
+  const sum = (each: (fill: MoldFill) => number) => slots.reduce((total, slot) => total + each(slot.fill), 0)
+  switch (handsOn.by) {
+    case 'none':
+      return 0
+    case 'seconds':
+      return handsOn.seconds
+    case 'secondsEach':
+      return handsOn.seconds * slots.length
+    case 'decant':
+      return hands.decantS * slots.length
+    case 'bead':
+      return sum((fill) => fill.white.beadMm / hands.beadMmPerS + hands.ringLiftS * fill.white.rings)
+    case 'strokes':
+      return slots.length * (2 * white.petals + SWIRL_STROKES) * hands.strokeS
+    case 'drops':
+      return sum((fill) => hands.dropS * (dropsPerTurn(fill, job) * (handsOn.of === 'inkAndWhite' ? 2 : 1)))
+    default:
+      return handsOn satisfies never
+  }
+}
+
+/** Ink drops that fall in one turn of the step: all of a bloom's, one round's of a petri. */
+function dropsPerTurn(fill: MoldFill, { request, technique }: HandsJob): number {
+  const rounds = technique.white.by === 'needle' ? technique.white.rounds : 1
+  return inkDropsOfPiece(request, technique, fill) / rounds
+}

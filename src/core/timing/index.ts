@@ -1,0 +1,18 @@
+export {
+  fillCup,
+  forecastPour,
+  solveDecant,
+  stateAt,
+  type CupLimits,
+  type DecantAim,
+  type DecantAnswer,
+  type FilledCup,
+  type PourForecast,
+  type PourSetting,
+} from './pour.ts'
+export { windowOfStage } from './stage.ts'
+export { handsOnMin, pieceSlots, type PieceSlot } from './handsOn.ts'
+export { type TimedTurn } from './layOut.ts'
+export { scheduleBatch, turnsToCome, windowsOf, type DecantPlan, type Schedule } from './schedule.ts'
+export { capacityOf, type Capacity } from './capacity.ts'
+export { type Turn } from './turns.ts'

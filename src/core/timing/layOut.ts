@@ -1,0 +1,177 @@
+import type { Criterion, Window } from '../resin/index.ts'
+import type { StepId } from '../technique/index.ts'
+import { handsOnMin, type HandsJob, type PieceSlot } from './handsOn.ts'
+import type { Turn } from './turns.ts'
+
+/** A turn with its place in time; minutes from stop-stir. */
+export interface TimedTurn extends Turn {
+  readonly beginMin: number
+  readonly endMin: number
+  readonly handsOnMin: number
+  /** When it may be done: from, and up to where there is an end. */
+  readonly fromMin: number
+  readonly toMin: number | null
+}
+
+export interface LayOutTask {
+  readonly job: HandsJob
+  readonly slots: readonly PieceSlot[]
+  readonly turns: readonly Turn[]
+  readonly decantMin: number
+  /** Latest moment the cup may still be full. */
+  readonly cupStopMin: number
+  /** When that criterion holds in the bed; null before it is known or when it never does. */
+  readonly windowFor: (criterion: Criterion) => Window | null
+  /** When turns were really done, by key, in minutes. */
+  readonly done: Readonly<Record<string, number>>
+}
+
+/** Every pour turn in time: hands do one thing after another, waits end when they may. */
+export function layOut(task: LayOutTask): readonly TimedTurn[] {
+  const timed: TimedTurn[] = []
+  let handsFreeMin = 0
+  for (const [place, turn] of task.turns.entries()) {
+    const next = timeTurn(task, { turn, place, timed, handsFreeMin })
+    timed.push(next)
+    handsFreeMin = Math.max(next.endMin, turn.step.id === 'stir' ? 0 : -Infinity)
+  }
+  return timed
+}
+
+interface Context {
+  readonly turn: Turn
+  readonly place: number
+  readonly timed: readonly TimedTurn[]
+  readonly handsFreeMin: number
+}
+
+function timeTurn(task: LayOutTask, context: Context): TimedTurn {
+  const { turn } = context
+  const hands = handsOnMin(turn.step, slotsOf(task.slots, turn), task.job)
+  const planned = plannedTime(task, context, hands)
+  const doneMin = task.done[turn.key]
+  if (doneMin === undefined) return { ...turn, handsOnMin: hands, ...planned }
+  return {
+    ...turn,
+    handsOnMin: hands,
+    ...planned,
+    beginMin: Math.min(planned.beginMin, doneMin),
+    endMin: doneMin,
+  }
+}
+
+type Times = Pick<TimedTurn, 'beginMin' | 'endMin' | 'fromMin' | 'toMin'>
+
+function plannedTime(task: LayOutTask, context: Context, hands: number): Times {
+  const { moment } = context.turn.step
+  const { handsFreeMin, timed } = context
+  switch (moment.by) {
+    case 'clock': {
+      const isDecant = context.turn.step.id === 'decant'
+      const beginMin = isDecant ? task.decantMin : moment.bestMin - hands
+      return { beginMin, endMin: beginMin + hands, fromMin: moment.fromMin, toMin: moment.toMin }
+    }
+    case 'aim': {
+      const beginMin = task.decantMin
+      return { beginMin, endMin: beginMin + hands, fromMin: beginMin, toMin: task.cupStopMin }
+    }
+    case 'before': {
+      const dueMin = Math.max(handsFreeMin, plannedBegin(task, moment.step) - moment.minutes)
+      if (hands === 0)
+        return { beginMin: handsFreeMin, endMin: dueMin, fromMin: dueMin - 1, toMin: dueMin + 1 }
+      return {
+        beginMin: dueMin,
+        endMin: dueMin + hands,
+        fromMin: Math.max(0, dueMin - 1),
+        toMin: task.cupStopMin,
+      }
+    }
+    case 'after': {
+      const dueMin = endOf(timed, moment.step) + moment.minutes
+      const beginMin = Math.max(handsFreeMin, dueMin)
+      return { beginMin, endMin: beginMin + hands, fromMin: dueMin, toMin: dueMin + moment.lateAfterMin }
+    }
+    case 'settle': {
+      const endMin = Math.max(handsFreeMin, settledMin(task, context))
+      return { beginMin: handsFreeMin, endMin, fromMin: endMin, toMin: null }
+    }
+    case 'resin':
+      return resinTime(task, context, { criterion: moment.criterion, hands })
+    case 'backChoice':
+      throw new RangeError('layOut: the back layer is placed on the rack')
+    default:
+      return moment satisfies never
+  }
+}
+
+/** When the decant, or a turn placed before it, is planned to begin. */
+function plannedBegin(task: LayOutTask, id: StepId): number {
+  const moment = task.turns.find((turn) => turn.step.id === id)?.step.moment
+  return moment?.by === 'before' ? plannedBegin(task, moment.step) - moment.minutes : task.decantMin
+}
+
+/** A window open from the start is used at once; any other is met at its best, the aim step centred on it. */
+function resinTime(
+  task: LayOutTask,
+  context: Context,
+  { criterion, hands }: { criterion: Criterion; hands: number },
+): Times {
+  const { turn, handsFreeMin } = context
+  const window = task.windowFor(criterion)
+  const atOnce = criterion.by === 'fluidity' && criterion.opensPerPa === null
+  const settled =
+    turn.step.brings.includes('white') && turn.pieceNo !== null ? settleEnd(context, task, turn.pieceNo) : 0
+  const best = window && !atOnce ? window.bestMin - roundSpanMin(task, turn) / 2 : 0
+  const isFirst = turn.pieceNo === null || turn.pieceNo === 1
+  const beginMin = Math.max(handsFreeMin, settled, isFirst ? best : 0)
+  return {
+    beginMin,
+    endMin: beginMin + hands,
+    fromMin: window?.openMin ?? beginMin,
+    toMin: window ? window.closeMin : null,
+  }
+}
+
+/** Hands-on minutes from the first to the last bead of the round the turn belongs to. */
+function roundSpanMin({ turns, slots, job }: LayOutTask, turn: Turn): number {
+  const { round } = turn.step
+  if (!round) return 0
+  return turns
+    .filter((each) => each.step.round === round)
+    .reduce((sum, each) => sum + handsOnMin(each.step, slotsOf(slots, each), job), 0)
+}
+
+/** When the first bead may fall so that every piece's ink has had its rest by the time its own bead comes. */
+function settledMin(task: LayOutTask, { timed }: Context): number {
+  let laterMin = 0
+  let firstMin = 0
+  for (const slot of task.slots) {
+    firstMin = Math.max(firstMin, inkEnd(timed, slot.no) + task.job.request.settleMin - laterMin)
+    laterMin += roundOfPiece(task, slot)
+  }
+  return firstMin
+}
+
+function roundOfPiece({ turns, job }: LayOutTask, slot: PieceSlot): number {
+  return turns
+    .filter((each) => each.pieceNo === slot.no && each.step.round)
+    .reduce((sum, each) => sum + handsOnMin(each.step, [slot], job), 0)
+}
+
+function settleEnd({ timed }: Context, { job }: LayOutTask, pieceNo: number): number {
+  const settles = job.technique.steps.some((step) => step.moment.by === 'settle')
+  return settles ? inkEnd(timed, pieceNo) + job.request.settleMin : 0
+}
+
+function inkEnd(timed: readonly TimedTurn[], pieceNo: number): number {
+  return timed.find((turn) => turn.step.id === 'ink' && turn.pieceNo === pieceNo)?.endMin ?? 0
+}
+
+/** End of the last turn of that step. */
+function endOf(timed: readonly TimedTurn[], id: StepId): number {
+  return timed.findLast((turn) => turn.step.id === id)?.endMin ?? 0
+}
+
+function slotsOf(slots: readonly PieceSlot[], { pieceNo }: Turn): readonly PieceSlot[] {
+  return pieceNo === null ? slots : slots.filter((slot) => slot.no === pieceNo)
+}

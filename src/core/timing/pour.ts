@@ -1,0 +1,185 @@
+import { bisect } from '../numeric/index.ts'
+import {
+  DECANT_KEEPS_FRAC,
+  followCure,
+  type CureHistory,
+  type CuringResin,
+  type ResinState,
+} from '../resin/index.ts'
+
+/** One mix: stirred, rested in its cup, decanted into a bed. Minutes run from stop-stir. */
+export interface PourSetting {
+  readonly resin: CuringResin
+  readonly cupMassG: number
+  readonly roomTempC: number
+  /** Of the mix at stop-stir. */
+  readonly startTempC: number
+  readonly bedDepthMm: number
+  /** Share of the excess over room temperature that outlives decanting. */
+  readonly decantKeepsFrac?: number
+}
+
+export interface PourForecast {
+  readonly setting: PourSetting
+  readonly cup: CureHistory
+  /** Null when the resin is left in the cup. */
+  readonly decantMin: number | null
+  readonly bed: CureHistory | null
+}
+
+/** Long enough for the slowest craft resin to settle in a cool room. */
+const FULL_CURE_MIN = 21 * 1440
+/** Any cup has gelled, peaked and cooled by then. */
+const CUP_FOLLOWED_MIN = 3 * 1440
+
+/** A cup followed as if it were forgotten: through gel, its peak and down again. */
+export interface FilledCup {
+  readonly setting: PourSetting
+  readonly history: CureHistory
+  /** Null when it does not gel within three days. */
+  readonly limits: CupLimits | null
+}
+
+/** The resin left standing in its cup. */
+export function fillCup(setting: PourSetting): FilledCup {
+  const { resin, cupMassG, roomTempC, startTempC } = setting
+  const history = followCure(resin, {
+    vessel: { kind: 'cup', massG: cupMassG },
+    roomTempC,
+    startTempC,
+    startConversion: 0,
+    fromMin: 0,
+    toMin: CUP_FOLLOWED_MIN,
+  })
+  return { setting, history, limits: cupLimits(history) }
+}
+
+/** The bed made from that cup at that minute: it keeps a share of the warmth and goes on as a thin layer. */
+function bedHistory({ setting, history }: FilledCup, decantMin: number, onlyToGel: boolean): CureHistory {
+  const poured = history.stateAt(decantMin)
+  const keeps = setting.decantKeepsFrac ?? DECANT_KEEPS_FRAC
+  return followCure(setting.resin, {
+    vessel: { kind: 'bed', depthMm: setting.bedDepthMm },
+    roomTempC: setting.roomTempC,
+    startTempC: setting.roomTempC + keeps * (poured.tempC - setting.roomTempC),
+    startConversion: poured.conversion,
+    fromMin: decantMin,
+    toMin: decantMin + FULL_CURE_MIN,
+    onlyToGel,
+  })
+}
+
+/**
+ * The whole cure of that cup decanted at that minute, or left standing when null.
+ * Throws RangeError when the decant is not at or before gel in the cup.
+ */
+export function forecastPour(cup: FilledCup, decantMin: number | null): PourForecast {
+  const { setting, history } = cup
+  if (decantMin === null) return { setting, cup: history, decantMin, bed: null }
+  const latestMin = history.gelMin ?? history.toMin
+  if (!(decantMin >= 0 && decantMin <= latestMin)) {
+    throw new RangeError(
+      `forecastPour: decant at ${decantMin} min, expected 0 to ${latestMin.toFixed(1)} min, when the cup gels`,
+    )
+  }
+  return { setting, cup: history, decantMin, bed: bedHistory(cup, decantMin, false) }
+}
+
+/** The state of the mass that is worked with: the cup's before decanting, the bed's after. */
+export function stateAt(forecast: PourForecast, min: number): ResinState {
+  return forecast.bed && min >= forecast.bed.fromMin ? forecast.bed.stateAt(min) : cupState(forecast, min)
+}
+
+/** Cup and bed as one life, from stop-stir on. */
+export function wholeLife(forecast: PourForecast): CureHistory {
+  const last = forecast.bed ?? forecast.cup
+  return { fromMin: 0, toMin: last.toMin, gelMin: last.gelMin, stateAt: (min) => stateAt(forecast, min) }
+}
+
+/** Cup state before decanting with the flow still to come counted through the bed it will be poured into. */
+function cupState({ cup, bed }: PourForecast, min: number): ResinState {
+  const state = cup.stateAt(min)
+  if (!bed) return state
+  const inCup = state.remainingFluidityPerPa - cup.stateAt(bed.fromMin).remainingFluidityPerPa
+  return { ...state, remainingFluidityPerPa: inCup + bed.stateAt(bed.fromMin).remainingFluidityPerPa }
+}
+
+/** When a cup must be empty: 50 C is the warning, the stop is 55 C or 80 % of the way to gel, whichever comes first. */
+export interface CupLimits {
+  readonly warnMin: number | null
+  readonly stopMin: number
+  readonly gelMin: number
+  readonly peakTempC: number
+  readonly peakMin: number
+}
+
+const CUP_WARN_C = 50
+const CUP_STOP_C = 55
+const CUP_STOP_OF_GEL = 0.8
+
+function cupLimits(cup: CureHistory): CupLimits | null {
+  if (cup.gelMin === null) return null
+  const peak = peakOf(cup, cup.gelMin * 1.5)
+  const reaches = (tempC: number) =>
+    bisect((min) => cup.stateAt(min).tempC - tempC, { from: 0, to: peak.min, tolerance: 0.01 })
+  const hotMin = reaches(CUP_STOP_C)
+  const byGelMin = CUP_STOP_OF_GEL * cup.gelMin
+  return {
+    warnMin: reaches(CUP_WARN_C),
+    stopMin: hotMin === null ? byGelMin : Math.min(hotMin, byGelMin),
+    gelMin: cup.gelMin,
+    peakTempC: peak.tempC,
+    peakMin: peak.min,
+  }
+}
+
+/** The warmest moment up to that minute, by narrowing thirds: a cup warms, peaks once and cools. */
+function peakOf(cup: CureHistory, untilMin: number): { readonly min: number; readonly tempC: number } {
+  let from = 0
+  let to = untilMin
+  while (to - from > 0.01) {
+    const third = (to - from) / 3
+    if (cup.stateAt(from + third).tempC < cup.stateAt(to - third).tempC) from += third
+    else to -= third
+  }
+  const min = (from + to) / 2
+  return { min, tempC: cup.stateAt(min).tempC }
+}
+
+/** What to aim at: so much flow still to come, so long after decanting. */
+export interface DecantAim {
+  readonly remainingFluidityPerPa: number
+  /** From decanting to the moment aimed at. */
+  readonly gapMin: number
+}
+
+export type DecantAnswer =
+  | { readonly kind: 'solved'; readonly decantMin: number; readonly atMin: number }
+  /** Even poured at once, the resin is past the aim by then. */
+  | { readonly kind: 'tooLateAtOnce'; readonly fluidityPerPa: number }
+  /** The cup has to be emptied before; the moment then comes later, in the bed. */
+  | { readonly kind: 'cupFirst'; readonly decantMin: number; readonly atMin: number }
+
+/**
+ * When to decant so that the bed meets the aim; the latest answer is when the cup must be empty.
+ * Null when the resin does not gel. Throws RangeError for a gap below 0.
+ */
+export function solveDecant(cup: FilledCup, aim: DecantAim): DecantAnswer | null {
+  if (!(aim.gapMin >= 0)) throw new RangeError(`solveDecant: gapMin is ${aim.gapMin}, expected 0 or more`)
+  if (!cup.limits) return null
+  const { stopMin } = cup.limits
+  const bedAt = (decantMin: number) => bedHistory(cup, decantMin, true)
+  const excess = (decantMin: number) =>
+    bedAt(decantMin).stateAt(decantMin + aim.gapMin).remainingFluidityPerPa - aim.remainingFluidityPerPa
+  const atOnce = excess(0)
+  if (atOnce < 0) return { kind: 'tooLateAtOnce', fluidityPerPa: atOnce + aim.remainingFluidityPerPa }
+  const decantMin = bisect(excess, { from: 0, to: stopMin, tolerance: 0.005 })
+  if (decantMin !== null) return { kind: 'solved', decantMin, atMin: decantMin + aim.gapMin }
+  const bed = bedAt(stopMin)
+  const atMin = bisect((min) => bed.stateAt(min).remainingFluidityPerPa - aim.remainingFluidityPerPa, {
+    from: stopMin,
+    to: bed.toMin,
+    tolerance: 0.005,
+  })
+  return atMin === null ? null : { kind: 'cupFirst', decantMin: stopMin, atMin }
+}

@@ -1,0 +1,162 @@
+import {
+  EXCESS_DENSITY_KG_PER_M3,
+  fillMolds,
+  governingBedMm,
+  mixesOf,
+  type BatchRequest,
+  type Mix,
+  type MoldFill,
+} from '../batch/index.ts'
+import { fluidityForBloom, windowOf, type BloomWhite, type Criterion, type Window } from '../resin/index.ts'
+import { stepRule, type StepRule, type Technique } from '../technique/index.ts'
+import { pieceSlots, type PieceSlot } from './handsOn.ts'
+import { layOut, type TimedTurn } from './layOut.ts'
+import {
+  fillCup,
+  forecastPour,
+  solveDecant,
+  type CupLimits,
+  type FilledCup,
+  type PourForecast,
+  type PourSetting,
+  wholeLife,
+} from './pour.ts'
+import { turnsOf, type Turn } from './turns.ts'
+
+/** The pour of a batch in time, up to the covers; the days after are the rack's. */
+export interface Schedule {
+  readonly technique: Technique
+  readonly fills: readonly MoldFill[]
+  readonly mixes: readonly Mix[]
+  readonly slots: readonly PieceSlot[]
+  readonly forecast: PourForecast
+  /** Null for a resin that does not gel in the cup within three days. */
+  readonly cupLimits: CupLimits | null
+  readonly decant: DecantPlan
+  /** The white as the bloom number sees it; null where the technique has none that sinks through a bed. */
+  readonly white: BloomWhite | null
+  readonly turns: readonly TimedTurn[]
+}
+
+export type DecantPlan =
+  | { readonly kind: 'aimed'; readonly decantMin: number }
+  | { readonly kind: 'byClock'; readonly decantMin: number }
+  /** The cup must be emptied before the best moment; the rest is waited in the mold. */
+  | { readonly kind: 'cupFirst'; readonly decantMin: number }
+  /** Too fast for these hands in this room: decanted at once, the aim is already past. */
+  | { readonly kind: 'tooFast'; readonly decantMin: number }
+  | { readonly kind: 'done'; readonly decantMin: number }
+
+/**
+ * The schedule of a batch; `done` gives the minutes at which turns were really done, so that a live pour is forecast from
+ * what happened and the rest from the model.
+ */
+export function scheduleBatch(
+  request: BatchRequest,
+  technique: Technique,
+  done: Readonly<Record<string, number>> = {},
+): Schedule {
+  const fills = fillMolds(request, technique)
+  const mixes = mixesOf(request, technique, fills)
+  const slots = pieceSlots(fills)
+  const setting = settingOf(request, mixes[0]!, governingBedMm(fills))
+  const white = whiteOf(request, technique, setting.bedDepthMm)
+  const turns = turnsOf(technique, slots, request.back.when !== 'none').filter(
+    (turn) => turn.step.place === 'pour',
+  )
+  const cup = fillCup(setting)
+  const cupStopMin = cup.limits?.stopMin ?? Infinity
+  const task = { job: { request, technique }, slots, turns, cupStopMin, done }
+  const unknown = layOut({ ...task, decantMin: 0, windowFor: () => null, done: {} })
+  const decant = decantPlan({ technique, cup, white, done, gapMin: gapToAim(technique, unknown) })
+  const forecast = forecastPour(cup, decant.decantMin)
+  const windowFor = windowsOf(forecast, white)
+  return {
+    technique,
+    fills,
+    mixes,
+    slots,
+    forecast,
+    cupLimits: cup.limits,
+    decant,
+    white,
+    turns: layOut({ ...task, decantMin: decant.decantMin, windowFor }),
+  }
+}
+
+function settingOf(request: BatchRequest, first: Mix, bedDepthMm: number): PourSetting {
+  return {
+    resin: request.resin,
+    cupMassG: first.parts.byWeight.totalG,
+    roomTempC: request.roomTempC,
+    startTempC: request.roomTempC,
+    bedDepthMm,
+  }
+}
+
+function whiteOf(request: BatchRequest, technique: Technique, bedDepthMm: number): BloomWhite | null {
+  if (technique.white.by !== 'bag') return null
+  const { dose, holeMm } = request.white
+  return { excessDensityKgPerM3: EXCESS_DENSITY_KG_PER_M3[dose], holeMm, bedDepthMm }
+}
+
+/** When each criterion holds in the bed of that forecast: not before it is poured, null when it is over by then. */
+export function windowsOf(
+  forecast: PourForecast,
+  white: BloomWhite | null,
+): (criterion: Criterion) => Window | null {
+  const history = wholeLife(forecast)
+  const pouredMin = forecast.decantMin ?? 0
+  return (criterion) => {
+    const window = windowOf(criterion, { history, roomTempC: forecast.setting.roomTempC, white })
+    if (!window || (window.closeMin ?? Infinity) <= pouredMin) return null
+    return {
+      ...window,
+      openMin: Math.max(window.openMin, pouredMin),
+      bestMin: Math.max(window.bestMin, pouredMin),
+    }
+  }
+}
+
+/** From the begin of decanting to the middle of the aim step's turns, by the hands alone. */
+function gapToAim({ aimStep }: Technique, turns: readonly TimedTurn[]): number {
+  const aimed = turns.filter((turn) => turn.step.id === aimStep)
+  if (aimed.length === 0) return 0
+  return (aimed[0]!.beginMin + aimed.at(-1)!.endMin) / 2
+}
+
+interface DecantTask {
+  readonly technique: Technique
+  readonly cup: FilledCup
+  readonly white: BloomWhite | null
+  readonly done: Readonly<Record<string, number>>
+  readonly gapMin: number
+}
+
+function decantPlan({ technique, cup, white, done, gapMin }: DecantTask): DecantPlan {
+  if (done['decant'] !== undefined) return { kind: 'done', decantMin: done['decant'] }
+  const { moment } = stepRule(technique, 'decant')
+  if (moment.by === 'clock') return { kind: 'byClock', decantMin: moment.bestMin }
+  const answer = solveDecant(cup, {
+    remainingFluidityPerPa: aimFluidity(stepRule(technique, technique.aimStep!), white),
+    gapMin,
+  })
+  if (!answer || answer.kind === 'tooLateAtOnce') return { kind: 'tooFast', decantMin: 0 }
+  return { kind: answer.kind === 'solved' ? 'aimed' : 'cupFirst', decantMin: answer.decantMin }
+}
+
+/** The remaining fluidity at which the aim step is at its best. */
+function aimFluidity({ id, moment }: StepRule, white: BloomWhite | null): number {
+  if (moment.by === 'resin' && moment.criterion.by === 'fluidity') return moment.criterion.bestPerPa
+  if (moment.by === 'resin' && moment.criterion.by === 'bloomNumber' && white)
+    return fluidityForBloom(white, moment.criterion.best)
+  throw new RangeError(`scheduleBatch: the decant cannot aim at step "${id}"`)
+}
+
+/** The turns still to come in a live pour: all that have no minute of their own yet. */
+export function turnsToCome(
+  turns: readonly TimedTurn[],
+  done: Readonly<Record<string, number>>,
+): readonly Turn[] {
+  return turns.filter((turn) => done[turn.key] === undefined)
+}

@@ -1,0 +1,47 @@
+import type { StepRule, Technique } from '../technique/index.ts'
+import type { PieceSlot } from './handsOn.ts'
+
+/** One thing to do in the run: a step for the batch, or a step on one piece in one round. */
+export interface Turn {
+  readonly key: string
+  readonly step: StepRule
+  readonly pieceNo: number | null
+  /** From 1; null where the step is gone through once. */
+  readonly roundNo: number | null
+}
+
+/** The technique's steps as turns for those pieces, in the order the hands do them. */
+export function turnsOf(
+  technique: Technique,
+  slots: readonly PieceSlot[],
+  withBack: boolean,
+): readonly Turn[] {
+  const steps = technique.steps.filter((step) => step.onlyWith !== 'back' || withBack)
+  const turns: Turn[] = []
+  for (let place = 0; place < steps.length;) {
+    const step = steps[place]!
+    const group = step.round ? steps.slice(place).filter((each) => each.round === step.round) : [step]
+    turns.push(...groupTurns(group, slots))
+    place += group.length
+  }
+  return turns
+}
+
+/** Steps of one round are finished on a piece before the next piece is begun. */
+function groupTurns(group: readonly StepRule[], slots: readonly PieceSlot[]): Turn[] {
+  const [first] = group
+  if (first!.per === 'batch') return [{ key: first!.id, step: first!, pieceNo: null, roundNo: null }]
+  const rounds = first!.times ?? 1
+  return Array.from({ length: rounds }, (_, k) => (rounds > 1 ? k + 1 : null)).flatMap((roundNo) =>
+    slots.flatMap((slot) => group.map((step) => turnOn(step, slot.no, roundNo))),
+  )
+}
+
+function turnOn(step: StepRule, pieceNo: number, roundNo: number | null): Turn {
+  return {
+    key: [step.id, roundNo, pieceNo].filter((part) => part !== null).join('.'),
+    step,
+    pieceNo,
+    roundNo,
+  }
+}

@@ -1,0 +1,59 @@
+import { describe, expect, test } from '@jest/globals'
+import { parseQuantity } from './parse.ts'
+import { fromInner, unitOf, UNITS, type Unit } from './unit.ts'
+
+const mass = (text: string) => parseQuantity(text, ['mass'], 'g')
+const volume = (text: string) => parseQuantity(text, ['volume'], 'ml')
+const valueOf = (parsed: ReturnType<typeof mass>) => (parsed.ok ? parsed.value.value : parsed.problem.kind)
+
+describe('what people type', () => {
+  test.each([
+    ['143g', 143],
+    ['143', 143],
+    ['5,5 g', 5.5],
+    ['2 oz', 56.69904625],
+    ['1 lb', 453.59237],
+    ['.5kg', 500],
+  ])('as a weight, "%s" is %d g', (text, grams) => {
+    expect(valueOf(mass(text))).toBeCloseTo(grams, 9)
+  })
+
+  test.each([
+    ['1/2 cup', 118.29411825],
+    ['1 1/2 cups', 354.88235475],
+    ['1½ cup', 354.88235475],
+    ['2 fl oz', 59.147059125],
+    ['2 imp fl oz', 56.826125],
+    ['½ tsp', 2.464460796875],
+  ])('as a volume, "%s" is %d ml (NIST Handbook 44)', (text, ml) => {
+    expect(valueOf(volume(text))).toBeCloseTo(ml, 9)
+  })
+
+  test('an ounce is asked about where both ounces would fit', () => {
+    expect(valueOf(parseQuantity('2 oz', ['mass', 'volume'], 'ml'))).toBe('whichOunce')
+  })
+
+  test.each([
+    ['', 'empty'],
+    ['a lot', 'notANumber'],
+    ['1/0 cup', 'notANumber'],
+    ['3 mm', 'unknownUnit'],
+    ['NaN', 'notANumber'],
+    ['Infinity g', 'notANumber'],
+  ])('"%s" is refused as %s', (text, kind) => {
+    expect(valueOf(mass(text))).toBe(kind)
+  })
+
+  test('98.6 °F is 37 °C and back', () => {
+    const read = parseQuantity('98.6 °F', ['temperature'], 'C')
+    expect(valueOf(read)).toBeCloseTo(37, 9)
+    expect(fromInner(37, unitOf('F'))).toBeCloseTo(98.6, 9)
+  })
+
+  test('every unit reads back what it prints', () => {
+    for (const unit of UNITS as readonly Unit[]) {
+      const read = parseQuantity(`7.25 ${unit.label}`, [unit.dimension], unit.id as 'g')
+      expect(read.ok && fromInner(read.value.value, unit)).toBeCloseTo(7.25, 9)
+    }
+  })
+})

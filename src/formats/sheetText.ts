@@ -1,0 +1,75 @@
+import type { BatchRequest, Cup, Mix } from '#core/batch/index.ts'
+import { gravityOf, type BatchPlan } from '#core/plan/index.ts'
+import type { RunStep } from '#core/runsheet/index.ts'
+import { DEFERRAL } from '#core/safety/index.ts'
+import { METRIC, printSpan } from '#core/units/index.ts'
+import { wordFinding } from '#words/findings.ts'
+import { FEEL_WORDS, ratioWords } from '#words/vocabulary.ts'
+
+/** The mix sheet and the run sheet of a plan as plain text, to read from a terminal or pin to the wall. */
+export function sheetText(request: BatchRequest, plan: BatchPlan): string {
+  return [
+    `${request.name}: ${plan.pieces} × ${request.technique}, ${request.resin.name} (${ratioWords(request.resin.ratio)}), room ${request.roomTempC} °C`,
+    '',
+    'MIX SHEET',
+    ...plan.fills.flatMap((fill) => [
+      `  ${fill.count} × ${fill.mold.name}: ${fill.layers.map((layer) => `${layer.kind} ${layer.depthMm.toFixed(1)} mm = ${layer.volumeMl.toFixed(1)} ml`).join(', ')}; ${fill.freeMm.toFixed(1)} mm free`,
+    ]),
+    ...plan.mixes.flatMap(mixLines),
+    ...plan.drops.map((drops, k) => {
+      const inks = drops.inks.map((ink) => `${ink.drops} ${ink.what}`).join(', ') || 'no ink'
+      const white = drops.whiteDrops > 0 ? `, ${drops.whiteDrops} white` : ''
+      return `  Drops on a ${plan.fills[k]!.mold.name}: ${inks}${white}`
+    }),
+    '',
+    'RUN SHEET (from stop-stir)',
+    ...plan.steps.map((step) => stepLine(step, request.startAt)),
+    '',
+    ...plan.findings.map((finding) => {
+      const { title, text } = wordFinding(finding, METRIC)
+      return `${gravityOf(finding).toUpperCase()}: ${title}. ${text}`
+    }),
+    DEFERRAL,
+    '',
+  ].join('\n')
+}
+
+function mixLines(mix: Mix): string[] {
+  const { byWeight, byVolume } = mix.parts
+  return [
+    `  ${mix.id === 'back' ? 'Back mix' : 'First mix'}: ${mix.needG.toFixed(1)} g needed (${mix.lossG.toFixed(1)} g of it stays in cups and bag)`,
+    `    by weight: A ${byWeight.a} g + B ${byWeight.b} g = ${byWeight.totalG.toFixed(1)} g, ${byWeight.leftoverG.toFixed(1)} g over`,
+    `    by volume: A ${byVolume.a} ml + B ${byVolume.b} ml = ${byVolume.totalMl.toFixed(0)} ml, ${byVolume.leftoverG.toFixed(1)} g over`,
+    ...mix.cups.map(cupLine),
+    ...mix.leftoverUses.map(
+      (use) => `    left over by volume: ${use.count} × ${use.mold.name} (${use.volumeMl.toFixed(0)} ml)`,
+    ),
+  ]
+}
+
+function cupLine({ id, massG, volumeMl, brimMl, additions }: Cup): string {
+  const size = brimMl === null ? 'no cup is big enough' : `cup of ${brimMl} ml`
+  const extra = additions.map((addition) => `, ${addition.drops} drops of ${addition.what}`).join('')
+  return `    ${id} cup: ${massG.toFixed(1)} g, ${volumeMl.toFixed(0)} ml in a ${size}${extra}`
+}
+
+function stepLine(step: RunStep, startAt: string | null): string {
+  const clock = startAt ? `${clockIn(startAt, step.beginMin)}  ` : ''
+  const piece =
+    step.pieceNo === null ? '' : ` (piece ${step.pieceNo}${step.roundNo ? `, round ${step.roundNo}` : ''})`
+  const window = `${printSpan(step.fromMin)} to ${step.toMin === null ? 'open' : printSpan(step.toMin)}`
+  const expected = step.expected
+    ? `  ${step.expected.tempC.toFixed(1)} °C, ${FEEL_WORDS[step.expected.feel]}${step.expected.bloomNumber && step.stepId === 'white' ? `, bloom number ${step.expected.bloomNumber.toFixed(0)}` : ''}`
+    : ''
+  return `  ${clock}${printSpan(step.beginMin).padStart(9)}  ${step.title}${piece}  [${window}]${expected}`
+}
+
+/** Wall clock in the offset the start was written with. */
+function clockIn(startAt: string, min: number): string {
+  const offset = /([+-])(\d\d):(\d\d)$/.exec(startAt)
+  const offsetMin = offset ? Number(`${offset[1]}1`) * (Number(offset[2]) * 60 + Number(offset[3])) : 0
+  return new Date(Date.parse(startAt) + (min + offsetMin) * 60_000)
+    .toISOString()
+    .slice(5, 16)
+    .replace('T', ' ')
+}

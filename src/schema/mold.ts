@@ -1,0 +1,39 @@
+import * as v from 'valibot'
+import type { Mold, Outline } from '#core/mold/index.ts'
+import { amount, count, idSchema, text } from './amount.ts'
+
+const size = (what: string) => amount(what, 'mm', { above: 0, atMost: 2000 })
+const corner = amount('corner radius', 'mm', { atLeast: 0, atMost: 1000 })
+
+const outlineSchema = v.variant(
+  'shape',
+  [
+    v.object({ shape: v.literal('circle'), acrossMm: size('diameter') }),
+    v.object({ shape: v.literal('square'), acrossMm: size('side'), cornerMm: corner }),
+    v.object({
+      shape: v.literal('rectangle'),
+      widthMm: size('width'),
+      heightMm: size('height'),
+      cornerMm: corner,
+    }),
+    v.object({ shape: v.literal('hexagon'), acrossMm: size('width across flats') }),
+    v.object({ shape: v.literal('octagon'), acrossMm: size('width across flats') }),
+    v.object({ shape: v.literal('oval'), widthMm: size('width'), heightMm: size('height') }),
+    v.object({
+      shape: v.literal('flower'),
+      acrossMm: size('width'),
+      petals: count('petals of the outline', { atLeast: 3, atMost: 40 }),
+    }),
+    v.object({ shape: v.literal('heart'), widthMm: size('width') }),
+  ],
+  'outline has no shape that is known: circle, square, rectangle, hexagon, octagon, oval, flower or heart',
+) satisfies v.GenericSchema<unknown, Outline>
+
+export const moldSchema = v.object({
+  id: idSchema,
+  name: text('mold name'),
+  outline: outlineSchema,
+  depthMm: amount('mold depth', 'mm', { above: 0, atMost: 500 }),
+  waterFillMl: v.optional(v.nullable(amount('water fill', 'ml', { above: 0, atMost: 50_000 })), null),
+  count: v.optional(count('number of molds', { atLeast: 1, atMost: 1000 }), 1),
+}) satisfies v.GenericSchema<unknown, Mold>

@@ -1,0 +1,123 @@
+import * as v from 'valibot'
+import {
+  USUAL_HANDS,
+  USUAL_LOSS,
+  USUAL_MEASURING,
+  USUAL_WHITE,
+  type BatchRequest,
+  type Hands,
+} from '#core/batch/index.ts'
+import { amount, count, instantText, text } from './amount.ts'
+import { colourSchema } from './colour.ts'
+import { moldSchema } from './mold.ts'
+import { resinInFileSchema, resinSchema } from './resin.ts'
+
+const usual = <const Schema extends v.GenericSchema>(
+  schema: Schema,
+  value: NonNullable<v.InferInput<Schema>>,
+) => v.optional(schema, value as never)
+
+const depth = (what: string) => amount(what, 'mm', { above: 0, atMost: 200 })
+
+export const roomTempSchema = amount('room temperature', '°C', { atLeast: 10, atMost: 40 })
+export const doseSchema = v.picklist(
+  ['translucent', 'milky', 'opaque', 'ink'],
+  'white dose is none of translucent, milky, opaque, ink',
+)
+export const holeSchema = amount('hole in the bag', 'mm', { atLeast: 1, atMost: 8 })
+
+export const handsSchema = v.object({
+  beadMmPerS: usual(
+    amount('hand speed along the bead', 'mm/s', { above: 0, atMost: 500 }),
+    USUAL_HANDS.beadMmPerS,
+  ),
+  ringLiftS: usual(amount('lift between rings', 's', { atLeast: 0, atMost: 120 }), USUAL_HANDS.ringLiftS),
+  strokeS: usual(amount('time for a stroke', 's', { above: 0, atMost: 120 }), USUAL_HANDS.strokeS),
+  dropS: usual(amount('time for a drop', 's', { above: 0, atMost: 60 }), USUAL_HANDS.dropS),
+  decantS: usual(amount('time to decant a piece', 's', { above: 0, atMost: 600 }), USUAL_HANDS.decantS),
+}) satisfies v.GenericSchema<unknown, Hands>
+
+const whiteSchema = v.object({
+  dose: usual(doseSchema, USUAL_WHITE.dose),
+  holeMm: usual(holeSchema, USUAL_WHITE.holeMm),
+  ringSpacingMm: usual(amount('ring spacing', 'mm', { atLeast: 3, atMost: 100 }), USUAL_WHITE.ringSpacingMm),
+  rimMarginMm: usual(amount('rim margin', 'mm', { atLeast: 0, atMost: 100 }), USUAL_WHITE.rimMarginMm),
+  petals: usual(count('petals', { atLeast: 1, atMost: 60 }), USUAL_WHITE.petals),
+})
+
+const backSchema = v.variant(
+  'when',
+  [
+    v.object({ when: v.literal('none') }),
+    v.object({
+      when: v.picklist(['footprint', 'nextDay', 'afterDemold']),
+      depthMm: depth('back layer'),
+      colour: v.optional(v.nullable(colourSchema), null),
+    }),
+  ],
+  'back layer is none of none, footprint, nextDay, afterDemold',
+)
+
+const entries = {
+  name: usual(text('batch name'), 'Batch'),
+  technique: v.picklist(['bloom', 'petri'], 'technique is neither "bloom" nor "petri"'),
+  pieces: v.pipe(
+    v.array(
+      v.object({ mold: moldSchema, count: count('number of pieces', { atLeast: 1, atMost: 60 }) }),
+      'pieces is missing, expected at least one mold with a count',
+    ),
+    v.minLength(1, 'pieces is empty, expected at least one mold with a count'),
+    v.maxLength(20, 'more than 20 kinds of mold in one batch'),
+  ),
+  colours: usual(v.pipe(v.array(colourSchema), v.maxLength(24, 'more than 24 colours in one batch')), []),
+  face: usual(v.picklist(['mold', 'open'], 'face is neither "mold" nor "open"'), 'mold'),
+  roomTempC: roomTempSchema,
+  bedMm: v.optional(v.nullable(depth('bed')), null),
+  lipMm: usual(amount('lip', 'mm', { atLeast: 0, atMost: 50 }), 2),
+  white: usual(whiteSchema, USUAL_WHITE),
+  back: usual(backSchema, { when: 'none' }),
+  settleMin: usual(amount('time to let inks settle', 'min', { atLeast: 0, atMost: 60 }), 5),
+  hands: usual(handsSchema, USUAL_HANDS),
+  measuring: usual(
+    v.object({
+      graduationG: usual(
+        amount('step of the scale', 'g', { atLeast: 0.01, atMost: 50 }),
+        USUAL_MEASURING.graduationG,
+      ),
+      cupLineMl: usual(
+        amount('line of the measuring cup', 'ml', { atLeast: 0.5, atMost: 100 }),
+        USUAL_MEASURING.cupLineMl,
+      ),
+    }),
+    USUAL_MEASURING,
+  ),
+  loss: usual(
+    v.object({
+      cupFilmG: usual(amount('film left in the cup', 'g', { atLeast: 0, atMost: 100 }), USUAL_LOSS.cupFilmG),
+      bagResidueG: usual(
+        amount('rest left in the bag', 'g', { atLeast: 0, atMost: 100 }),
+        USUAL_LOSS.bagResidueG,
+      ),
+    }),
+    USUAL_LOSS,
+  ),
+  spareMolds: usual(v.array(moldSchema), []),
+  startAt: v.optional(v.nullable(instantText('start')), null),
+}
+
+/** A batch as it is stored: its resin written out, so that it stays what it was. */
+export const batchRequestSchema = v.object({ ...entries, resin: resinSchema }) satisfies v.GenericSchema<
+  unknown,
+  BatchRequest
+>
+
+/** A plan request as a file for the command line: what is not said takes its usual value. */
+export const planRequestFileSchema = v.strictObject({
+  format: v.optional(
+    v.literal('nublo/plan-request', 'format is not "nublo/plan-request"'),
+    'nublo/plan-request',
+  ),
+  version: v.optional(v.literal(1, 'version is not 1'), 1),
+  ...entries,
+  resin: resinInFileSchema,
+})

@@ -1,0 +1,90 @@
+import * as v from 'valibot'
+import { ARCHETYPES, type CureLaw, type FlowLaw, type Resin } from '#core/resin/index.ts'
+import { amount, idSchema, text } from './amount.ts'
+
+const ratioSchema = v.object({
+  by: v.picklist(['volume', 'weight'], 'ratio.by is neither "volume" nor "weight"'),
+  partsA: amount('ratio, parts of A', '', { above: 0, atMost: 1000 }),
+  partsB: amount('ratio, parts of B', '', { above: 0, atMost: 1000 }),
+})
+
+const density = (part: string) => amount(`density of ${part}`, 'g/ml', { atLeast: 0.5, atMost: 3 })
+
+const cureEntries = {
+  startRatePerS: amount('start rate', '1/s', { above: 0, atMost: 1 }),
+  networkRatePerS: amount('network rate', '1/s', { atLeast: 0, atMost: 1 }),
+  startActivationJPerMol: amount('start activation energy', 'J/mol', { atLeast: 0, atMost: 200_000 }),
+  networkActivationJPerMol: amount('network activation energy', 'J/mol', { atLeast: 0, atMost: 200_000 }),
+  networkOrder: amount('network order', '', { above: 0, atMost: 5 }),
+  depletionOrder: amount('depletion order', '', { above: 0, atMost: 5 }),
+  reactionHeatJPerG: amount('reaction heat', 'J/g', { atLeast: 0, atMost: 1000 }),
+  heatCapacityJPerGK: amount('heat capacity', 'J/(g K)', { above: 0, atMost: 10 }),
+  glassStartC: amount('glass transition unreacted', '°C', { atLeast: -120, atMost: 100 }),
+  glassEndC: amount('glass transition fully cured', '°C', { atLeast: -60, atMost: 300 }),
+  glassShape: amount('glass transition shape', '', { above: 0, atMost: 1 }),
+  diffusionOffsetK: amount('diffusion offset', 'K', { atLeast: -1000, atMost: 1000 }),
+  diffusionWidthK: amount('diffusion width', 'K', { above: 0, atMost: 100 }),
+}
+
+const flowEntries = {
+  viscosityAtRefPaS: amount('viscosity at 25 °C', 'Pa.s', { above: 0, atMost: 1000 }),
+  activationJPerMol: amount('flow activation energy', 'J/mol', { atLeast: 0, atMost: 200_000 }),
+  gelConversion: amount('gel conversion', '', { above: 0, atMost: 0.98 }),
+  exponentBase: amount('viscosity exponent', '', { above: 0, atMost: 10 }),
+  exponentSlope: amount('viscosity exponent slope', '', { atLeast: 0, atMost: 10 }),
+}
+
+const cureSchema = v.object(cureEntries) satisfies v.GenericSchema<unknown, CureLaw>
+const flowSchema = v.object(flowEntries) satisfies v.GenericSchema<unknown, FlowLaw>
+const confidenceSchema = v.picklist(['measured', 'dataSheet', 'practice', 'memory'])
+
+export const resinSchema = v.object({
+  id: idSchema,
+  name: text('resin name'),
+  ratio: ratioSchema,
+  densityAGPerMl: density('A'),
+  densityBGPerMl: density('B'),
+  cure: cureSchema,
+  flow: flowSchema,
+  source: text('source of the resin figures', 500),
+  confidence: confidenceSchema,
+}) satisfies v.GenericSchema<unknown, Resin>
+
+const archetypeId = v.picklist(['quick', 'medium', 'slow'], 'resin is none of "quick", "medium", "slow"')
+
+/** In files for the command line: a typical resin by name, or one like it with figures of its own. */
+export const resinInFileSchema = v.union(
+  [
+    v.pipe(
+      archetypeId,
+      v.transform((id): Resin => ARCHETYPES[id]),
+    ),
+    resinSchema,
+    v.pipe(
+      v.strictObject({
+        like: archetypeId,
+        name: v.optional(text('resin name')),
+        ratio: v.optional(ratioSchema),
+        densityAGPerMl: v.optional(density('A')),
+        densityBGPerMl: v.optional(density('B')),
+        cure: v.optional(v.partial(v.strictObject(cureEntries)), {}),
+        flow: v.optional(v.partial(v.strictObject(flowEntries)), {}),
+      }),
+      v.transform(({ like, cure, flow, ...given }): Resin => {
+        const base = ARCHETYPES[like]
+        return { ...base, ...given, cure: { ...base.cure, ...cure }, flow: { ...base.flow, ...flow } }
+      }),
+    ),
+  ],
+  (issue) => unionMessage(issue),
+)
+
+/** The message of the alternative that came nearest, so that a wrong figure is named instead of the whole resin. */
+function unionMessage(issue: v.UnionIssue<v.BaseIssue<unknown>>): string {
+  const nested = issue.issues ?? []
+  const deep = nested.find((each) => (each.path?.length ?? 0) > 0 && !each.message.startsWith('Invalid'))
+  return (
+    deep?.message ??
+    'resin is none of "quick", "medium", "slow", nor a whole resin, nor { "like": "quick", … }'
+  )
+}

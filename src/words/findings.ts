@@ -1,0 +1,128 @@
+import type { Finding, Way } from '#core/plan/index.ts'
+import { printQuantity, printSpan, type UnitChoice } from '#core/units/index.ts'
+
+/** What a finding says: what is the matter, why, and what to do. */
+export interface WordedFinding {
+  readonly title: string
+  readonly text: string
+}
+
+/** The finding in words, with quantities in the person's units. */
+export function wordFinding(finding: Finding, units: UnitChoice): WordedFinding {
+  const mm = (value: number) => printQuantity(value, units.length)
+  const g = (value: number) => printQuantity(value, units.mass)
+  const ml = (value: number) => printQuantity(value, units.volume)
+  const temp = (value: number) => printQuantity(value, units.temperature, 0)
+  switch (finding.kind) {
+    case 'overfilled':
+      return {
+        title: `${finding.moldName} would overflow`,
+        text: `The layers together stand ${mm(finding.overMm)} above its ${mm(finding.depthMm)}. Pour a thinner bed or back, or leave less lip.`,
+      }
+    case 'bedTooThin':
+      return {
+        title: `Thin bed in ${finding.moldName}`,
+        text: `${mm(finding.bedMm)} leaves white and inks no room; this technique wants ${mm(finding.leastMm)} or more. Below that expect bald spots and little bloom.`,
+      }
+    case 'noLipForBack':
+      return {
+        title: `No lip for the back of ${finding.moldName}`,
+        text: `A back of ${mm(finding.backMm)} poured after demolding needs a rim that holds it; planned is ${mm(finding.lipMm)}. Leave a deeper lip, or pour the back in the mold.`,
+      }
+    case 'fillDisagrees':
+      return {
+        title: `Measures of ${finding.moldName} disagree`,
+        text: `Its water fill is ${(100 * finding.fillOverDrawn).toFixed(0)} % of outline × depth. Sloping walls explain a little; otherwise check width, depth and the unit of the water. The water fill is used.`,
+      }
+    case 'notEnoughMolds':
+      return {
+        title: `Not enough of ${finding.moldName}`,
+        text: `${finding.wanted} wanted, ${finding.owned} on the shelf. Pour fewer, or in two turns.`,
+      }
+    case 'noCupBigEnough':
+      return {
+        title: 'No cup is big enough',
+        text: `${ml(finding.volumeMl)} with room to stir is more than any usual cup, and so much resin heats itself fast. Split it into several mixes.`,
+      }
+    case 'ratioOff':
+      return {
+        title: `Ratio ${(100 * finding.error).toFixed(1)} % off by ${finding.by}`,
+        text: `The ${finding.by === 'volume' ? 'lines of the cup' : 'steps of the scale'} are too coarse for so small a mix. Mix more, or measure ${finding.by === 'volume' ? 'by weight' : 'on a finer scale'}: resin forgives about 3 %.`,
+      }
+    case 'moreWhiteThanUsual':
+      return {
+        title: 'More white than the usual portion',
+        text: `The beads take ${g(finding.portionG)}; people who portion ${g(finding.usualG)} by habit would run out half way.`,
+      }
+    case 'noInk':
+      return {
+        title: 'No ink chosen',
+        text: 'White alone on a clear bed: fine if meant, otherwise pick inks.',
+      }
+    case 'noWhite':
+      return {
+        title: 'No white chosen',
+        text: 'Bloom and petri both live from the white. Pick a white paste or white ink.',
+      }
+    case 'shortSettle':
+      return {
+        title: 'Short settle',
+        text: `${printSpan(finding.settleMin)} is less than ${printSpan(finding.leastMin)}: white on moving ink travels with it.`,
+      }
+    case 'cupFirst':
+      return {
+        title: 'The cup has to be emptied first',
+        text: `By ${printSpan(finding.decantMin)} this cup must be empty; the rest is waited in the mold, ${printSpan(finding.waitInMoldMin)} until the white.`,
+      }
+    case 'tooFast':
+      return {
+        title: 'Too fast for these hands in this room',
+        text: 'Even poured at once the resin is past its best when the white could go in. Fewer pieces, a cooler room, or a slower resin.',
+      }
+    case 'inkLate':
+      return {
+        title: 'Last inks land late',
+        text: `They drop ${printSpan(finding.byMin)} after the resin stops spreading them. Fewer pieces a mix, or fewer drops.`,
+      }
+    case 'windowMissed':
+      return {
+        title: `${finding.capacity.pieces} pieces do not fit the window`,
+        text: `“${finding.capacity.stepTitle}” runs from ${printSpan(finding.capacity.beginMin)} to ${printSpan(finding.capacity.endMin)}${windowWords(finding.capacity.window)}; a piece takes ${finding.capacity.perPieceMin.toFixed(1)} min. ${finding.ways.map((way) => wordWay(way, units)).join(' ')}`,
+      }
+    case 'neverReached':
+      return {
+        title: `${finding.stepTitle}: not within three weeks`,
+        text: 'In a room this cool the resin stalls before it gets there. Warm the room.',
+      }
+    case 'cupRunsAway':
+      return {
+        title: 'The cup would run away',
+        text: `It must be empty by ${printSpan(finding.stopMin)}; planned is ${printSpan(finding.emptiedMin)}. Forgotten it peaks near ${temp(finding.peakTempC)}. Split the mix or decant sooner. Hot or smoking: outside, spread thin on a tray, do not seal.`,
+      }
+    case 'bedRunsHot':
+      return {
+        title: 'The bed itself would run hot',
+        text: `At this room temperature the layer reaches ${temp(finding.peakTempC)} after ${printSpan(finding.peakMin)} instead of curing quietly. Cooler room, thinner bed or a slower resin.`,
+      }
+    default:
+      return finding satisfies never
+  }
+}
+
+function windowWords(window: { readonly openMin: number; readonly closeMin: number | null } | null): string {
+  if (!window) return ', and the resin never gets there'
+  return `, the window from ${printSpan(window.openMin)} to ${window.closeMin === null ? 'the end' : printSpan(window.closeMin)}`
+}
+
+function wordWay(way: Way, units: UnitChoice): string {
+  switch (way.kind) {
+    case 'fewerPieces':
+      return `${way.pieces} pieces would fit; pour the rest as a second mix.`
+    case 'coolerRoom':
+      return `A room of ${printQuantity(way.roomTempC, units.temperature, 0)} makes the window ${printSpan(way.windowMin)} long${way.fits ? ': they fit' : ', still too short'}.`
+    case 'widerRings':
+      return `Rings ${printQuantity(way.ringSpacingMm, units.length)} apart take ${way.perPieceMin.toFixed(1)} min a piece${way.fits ? ': they fit' : ', still too slow'}.`
+    default:
+      return way satisfies never
+  }
+}

@@ -1,0 +1,67 @@
+import type { BackChoice, WhiteDose } from '#core/batch/index.ts'
+import type { ColourKind } from '#core/colour/index.ts'
+import type { TimingVerdict } from '#core/journal/index.ts'
+import type { Outline } from '#core/mold/index.ts'
+import type { Confidence, Feel, MixRatio } from '#core/resin/index.ts'
+
+/** The trade's words for what the core calls by id. */
+
+export const FEEL_WORDS: Readonly<Record<Feel, string>> = {
+  runs: 'runs',
+  threads: 'threads',
+  prints: 'takes a print',
+  bends: 'bends',
+  stiff: 'stiff',
+}
+
+export const DOSE_WORDS: Readonly<Record<WhiteDose, string>> = {
+  translucent: 'See-through on a wiped stick',
+  milky: 'Milky on a wiped stick',
+  opaque: 'Opaque on a wiped stick',
+  ink: 'White ink, undiluted',
+}
+
+export const BACK_WORDS: Readonly<Record<BackChoice['when'], string>> = {
+  none: 'No back layer',
+  footprint: 'Same day, at the footprint stage',
+  nextDay: 'Next day, in the mold',
+  afterDemold: 'After demolding, in the lip',
+}
+
+export const COLOUR_KIND_WORDS: Readonly<Record<ColourKind, string>> = {
+  alcoholInk: 'alcohol ink',
+  whiteInk: 'white alcohol ink',
+  whitePaste: 'white paste',
+  paste: 'paste',
+  mica: 'mica',
+  glitter: 'glitter',
+}
+
+export const SHAPE_WORDS: Readonly<Record<Outline['shape'], string>> = {
+  circle: 'Circle',
+  square: 'Rounded square',
+  rectangle: 'Rectangle',
+  hexagon: 'Hexagon',
+  octagon: 'Octagon',
+  oval: 'Oval',
+  flower: 'Flower',
+  heart: 'Heart',
+}
+
+export const TIMING_WORDS: Readonly<Record<TimingVerdict, string>> = {
+  tooEarly: 'too early',
+  right: 'right',
+  tooLate: 'too late',
+}
+
+export const CONFIDENCE_WORDS: Readonly<Record<Confidence, string>> = {
+  measured: 'measured',
+  dataSheet: 'from the data sheet',
+  practice: 'common practice',
+  memory: 'from memory',
+}
+
+/** "2 : 1 by volume". */
+export function ratioWords({ by, partsA, partsB }: MixRatio): string {
+  return `${partsA} : ${partsB} by ${by}`
+}

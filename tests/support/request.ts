@@ -1,0 +1,47 @@
+import {
+  USUAL_HANDS,
+  USUAL_LOSS,
+  USUAL_MEASURING,
+  USUAL_WHITE,
+  type BatchRequest,
+} from '#core/batch/index.ts'
+import type { Mold } from '#core/mold/index.ts'
+import { ARCHETYPES } from '#core/resin/index.ts'
+
+/** A 10 cm round coaster mold, deep enough for bed, white, back and lip. */
+export const COASTER: Mold = {
+  id: 'coaster',
+  name: 'Round coaster',
+  outline: { shape: 'circle', acrossMm: 100 },
+  depthMm: 10,
+  waterFillMl: null,
+  count: 12,
+}
+
+/** A bloom of so many coasters; anything can be replaced. */
+export function bloomRequest(changes: Partial<BatchRequest> = {}, count = 1): BatchRequest {
+  return {
+    name: 'Coasters',
+    technique: 'bloom',
+    pieces: [{ mold: COASTER, count }],
+    resin: ARCHETYPES.quick,
+    colours: [
+      { id: 'ink-1', name: 'Lagoon', kind: 'alcoholInk', hex: '#12748a' },
+      { id: 'ink-2', name: 'Plum', kind: 'alcoholInk', hex: '#6a2a5c' },
+      { id: 'white', name: 'Chalk paste', kind: 'whitePaste', hex: '#f8f6f0' },
+    ],
+    face: 'mold',
+    roomTempC: 21,
+    bedMm: null,
+    lipMm: 2,
+    white: USUAL_WHITE,
+    back: { when: 'none' },
+    settleMin: 5,
+    hands: USUAL_HANDS,
+    measuring: USUAL_MEASURING,
+    loss: USUAL_LOSS,
+    spareMolds: [],
+    startAt: null,
+    ...changes,
+  }
+}
