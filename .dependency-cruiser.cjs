@@ -31,7 +31,16 @@ const outerRooms = {
   'app/theme': [],
   'app/components': ['core', 'words', 'app/theme'],
   'app/platform': ['core', 'contract', 'schema', 'formats', 'data', 'workers', 'demo', 'app/theme'],
-  'app/features': ['core', 'words', 'schema', 'formats', 'data', 'app/platform', 'app/components', 'app/theme'],
+  'app/features': [
+    'core',
+    'words',
+    'schema',
+    'formats',
+    'data',
+    'app/platform',
+    'app/components',
+    'app/theme',
+  ],
   'app/routes': ['core', 'app/features', 'app/platform', 'app/components', 'app/theme'],
 }
 
@@ -78,6 +87,10 @@ module.exports = {
     doNotFollow: { path: 'node_modules' },
     tsPreCompilationDeps: true,
     tsConfig: { fileName: 'tsconfig.json' },
-    enhancedResolveOptions: { extensions: ['.ts', '.tsx', '.js', '.css'], conditionNames: ['import', 'default'] },
+    enhancedResolveOptions: {
+      extensions: ['.ts', '.tsx', '.js', '.css'],
+      exportsFields: ['exports'],
+      conditionNames: ['import', 'default', 'types'],
+    },
   },
 }

@@ -6,6 +6,7 @@ import {
   USUAL_WHITE,
   type BatchRequest,
   type Hands,
+  type Measuring,
 } from '#core/batch/index.ts'
 import { amount, count, instantText, text } from './amount.ts'
 import { colourSchema } from './colour.ts'
@@ -36,6 +37,17 @@ export const handsSchema = v.object({
   dropS: usual(amount('time for a drop', 's', { above: 0, atMost: 60 }), USUAL_HANDS.dropS),
   decantS: usual(amount('time to decant a piece', 's', { above: 0, atMost: 600 }), USUAL_HANDS.decantS),
 }) satisfies v.GenericSchema<unknown, Hands>
+
+export const measuringSchema = v.object({
+  graduationG: usual(
+    amount('step of the scale', 'g', { atLeast: 0.01, atMost: 50 }),
+    USUAL_MEASURING.graduationG,
+  ),
+  cupLineMl: usual(
+    amount('line of the measuring cup', 'ml', { atLeast: 0.5, atMost: 100 }),
+    USUAL_MEASURING.cupLineMl,
+  ),
+}) satisfies v.GenericSchema<unknown, Measuring>
 
 const whiteSchema = v.object({
   dose: usual(doseSchema, USUAL_WHITE.dose),
@@ -78,19 +90,7 @@ const entries = {
   back: usual(backSchema, { when: 'none' }),
   settleMin: usual(amount('time to let inks settle', 'min', { atLeast: 0, atMost: 60 }), 5),
   hands: usual(handsSchema, USUAL_HANDS),
-  measuring: usual(
-    v.object({
-      graduationG: usual(
-        amount('step of the scale', 'g', { atLeast: 0.01, atMost: 50 }),
-        USUAL_MEASURING.graduationG,
-      ),
-      cupLineMl: usual(
-        amount('line of the measuring cup', 'ml', { atLeast: 0.5, atMost: 100 }),
-        USUAL_MEASURING.cupLineMl,
-      ),
-    }),
-    USUAL_MEASURING,
-  ),
+  measuring: usual(measuringSchema, USUAL_MEASURING),
   loss: usual(
     v.object({
       cupFilmG: usual(amount('film left in the cup', 'g', { atLeast: 0, atMost: 100 }), USUAL_LOSS.cupFilmG),

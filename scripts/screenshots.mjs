@@ -1,0 +1,103 @@
+/**
+ * Pictures of every main place from the demo data, made anew: node scripts/screenshots.mjs [folder] [--dark] [--bench] [--only=name,...]
+ * Without a folder they go to docs/screenshots at 1280 x 800.
+ */
+import { spawn } from 'node:child_process'
+import { mkdirSync } from 'node:fs'
+import { join } from 'node:path'
+import { chromium } from '@playwright/test'
+import { ensureBuilt, root } from './ready.mjs'
+
+const words = process.argv.slice(2)
+const folder = words.find((word) => !word.startsWith('--')) ?? join(root, 'docs', 'screenshots')
+const only = words.find((word) => word.startsWith('--only='))?.slice('--only='.length).split(',')
+const bench = words.includes('--bench')
+const port = 4699
+
+ensureBuilt()
+mkdirSync(folder, { recursive: true })
+const server = spawn(process.execPath, ['dist/node/server.js', '--port', String(port)], { cwd: root, stdio: ['ignore', 'pipe', 'inherit'] })
+await new Promise((resolve) => server.stdout.once('data', resolve))
+
+const browser = await chromium.launch({
+  executablePath: '/usr/bin/chromium',
+  args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'],
+})
+try {
+  const page = await browser.newPage({
+    viewport: bench ? { width: 390, height: 844 } : { width: 1280, height: 800 },
+    colorScheme: words.includes('--dark') ? 'dark' : 'light',
+    locale: 'en-GB',
+    timezoneId: 'Europe/Berlin',
+    reducedMotion: 'reduce',
+  })
+  page.on('console', (message) => message.type() === 'error' && process.stderr.write(`console: ${message.text()}\n`))
+  page.on('pageerror', (problem) => process.stderr.write(`page: ${problem.message}\n`))
+  await page.clock.install({ time: new Date('2026-11-21T17:30:00+01:00') })
+  await page.goto(`http://127.0.0.1:${port}/`)
+  await page.getByRole('heading', { level: 1, name: 'Bench' }).waitFor({ timeout: 60_000 })
+  await page.getByText('Pour the back layer').first().waitFor()
+  const shot = async (name, fullPage = false) => {
+    if (only && !only.includes(name)) return
+    await page.waitForTimeout(400)
+    await page.screenshot({ path: join(folder, `${name}.png`), fullPage })
+  }
+  const go = async (path, heading) => {
+    await page.goto(`http://127.0.0.1:${port}${path}`)
+    await page.getByRole('heading', { level: 1, name: heading }).waitFor()
+  }
+  await shot('bench')
+  await go('/plan', 'Plan a batch')
+  await page.locator('[data-worksheet]').waitFor()
+  await shot('plan')
+  await shot('plan-whole', true)
+  await go('/rack', 'Rack')
+  await page.locator('[data-strip]').first().waitFor()
+  await shot('rack')
+  await go('/log', 'Log')
+  await page.locator('img').first().waitFor()
+  await shot('log')
+  await go('/log/demo-2', 'Lagoon coasters')
+  await page.locator('[data-strip]').first().waitFor()
+  await shot('run')
+  await go('/finish/demo-6', 'Finish: Ember heart dishes')
+  await page.locator('img[alt^="Face"]').first().waitFor()
+  await shot('finish')
+  await go('/shelf', 'Shelf')
+  await page.getByRole('tab', { name: /Molds/ }).click()
+  await shot('shelf')
+  await go('/handbook', 'Handbook')
+  await shot('handbook')
+  await go('/studio', 'Studio')
+  await shot('studio')
+  await go('/pour/demo-8', 'Before the clock')
+  await page.locator('[data-tool]').first().waitFor()
+  await shot('gate')
+  for (const box of await page.getByRole('checkbox').all()) await box.click()
+  await page.getByRole('button', { name: 'The bench is ready' }).click()
+  await page.getByRole('button', { name: 'Start stirring' }).waitFor()
+  await shot('weigh')
+  await page.getByRole('button', { name: 'Start stirring' }).click()
+  await page.getByRole('button', { name: /Stop stir/ }).waitFor()
+  await page.clock.fastForward('03:00')
+  await page.getByRole('button', { name: /Stop stir/ }).click()
+  await page.locator('[data-step]').waitFor()
+  await page.clock.fastForward('15:00')
+  await shot('pour-rest')
+  const mark = async (minutes) => {
+    await page.clock.fastForward(1000)
+    await page.locator('[data-step] button').first().click()
+    await page.clock.fastForward(minutes * 60_000)
+  }
+  for (const minutes of [0.5, 1.5, 2, 0.8]) await mark(minutes)
+  for (let k = 0; k < 4; k++) await mark(0.6)
+  await mark(3)
+  await page.waitForTimeout(300)
+  await shot('pour')
+  await go('/shelf', 'Shelf')
+  await page.getByLabel('Live pours').waitFor()
+  await shot('live-bar')
+} finally {
+  await browser.close()
+  server.kill()
+}

@@ -1,0 +1,58 @@
+import {
+  boxOf,
+  polygonOf,
+  ringsInside,
+  type Outline,
+  type Point,
+  type RingSpacing,
+} from '#core/mold/index.ts'
+
+interface MoldDrawingProps {
+  readonly outline: Outline
+  /** mm per side of the square the drawing stands in; give the same to drawings that are compared. */
+  readonly frameMm?: number
+  readonly rings?: RingSpacing
+  readonly title: string
+  readonly className?: string
+}
+
+/** A mold's outline to scale, with the beads that would be piped in it. */
+export function MoldDrawing({ outline, frameMm, rings, title, className }: MoldDrawingProps) {
+  const polygon = polygonOf(outline)
+  const box = boxOf(polygon)
+  const side = frameMm ?? Math.max(box.right - box.left, box.top - box.bottom) * 1.06
+  const beads = rings && rings.spacingMm > 0 && rings.marginMm >= 0 ? ringsInside(polygon, rings) : []
+  return (
+    <svg
+      viewBox={`${-side / 2} ${-side / 2} ${side} ${side}`}
+      className={className}
+      role="img"
+      aria-label={title}
+    >
+      <path
+        d={pathOf(polygon)}
+        fill="var(--clear)"
+        fillOpacity={0.45}
+        stroke="var(--ink)"
+        strokeWidth={side / 90}
+      />
+      {beads.map((bead, k) => (
+        <path
+          key={k}
+          d={pathOf(bead)}
+          fill="none"
+          stroke="var(--cloud)"
+          strokeWidth={3}
+          strokeLinejoin="round"
+        />
+      ))}
+      {beads.map((bead, k) => (
+        <path key={k} d={pathOf(bead)} fill="none" stroke="var(--edge)" strokeWidth={side / 300} />
+      ))}
+    </svg>
+  )
+}
+
+function pathOf(points: readonly Point[]): string {
+  return `M${points.map(({ x, y }) => `${x.toFixed(2)} ${(-y).toFixed(2)}`).join('L')}Z`
+}

@@ -1,0 +1,192 @@
+import type { LifeSample } from '#core/plan/index.ts'
+import { fromInner, printSpan, unitOf, type UnitChoice } from '#core/units/index.ts'
+import { FEEL_WORDS } from '#words/vocabulary.ts'
+import { sampleAt } from './lifeAt.ts'
+import { labelRows, place, ticksOf, type StripSpan } from './stripScale.ts'
+
+export interface Notch {
+  readonly key: string
+  readonly label: string
+  readonly openMin: number
+  readonly bestMin: number
+  /** Null stays open to the end of the strip. */
+  readonly closeMin: number | null
+  readonly done?: boolean
+}
+
+interface StripProps {
+  readonly life: readonly LifeSample[]
+  readonly span: StripSpan
+  readonly notches: readonly Notch[]
+  readonly nowMin?: number | null
+  readonly size: 'large' | 'medium' | 'line'
+  readonly units: UnitChoice
+  readonly label: string
+}
+
+const BAND_HEIGHT = { large: 'h-20', medium: 'h-14', line: 'h-3' } as const
+
+/**
+ * The thickening strip: the resin's life from stop-stir, left to right. What lies under it is hidden as it thickens;
+ * notches are the windows; the needle is now; minutes, temperature and feel stand under the same moment.
+ */
+export function Strip({ life, span, notches, nowMin = null, size, units, label }: StripProps) {
+  const inSight = notches.filter(
+    (notch) => notch.openMin < span.toMin && (notch.closeMin ?? Infinity) > span.fromMin,
+  )
+  return (
+    <figure className="w-full" aria-label={`${label}. ${sentence(inSight)}`} role="img" data-strip={size}>
+      {size !== 'line' && <Labels notches={inSight} span={span} />}
+      <div className={`border-edge relative overflow-hidden rounded-md border ${BAND_HEIGHT[size]}`}>
+        <div className="under-resin absolute inset-0" />
+        <div className="absolute inset-0" style={{ background: cloud(life, span) }} />
+        {inSight.map((notch) => (
+          <NotchMark key={notch.key} notch={notch} span={span} thin={size === 'line'} />
+        ))}
+        {nowMin !== null && <Needle at={place(nowMin, span)} />}
+      </div>
+      {size !== 'line' && <Scales life={life} span={span} units={units} />}
+    </figure>
+  )
+}
+
+function sentence(notches: readonly Notch[]): string {
+  return notches
+    .map(
+      (notch) =>
+        `${notch.label} from ${printSpan(notch.openMin)}${notch.closeMin === null ? '' : ` to ${printSpan(notch.closeMin)}`}`,
+    )
+    .join(', ')
+}
+
+/** Opaque as far as the flow is used up. */
+function cloud(life: readonly LifeSample[], span: StripSpan): string {
+  const stops = life
+    .filter((sample) => sample.min >= span.fromMin && sample.min <= span.toMin)
+    .filter((_sample, k) => k % 3 === 0)
+    .map((sample) => {
+      const share = Math.round(100 * Math.max(0, Math.min(1, sample.thickenedFrac)))
+      return `color-mix(in srgb, var(--cloud) ${share}%, transparent) ${(100 * place(sample.min, span)).toFixed(2)}%`
+    })
+  return `linear-gradient(to right, ${stops.join(', ')})`
+}
+
+function Labels({ notches, span }: { notches: readonly Notch[]; span: StripSpan }) {
+  const rows = labelRows(notches.map((notch) => ({ at: place(notch.bestMin, span), text: notch.label })))
+  const depth = Math.max(0, ...rows) + 1
+  return (
+    <div className="relative text-sm font-semibold" style={{ height: `${depth * 1.35}rem` }} aria-hidden>
+      {notches.map((notch, k) => {
+        const at = place(notch.bestMin, span)
+        return (
+          <span
+            key={notch.key}
+            className={`absolute whitespace-nowrap ${notch.done ? 'text-ink-soft line-through' : ''}`}
+            style={{
+              left: `${100 * at}%`,
+              bottom: `${rows[k]! * 1.3}rem`,
+              transform: `translateX(${-100 * at}%)`,
+            }}
+          >
+            {notch.label}
+          </span>
+        )
+      })}
+    </div>
+  )
+}
+
+/** A window with soft edges, open at the top, its best moment a tooth. */
+function NotchMark({ notch, span, thin }: { notch: Notch; span: StripSpan; thin: boolean }) {
+  const from = place(notch.openMin, span)
+  const to = place(notch.closeMin ?? span.toMin, span)
+  const best = place(notch.bestMin, span)
+  const tint = notch.done ? 'var(--edge)' : 'var(--ink)'
+  const soft = notch.closeMin === null ? `${tint} 12%, ${tint} 100%` : `${tint} 12%, ${tint} 88%, transparent`
+  return (
+    <>
+      <span
+        className={`absolute top-0 ${thin ? 'h-full opacity-60' : 'h-2.5'}`}
+        style={{
+          left: `${100 * from}%`,
+          width: `${100 * Math.max(0.004, to - from)}%`,
+          background: `linear-gradient(to right, transparent, ${soft})`,
+        }}
+      />
+      {!thin && (
+        <span
+          className="absolute top-0 h-5 w-2 -translate-x-1/2"
+          style={{ left: `${100 * best}%`, background: tint, clipPath: 'polygon(0 0, 100% 0, 50% 100%)' }}
+        />
+      )}
+    </>
+  )
+}
+
+function Needle({ at }: { at: number }) {
+  return (
+    <span
+      className="bg-needle absolute inset-y-0 w-1 -translate-x-1/2"
+      style={{ left: `${100 * at}%` }}
+      data-needle={at.toFixed(4)}
+    />
+  )
+}
+
+function Scales({ life, span, units }: { life: readonly LifeSample[]; span: StripSpan; units: UnitChoice }) {
+  const temperature = unitOf(units.temperature)
+  const ticks = ticksOf(span)
+  return (
+    <div className="text-ink-soft mt-1 text-xs" aria-hidden>
+      <div className="relative h-4">
+        {ticks.map((tick) => (
+          <Tick key={tick.min} at={place(tick.min, span)}>
+            {tick.label}
+          </Tick>
+        ))}
+      </div>
+      <div className="relative h-4">
+        {ticks.map((tick) => (
+          <Tick key={tick.min} at={place(tick.min, span)}>
+            {fromInner(sampleAt(life, tick.min).tempC, temperature).toFixed(0)}
+            {tick === ticks.at(-1) ? ` ${temperature.label}` : '°'}
+          </Tick>
+        ))}
+      </div>
+      <FeelScale life={life} span={span} />
+    </div>
+  )
+}
+
+function Tick({ at, children }: { at: number; children: React.ReactNode }) {
+  return (
+    <span
+      className="absolute whitespace-nowrap"
+      style={{ left: `${100 * at}%`, transform: `translateX(${-100 * at}%)` }}
+    >
+      {children}
+    </span>
+  )
+}
+
+function FeelScale({ life, span }: { life: readonly LifeSample[]; span: StripSpan }) {
+  const inSpan = life.filter((sample) => sample.min >= span.fromMin && sample.min <= span.toMin)
+  const starts = inSpan.filter((sample, k) => k === 0 || sample.feel !== inSpan[k - 1]!.feel)
+  return (
+    <div className="mt-0.5 flex h-5 overflow-hidden">
+      {starts.map((start, k) => {
+        const from = place(start.min, span)
+        const to = k + 1 < starts.length ? place(starts[k + 1]!.min, span) : 1
+        return (
+          <span
+            key={start.feel}
+            className="border-edge overflow-hidden border-l pl-1 text-ellipsis whitespace-nowrap"
+            style={{ width: `${100 * (to - from)}%` }}
+          >
+            {FEEL_WORDS[start.feel]}
+          </span>
+        )
+      })}
+    </div>
+  )
+}

@@ -1,0 +1,51 @@
+import type { BatchPlan } from '#core/plan/index.ts'
+import type { RunStep } from '#core/runsheet/index.ts'
+import type { StepId } from '#core/technique/index.ts'
+import type { Notch } from './Strip.tsx'
+import type { StripSpan } from './stripScale.ts'
+
+/** Short names for the strip. */
+const NOTCH_NAMES: Partial<Record<StepId, string>> = {
+  decant: 'decant',
+  ink: 'inks',
+  white: 'white',
+  feather: 'feather',
+  lookEarly: 'look',
+  lookLate: 'look',
+  back: 'back',
+  demold: 'demold',
+  use: 'use',
+}
+
+/** The windows of the pour, or of the rack, one notch a step: its first turn's begin is the tooth. */
+export function stripNotches(
+  steps: readonly RunStep[],
+  placeName: RunStep['place'],
+  done: Readonly<Record<string, number>> = {},
+): readonly Notch[] {
+  const own = steps.filter((step) => step.place === placeName && NOTCH_NAMES[step.stepId] !== undefined)
+  return [...new Set(own.map((step) => step.stepId))].map((id) => {
+    const turns = own.filter((step) => step.stepId === id)
+    const first = turns[0]!
+    return {
+      key: id,
+      label: NOTCH_NAMES[id]!,
+      openMin: first.fromMin,
+      bestMin: (first.beginMin + turns.at(-1)!.beginMin) / 2,
+      closeMin: turns.at(-1)!.toMin,
+      done: turns.every((turn) => done[turn.key] !== undefined),
+    }
+  })
+}
+
+/** From stop-stir to a little after the last look. */
+export function pourSpan(plan: BatchPlan): StripSpan {
+  const last = Math.max(...plan.steps.filter((step) => step.place === 'pour').map((step) => step.endMin))
+  return { fromMin: 0, toMin: Math.ceil((last + 5) / 10) * 10, scale: 'even' }
+}
+
+/** From the hour the covers go on to past the day of use. */
+export function rackSpan(plan: BatchPlan): StripSpan {
+  const last = Math.max(7 * 1440, ...plan.steps.map((step) => step.beginMin))
+  return { fromMin: 60, toMin: last * 1.15, scale: 'log' }
+}

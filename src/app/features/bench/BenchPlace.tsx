@@ -1,0 +1,186 @@
+import { Link } from 'react-router'
+import { removeBatch } from '#data/batchCommands.ts'
+import { printSpan } from '#core/units/index.ts'
+import { EmptyPlace, Place } from '#app/components/Place.tsx'
+import { useSay } from '#app/components/undo.tsx'
+import { dayOf, whenOf } from '#app/components/when.ts'
+import { useNowMs } from '#app/platform/clock.ts'
+import { useStories, type BatchStory } from '#app/platform/queries.ts'
+import { rackEntries, useRunningBatches, type RackEntry, type RunningBatch } from '#app/platform/rack.ts'
+import { usePlatform } from '#app/platform/studio.tsx'
+
+const AHEAD_MS = 36 * 3_600_000
+
+/** What is live, what is due in the next hours, what waits for me. */
+export function BenchPlace() {
+  const nowMs = useNowMs(15_000)
+  const stories = useStories()
+  const running = useRunningBatches()
+  if (!stories.data) return <Place title="Bench">Opening the studio …</Place>
+  const live = running.filter((batch) => batch.atHand !== null)
+  const due = rackEntries(running).filter(
+    (entry) => entry.doneAtMs === null && entry.step.stepId !== 'use' && entry.fromAtMs < nowMs + AHEAD_MS,
+  )
+  const planned = stories.data.filter(({ pour }) => pour.stage === 'planned' || pour.stage === 'ready')
+  const unseen = stories.data.filter(
+    (story) => isOff(story) && story.pieces.some((piece) => piece.outcome === null),
+  )
+  const nothing = live.length + due.length + planned.length + unseen.length === 0
+  return (
+    <Place
+      title="Bench"
+      lead={dayOf(nowMs)}
+      actions={
+        <Link className="button button-main" to="/plan">
+          Plan a batch
+        </Link>
+      }
+    >
+      {nothing && (
+        <EmptyPlace title="Nothing waits">
+          <p>
+            Plan a batch and it stands here: first to lay out, then live, then on the rack until it is
+            finished.
+          </p>
+        </EmptyPlace>
+      )}
+      <div className="grid items-start gap-5 lg:grid-cols-2">
+        {live.length > 0 && <LiveList live={live} />}
+        {due.length > 0 && <DueList due={due} nowMs={nowMs} />}
+        {planned.length > 0 && <PlannedList planned={planned} nowMs={nowMs} />}
+        {unseen.length > 0 && <UnseenList unseen={unseen} />}
+      </div>
+    </Place>
+  )
+}
+
+function isOff({ pour }: BatchStory): boolean {
+  return pour.stage === 'running' && pour.done['demold'] !== undefined
+}
+
+function LiveList({ live }: { live: readonly RunningBatch[] }) {
+  return (
+    <section className="sheet border-press border-2" aria-labelledby="live">
+      <h2 id="live" className="mb-2 text-xl">
+        Live
+      </h2>
+      <ul className="flex flex-col gap-3">
+        {live.map(({ story, atHand }) => (
+          <li key={story.batch.id}>
+            <Link className="button button-main min-h-16 w-full text-lg" to={`/pour/${story.batch.id}`}>
+              {story.batch.request.name}: {atHand!.title}
+            </Link>
+          </li>
+        ))}
+      </ul>
+    </section>
+  )
+}
+
+function DueList({ due, nowMs }: { due: readonly RackEntry[]; nowMs: number }) {
+  return (
+    <section className="sheet" aria-labelledby="due">
+      <h2 id="due" className="mb-2 text-xl">
+        On the rack
+      </h2>
+      <ul>
+        {due.map((entry) => (
+          <li
+            key={entry.batch.story.batch.id + entry.step.key}
+            className="border-line border-t py-2 first:border-t-0"
+          >
+            <p className="font-semibold">
+              {entry.step.title}: {entry.batch.story.batch.request.name}
+            </p>
+            <p className="text-ink-soft">{dueWords(entry, nowMs)}</p>
+          </li>
+        ))}
+      </ul>
+      <Link className="button button-quiet mt-2" to="/rack">
+        To the rack
+      </Link>
+    </section>
+  )
+}
+
+function dueWords(entry: RackEntry, nowMs: number): string {
+  const best = `best ${whenOf(entry.bestAtMs, nowMs)}`
+  if (nowMs < entry.fromAtMs) return `possible from ${whenOf(entry.fromAtMs, nowMs)}, ${best}`
+  if (entry.toAtMs === null) return `${nowMs < entry.bestAtMs ? 'possible' : 'ready'} now, ${best}`
+  if (nowMs < entry.toAtMs) return `can wait another ${printSpan((entry.toAtMs - nowMs) / 60_000)}, ${best}`
+  return `its window closed ${whenOf(entry.toAtMs, nowMs)}`
+}
+
+function PlannedList({ planned, nowMs }: { planned: readonly BatchStory[]; nowMs: number }) {
+  const { db } = usePlatform()
+  const say = useSay()
+  const remove = async ({ batch }: BatchStory) => {
+    const removed = await removeBatch(db, batch.id)
+    say(`${batch.request.name} is off the bench.`, () => void removed.restore())
+  }
+  return (
+    <section className="sheet" aria-labelledby="planned">
+      <h2 id="planned" className="mb-2 text-xl">
+        Planned
+      </h2>
+      <ul>
+        {planned.map((story) => (
+          <li
+            key={story.batch.id}
+            className="border-line flex flex-wrap items-center justify-between gap-2 border-t py-2 first:border-t-0"
+          >
+            <div>
+              <p className="font-semibold">{story.batch.request.name}</p>
+              <p className="text-ink-soft text-sm">
+                {story.pieces.length} {story.pieces.length === 1 ? 'piece' : 'pieces'},{' '}
+                {story.batch.request.resin.name}
+                {story.batch.request.startAt &&
+                  `, stop-stir ${whenOf(Date.parse(story.batch.request.startAt), nowMs)}`}
+              </p>
+            </div>
+            <div className="flex flex-wrap gap-2">
+              <Link className="button button-main" to={`/pour/${story.batch.id}`}>
+                Lay out
+              </Link>
+              <Link className="button button-quiet" to={`/plan/${story.batch.id}`}>
+                Change
+              </Link>
+              <button
+                className="button button-quiet"
+                onClick={() => void remove(story).catch((problem: Error) => say(problem.message))}
+              >
+                Remove
+              </button>
+            </div>
+          </li>
+        ))}
+      </ul>
+    </section>
+  )
+}
+
+function UnseenList({ unseen }: { unseen: readonly BatchStory[] }) {
+  return (
+    <section className="sheet" aria-labelledby="unseen">
+      <h2 id="unseen" className="mb-2 text-xl">
+        Out of the mold, not looked at
+      </h2>
+      <ul>
+        {unseen.map(({ batch, pieces }) => (
+          <li
+            key={batch.id}
+            className="border-line flex flex-wrap items-center justify-between gap-2 border-t py-2 first:border-t-0"
+          >
+            <p>
+              <span className="font-semibold">{batch.request.name}</span>,{' '}
+              {pieces.filter((piece) => piece.outcome === null).length} of {pieces.length} to look at
+            </p>
+            <Link className="button button-main" to={`/finish/${batch.id}`}>
+              Look at them
+            </Link>
+          </li>
+        ))}
+      </ul>
+    </section>
+  )
+}

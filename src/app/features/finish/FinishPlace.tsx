@@ -1,0 +1,48 @@
+import { Link, useParams } from 'react-router'
+import { EmptyPlace, Place } from '#app/components/Place.tsx'
+import { useStory } from '#app/platform/queries.ts'
+import { PieceForm } from './PieceForm.tsx'
+
+/** Take it out, look at both faces, write down how it came out. */
+export function FinishPlace() {
+  const { batchId = '' } = useParams()
+  const { story, isPending } = useStory(batchId)
+  if (isPending) return <Place title="Finish">Opening the batch …</Place>
+  if (!story) {
+    return (
+      <Place title="Finish">
+        <EmptyPlace title="There is no such batch">
+          <Link className="button button-main mt-3" to="/log">
+            To the log
+          </Link>
+        </EmptyPlace>
+      </Place>
+    )
+  }
+  const seen = story.pieces.filter((piece) => piece.outcome !== null).length
+  return (
+    <Place
+      title={`Finish: ${story.batch.request.name}`}
+      lead="Both faces against black, in daylight, tilted. A few cards of different colours behind the piece show which back it wants."
+      actions={
+        <>
+          <Link className="button button-quiet" to={`/log/${batchId}`}>
+            To its run
+          </Link>
+          <Link className="button button-quiet" to={`/plan?repeat=${batchId}`}>
+            Repeat this batch
+          </Link>
+        </>
+      }
+    >
+      <p className="mb-4" role="status">
+        {seen} of {story.pieces.length} written down.
+      </p>
+      <ul className="flex flex-col gap-5">
+        {story.pieces.map((piece) => (
+          <PieceForm key={piece.id} piece={piece} />
+        ))}
+      </ul>
+    </Place>
+  )
+}

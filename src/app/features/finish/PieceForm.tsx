@@ -1,0 +1,231 @@
+import { useId, useState } from 'react'
+import { BEST_RATING, FAULTS, type FaultId, type Piece, type TimingVerdict } from '#core/journal/index.ts'
+import { recordOutcome } from '#data/batchCommands.ts'
+import type { FaceSide } from '#schema/studio.ts'
+import { TIMING_WORDS } from '#words/vocabulary.ts'
+import { FacePicture, type PictureBytes } from '#app/components/FacePicture.tsx'
+import { useSay } from '#app/components/undo.tsx'
+import { shrinkPhoto, type ShrunkPhoto } from '#app/platform/photo.ts'
+import { usePhotos } from '#app/platform/queries.ts'
+import { usePlatform } from '#app/platform/studio.tsx'
+
+type NewPhotos = Partial<Record<FaceSide, ShrunkPhoto>>
+
+const SIDES: readonly { readonly side: FaceSide; readonly name: string }[] = [
+  { side: 'front', name: 'Face' },
+  { side: 'back', name: 'Back' },
+]
+
+const TIMINGS: readonly TimingVerdict[] = ['tooEarly', 'right', 'tooLate']
+
+/** How one piece came out. */
+export function PieceForm({ piece }: { piece: Piece }) {
+  const { db, nowMs, newId } = usePlatform()
+  const say = useSay()
+  const photos = usePhotos(piece.id)
+  const [rating, setRating] = useState(piece.outcome?.rating ?? null)
+  const [timing, setTiming] = useState(piece.outcome?.timing ?? null)
+  const [faults, setFaults] = useState<readonly FaultId[]>(piece.outcome?.faults ?? [])
+  const [note, setNote] = useState(piece.outcome?.note ?? '')
+  const [fresh, setFresh] = useState<NewPhotos>({})
+  const [asked, setAsked] = useState(false)
+  const name = useId()
+  const save = async () => {
+    if (rating === null) return setAsked(true)
+    const faces = Object.entries(fresh).map(([side, photo]) => ({
+      ...photo,
+      id: newId(),
+      side: side as FaceSide,
+    }))
+    const outcome = { recordedAtMs: nowMs(), rating, timing, faults, note: note.trim() }
+    const result = await recordOutcome(db, piece.id, { outcome, faces })
+    say(result.ok ? `Piece ${piece.no} is in the log.` : 'This piece is no longer there.')
+    if (result.ok) setFresh({})
+  }
+  return (
+    <li className="sheet" data-piece={piece.no}>
+      <form
+        onSubmit={(event) => {
+          event.preventDefault()
+          void save().catch((problem: Error) => say(problem.message))
+        }}
+        className="grid gap-5 md:grid-cols-[18rem_1fr]"
+      >
+        <div>
+          <h2 className="mb-2 text-xl">
+            Piece {piece.no}, {piece.moldName}
+          </h2>
+          <div className="grid grid-cols-2 gap-3">
+            {SIDES.map(({ side, name: sideName }) => (
+              <FaceField
+                key={side}
+                name={sideName}
+                pieceNo={piece.no}
+                picture={fresh[side] ?? photos.data?.find((photo) => photo.side === side) ?? null}
+                onPick={(photo) => setFresh((last) => ({ ...last, [side]: photo }))}
+              />
+            ))}
+          </div>
+        </div>
+        <div className="flex flex-col gap-4">
+          <fieldset>
+            <legend className="mb-1 font-medium">How good is it?</legend>
+            <div className="flex gap-2">
+              {Array.from({ length: BEST_RATING }, (_, k) => k + 1).map((mark) => (
+                <Option
+                  key={mark}
+                  name={`${name}-rating`}
+                  checked={rating === mark}
+                  onChange={() => setRating(mark)}
+                  text={String(mark)}
+                />
+              ))}
+            </div>
+            {asked && rating === null && (
+              <p className="text-stop text-sm" role="alert">
+                Choose 1 to {BEST_RATING}, {BEST_RATING} the best.
+              </p>
+            )}
+          </fieldset>
+          <fieldset>
+            <legend className="mb-1 font-medium">The white, or the inks, went in</legend>
+            <div className="flex flex-wrap gap-2">
+              {TIMINGS.map((id) => (
+                <Option
+                  key={id}
+                  name={`${name}-timing`}
+                  checked={timing === id}
+                  onChange={() => setTiming(id)}
+                  text={TIMING_WORDS[id]}
+                />
+              ))}
+              <Option
+                name={`${name}-timing`}
+                checked={timing === null}
+                onChange={() => setTiming(null)}
+                text="cannot tell"
+              />
+            </div>
+          </fieldset>
+          <FaultField chosen={faults} onChange={setFaults} />
+          <label className="flex flex-col gap-1 font-medium">
+            Note
+            <textarea
+              className="field font-normal"
+              rows={2}
+              maxLength={2000}
+              value={note}
+              onChange={(event) => setNote(event.target.value)}
+            />
+          </label>
+          <button className="button button-main self-start">
+            {piece.outcome ? 'Write it down again' : 'Write it down'}
+          </button>
+        </div>
+      </form>
+    </li>
+  )
+}
+
+interface OptionProps {
+  readonly name: string
+  readonly checked: boolean
+  readonly onChange: () => void
+  readonly text: string
+}
+
+function Option({ name, checked, onChange, text }: OptionProps) {
+  return (
+    <label className="border-edge has-checked:border-press has-checked:bg-sunken has-focus-visible:outline-needle flex min-h-11 min-w-11 cursor-pointer items-center justify-center rounded-lg border px-3 has-checked:border-2 has-checked:font-semibold has-focus-visible:outline-3">
+      <input type="radio" className="sr-only" name={name} checked={checked} onChange={onChange} />
+      {text}
+    </label>
+  )
+}
+
+interface FaceFieldProps {
+  readonly name: string
+  readonly pieceNo: number
+  readonly picture: PictureBytes | null
+  readonly onPick: (photo: ShrunkPhoto) => void
+}
+
+function FaceField({ name, pieceNo, picture, onPick }: FaceFieldProps) {
+  const [problem, setProblem] = useState<string | null>(null)
+  const pick = async (file: File | undefined) => {
+    if (!file) return
+    const shrunk = await shrinkPhoto(file)
+    setProblem(
+      shrunk.ok
+        ? null
+        : shrunk.problem.kind === 'tooLarge'
+          ? 'Larger than 60 MB: choose a smaller picture.'
+          : 'Not a picture: choose a JPEG, PNG or WebP.',
+    )
+    if (shrunk.ok) onPick(shrunk.value)
+  }
+  return (
+    <div className="flex flex-col gap-1">
+      <FacePicture picture={picture} title={`${name} of piece ${pieceNo}`} className="aspect-square w-full" />
+      <label className="button button-quiet has-focus-visible:outline-needle text-sm has-focus-visible:outline-3">
+        {picture ? `Other ${name.toLowerCase()}` : `Add ${name.toLowerCase()}`}
+        <input
+          type="file"
+          accept="image/*"
+          className="sr-only"
+          aria-label={`Picture of the ${name.toLowerCase()} of piece ${pieceNo}`}
+          onChange={(event) => void pick(event.target.files?.[0])}
+        />
+      </label>
+      <p className="text-stop text-sm empty:hidden" role="alert">
+        {problem}
+      </p>
+    </div>
+  )
+}
+
+function FaultField({
+  chosen,
+  onChange,
+}: {
+  chosen: readonly FaultId[]
+  onChange: (faults: readonly FaultId[]) => void
+}) {
+  const toggle = (id: FaultId) =>
+    onChange(chosen.includes(id) ? chosen.filter((each) => each !== id) : [...chosen, id])
+  return (
+    <fieldset>
+      <legend className="mb-1 font-medium">Faults</legend>
+      <details open={chosen.length > 0}>
+        <summary className="text-ink-soft min-h-11 cursor-pointer content-center underline">
+          {chosen.length === 0 ? 'None seen. Choose from the list' : `${chosen.length} chosen`}
+        </summary>
+        <div className="flex flex-wrap gap-2">
+          {(Object.keys(FAULTS) as FaultId[]).map((id) => (
+            <label
+              key={id}
+              className="border-edge has-checked:border-press has-checked:bg-sunken has-focus-visible:outline-needle flex min-h-11 cursor-pointer items-center rounded-full border px-3 text-sm has-checked:border-2 has-checked:font-semibold has-focus-visible:outline-3"
+            >
+              <input
+                type="checkbox"
+                className="sr-only"
+                checked={chosen.includes(id)}
+                onChange={() => toggle(id)}
+              />
+              {FAULTS[id].symptom}
+            </label>
+          ))}
+        </div>
+      </details>
+      <ul className="mt-2 flex flex-col gap-1 text-sm">
+        {chosen.map((id) => (
+          <li key={id}>
+            <span className="font-semibold">{FAULTS[id].symptom}.</span> Likely:{' '}
+            {FAULTS[id].cause.toLowerCase()}. Next time: {FAULTS[id].nextTime.toLowerCase()}.{' '}
+            {FAULTS[id].rescue ? `Now: ${FAULTS[id].rescue}.` : 'Nothing rescues this one.'}
+          </li>
+        ))}
+      </ul>
+    </fieldset>
+  )
+}

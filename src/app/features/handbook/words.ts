@@ -1,0 +1,69 @@
+import { BLOOM_WINDOW, STAGES } from '#core/resin/index.ts'
+
+/** Stages with the criterion the product uses and the practice each explains. */
+export const SIGNS: readonly {
+  readonly stage: string
+  readonly criterion: string
+  readonly practice: string
+}[] = [
+  {
+    stage: 'Inks spread freely',
+    criterion: `More than ${STAGES.inkSpreads.closesPerPa} /Pa of flow still to come`,
+    practice: 'Ink dropped early spreads, dropped late it stays small.',
+  },
+  {
+    stage: 'Pipe the white',
+    criterion: `Bloom number ${BLOOM_WINDOW.tooLateBelow} to ${BLOOM_WINDOW.tooEarlyAbove}, best ${BLOOM_WINDOW.bestTo} to ${BLOOM_WINDOW.bestFrom}`,
+    practice: 'About 20 minutes in the cup and 5 in the mold at 21 °C; sooner when warm, later when cold.',
+  },
+  {
+    stage: 'String stage',
+    criterion: `${STAGES.string.closesPerPa} to ${STAGES.string.opensPerPa} /Pa of flow still to come`,
+    practice: 'A toothpick touched to the surface lifts a thread.',
+  },
+  {
+    stage: 'Cup must be empty',
+    criterion: '50 °C in the cup, at the latest 55 °C or four fifths of the way to gel',
+    practice: 'A deep cup runs away.',
+  },
+  {
+    stage: 'Gel',
+    criterion: 'Conversion 0.60 (Flory 1953 gives 0.577 for an ideal amine and epoxide)',
+    practice: 'It no longer flows; edges are feathered shortly before.',
+  },
+  {
+    stage: 'Footprint',
+    criterion: 'From gel until the glass transition passes the room by 5 K',
+    practice: 'Set, still takes a print through a glove: back layers bond.',
+  },
+  {
+    stage: 'Leathery',
+    criterion: 'Glass transition 14 to 4 K below the room',
+    practice: 'Bends like soft plastic: ready to drape, 6 to 7 hours for a quick resin.',
+  },
+  {
+    stage: 'Demold',
+    criterion: 'Glass transition 5 K above the room; from the room on it is bendy',
+    practice: 'About a day; a quick resin sooner.',
+  },
+  {
+    stage: 'Use',
+    criterion: 'Less than 0.2 % of conversion a day, at least 7 days after the last layer',
+    practice: 'A week.',
+  },
+]
+
+export const WORDS: readonly (readonly [string, string])[] = [
+  ['Stop-stir', 'The moment stirring ends. The clock starts here, not at the first pour.'],
+  ['Rest', 'Leaving the mixed resin in the deep cup, where its own mass warms it.'],
+  ['Decant', 'Pouring from the cup into the molds.'],
+  ['Bed', 'The clear layer poured first.'],
+  ['Face', 'The side on show: normally the one against the silicone. What is laid first ends on top.'],
+  ['White', 'The heavy pigment that makes bloom and petri work.'],
+  ['Bead', 'The piped line of white. The hole is the cut in the bag.'],
+  ['Petal', 'A bead dragged by a tool.'],
+  ['Blob', 'An opaque dot on the face where too much white fell through.'],
+  ['Gap', 'Face left clear.'],
+  ['Lip', 'The rim left above an under-filled piece; it holds a back layer like a tray.'],
+  ['Back layer', 'A coloured coat over the back.'],
+]

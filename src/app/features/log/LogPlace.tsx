@@ -1,0 +1,130 @@
+import { useState } from 'react'
+import { Link } from 'react-router'
+import { BEST_RATING, FAULTS, type Piece } from '#core/journal/index.ts'
+import { TECHNIQUES } from '#core/technique/index.ts'
+import { logCsv } from '#formats/logCsv.ts'
+import { TIMING_WORDS } from '#words/vocabulary.ts'
+import { ChoiceField } from '#app/components/ChoiceField.tsx'
+import { FacePicture } from '#app/components/FacePicture.tsx'
+import { EmptyPlace, Place } from '#app/components/Place.tsx'
+import { dateOf } from '#app/components/when.ts'
+import { download } from '#app/platform/download.ts'
+import { usePhotos, useStories, type BatchStory } from '#app/platform/queries.ts'
+
+interface LoggedPiece {
+  readonly story: BatchStory
+  readonly piece: Piece
+}
+
+const ALL = 'all'
+
+/** Every finished piece by its face. */
+export function LogPlace() {
+  const stories = useStories()
+  const [technique, setTechnique] = useState<string>(ALL)
+  const [words, setWords] = useState('')
+  if (!stories.data) return <Place title="Log">Opening the log …</Place>
+  const logged = stories.data.flatMap((story) =>
+    story.pieces.filter((piece) => piece.outcome !== null).map((piece): LoggedPiece => ({ story, piece })),
+  )
+  const shown = logged.filter(({ story, piece }) => {
+    const fits = technique === ALL || story.batch.request.technique === technique
+    return fits && textOf({ story, piece }).includes(words.trim().toLowerCase())
+  })
+  const save = () =>
+    download(
+      'nublo-log.csv',
+      'text/csv',
+      logCsv(logged.map(({ story, piece }) => ({ batch: story.batch, piece, events: story.events }))),
+    )
+  return (
+    <Place
+      title="Log"
+      lead="A good piece can be poured again when it is written down how it was made."
+      actions={
+        <button className="button button-quiet" disabled={logged.length === 0} onClick={save}>
+          Save as CSV
+        </button>
+      }
+    >
+      {logged.length === 0 ? (
+        <EmptyPlace title="No piece is written down yet">
+          <p>Demold a batch, look at both faces, and each piece stands here with its run.</p>
+        </EmptyPlace>
+      ) : (
+        <>
+          <div className="mb-5 grid max-w-2xl grid-cols-2 gap-4">
+            <ChoiceField
+              label="Technique"
+              value={technique}
+              choices={[
+                { id: ALL, name: 'All' },
+                ...Object.values(TECHNIQUES).map(({ id, name }) => ({ id: id as string, name })),
+              ]}
+              onChange={setTechnique}
+            />
+            <label className="flex flex-col gap-1 text-sm font-medium">
+              Words in name, colours, faults or note
+              <input
+                className="field font-normal"
+                type="search"
+                value={words}
+                onChange={(event) => setWords(event.target.value)}
+              />
+            </label>
+          </div>
+          <p className="text-ink-soft mb-3" role="status">
+            {shown.length} of {logged.length} pieces
+          </p>
+          <ul className="grid grid-cols-2 gap-4 sm:grid-cols-3 lg:grid-cols-4">
+            {shown.map((each) => (
+              <PieceCard key={each.piece.id} {...each} />
+            ))}
+          </ul>
+        </>
+      )}
+    </Place>
+  )
+}
+
+function textOf({ story, piece }: LoggedPiece): string {
+  const { request } = story.batch
+  const faults = piece.outcome?.faults.map((id) => FAULTS[id].symptom) ?? []
+  return [
+    request.name,
+    piece.moldName,
+    request.resin.name,
+    ...request.colours.map((colour) => colour.name),
+    ...faults,
+    piece.outcome?.note ?? '',
+  ]
+    .join(' ')
+    .toLowerCase()
+}
+
+function PieceCard({ story, piece }: LoggedPiece) {
+  const photos = usePhotos(piece.id)
+  const front = photos.data?.find((photo) => photo.side === 'front') ?? null
+  const outcome = piece.outcome!
+  return (
+    <li>
+      <Link to={`/log/${story.batch.id}`} className="block no-underline" data-piece={piece.id}>
+        <FacePicture
+          picture={front}
+          title={`Face of piece ${piece.no} of ${story.batch.request.name}`}
+          className="aspect-square w-full"
+        />
+        <p className="mt-2 leading-tight font-semibold">
+          {story.batch.request.name}, {piece.no}
+        </p>
+        <p className="text-ink-soft text-sm">
+          {outcome.rating} of {BEST_RATING}
+          {outcome.timing && `, ${TIMING_WORDS[outcome.timing]}`} · {dateOf(outcome.recordedAtMs)}
+        </p>
+        {outcome.faults.length > 0 && (
+          <p className="text-sm">{outcome.faults.map((id) => FAULTS[id].symptom).join(', ')}</p>
+        )}
+      </Link>
+    </li>
+  )
+}

@@ -1,0 +1,165 @@
+import { Link, useParams } from 'react-router'
+import { BEST_RATING, FAULTS, type Piece } from '#core/journal/index.ts'
+import { standing, type PourEvent } from '#core/runsheet/index.ts'
+import { printQuantity, printSpan, type UnitChoice } from '#core/units/index.ts'
+import { ratioWords, TIMING_WORDS } from '#words/vocabulary.ts'
+import { FacePicture } from '#app/components/FacePicture.tsx'
+import { sampleAt } from '#app/components/lifeAt.ts'
+import { pourSpan, stripNotches } from '#app/components/notches.ts'
+import { EmptyPlace, Place } from '#app/components/Place.tsx'
+import { Strip } from '#app/components/Strip.tsx'
+import { dateOf } from '#app/components/when.ts'
+import { usePhotos, usePlan, useStory, useUnits, type BatchStory } from '#app/platform/queries.ts'
+
+/** One batch as it was poured: its marks on the strip, its figures, its pieces. */
+export function RunPlace() {
+  const { batchId = '' } = useParams()
+  const { story, isPending } = useStory(batchId)
+  const units = useUnits()
+  if (isPending) return <Place title="Run">Opening the run …</Place>
+  if (!story) {
+    return (
+      <Place title="Run">
+        <EmptyPlace title="There is no such batch">
+          <Link className="button button-main mt-3" to="/log">
+            To the log
+          </Link>
+        </EmptyPlace>
+      </Place>
+    )
+  }
+  const { request } = story.batch
+  return (
+    <Place
+      title={request.name}
+      lead={`${story.pieces.length} ${story.pieces.length === 1 ? 'piece' : 'pieces'}, ${request.resin.name} (${ratioWords(request.resin.ratio)}), room ${printQuantity(request.roomTempC, units.temperature, 0)}`}
+      actions={
+        <>
+          <Link className="button button-quiet" to={`/finish/${batchId}`}>
+            Write down pieces
+          </Link>
+          <Link className="button button-main" to={`/plan?repeat=${batchId}`}>
+            Repeat this batch
+          </Link>
+        </>
+      }
+    >
+      <div className="flex flex-col gap-5">
+        <Marks story={story} units={units} />
+        <ul className="grid gap-5 md:grid-cols-2">
+          {story.pieces.map((piece) => (
+            <PieceSheet key={piece.id} piece={piece} />
+          ))}
+        </ul>
+      </div>
+    </Place>
+  )
+}
+
+/** What was really done, beside what the model expected at that minute. */
+function Marks({ story, units }: { story: BatchStory; units: UnitChoice }) {
+  const { pour, batch, events } = story
+  const planned = usePlan(batch.request)
+  const asPoured = usePlan(
+    pour.stage === 'running' ? batch.request : null,
+    pour.stage === 'running' ? pour.done : {},
+  )
+  if (pour.stage !== 'running') return <p className="sheet">This batch has not been poured.</p>
+  if (!planned.data || !asPoured.data) return <p className="sheet">Working out the run …</p>
+  const marks = standing(events).filter((event) => event.kind === 'done' || event.kind === 'note')
+  const titles = new Map(asPoured.data.steps.map((step) => [step.key, step]))
+  const plannedAt = new Map(planned.data.steps.map((step) => [step.key, step.endMin]))
+  const minuteOf = (event: PourEvent) => (event.atMs - pour.stopStirAtMs) / 60_000
+  return (
+    <section className="sheet" aria-labelledby="run">
+      <h2 id="run" className="mb-2 text-xl">
+        The run of {dateOf(pour.stopStirAtMs)}
+      </h2>
+      <Strip
+        life={asPoured.data.life}
+        span={pourSpan(asPoured.data)}
+        notches={stripNotches(asPoured.data.steps, 'pour')}
+        size="medium"
+        units={units}
+        label="The run on the strip"
+      />
+      <details className="mt-2" open={marks.length <= 24}>
+        <summary className="min-h-11 cursor-pointer content-center underline">{marks.length} marks</summary>
+        <table className="w-full text-left text-sm">
+          <thead className="text-ink-soft">
+            <tr>
+              <th className="py-1 pr-3 font-medium">Mark</th>
+              <th className="py-1 pr-3 font-medium">At</th>
+              <th className="py-1 pr-3 font-medium">Planned</th>
+              <th className="py-1 font-medium">Model then</th>
+            </tr>
+          </thead>
+          <tbody>
+            {marks.map((event) => {
+              const min = minuteOf(event)
+              const step = event.kind === 'done' ? titles.get(event.key) : undefined
+              const plannedMin = event.kind === 'done' ? plannedAt.get(event.key) : undefined
+              return (
+                <tr key={event.id} className="border-line border-t align-top">
+                  <td className="py-1 pr-3">
+                    {event.kind === 'note'
+                      ? `Note: ${event.text}`
+                      : `${step?.title ?? ''}${step?.pieceNo ? `, piece ${step.pieceNo}` : ''}`}
+                  </td>
+                  <td className="py-1 pr-3 whitespace-nowrap">{printSpan(min)}</td>
+                  <td className="text-ink-soft py-1 pr-3 whitespace-nowrap">
+                    {plannedMin === undefined ? '–' : printSpan(plannedMin)}
+                  </td>
+                  <td className="text-ink-soft py-1 whitespace-nowrap">
+                    {printQuantity(sampleAt(asPoured.data.life, min).tempC, units.temperature, 0)}
+                  </td>
+                </tr>
+              )
+            })}
+          </tbody>
+        </table>
+      </details>
+    </section>
+  )
+}
+
+function PieceSheet({ piece }: { piece: Piece }) {
+  const photos = usePhotos(piece.id)
+  const of = (side: 'front' | 'back') => photos.data?.find((photo) => photo.side === side) ?? null
+  const { outcome } = piece
+  return (
+    <li className="sheet">
+      <h2 className="mb-2 text-lg">
+        Piece {piece.no}, {piece.moldName}
+      </h2>
+      <div className="grid grid-cols-2 gap-3">
+        <FacePicture
+          picture={of('front')}
+          title={`Face of piece ${piece.no}`}
+          className="aspect-square w-full"
+        />
+        <FacePicture
+          picture={of('back')}
+          title={`Back of piece ${piece.no}`}
+          className="aspect-square w-full"
+        />
+      </div>
+      {outcome ? (
+        <div className="mt-2 text-sm">
+          <p className="font-semibold">
+            {outcome.rating} of {BEST_RATING}
+            {outcome.timing && `, white ${TIMING_WORDS[outcome.timing]}`}
+          </p>
+          {outcome.faults.map((id) => (
+            <p key={id}>
+              {FAULTS[id].symptom}: next time {FAULTS[id].nextTime.toLowerCase()}.
+            </p>
+          ))}
+          {outcome.note && <p className="text-ink-soft">{outcome.note}</p>}
+        </div>
+      ) : (
+        <p className="text-ink-soft mt-2 text-sm">Not looked at yet.</p>
+      )}
+    </li>
+  )
+}

@@ -1,0 +1,131 @@
+import type { Dimension, UnitId } from '#core/units/index.ts'
+import { QuantityField } from '#app/components/QuantityField.tsx'
+import { CountField } from './CountField.tsx'
+import type { InputsProps } from './PlanInputs.tsx'
+
+/** Figures with a usual value: depths, the white's pattern, how it is measured, what stays behind, how fast the hands are. */
+export function FineTuning({ draft, problems, units, change }: InputsProps) {
+  const { white, measuring, loss, hands, back } = draft
+  const field = (
+    label: string,
+    path: string,
+    [dimension, unit]: readonly [Dimension, UnitId],
+    value: number,
+    set: (value: number) => void,
+    hint?: string,
+  ) => (
+    <QuantityField
+      key={path}
+      label={label}
+      dimension={dimension}
+      unit={unit}
+      value={value}
+      onChange={(next) => set(next ?? Number.NaN)}
+      problem={problems[path]}
+      {...(hint && { hint })}
+    />
+  )
+  const mm = ['length', units.length] as const
+  const seconds = ['time', 's'] as const
+  const inSeconds = (value: number) => value / 60
+  return (
+    <details className="border-line rounded-xl border p-3">
+      <summary className="min-h-11 cursor-pointer content-center font-medium">
+        Depths, white, measuring, hands
+      </summary>
+      <div className="mt-3 grid grid-cols-2 gap-4">
+        <QuantityField
+          label="Clear bed"
+          dimension="length"
+          unit={units.length}
+          value={draft.bedMm}
+          emptyAllowed
+          onChange={(bedMm) => change({ bedMm })}
+          hint="Empty: the technique's usual"
+          problem={problems['bedMm']}
+        />
+        {field('Lip left free', 'lipMm', mm, draft.lipMm, (lipMm) => change({ lipMm }))}
+        {back.when !== 'none' &&
+          field('Back layer', 'back.depthMm', mm, back.depthMm, (depthMm) =>
+            change({ back: { ...back, depthMm } }),
+          )}
+        {field(
+          'Inks settle for',
+          'settleMin',
+          ['time', 'min'],
+          draft.settleMin,
+          (settleMin) => change({ settleMin }),
+          '5 to 7 min is usual',
+        )}
+        {draft.technique === 'bloom' && (
+          <>
+            {field(
+              'Hole in the bag',
+              'white.holeMm',
+              mm,
+              white.holeMm,
+              (holeMm) => change({ white: { ...white, holeMm } }),
+              'Start with 2 mm, enlarge',
+            )}
+            {field('Ring spacing', 'white.ringSpacingMm', mm, white.ringSpacingMm, (ringSpacingMm) =>
+              change({ white: { ...white, ringSpacingMm } }),
+            )}
+            {field(
+              'Rim margin',
+              'white.rimMarginMm',
+              mm,
+              white.rimMarginMm,
+              (rimMarginMm) => change({ white: { ...white, rimMarginMm } }),
+              'White at the wall sticks',
+            )}
+            <div className="flex flex-col gap-1">
+              <span className="text-sm font-medium">Petals</span>
+              <CountField
+                label="Petals"
+                value={white.petals}
+                onChange={(petals) => change({ white: { ...white, petals } })}
+              />
+              <p className="text-stop text-sm empty:hidden">{problems['white.petals']}</p>
+            </div>
+          </>
+        )}
+        {field(
+          'Scale shows steps of',
+          'measuring.graduationG',
+          ['mass', units.mass],
+          measuring.graduationG,
+          (graduationG) => change({ measuring: { ...measuring, graduationG } }),
+        )}
+        {field(
+          'Cup has lines every',
+          'measuring.cupLineMl',
+          ['volume', units.volume],
+          measuring.cupLineMl,
+          (cupLineMl) => change({ measuring: { ...measuring, cupLineMl } }),
+        )}
+        {field('Film left in a cup', 'loss.cupFilmG', ['mass', units.mass], loss.cupFilmG, (cupFilmG) =>
+          change({ loss: { ...loss, cupFilmG } }),
+        )}
+        {field(
+          'Rest left in the bag',
+          'loss.bagResidueG',
+          ['mass', units.mass],
+          loss.bagResidueG,
+          (bagResidueG) => change({ loss: { ...loss, bagResidueG } }),
+        )}
+        {field('A stroke takes', 'hands.strokeS', seconds, inSeconds(hands.strokeS), (value) =>
+          change({ hands: { ...hands, strokeS: value * 60 } }),
+        )}
+        {field('A drop takes', 'hands.dropS', seconds, inSeconds(hands.dropS), (value) =>
+          change({ hands: { ...hands, dropS: value * 60 } }),
+        )}
+        {field('Decanting a piece takes', 'hands.decantS', seconds, inSeconds(hands.decantS), (value) =>
+          change({ hands: { ...hands, decantS: value * 60 } }),
+        )}
+        {field('Bead piped in a second', 'hands.beadMmPerS', mm, hands.beadMmPerS, (beadMmPerS) =>
+          change({ hands: { ...hands, beadMmPerS } }),
+        )}
+      </div>
+    </details>
+  )
+}

@@ -1,0 +1,161 @@
+import type { BatchRequest, Cup, Mix, Parts } from '#core/batch/index.ts'
+import type { BatchPlan } from '#core/plan/index.ts'
+import { weightRatio } from '#core/resin/index.ts'
+import { printQuantity, type UnitChoice } from '#core/units/index.ts'
+import { CupPicture } from '#app/components/CupPicture.tsx'
+
+interface MixSheetProps {
+  readonly request: BatchRequest
+  readonly plan: BatchPlan
+  readonly units: UnitChoice
+}
+
+const MIX_TITLES: Readonly<Record<Mix['id'], string>> = {
+  first: 'Mix for the bed and the white',
+  back: 'Mix for the back, later',
+}
+const CUP_TITLES: Readonly<Record<Cup['id'], string>> = {
+  mix: 'Mixing cup',
+  white: 'White cup',
+  back: 'Back cup',
+}
+
+/** What to weigh and into which cups. */
+export function MixSheet({ request, plan, units }: MixSheetProps) {
+  return (
+    <section className="sheet" aria-labelledby="mix-heading">
+      <h2 id="mix-heading" className="mb-3 text-xl">
+        Weigh and pour together
+      </h2>
+      <div className="flex flex-col gap-6">
+        {plan.mixes.map((mix) => (
+          <MixView key={mix.id} mix={mix} request={request} units={units} />
+        ))}
+      </div>
+      <Drops plan={plan} />
+    </section>
+  )
+}
+
+function MixView({ mix, request, units }: { mix: Mix; request: BatchRequest; units: UnitChoice }) {
+  const { byWeight, byVolume } = mix.parts
+  const g = (value: number) => printQuantity(value, units.mass, request.measuring.graduationG < 0.1 ? 2 : 1)
+  const ml = (value: number) => printQuantity(value, units.volume)
+  const shareA = byWeight.a / byWeight.totalG
+  return (
+    <div>
+      <h3 className="mb-2 text-base">{MIX_TITLES[mix.id]}</h3>
+      <dl className="grid grid-cols-3 gap-3">
+        <Figure term="A, resin" value={g(byWeight.a)} />
+        <Figure term="B, hardener" value={g(byWeight.b)} />
+        <Figure term="Together" value={g(byWeight.totalG)} />
+      </dl>
+      <p className="mt-2 text-sm">
+        By volume {ml(byVolume.a)} of A and {ml(byVolume.b)} of B ({ml(byVolume.totalMl)}). Weighing is exact;
+        the lines of the cup cost {g(byVolume.leftoverG)} more than is needed.
+      </p>
+      <details className="mt-1 text-sm">
+        <summary className="text-ink-soft min-h-11 cursor-pointer content-center underline">
+          From what?
+        </summary>
+        <p className="text-ink-soft max-w-prose">
+          {g(mix.inMoldsG)} reach the molds and {g(mix.lossG)} stay in cups
+          {mix.id === 'first' && request.technique === 'bloom' ? ' and bag' : ''} (common practice). The
+          stated ratio is {request.resin.ratio.partsA} : {request.resin.ratio.partsB} by{' '}
+          {request.resin.ratio.by}; with densities of {request.resin.densityAGPerMl} and{' '}
+          {request.resin.densityBGPerMl} g/ml that is {weightRatio(request.resin).toFixed(3)} g of A for each
+          g of B. Rounded up to {printQuantity(request.measuring.graduationG, units.mass, 2)}:{' '}
+          {rounding(byWeight, g)}.
+        </p>
+      </details>
+      <ul className="mt-3 flex flex-wrap gap-x-6 gap-y-3">
+        {mix.cups.map((cup) => (
+          <CupView key={cup.id} cup={cup} partAFrac={cup.id === 'white' ? null : shareA} g={g} ml={ml} />
+        ))}
+      </ul>
+      {byVolume.leftoverG > 1 && <LeftoverLine mix={mix} g={g} />}
+    </div>
+  )
+}
+
+function rounding({ leftoverG, ratioError }: Parts, g: (value: number) => string): string {
+  return `${g(leftoverG)} left over, ratio off by ${(100 * Math.abs(ratioError)).toFixed(2)} %`
+}
+
+function Figure({ term, value }: { term: string; value: string }) {
+  return (
+    <div className="bg-sunken rounded-xl px-3 py-2">
+      <dt className="text-ink-soft text-sm">{term}</dt>
+      <dd className="font-display text-2xl font-semibold whitespace-nowrap">{value}</dd>
+    </div>
+  )
+}
+
+interface CupViewProps {
+  readonly cup: Cup
+  readonly partAFrac: number | null
+  readonly g: (value: number) => string
+  readonly ml: (value: number) => string
+}
+
+function CupView({ cup, partAFrac, g, ml }: CupViewProps) {
+  const title = CUP_TITLES[cup.id]
+  return (
+    <li className="flex items-center gap-3">
+      {cup.brimMl !== null && (
+        <CupPicture
+          volumeMl={cup.volumeMl}
+          brimMl={cup.brimMl}
+          partAFrac={partAFrac}
+          pale={cup.id === 'white'}
+          title={`${title}: ${ml(cup.volumeMl)} in a cup of ${ml(cup.brimMl)}`}
+        />
+      )}
+      <p className="text-sm">
+        <span className="font-semibold">{title}</span>
+        <br />
+        {g(cup.massG)}, {ml(cup.volumeMl)}
+        <br />
+        {cup.brimMl === null ? 'no cup is big enough' : `in a cup of ${ml(cup.brimMl)}`}
+        {partAFrac !== null && cup.brimMl !== null && (
+          <>
+            <br />
+            dashed: A alone
+          </>
+        )}
+        {cup.additions.map((addition) => (
+          <span key={addition.what} className="block font-medium">
+            + {addition.drops} drops of {addition.what}
+          </span>
+        ))}
+      </p>
+    </li>
+  )
+}
+
+function LeftoverLine({ mix, g }: { mix: Mix; g: (value: number) => string }) {
+  const uses = mix.leftoverUses.map((use) => `${use.count} × ${use.mold.name}`)
+  return (
+    <p className="text-ink-soft mt-2 text-sm">
+      Measured by volume, {g(mix.parts.byVolume.leftoverG)} are left:{' '}
+      {uses.length > 0 ? `enough for ${uses.join(' and ')}.` : 'a swatch card, or a trial on a hidden side.'}
+    </p>
+  )
+}
+
+function Drops({ plan }: { plan: BatchPlan }) {
+  return (
+    <div className="border-line mt-5 border-t pt-3">
+      <h3 className="mb-1 text-base">Drops on each piece</h3>
+      <ul className="text-sm">
+        {plan.drops.map((drops, k) => (
+          <li key={drops.moldId}>
+            <span className="font-medium">{plan.fills[k]?.mold.name}:</span>{' '}
+            {drops.inks.map((ink) => `${ink.drops} ${ink.what}`).join(', ') || 'no ink'}
+            {drops.whiteDrops > 0 && `, and ${drops.whiteDrops} of white from the needle`}
+          </li>
+        ))}
+      </ul>
+    </div>
+  )
+}

@@ -1,0 +1,249 @@
+import { useId } from 'react'
+import { Plus, X } from 'lucide-react'
+import type { BackChoice, BatchRequest, WhiteDose } from '#core/batch/index.ts'
+import type { Colour } from '#core/colour/index.ts'
+import { TECHNIQUES, type TechniqueId } from '#core/technique/index.ts'
+import type { UnitChoice } from '#core/units/index.ts'
+import { BACK_WORDS, DOSE_WORDS, ratioWords } from '#words/vocabulary.ts'
+import { ChoiceField } from '#app/components/ChoiceField.tsx'
+import { QuantityField } from '#app/components/QuantityField.tsx'
+import { isoOfLocalField, localField } from '#app/components/when.ts'
+import { CountField } from './CountField.tsx'
+import type { ShelfStock } from './draft.ts'
+import { FineTuning } from './FineTuning.tsx'
+
+export interface InputsProps {
+  readonly draft: BatchRequest
+  readonly stock: ShelfStock
+  readonly problems: Readonly<Record<string, string>>
+  readonly units: UnitChoice
+  readonly change: (changes: Partial<BatchRequest>) => void
+}
+
+const DOSES: readonly WhiteDose[] = ['translucent', 'milky', 'opaque']
+const BACKS: readonly BackChoice['when'][] = ['none', 'footprint', 'nextDay', 'afterDemold']
+
+/** What is asked for; every change is worked out at once. */
+export function PlanInputs(props: InputsProps) {
+  const { draft, stock, problems, units, change } = props
+  const nameId = useId()
+  const startId = useId()
+  const changeBack = (when: BackChoice['when']) =>
+    change({
+      back:
+        when === 'none'
+          ? { when }
+          : { when, depthMm: draft.back.when === 'none' ? 2 : draft.back.depthMm, colour: null },
+    })
+  return (
+    <form className="flex flex-col gap-5" onSubmit={(event) => event.preventDefault()}>
+      <div className="flex flex-col gap-1">
+        <label htmlFor={nameId} className="text-sm font-medium">
+          Name of the batch
+        </label>
+        <input
+          id={nameId}
+          className="field"
+          value={draft.name}
+          onChange={(event) => change({ name: event.target.value })}
+          aria-invalid={'name' in problems}
+        />
+        <p className="text-stop text-sm empty:hidden">{problems['name']}</p>
+      </div>
+      <Pieces {...props} />
+      <TechniqueChoice value={draft.technique} onChange={(technique) => change({ technique })} />
+      <ChoiceField
+        label="Resin"
+        value={draft.resin.id}
+        choices={stock.resins.map((resin) => ({
+          id: resin.id,
+          name: `${resin.name}, ${ratioWords(resin.ratio)}`,
+        }))}
+        onChange={(id) => change({ resin: stock.resins.find((resin) => resin.id === id) ?? draft.resin })}
+      />
+      <Colours chosen={draft.colours} all={stock.colours} onChange={(colours) => change({ colours })} />
+      <div className="grid grid-cols-2 gap-4">
+        <QuantityField
+          label="Room temperature"
+          dimension="temperature"
+          unit={units.temperature}
+          value={draft.roomTempC}
+          onChange={(value) => change({ roomTempC: value ?? Number.NaN })}
+          problem={problems['roomTempC']}
+        />
+        <ChoiceField
+          label="Face, the side on show"
+          value={draft.face}
+          choices={[
+            { id: 'mold', name: 'Against the silicone' },
+            { id: 'open', name: 'The open side' },
+          ]}
+          onChange={(face) => change({ face })}
+        />
+      </div>
+      {draft.technique === 'bloom' && (
+        <ChoiceField
+          label="White"
+          value={draft.white.dose}
+          choices={DOSES.map((id) => ({ id, name: DOSE_WORDS[id] }))}
+          onChange={(dose) => change({ white: { ...draft.white, dose } })}
+          hint="More white is worse: it drops through as blobs."
+        />
+      )}
+      <ChoiceField
+        label="Back layer"
+        value={draft.back.when}
+        choices={BACKS.map((id) => ({ id, name: BACK_WORDS[id] }))}
+        onChange={changeBack}
+      />
+      <div className="flex flex-col gap-1">
+        <label htmlFor={startId} className="text-sm font-medium">
+          Stop-stir at (the clock starts there)
+        </label>
+        <input
+          id={startId}
+          type="datetime-local"
+          className="field"
+          value={draft.startAt === null ? '' : localField(Date.parse(draft.startAt))}
+          onChange={(event) => change({ startAt: isoOfLocalField(event.target.value) })}
+          aria-invalid={'startAt' in problems}
+        />
+        <p className={problems['startAt'] ? 'text-stop text-sm' : 'text-ink-soft text-sm'}>
+          {problems['startAt'] ?? 'Leave empty to see minutes only.'}
+        </p>
+      </div>
+      <FineTuning {...props} />
+    </form>
+  )
+}
+
+function Pieces({ draft, stock, problems, change }: InputsProps) {
+  const set = (place: number, order: BatchRequest['pieces'][number]) =>
+    change({ pieces: draft.pieces.map((each, k) => (k === place ? order : each)) })
+  const unused = stock.molds.find((mold) => !draft.pieces.some((order) => order.mold.id === mold.id))
+  return (
+    <fieldset className="flex flex-col gap-2">
+      <legend className="mb-1 text-sm font-medium">Pieces</legend>
+      {draft.pieces.map((order, k) => (
+        <div key={order.mold.id} className="flex items-center gap-2">
+          <select
+            className="field"
+            aria-label={`Mold ${k + 1}`}
+            value={order.mold.id}
+            onChange={(event) =>
+              set(k, {
+                ...order,
+                mold: stock.molds.find((mold) => mold.id === event.target.value) ?? order.mold,
+              })
+            }
+          >
+            {stock.molds
+              .filter(
+                (mold) => mold.id === order.mold.id || !draft.pieces.some((each) => each.mold.id === mold.id),
+              )
+              .map((mold) => (
+                <option key={mold.id} value={mold.id}>
+                  {mold.name}
+                </option>
+              ))}
+          </select>
+          <CountField
+            label={`Pieces of ${order.mold.name}`}
+            value={order.count}
+            onChange={(count) => set(k, { ...order, count })}
+          />
+          {draft.pieces.length > 1 && (
+            <button
+              type="button"
+              className="button button-quiet px-3"
+              aria-label={`Leave out ${order.mold.name}`}
+              onClick={() => change({ pieces: draft.pieces.filter((_each, at) => at !== k) })}
+            >
+              <X className="size-4" aria-hidden />
+            </button>
+          )}
+        </div>
+      ))}
+      {Object.entries(problems)
+        .filter(([path]) => path.startsWith('pieces'))
+        .map(([path, problem]) => (
+          <p key={path} className="text-stop text-sm">
+            {problem}
+          </p>
+        ))}
+      {unused && (
+        <button
+          type="button"
+          className="button button-quiet self-start"
+          onClick={() => change({ pieces: [...draft.pieces, { mold: unused, count: 1 }] })}
+        >
+          <Plus className="size-4" aria-hidden /> Another mold
+        </button>
+      )}
+    </fieldset>
+  )
+}
+
+function TechniqueChoice({ value, onChange }: { value: TechniqueId; onChange: (id: TechniqueId) => void }) {
+  return (
+    <fieldset>
+      <legend className="mb-1 text-sm font-medium">Technique</legend>
+      <div className="grid grid-cols-2 gap-2">
+        {Object.values(TECHNIQUES).map((technique) => (
+          <label
+            key={technique.id}
+            className="border-edge has-checked:border-press has-checked:bg-sunken has-focus-visible:outline-needle cursor-pointer rounded-xl border p-3 has-checked:border-2 has-focus-visible:outline-3"
+          >
+            <input
+              type="radio"
+              name="technique"
+              className="sr-only"
+              checked={value === technique.id}
+              onChange={() => onChange(technique.id)}
+            />
+            <span className="font-display text-lg font-semibold">{technique.name}</span>
+            <span className="text-ink-soft block text-sm">{technique.summary}</span>
+          </label>
+        ))}
+      </div>
+    </fieldset>
+  )
+}
+
+interface ColoursProps {
+  readonly chosen: readonly Colour[]
+  readonly all: readonly Colour[]
+  readonly onChange: (colours: readonly Colour[]) => void
+}
+
+function Colours({ chosen, all, onChange }: ColoursProps) {
+  const has = (colour: Colour) => chosen.some((each) => each.id === colour.id)
+  const toggle = (colour: Colour) =>
+    onChange(has(colour) ? chosen.filter((each) => each.id !== colour.id) : [...chosen, colour])
+  return (
+    <fieldset>
+      <legend className="mb-1 text-sm font-medium">Colours</legend>
+      <div className="flex flex-wrap gap-2">
+        {all.map((colour) => (
+          <label
+            key={colour.id}
+            className="border-line has-checked:border-press has-checked:bg-sunken has-focus-visible:outline-needle flex min-h-11 cursor-pointer items-center gap-2 rounded-full border py-1 pr-3 pl-1.5 text-sm has-checked:border-2 has-checked:font-semibold has-focus-visible:outline-3"
+          >
+            <input
+              type="checkbox"
+              className="sr-only"
+              checked={has(colour)}
+              onChange={() => toggle(colour)}
+            />
+            <span
+              className="border-edge size-7 rounded-full border"
+              style={{ background: colour.hex }}
+              aria-hidden
+            />
+            {colour.name}
+          </label>
+        ))}
+      </div>
+    </fieldset>
+  )
+}

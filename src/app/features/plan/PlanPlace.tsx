@@ -1,0 +1,244 @@
+import { useEffect, useMemo, useState } from 'react'
+import { Link, useNavigate, useParams, useSearchParams } from 'react-router'
+import type { BatchRequest } from '#core/batch/index.ts'
+import { addBatch, changeBatch, type BatchProblem } from '#data/batchCommands.ts'
+import type { Settings } from '#schema/studio.ts'
+import { Callout } from '#app/components/Callout.tsx'
+import { EmptyPlace, Place } from '#app/components/Place.tsx'
+import { useSay } from '#app/components/undo.tsx'
+import { useNowMs } from '#app/platform/clock.ts'
+import {
+  useColours,
+  useMolds,
+  usePlan,
+  useResins,
+  useSettings,
+  useStories,
+  useUnits,
+} from '#app/platform/queries.ts'
+import { usePlatform } from '#app/platform/studio.tsx'
+import { checkDraft, dropDraft, keepDraft, keptDraft, newDraft, type ShelfStock } from './draft.ts'
+import { PlanInputs } from './PlanInputs.tsx'
+import { Worksheet } from './Worksheet.tsx'
+
+/** The planner: what is asked for on the left, what it takes on the right, worked out while typing. */
+export function PlanPlace() {
+  const { batchId } = useParams()
+  const [search] = useSearchParams()
+  const repeats = search.get('repeat')
+  const resins = useResins()
+  const molds = useMolds()
+  const colours = useColours()
+  const stories = useStories()
+  const settings = useSettings()
+  if (!resins.data || !molds.data || !colours.data || !stories.data)
+    return <Place title="Plan">Opening the shelf …</Place>
+  const stock = { resins: resins.data, molds: molds.data, colours: colours.data }
+  const known = stories.data.find((story) => story.batch.id === (batchId ?? repeats))
+  if (batchId && known && known.pour.stage !== 'planned' && known.pour.stage !== 'ready') {
+    return <AlreadyPoured name={known.batch.request.name} batchId={batchId} />
+  }
+  const first = known
+    ? openedAgain(known.batch.request, repeats !== null)
+    : (keptDraft() ?? newDraft(stock, settings))
+  if (!first) return <EmptyShelf />
+  return (
+    <Planner
+      key={batchId ?? repeats ?? 'new'}
+      first={first}
+      stock={stock}
+      settings={settings}
+      batchId={known && batchId ? batchId : null}
+      repeats={known && !batchId ? known.batch.id : null}
+    />
+  )
+}
+
+/** A repeat is poured at another hour; its name says that it is one. */
+function openedAgain(request: BatchRequest, isRepeat: boolean): BatchRequest {
+  if (!isRepeat) return request
+  const name = request.name.endsWith(' again') ? request.name : `${request.name} again`
+  return { ...request, name, startAt: null }
+}
+
+function EmptyShelf() {
+  return (
+    <Place title="Plan">
+      <EmptyPlace title="A plan needs a resin and a mold">
+        <p>
+          Put the resin you pour and one mold on the shelf; then this place works out what to weigh and when.
+        </p>
+        <Link className="button button-main mt-4" to="/shelf">
+          To the shelf
+        </Link>
+      </EmptyPlace>
+    </Place>
+  )
+}
+
+function AlreadyPoured({ name, batchId }: { name: string; batchId: string }) {
+  return (
+    <Place title="Plan">
+      <EmptyPlace title={`${name} has been stirred`}>
+        <p>What was planned stays as it was. Repeat it as a new plan, or go to the pour.</p>
+        <div className="mt-4 flex justify-center gap-3">
+          <Link className="button button-main" to={`/plan?repeat=${batchId}`}>
+            Repeat it
+          </Link>
+          <Link className="button button-quiet" to={`/pour/${batchId}`}>
+            To the pour
+          </Link>
+        </div>
+      </EmptyPlace>
+    </Place>
+  )
+}
+
+interface PlannerProps {
+  readonly first: BatchRequest
+  readonly stock: ShelfStock
+  readonly settings: Settings
+  readonly batchId: string | null
+  readonly repeats: string | null
+}
+
+function Planner({ first, stock, settings, batchId, repeats }: PlannerProps) {
+  const [draft, setDraft] = useState(first)
+  const units = useUnits()
+  const nowMs = useNowMs(15_000)
+  const request = useMemo(() => withSpareMolds(draft, stock), [draft, stock])
+  const checked = useMemo(() => checkDraft(request, nowMs), [request, nowMs])
+  const plan = usePlan(checked.request)
+  const keep = useKeepPlan({ batchId, repeats })
+  const isNew = batchId === null && repeats === null
+  useEffect(() => {
+    if (isNew) keepDraft(draft)
+  }, [isNew, draft])
+  const stock2 = useMemo(() => withOwn(stock, draft), [stock, draft])
+  return (
+    <Place
+      title={batchId ? 'Change the plan' : repeats ? 'Repeat a batch' : 'Plan a batch'}
+      actions={
+        <>
+          <button className="button button-quiet" onClick={() => window.print()}>
+            Print sheets
+          </button>
+          {isNew && (
+            <button
+              className="button button-quiet"
+              onClick={() => {
+                dropDraft()
+                setDraft(newDraft(stock, settings) ?? first)
+              }}
+            >
+              Start over
+            </button>
+          )}
+          <button
+            className="button button-quiet"
+            disabled={!checked.request}
+            onClick={() => keep(checked.request!, 'bench')}
+          >
+            Keep for later
+          </button>
+          <button
+            className="button button-main"
+            disabled={!checked.request}
+            onClick={() => keep(checked.request!, 'pour')}
+          >
+            Lay the bench out
+          </button>
+        </>
+      }
+    >
+      <div className="grid items-start gap-6 lg:grid-cols-[22rem_1fr]">
+        <div className="no-print">
+          <PlanInputs
+            draft={draft}
+            stock={stock2}
+            problems={checked.problems}
+            units={units}
+            change={(changes) => setDraft((last) => ({ ...last, ...changes }))}
+          />
+        </div>
+        <div aria-busy={plan.isFetching}>
+          {!checked.request && <DraftProblems problems={checked.problems} />}
+          {plan.data && checked.request && (
+            <Worksheet request={checked.request} plan={plan.data} units={units} />
+          )}
+          {plan.isPending && checked.request && <p>Working it out …</p>}
+          {plan.isError && (
+            <Callout gravity="stop" title="This could not be worked out">
+              {plan.error.message}
+            </Callout>
+          )}
+        </div>
+      </div>
+    </Place>
+  )
+}
+
+function DraftProblems({ problems }: { problems: Readonly<Record<string, string>> }) {
+  return (
+    <Callout gravity="warn" title="Nothing is worked out until this is right">
+      <ul className="list-disc pl-4" role="alert">
+        {Object.entries(problems).map(([path, problem]) => (
+          <li key={path}>{problem}</li>
+        ))}
+      </ul>
+    </Callout>
+  )
+}
+
+/** Leftovers may go into any mold on the shelf. */
+function withSpareMolds(draft: BatchRequest, { molds }: ShelfStock): BatchRequest {
+  return { ...draft, spareMolds: molds }
+}
+
+/** What an old batch used and the shelf no longer has can still be chosen. */
+function withOwn(stock: ShelfStock, draft: BatchRequest): ShelfStock {
+  const join = <Item extends { readonly id: string }>(shelf: readonly Item[], own: readonly Item[]) => [
+    ...shelf,
+    ...own.filter((item) => !shelf.some((each) => each.id === item.id)),
+  ]
+  return {
+    resins: join(stock.resins, [draft.resin]),
+    molds: join(
+      stock.molds,
+      draft.pieces.map((order) => order.mold),
+    ),
+    colours: join(stock.colours, draft.colours),
+  }
+}
+
+function useKeepPlan({ batchId, repeats }: { batchId: string | null; repeats: string | null }) {
+  const { db, newId, nowMs } = usePlatform()
+  const navigate = useNavigate()
+  const say = useSay()
+  return async (request: BatchRequest, then: 'bench' | 'pour') => {
+    const id = batchId ?? newId()
+    const kept = await (
+      batchId
+        ? changeBatch(db, { id, request, nowMs: nowMs() })
+        : addBatch(db, { id, request, nowMs: nowMs(), repeats })
+    ).catch((problem: Error) => problem)
+    if (kept instanceof Error) return say(kept.message)
+    if (!kept.ok) return say(wordBatchProblem(kept.problem))
+    dropDraft()
+    await navigate(then === 'pour' ? `/pour/${id}` : '/')
+  }
+}
+
+function wordBatchProblem(problem: BatchProblem): string {
+  switch (problem.kind) {
+    case 'startInPast':
+      return 'The start has passed: choose an hour still to come, or none.'
+    case 'alreadyPoured':
+      return 'This batch has been stirred meanwhile; its plan stays as it was.'
+    case 'notNow':
+    case 'unknown':
+      return 'This batch is no longer there.'
+    default:
+      return problem satisfies never
+  }
+}

@@ -1,0 +1,89 @@
+import type { BatchPlan } from '#core/plan/index.ts'
+import type { RunStep } from '#core/runsheet/index.ts'
+import { printQuantity, printSpan, type UnitChoice } from '#core/units/index.ts'
+import { FEEL_WORDS } from '#words/vocabulary.ts'
+import { whenOf } from '#app/components/when.ts'
+
+interface RunTableProps {
+  readonly plan: BatchPlan
+  readonly startAt: string | null
+  readonly units: UnitChoice
+}
+
+/** When each thing is due: minutes from stop-stir, the clock, and what a probe and a finger should find then. */
+export function RunTable({ plan, startAt, units }: RunTableProps) {
+  const startMs = startAt === null ? null : Date.parse(startAt)
+  const rows = gathered(plan.steps)
+  return (
+    <section className="sheet overflow-x-auto" aria-labelledby="run-heading">
+      <h2 id="run-heading" className="mb-1 text-xl">
+        When
+      </h2>
+      <p className="text-ink-soft mb-3 max-w-prose text-sm">
+        Minutes run from stop-stir. Three signs for one moment: trust the one you know, the others say whether
+        it holds.
+      </p>
+      <table className="w-full text-left text-sm">
+        <thead className="text-ink-soft">
+          <tr>
+            <th className="py-1 pr-3 font-medium">Step</th>
+            {startMs !== null && <th className="py-1 pr-3 font-medium">Clock</th>}
+            <th className="py-1 pr-3 font-medium">After</th>
+            <th className="py-1 pr-3 font-medium">Window</th>
+            <th className="py-1 pr-3 font-medium">Hands</th>
+            <th className="py-1 pr-3 font-medium">Shows</th>
+            <th className="py-1 font-medium">Feels</th>
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map(({ first, last, count, handsOnMin }) => (
+            <tr key={first.key} className="border-line border-t align-top">
+              <th scope="row" className="py-2 pr-3 font-semibold">
+                {first.title}
+                {count > 1 && <span className="text-ink-soft font-normal"> × {count}</span>}
+              </th>
+              {startMs !== null && (
+                <td className="py-2 pr-3 whitespace-nowrap">
+                  {whenOf(startMs + first.beginMin * 60_000, startMs)}
+                </td>
+              )}
+              <td className="py-2 pr-3 whitespace-nowrap">
+                {printSpan(first.beginMin)}
+                {count > 1 && ` – ${printSpan(last.endMin)}`}
+              </td>
+              <td className="text-ink-soft py-2 pr-3 whitespace-nowrap">
+                {printSpan(first.fromMin)} – {last.toMin === null ? 'open' : printSpan(last.toMin)}
+              </td>
+              <td className="py-2 pr-3 whitespace-nowrap">
+                {handsOnMin < 0.05 ? '–' : `${handsOnMin.toFixed(1)} min`}
+              </td>
+              <td className="py-2 pr-3 whitespace-nowrap">
+                {first.expected
+                  ? `${first.expected.where} ${printQuantity(first.expected.tempC, units.temperature, 0)}`
+                  : '–'}
+              </td>
+              <td className="py-2">{first.expected ? FEEL_WORDS[first.expected.feel] : '–'}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </section>
+  )
+}
+
+interface Gathered {
+  readonly first: RunStep
+  readonly last: RunStep
+  readonly count: number
+  readonly handsOnMin: number
+}
+
+/** Per-piece turns of one step as one row. */
+function gathered(steps: readonly RunStep[]): readonly Gathered[] {
+  const ids = [...new Set(steps.map((step) => step.stepId))]
+  return ids.map((id) => {
+    const own = steps.filter((step) => step.stepId === id)
+    const handsOnMin = own.reduce((sum, step) => sum + step.handsOnMin, 0)
+    return { first: own[0]!, last: own.at(-1)!, count: own.length, handsOnMin }
+  })
+}

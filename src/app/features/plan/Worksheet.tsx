@@ -1,0 +1,67 @@
+import { lazy, Suspense } from 'react'
+import type { BatchRequest } from '#core/batch/index.ts'
+import { gravityOf, type BatchPlan } from '#core/plan/index.ts'
+import type { UnitChoice } from '#core/units/index.ts'
+import { wordFinding } from '#words/findings.ts'
+import { Callout } from '#app/components/Callout.tsx'
+import { pourSpan, stripNotches } from '#app/components/notches.ts'
+import { Strip } from '#app/components/Strip.tsx'
+import { CapacityLine } from './CapacityLine.tsx'
+import { MixSheet } from './MixSheet.tsx'
+import { MoldLayers } from './MoldLayers.tsx'
+import { RunTable } from './RunTable.tsx'
+
+const ThickeningChart = lazy(() => import('./ThickeningChart.tsx'))
+
+interface WorksheetProps {
+  readonly request: BatchRequest
+  readonly plan: BatchPlan
+  readonly units: UnitChoice
+}
+
+/** Everything the plan works out, in the order it is needed at the bench. */
+export function Worksheet({ request, plan, units }: WorksheetProps) {
+  const warmest = Math.max(...plan.life.filter((sample) => sample.min <= 120).map((sample) => sample.tempC))
+  return (
+    <div className="flex flex-col gap-5" data-worksheet>
+      <section className="sheet" aria-label="The thickening strip">
+        <Strip
+          life={plan.life}
+          span={pourSpan(plan)}
+          notches={stripNotches(plan.steps, 'pour')}
+          size="medium"
+          units={units}
+          label="The resin's life from stop-stir"
+        />
+      </section>
+      {plan.findings.length > 0 && (
+        <section aria-label="To know before pouring" className="flex flex-col gap-2">
+          {plan.findings.map((finding, k) => {
+            const { title, text } = wordFinding(finding, units)
+            return (
+              <Callout key={k} gravity={gravityOf(finding)} title={title}>
+                {text}
+              </Callout>
+            )
+          })}
+        </section>
+      )}
+      <MixSheet request={request} plan={plan} units={units} />
+      <CapacityLine plan={plan} units={units} />
+      <MoldLayers request={request} fills={plan.fills} units={units} />
+      <RunTable plan={plan} startAt={request.startAt} units={units} />
+      <section className="sheet no-print" aria-labelledby="chart-heading">
+        <h2 id="chart-heading" className="mb-1 text-xl">
+          Why these minutes
+        </h2>
+        <p className="text-ink-soft mb-3 max-w-prose text-sm">
+          The cup warms itself until it is decanted, drops a few degrees in the silicone, and the flow that is
+          left runs out while it thickens; at most it reaches {warmest.toFixed(0)} °C.
+        </p>
+        <Suspense fallback={<p>Drawing …</p>}>
+          <ThickeningChart life={plan.life} units={units} />
+        </Suspense>
+      </section>
+    </div>
+  )
+}

@@ -1,0 +1,87 @@
+import * as v from 'valibot'
+import { USUAL_LOSS, USUAL_WHITE, type BatchRequest } from '#core/batch/index.ts'
+import { isWhite, type Colour } from '#core/colour/index.ts'
+import type { Mold } from '#core/mold/index.ts'
+import type { Resin } from '#core/resin/index.ts'
+import { pathOf } from '#schema/issues.ts'
+import { batchRequestSchema } from '#schema/request.ts'
+import type { Settings } from '#schema/studio.ts'
+
+export interface ShelfStock {
+  readonly resins: readonly Resin[]
+  readonly molds: readonly Mold[]
+  readonly colours: readonly Colour[]
+}
+
+/** A first draft from what is on the shelf: something to change rather than an empty form. */
+export function newDraft({ resins, molds, colours }: ShelfStock, settings: Settings): BatchRequest | null {
+  const [resin] = resins
+  const [mold] = molds
+  if (!resin || !mold) return null
+  const white = colours.find(isWhite)
+  return {
+    name: `${mold.name}, bloom`,
+    technique: 'bloom',
+    pieces: [{ mold, count: Math.min(2, mold.count) }],
+    resin,
+    colours: [
+      ...colours.filter((colour) => colour.kind === 'alcoholInk').slice(0, 2),
+      ...(white ? [white] : []),
+    ],
+    face: 'mold',
+    roomTempC: settings.roomTempC,
+    bedMm: null,
+    lipMm: 2,
+    white: USUAL_WHITE,
+    back: { when: 'none' },
+    settleMin: 5,
+    hands: settings.hands,
+    measuring: settings.measuring,
+    loss: USUAL_LOSS,
+    spareMolds: [],
+    startAt: null,
+  }
+}
+
+export interface CheckedDraft {
+  /** Null while something is wrong. */
+  readonly request: BatchRequest | null
+  /** By path, "pieces.0.count". */
+  readonly problems: Readonly<Record<string, string>>
+}
+
+/** The draft as a request, or what is wrong with it by field; a start that has passed is wrong too. */
+export function checkDraft(draft: BatchRequest, nowMs: number): CheckedDraft {
+  const read = v.safeParse(batchRequestSchema, draft)
+  const problems: Record<string, string> = {}
+  for (const issue of read.issues ?? []) problems[pathOf(issue)] ??= issue.message
+  if (draft.startAt !== null && Date.parse(draft.startAt) < nowMs) {
+    problems['startAt'] = 'start is in the past, expected an hour still to come, or none'
+  }
+  return { request: Object.keys(problems).length === 0 && read.success ? read.output : null, problems }
+}
+
+const DRAFT_KEY = 'nublo-draft'
+
+/** Keeps the draft through a reload; a device that will not store it loses nothing but that comfort. */
+export function keepDraft(draft: BatchRequest): void {
+  try {
+    localStorage.setItem(DRAFT_KEY, JSON.stringify(draft))
+  } catch {
+    // A full or closed storage: the draft stays on the screen.
+  }
+}
+
+/** The draft of an earlier session; null when there is none or it can no longer be read. */
+export function keptDraft(): BatchRequest | null {
+  try {
+    const read = v.safeParse(batchRequestSchema, JSON.parse(localStorage.getItem(DRAFT_KEY) ?? 'null'))
+    return read.success ? { ...read.output, startAt: null } : null
+  } catch {
+    return null
+  }
+}
+
+export function dropDraft(): void {
+  localStorage.removeItem(DRAFT_KEY)
+}

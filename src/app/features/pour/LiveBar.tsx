@@ -1,0 +1,68 @@
+import { Link, useLocation } from 'react-router'
+import { standingAt } from '#core/runsheet/index.ts'
+import { printClock } from '#core/units/index.ts'
+import { pourSpan, stripNotches } from '#app/components/notches.ts'
+import { Strip } from '#app/components/Strip.tsx'
+import { useNowMs } from '#app/platform/clock.ts'
+import { useStories, useUnits } from '#app/platform/queries.ts'
+import { useRunningBatches, type RunningBatch } from '#app/platform/rack.ts'
+
+/** A live pour never hides: its step and countdown stand above every other place. */
+export function LiveBar() {
+  const { pathname } = useLocation()
+  const live = useRunningBatches().filter((batch) => batch.atHand !== null)
+  const mixing = (useStories().data ?? []).filter((story) => story.pour.stage === 'mixing')
+  const elsewhere = live.filter((batch) => pathname !== `/pour/${batch.story.batch.id}`)
+  const stirring = mixing.filter((story) => pathname !== `/pour/${story.batch.id}`)
+  if (elsewhere.length + stirring.length === 0) return null
+  return (
+    <aside aria-label="Live pours" className="no-print border-edge bg-raised sticky top-0 z-30 border-b">
+      {stirring.map((story) => (
+        <Link
+          key={story.batch.id}
+          to={`/pour/${story.batch.id}`}
+          className="flex min-h-14 items-center px-4 font-semibold"
+        >
+          Stirring {story.batch.request.name}: back to it
+        </Link>
+      ))}
+      {elsewhere.map((batch) => (
+        <LiveLine key={batch.story.batch.id} batch={batch} />
+      ))}
+    </aside>
+  )
+}
+
+function LiveLine({ batch }: { batch: RunningBatch }) {
+  const units = useUnits()
+  const nowMin = (useNowMs(1000) - batch.stopStirAtMs) / 60_000
+  const step = batch.atHand!
+  const standing = standingAt(step, nowMin)
+  const words = {
+    early: () => `in ${printClock((standing.kind === 'early' ? standing.opensInMin : 0) * 60)}`,
+    due: () => 'now',
+    late: () => `late by ${printClock((standing.kind === 'late' ? standing.byMin : 0) * 60)}`,
+  }[standing.kind]()
+  return (
+    <Link to={`/pour/${batch.story.batch.id}`} className="block px-4 py-2 no-underline">
+      <span className="flex flex-wrap items-baseline justify-between gap-x-4">
+        <span className="font-semibold">
+          {batch.story.batch.request.name}: {step.title}
+          {step.pieceNo !== null && `, piece ${step.pieceNo}`}
+        </span>
+        <span className={standing.kind === 'late' ? 'text-stop font-semibold' : 'font-semibold'}>
+          {words}
+        </span>
+      </span>
+      <Strip
+        life={batch.plan.life}
+        span={pourSpan(batch.plan)}
+        notches={stripNotches(batch.plan.steps, 'pour', batch.done)}
+        nowMin={nowMin}
+        size="line"
+        units={units}
+        label={batch.story.batch.request.name}
+      />
+    </Link>
+  )
+}

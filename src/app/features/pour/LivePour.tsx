@@ -1,0 +1,301 @@
+import { useEffect, useRef, useState } from 'react'
+import { Link } from 'react-router'
+import type { BatchPlan } from '#core/plan/index.ts'
+import {
+  standingAt,
+  stepAtHand,
+  undoable,
+  type Pour,
+  type RunStep,
+  type Standing,
+} from '#core/runsheet/index.ts'
+import { printClock, printQuantity, printSpan, type UnitChoice } from '#core/units/index.ts'
+import { CAUTIONS } from '#core/safety/index.ts'
+import { FEEL_WORDS } from '#words/vocabulary.ts'
+import { Callout } from '#app/components/Callout.tsx'
+import { sampleAt } from '#app/components/lifeAt.ts'
+import { pourSpan, stripNotches } from '#app/components/notches.ts'
+import { Place } from '#app/components/Place.tsx'
+import { Strip } from '#app/components/Strip.tsx'
+import { useSay } from '#app/components/undo.tsx'
+import { useNowMs } from '#app/platform/clock.ts'
+import { useRecord } from '#app/platform/marks.ts'
+import { useSettings, type BatchStory } from '#app/platform/queries.ts'
+import { buzz, chime, useWakeLock } from '#app/platform/signals.ts'
+import { NoteTaker } from './NoteTaker.tsx'
+import { SoundTest } from './SoundTest.tsx'
+import { UndoButton } from './UndoButton.tsx'
+import { useKey } from './useKey.ts'
+
+interface LivePourProps {
+  readonly story: BatchStory
+  readonly pour: Extract<Pour, { stage: 'running' }>
+  readonly plan: BatchPlan
+  readonly units: UnitChoice
+}
+
+/** The live run: one step, one clock, one button. */
+export function LivePour({ story, pour, plan, units }: LivePourProps) {
+  const nowMs = useNowMs(250)
+  const nowMin = (nowMs - pour.stopStirAtMs) / 60_000
+  const step = stepAtHand(plan.steps, pour.done)
+  useWakeLock(step !== null)
+  return (
+    <Place
+      title={story.batch.request.name}
+      actions={
+        <p className="font-display text-5xl font-semibold" role="timer" aria-label="Since stop-stir">
+          {printClock(nowMin * 60)}
+        </p>
+      }
+    >
+      {story.heldAside > 0 && (
+        <Callout gravity="stop" title="The device is full">
+          {story.heldAside} marks are held aside and will be stored when there is room. They are not lost;
+          free some space after the pour.
+        </Callout>
+      )}
+      {step ? (
+        <StepView
+          key={step.key}
+          step={step}
+          nowMin={nowMin}
+          story={story}
+          plan={plan}
+          units={units}
+          done={pour.done}
+        />
+      ) : (
+        <PourOver story={story} />
+      )}
+      <div className="mt-5">
+        <Strip
+          life={plan.life}
+          span={pourSpan(plan)}
+          notches={stripNotches(plan.steps, 'pour', pour.done)}
+          nowMin={nowMin}
+          size="large"
+          units={units}
+          label="The resin's life, the needle is now"
+        />
+      </div>
+      {step && <ComingUp steps={plan.steps} done={pour.done} after={step} nowMin={nowMin} />}
+      {pour.notes.length > 0 && (
+        <ul className="text-ink-soft mt-4 text-sm" aria-label="Notes">
+          {pour.notes.map((note) => (
+            <li key={note.atMs}>
+              {printSpan((note.atMs - pour.stopStirAtMs) / 60_000)}: {note.text}
+            </li>
+          ))}
+        </ul>
+      )}
+    </Place>
+  )
+}
+
+interface StepViewProps {
+  readonly step: RunStep
+  readonly nowMin: number
+  readonly story: BatchStory
+  readonly plan: BatchPlan
+  readonly units: UnitChoice
+  readonly done: Readonly<Record<string, number>>
+}
+
+/** A second tap so soon after the last belongs to the last. */
+const DOUBLE_TAP_MS = 800
+
+function StepView({ step, nowMin, story, plan, units, done }: StepViewProps) {
+  const record = useRecord(story.batch.id)
+  const say = useSay()
+  const button = useRef<HTMLButtonElement>(null)
+  const [fresh, setFresh] = useState(true)
+  const standing = standingAt(step, nowMin)
+  useEffect(() => {
+    button.current?.focus({ preventScroll: true })
+    const timer = setTimeout(() => setFresh(false), DOUBLE_TAP_MS)
+    return () => clearTimeout(timer)
+  }, [])
+  useSignal(standing.kind)
+  const last = undoable(story.events)
+  const fail = (problem: Error) => say(problem.message)
+  useKey('u', () => last && void record({ kind: 'undone', eventId: last.id }).catch(fail))
+  const mark = () => {
+    if (!fresh) void record({ kind: 'done', key: step.key }).catch(fail)
+  }
+  return (
+    <section aria-label="The step at hand" data-step={step.key} data-standing={standing.kind}>
+      <p className="text-ink-soft text-lg">{pieceLine(step, plan)}</p>
+      <h2 className="text-4xl sm:text-5xl">{step.title}</h2>
+      <p className="my-2 max-w-prose text-lg">{step.detail}</p>
+      <StandingLine standing={standing} late={step.late} />
+      <Signs plan={plan} nowMin={nowMin} units={units} />
+      <CupWarning plan={plan} nowMin={nowMin} decanted={done['decant'] !== undefined} units={units} />
+      <button
+        ref={button}
+        className={`button mt-3 min-h-24 w-full text-3xl ${standing.kind === 'early' ? 'button-quiet border-2' : 'button-main'}`}
+        aria-disabled={fresh}
+        onClick={mark}
+      >
+        {step.done}
+      </button>
+      <div className="mt-3 flex flex-wrap gap-3">
+        <UndoButton story={story} />
+        <NoteTaker story={story} />
+        <SoundTest />
+      </div>
+      {step.cautions.length > 0 && (
+        <ul className="mt-4 flex flex-col gap-2">
+          {step.cautions.map((id) => (
+            <li key={id}>
+              <Callout
+                gravity={id === 'flame' || id === 'runaway' ? 'warn' : 'note'}
+                title={CAUTIONS[id].title}
+              >
+                {CAUTIONS[id].text}
+              </Callout>
+            </li>
+          ))}
+        </ul>
+      )}
+    </section>
+  )
+}
+
+function pieceLine(step: RunStep, plan: BatchPlan): string {
+  const round = step.roundNo === null ? '' : `Round ${step.roundNo}, `
+  return step.pieceNo === null
+    ? 'All pieces'
+    : `${round}${round ? 'piece' : 'Piece'} ${step.pieceNo} of ${plan.pieces}`
+}
+
+/** Sounds and buzzes when the step at hand becomes due while it is being watched. */
+function useSignal(kind: Standing['kind']): void {
+  const settings = useSettings()
+  const last = useRef(kind)
+  useEffect(() => {
+    const becameDue = last.current === 'early' && kind === 'due'
+    last.current = kind
+    if (!becameDue) return
+    if (settings.sound) chime()
+    if (settings.vibration) buzz()
+  }, [kind, settings])
+}
+
+function StandingLine({ standing, late }: { standing: Standing; late: string | null }) {
+  switch (standing.kind) {
+    case 'early':
+      return (
+        <p className="font-display text-3xl font-semibold" role="status">
+          Wait {printClock(Math.ceil(standing.opensInMin * 60))}
+        </p>
+      )
+    case 'due':
+      return (
+        <p className="text-good font-display text-3xl font-semibold" role="status">
+          Now
+          {standing.closesInMin !== null && (
+            <span className="text-2xl">, for another {printClock(standing.closesInMin * 60)}</span>
+          )}
+        </p>
+      )
+    case 'late':
+      return (
+        <div role="status">
+          <p className="text-stop font-display text-3xl font-semibold">
+            Late by {printClock(standing.byMin * 60)}
+          </p>
+          {late && <p className="max-w-prose text-lg">{late}</p>}
+        </div>
+      )
+    default:
+      return standing satisfies never
+  }
+}
+
+/** What a probe and a toothpick should find now: the other two signs of the same moment. */
+function Signs({ plan, nowMin, units }: { plan: BatchPlan; nowMin: number; units: UnitChoice }) {
+  const now = sampleAt(plan.life, Math.max(0, nowMin))
+  return (
+    <p className="text-ink-soft mt-1 text-lg">
+      Expected now: {printQuantity(now.tempC, units.temperature, 0)}, {FEEL_WORDS[now.feel]}
+      {now.bloomNumber !== null && now.bloomNumber > 0.5 && `, bloom number ${now.bloomNumber.toFixed(0)}`}
+    </p>
+  )
+}
+
+interface CupWarningProps {
+  readonly plan: BatchPlan
+  readonly nowMin: number
+  readonly decanted: boolean
+  readonly units: UnitChoice
+}
+
+/** Minutes before the cup must be empty, from which on it is said. */
+const WARN_AHEAD_MIN = 8
+
+function CupWarning({ plan, nowMin, decanted, units }: CupWarningProps) {
+  const limits = plan.cupLimits
+  if (decanted || !limits || nowMin < limits.stopMin - WARN_AHEAD_MIN) return null
+  const leftMin = limits.stopMin - nowMin
+  return (
+    <div className="mt-3">
+      <Callout
+        gravity={leftMin > 2 ? 'warn' : 'stop'}
+        title={leftMin > 0 ? `The cup must be empty in ${printClock(leftMin * 60)}` : 'Empty the cup now'}
+      >
+        Left standing it gels near {printSpan(limits.gelMin)} and can reach{' '}
+        {printQuantity(limits.peakTempC, units.temperature, 0)}. {CAUTIONS.runaway.text}
+      </Callout>
+    </div>
+  )
+}
+
+interface ComingUpProps {
+  readonly steps: readonly RunStep[]
+  readonly done: Readonly<Record<string, number>>
+  readonly after: RunStep
+  readonly nowMin: number
+}
+
+function ComingUp({ steps, done, after, nowMin }: ComingUpProps) {
+  const pour = steps.filter(
+    (step) => step.place === 'pour' && done[step.key] === undefined && step.key !== after.key,
+  )
+  return (
+    <section className="mt-5" aria-label="Coming up">
+      <h3 className="text-ink-soft mb-1 text-base">Then</h3>
+      <ol className="text-lg">
+        {pour.slice(0, 3).map((step) => (
+          <li key={step.key} className="flex justify-between gap-4">
+            <span>
+              {step.title}
+              {step.pieceNo !== null && `, piece ${step.pieceNo}`}
+            </span>
+            <span className="text-ink-soft whitespace-nowrap">
+              in {printSpan(Math.max(0, step.beginMin - nowMin))}
+            </span>
+          </li>
+        ))}
+      </ol>
+    </section>
+  )
+}
+
+function PourOver({ story }: { story: BatchStory }) {
+  return (
+    <section className="sheet">
+      <h2 className="text-3xl">The pour is done</h2>
+      <p className="my-2 max-w-prose text-lg">
+        It cures on the rack now; the rack says when to back, to demold and to use it.
+      </p>
+      <div className="flex flex-wrap gap-3">
+        <Link className="button button-main min-h-16" to="/rack">
+          To the rack
+        </Link>
+        <UndoButton story={story} />
+        <NoteTaker story={story} />
+      </div>
+    </section>
+  )
+}

@@ -1,0 +1,161 @@
+import { useState } from 'react'
+import { Check } from 'lucide-react'
+import type { BatchPlan } from '#core/plan/index.ts'
+import type { PrepItem } from '#core/runsheet/index.ts'
+import { CAUTIONS, DEFERRAL } from '#core/safety/index.ts'
+import { printQuantity, type UnitChoice } from '#core/units/index.ts'
+import { gravityOf } from '#core/plan/index.ts'
+import { wordFinding } from '#words/findings.ts'
+import { Callout } from '#app/components/Callout.tsx'
+import { Place } from '#app/components/Place.tsx'
+import { useSay } from '#app/components/undo.tsx'
+import { useRecord } from '#app/platform/marks.ts'
+import type { BatchStory } from '#app/platform/queries.ts'
+import { keepTicks, keptTicks, type Ticks } from './ticks.ts'
+
+interface PrepGateProps {
+  readonly story: BatchStory
+  readonly plan: BatchPlan
+  readonly units: UnitChoice
+}
+
+/** Before any resin is mixed: every item ticked, or gone without with a note. */
+export function PrepGate({ story, plan, units }: PrepGateProps) {
+  const { batch } = story
+  const [ticks, setTicks] = useState(() => keptTicks(batch.id))
+  const record = useRecord(batch.id)
+  const say = useSay()
+  const set = (tool: string, tick: Ticks[string]) => {
+    const next = { ...ticks, [tool]: tick }
+    setTicks(next)
+    keepTicks(batch.id, next)
+  }
+  const open = plan.prep.filter((item) => !isSettled(ticks[item.tool]))
+  const pass = () => {
+    const overruled = plan.prep.flatMap((item) => {
+      const tick = ticks[item.tool]
+      return tick?.kind === 'without' ? [{ tool: item.tool, note: tick.note.trim() }] : []
+    })
+    void record({ kind: 'gatePassed', overruled }).catch((problem: Error) => say(problem.message))
+  }
+  const stops = plan.findings.filter((finding) => gravityOf(finding) === 'stop')
+  return (
+    <Place
+      title="Before the clock"
+      lead={`${batch.request.name}. Everything after stop-stir is against the clock: nothing is fetched then.`}
+    >
+      <div className="mb-4 flex flex-col gap-2">
+        {stops.map((finding, k) => {
+          const { title, text } = wordFinding(finding, units)
+          return (
+            <Callout key={k} gravity="stop" title={title}>
+              {text}
+            </Callout>
+          )
+        })}
+        <Callout gravity="warn" title={`${CAUTIONS.skin.title}, ${CAUTIONS.air.title.toLowerCase()}`}>
+          {CAUTIONS.skin.text} {CAUTIONS.air.text} {DEFERRAL}
+        </Callout>
+      </div>
+      <ul className="grid gap-2 md:grid-cols-2">
+        {plan.prep.map((item) => (
+          <PrepRow
+            key={item.tool}
+            item={item}
+            text={textOf(item, story, units)}
+            tick={ticks[item.tool]}
+            set={(tick) => set(item.tool, tick)}
+          />
+        ))}
+      </ul>
+      <div className="border-line bg-surface sticky bottom-16 mt-4 flex flex-wrap items-center gap-4 border-t py-3 md:bottom-0">
+        <button
+          className="button button-main min-h-16 flex-1 text-xl"
+          disabled={open.length > 0}
+          onClick={pass}
+        >
+          The bench is ready
+        </button>
+        <p className="text-ink-soft" role="status">
+          {open.length === 0 ? 'All there.' : `${open.length} still open`}
+        </p>
+      </div>
+    </Place>
+  )
+}
+
+function isSettled(tick: Ticks[string] | undefined): boolean {
+  return tick?.kind === 'ready' || (tick?.kind === 'without' && tick.note.trim() !== '')
+}
+
+/** The bag's hole and the inks are this plan's own. */
+function textOf(item: PrepItem, { batch }: BatchStory, units: UnitChoice): string {
+  const { white, colours } = batch.request
+  if (item.tool === 'bag') return `${item.text}: ${printQuantity(white.holeMm, units.length)}`
+  if (item.tool === 'inks') {
+    const inks = colours.filter((colour) => colour.kind === 'alcoholInk').map((colour) => colour.name)
+    return inks.length > 0 ? `${item.text}: ${inks.join(', ')}` : item.text
+  }
+  return item.text
+}
+
+interface PrepRowProps {
+  readonly item: PrepItem
+  readonly text: string
+  readonly tick: Ticks[string] | undefined
+  readonly set: (tick: Ticks[string]) => void
+}
+
+function PrepRow({ item, text, tick, set }: PrepRowProps) {
+  const ready = tick?.kind === 'ready'
+  const without = tick?.kind === 'without' ? tick : null
+  return (
+    <li
+      className={`rounded-xl border p-2 ${isSettled(tick) ? 'border-good bg-good-ground' : 'border-edge bg-raised'}`}
+      data-tool={item.tool}
+    >
+      <div className="flex items-center gap-2">
+        <button
+          role="checkbox"
+          aria-checked={ready}
+          className="flex min-h-16 flex-1 cursor-pointer items-center gap-3 px-2 text-left"
+          onClick={() => set(ready ? { kind: 'open' } : { kind: 'ready' })}
+        >
+          <span
+            className={`flex size-8 shrink-0 items-center justify-center rounded-md border-2 ${ready ? 'border-good' : 'border-edge'}`}
+          >
+            {ready && <Check className="text-good size-6" aria-hidden />}
+          </span>
+          <span>
+            {text}
+            {item.neededFor.length > 0 && (
+              <span className="text-ink-soft block text-sm">
+                for: {item.neededFor.join('; ').toLowerCase()}
+              </span>
+            )}
+          </span>
+        </button>
+        {!ready && (
+          <button
+            className="text-ink-soft min-h-16 cursor-pointer px-3 text-sm underline"
+            aria-expanded={without !== null}
+            onClick={() => set(without ? { kind: 'open' } : { kind: 'without', note: '' })}
+          >
+            Go without
+          </button>
+        )}
+      </div>
+      {without && (
+        <label className="mt-1 block px-2 pb-2 text-sm">
+          Why that is all right
+          <input
+            className="field mt-1"
+            value={without.note}
+            onChange={(event) => set({ kind: 'without', note: event.target.value })}
+            autoFocus
+          />
+        </label>
+      )}
+    </li>
+  )
+}

@@ -1,0 +1,122 @@
+import { useEffect, useRef } from 'react'
+import { Link } from 'react-router'
+import type { BatchPlan } from '#core/plan/index.ts'
+import type { Overruled } from '#core/runsheet/index.ts'
+import { TOOLS, type ToolId } from '#core/technique/index.ts'
+import { printClock, printQuantity, type UnitChoice } from '#core/units/index.ts'
+import { Place } from '#app/components/Place.tsx'
+import { useSay } from '#app/components/undo.tsx'
+import { useNowMs } from '#app/platform/clock.ts'
+import { useRecord } from '#app/platform/marks.ts'
+import { useSettings, type BatchStory } from '#app/platform/queries.ts'
+import { buzz, chime, useWakeLock } from '#app/platform/signals.ts'
+import { SoundTest } from './SoundTest.tsx'
+import { UndoButton } from './UndoButton.tsx'
+
+interface WeighViewProps {
+  readonly story: BatchStory
+  readonly plan: BatchPlan
+  readonly units: UnitChoice
+  readonly overruled: readonly Overruled[]
+}
+
+/** Weigh A and B, pour together, and start stirring. */
+export function WeighView({ story, plan, units, overruled }: WeighViewProps) {
+  const { batch } = story
+  const record = useRecord(batch.id)
+  const say = useSay()
+  const [first] = plan.mixes
+  const { byWeight, byVolume } = first!.parts
+  const g = (value: number) => printQuantity(value, units.mass)
+  return (
+    <Place title="Weigh, then stir" lead={batch.request.name}>
+      <dl className="grid gap-3 sm:grid-cols-2">
+        <Portion
+          term="A, resin"
+          main={g(byWeight.a)}
+          rest={`or ${printQuantity(byVolume.a, units.volume)}`}
+        />
+        <Portion
+          term="B, hardener, on top"
+          main={g(byWeight.b)}
+          rest={`or ${printQuantity(byVolume.b, units.volume)}`}
+        />
+      </dl>
+      <p className="my-4 text-lg">
+        The scale shows {g(byWeight.totalG)} in the end. Stir three minutes by the clock, scrape walls and
+        bottom; the clock of the pour starts when you stop.
+      </p>
+      {overruled.length > 0 && (
+        <p className="text-ink-soft mb-4 text-sm">
+          Going without:{' '}
+          {overruled.map(({ tool, note }) => `${TOOLS[tool as ToolId] ?? tool} (${note})`).join('; ')}
+        </p>
+      )}
+      <div className="flex flex-wrap items-center gap-3">
+        <button
+          className="button button-main min-h-20 flex-1 text-2xl"
+          onClick={() => void record({ kind: 'stirBegan' }).catch((problem: Error) => say(problem.message))}
+        >
+          Start stirring
+        </button>
+        <UndoButton story={story} label="Back to the gate" />
+        <SoundTest />
+        <Link className="button button-quiet min-h-16" to={`/plan/${batch.id}`}>
+          Change the plan
+        </Link>
+      </div>
+    </Place>
+  )
+}
+
+function Portion({ term, main, rest }: { term: string; main: string; rest: string }) {
+  return (
+    <div className="sheet">
+      <dt className="text-ink-soft text-lg">{term}</dt>
+      <dd className="font-display text-6xl font-semibold">{main}</dd>
+      <dd className="text-ink-soft text-lg">{rest}</dd>
+    </div>
+  )
+}
+
+const STIR_S = 180
+
+/** Three minutes of stirring; one button: stop-stir. */
+export function MixingView({ story, stirBeganAtMs }: { story: BatchStory; stirBeganAtMs: number }) {
+  const nowMs = useNowMs(250)
+  const record = useRecord(story.batch.id)
+  const say = useSay()
+  const settings = useSettings()
+  useWakeLock(true)
+  const leftS = STIR_S - (nowMs - stirBeganAtMs) / 1000
+  const over = leftS <= 0
+  const told = useRef(over)
+  useEffect(() => {
+    if (!over || told.current) return
+    told.current = true
+    if (settings.sound) chime()
+    if (settings.vibration) buzz()
+  }, [over, settings])
+  return (
+    <Place
+      title="Stir"
+      lead="Scrape walls and bottom. Short stirring is the commonest cause of resin that stays soft."
+    >
+      <p className="font-display text-8xl font-semibold" role="timer">
+        {over ? `+${printClock(-leftS)}` : printClock(Math.ceil(leftS))}
+      </p>
+      <p className="my-4 text-lg">
+        {over ? 'Three minutes are over.' : 'Keep stirring. Stopping early is noted as it is.'}
+      </p>
+      <div className="flex flex-wrap gap-3">
+        <button
+          className={`button min-h-24 flex-1 text-3xl ${over ? 'button-main' : 'button-quiet'}`}
+          onClick={() => void record({ kind: 'stopStir' }).catch((problem: Error) => say(problem.message))}
+        >
+          Stop stir: start the clock
+        </button>
+        <UndoButton story={story} />
+      </div>
+    </Place>
+  )
+}

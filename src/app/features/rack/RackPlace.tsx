@@ -1,0 +1,185 @@
+import { Link } from 'react-router'
+import { MoldDrawing } from '#app/components/MoldDrawing.tsx'
+import { rackSpan, stripNotches } from '#app/components/notches.ts'
+import { EmptyPlace, Place } from '#app/components/Place.tsx'
+import { Strip } from '#app/components/Strip.tsx'
+import { useSay } from '#app/components/undo.tsx'
+import { dateOf, whenOf } from '#app/components/when.ts'
+import { CAUTIONS } from '#core/safety/index.ts'
+import { printSpan, type UnitChoice } from '#core/units/index.ts'
+import { calendarFile } from '#formats/calendar.ts'
+import { useNowMs } from '#app/platform/clock.ts'
+import { download } from '#app/platform/download.ts'
+import { useRecord } from '#app/platform/marks.ts'
+import { useUnits } from '#app/platform/queries.ts'
+import { rackEntries, useRunningBatches, type RackEntry, type RunningBatch } from '#app/platform/rack.ts'
+
+/** The coming days: when each piece can be backed, demolded and used. */
+export function RackPlace() {
+  const nowMs = useNowMs(15_000)
+  const running = useRunningBatches()
+  const units = useUnits()
+  const waiting = running.filter((batch) => isWaiting(batch, nowMs))
+  const entries = rackEntries(waiting).filter((entry) => entry.doneAtMs === null)
+  const save = () =>
+    download('nublo-rack.ics', 'text/calendar', calendarFile(entries.map(calendarEntry), nowMs))
+  return (
+    <Place
+      title="Rack"
+      lead="Counted from each stop-stir, corrected by what was really done."
+      actions={
+        <button className="button button-quiet" disabled={entries.length === 0} onClick={save}>
+          Save as calendar file
+        </button>
+      }
+    >
+      {waiting.length === 0 && (
+        <EmptyPlace title="The rack is free">
+          <p>Once a pour's covers are on, its back layer, demolding and day of use stand here.</p>
+        </EmptyPlace>
+      )}
+      <ul className="flex flex-col gap-5">
+        {waiting.map((batch) => (
+          <RackCard key={batch.story.batch.id} batch={batch} nowMs={nowMs} units={units} />
+        ))}
+      </ul>
+    </Place>
+  )
+}
+
+/** On the rack until it is out of the mold and its day of use has come. */
+function isWaiting(batch: RunningBatch, nowMs: number): boolean {
+  return rackEntries([batch]).some(
+    (entry) => entry.doneAtMs === null && (entry.step.stepId !== 'use' || entry.bestAtMs > nowMs),
+  )
+}
+
+function calendarEntry({ batch, step, bestAtMs }: RackEntry) {
+  const { batch: own, pieces } = batch.story
+  return {
+    uid: `${own.id}-${step.key}@nublo`,
+    summary: `${step.title}: ${own.request.name}`,
+    detail: `${pieces.length} pieces. ${step.detail}`,
+    beginAtMs: bestAtMs,
+    endAtMs: bestAtMs + step.handsOnMin * 60_000,
+  }
+}
+
+function RackCard({ batch, nowMs, units }: { batch: RunningBatch; nowMs: number; units: UnitChoice }) {
+  const { story, plan, stopStirAtMs, done } = batch
+  const entries = rackEntries([batch])
+  const nowMin = (nowMs - stopStirAtMs) / 60_000
+  return (
+    <li className="sheet" data-batch={story.batch.id}>
+      <div className="mb-3 flex flex-wrap items-baseline justify-between gap-2">
+        <h2 className="text-xl">{story.batch.request.name}</h2>
+        <p className="text-ink-soft text-sm">
+          stop-stir {whenOf(stopStirAtMs, nowMs)}, {printSpan(nowMin)} ago
+        </p>
+      </div>
+      <Strip
+        life={plan.life}
+        span={rackSpan(plan)}
+        notches={stripNotches(plan.steps, 'rack', done)}
+        nowMin={nowMin}
+        size="medium"
+        units={units}
+        label={`${story.batch.request.name} over the days, on a scale that stretches the first hours`}
+      />
+      <div className="mt-4 grid gap-4 md:grid-cols-[auto_1fr]">
+        <Pieces batch={batch} />
+        <ul className="flex flex-col gap-1">
+          {entries.map((entry) => (
+            <TaskRow key={entry.step.key} entry={entry} nowMs={nowMs} />
+          ))}
+        </ul>
+      </div>
+    </li>
+  )
+}
+
+function Pieces({ batch }: { batch: RunningBatch }) {
+  const { pieces, batch: own } = batch.story
+  const outlineOf = (moldId: string) =>
+    own.request.pieces.find((order) => order.mold.id === moldId)?.mold.outline
+  return (
+    <ul className="grid max-w-64 grid-cols-4 gap-2 self-start" aria-label="Pieces">
+      {pieces.map((piece) => {
+        const outline = outlineOf(piece.moldId)
+        return (
+          <li key={piece.id} className="text-ink-soft text-center text-xs">
+            {outline && (
+              <MoldDrawing
+                outline={outline}
+                title={`Piece ${piece.no}, ${piece.moldName}`}
+                className="size-12"
+              />
+            )}
+            {piece.no}
+          </li>
+        )
+      })}
+    </ul>
+  )
+}
+
+function TaskRow({ entry, nowMs }: { entry: RackEntry; nowMs: number }) {
+  const { batch, step } = entry
+  const record = useRecord(batch.story.batch.id)
+  const say = useSay()
+  const fail = (problem: Error) => say(problem.message)
+  const mark = async () => {
+    const result = await record({ kind: 'done', key: step.key })
+    if (result.ok)
+      say(`${step.done}: noted.`, () => void record({ kind: 'undone', eventId: result.value.id }).catch(fail))
+  }
+  const isUse = step.stepId === 'use'
+  const possible = nowMs >= entry.fromAtMs
+  return (
+    <li
+      className="border-line flex flex-wrap items-center justify-between gap-3 border-t py-2 first:border-t-0"
+      data-task={step.key}
+    >
+      <div className="max-w-prose">
+        <p className="font-semibold">{step.title}</p>
+        <p className={entry.doneAtMs === null && possible ? 'text-good font-medium' : 'text-ink-soft'}>
+          {taskWords(entry, nowMs)}
+        </p>
+        {entry.doneAtMs === null && <p className="text-ink-soft text-sm">{step.detail}</p>}
+        {entry.doneAtMs === null &&
+          possible &&
+          step.cautions.map((id) => (
+            <p key={id} className="text-sm">
+              <span className="font-semibold">{CAUTIONS[id].title}:</span> {CAUTIONS[id].text}
+            </p>
+          ))}
+      </div>
+      {!isUse && entry.doneAtMs === null && (
+        <button
+          className={`button ${possible ? 'button-main' : 'button-quiet'}`}
+          onClick={() => void mark().catch(fail)}
+        >
+          {step.done}
+        </button>
+      )}
+      {step.stepId === 'demold' && entry.doneAtMs !== null && (
+        <Link className="button button-main" to={`/finish/${batch.story.batch.id}`}>
+          Look at the faces
+        </Link>
+      )}
+    </li>
+  )
+}
+
+function taskWords(entry: RackEntry, nowMs: number): string {
+  if (entry.doneAtMs !== null) return `done ${whenOf(entry.doneAtMs, nowMs)}`
+  if (entry.step.stepId === 'use') return nowMs < entry.bestAtMs ? `from ${dateOf(entry.bestAtMs)}` : 'ready'
+  const best = `best ${whenOf(entry.bestAtMs, nowMs)}`
+  if (nowMs < entry.fromAtMs) return `from ${whenOf(entry.fromAtMs, nowMs)}, ${best}`
+  if (entry.toAtMs === null)
+    return nowMs < entry.bestAtMs
+      ? `possible but bendy, ${best}`
+      : `ready since ${whenOf(entry.bestAtMs, nowMs)}`
+  if (nowMs <= entry.toAtMs) return `now, until ${whenOf(entry.toAtMs, nowMs)}; ${best}`
+  return `the window closed ${whenOf(entry.toAtMs, nowMs)}: still possible, but sand lightly so that it keys`
+}

@@ -1,0 +1,47 @@
+import { useState } from 'react'
+import type { Colour, ColourKind } from '#core/colour/index.ts'
+import { colourSchema } from '#schema/colour.ts'
+import { COLOUR_KIND_WORDS } from '#words/vocabulary.ts'
+import { ChoiceField } from '#app/components/ChoiceField.tsx'
+import { usePlatform } from '#app/platform/studio.tsx'
+import { ItemDialog, TextField } from './ItemDialog.tsx'
+
+/** A colour as it looks cured. */
+export function ColourForm({ first, close }: { first: Colour | null; close: () => void }) {
+  const { newId } = usePlatform()
+  const [draft, setDraft] = useState<Colour>(
+    () => first ?? { id: newId(), name: '', kind: 'alcoholInk', hex: '#12748a' },
+  )
+  const change = (changes: Partial<Colour>) => setDraft((last) => ({ ...last, ...changes }))
+  return (
+    <ItemDialog
+      title={first ? `Change ${first.name}` : 'A colour'}
+      shelf="colours"
+      schema={colourSchema}
+      draft={draft}
+      close={close}
+    >
+      <TextField label="Name" value={draft.name} onChange={(name) => change({ name })} />
+      <ChoiceField
+        label="Kind"
+        value={draft.kind}
+        choices={(Object.keys(COLOUR_KIND_WORDS) as ColourKind[]).map((id) => ({
+          id,
+          name: COLOUR_KIND_WORDS[id],
+        }))}
+        onChange={(kind) => change({ kind })}
+        hint="Inks hold alcohol: no flame near them."
+      />
+      <label className="flex flex-col gap-1 text-sm font-medium">
+        Cured swatch
+        <input
+          type="color"
+          className="field h-12 p-1"
+          value={draft.hex}
+          onChange={(event) => change({ hex: event.target.value })}
+        />
+        <span className="text-ink-soft font-normal">Wet colour misleads: match a cured drop.</span>
+      </label>
+    </ItemDialog>
+  )
+}

@@ -1,0 +1,121 @@
+import type { ReactNode } from 'react'
+import { Dialog } from 'radix-ui'
+import * as v from 'valibot'
+import { saveItem, type Shelf, type ShelfItem } from '#data/shelfCommands.ts'
+import { issueLines } from '#schema/issues.ts'
+import { useSay } from '#app/components/undo.tsx'
+import { usePlatform } from '#app/platform/studio.tsx'
+
+interface ItemDialogProps<Kind extends Shelf> {
+  readonly title: string
+  readonly shelf: Kind
+  readonly schema: v.GenericSchema<unknown, ShelfItem[Kind]>
+  readonly draft: ShelfItem[Kind]
+  readonly close: () => void
+  readonly children: ReactNode
+}
+
+/** A form for one thing on the shelf. What is wrong is said at once; nothing wrong is stored. */
+export function ItemDialog<Kind extends Shelf>({
+  title,
+  shelf,
+  schema,
+  draft,
+  close,
+  children,
+}: ItemDialogProps<Kind>) {
+  const { db } = usePlatform()
+  const say = useSay()
+  const read = v.safeParse(schema, draft)
+  const save = async () => {
+    if (!read.success) return
+    await saveItem(db, shelf, read.output)
+    say(`${read.output.name} is on the shelf.`)
+    close()
+  }
+  return (
+    <Dialog.Root open onOpenChange={(open) => !open && close()}>
+      <Dialog.Portal>
+        <Dialog.Overlay className="bg-sunken/80 fixed inset-0 z-40" />
+        <Dialog.Content
+          className="bg-raised border-edge fixed inset-x-3 top-[5vh] z-50 mx-auto max-h-[90vh] max-w-2xl overflow-y-auto rounded-2xl border p-5"
+          aria-describedby={undefined}
+        >
+          <Dialog.Title className="font-display mb-4 text-2xl font-semibold">{title}</Dialog.Title>
+          <form
+            onSubmit={(event) => {
+              event.preventDefault()
+              void save().catch((problem: Error) => say(problem.message))
+            }}
+          >
+            <div className="grid gap-4 sm:grid-cols-2">{children}</div>
+            {!read.success && (
+              <ul className="text-stop mt-4 list-disc pl-5 text-sm" role="status">
+                {issueLines(read.issues).map((line) => (
+                  <li key={line}>{line.replace(/^[\w.]+: /, '')}</li>
+                ))}
+              </ul>
+            )}
+            <div className="mt-5 flex gap-3">
+              <button className="button button-main" disabled={!read.success}>
+                Put on the shelf
+              </button>
+              <button type="button" className="button button-quiet" onClick={close}>
+                Leave as it was
+              </button>
+            </div>
+          </form>
+        </Dialog.Content>
+      </Dialog.Portal>
+    </Dialog.Root>
+  )
+}
+
+/** A short text. */
+export function TextField({
+  label,
+  value,
+  onChange,
+}: {
+  label: string
+  value: string
+  onChange: (value: string) => void
+}) {
+  return (
+    <label className="flex flex-col gap-1 text-sm font-medium">
+      {label}
+      <input
+        className="field text-base font-normal"
+        value={value}
+        onChange={(event) => onChange(event.target.value)}
+      />
+    </label>
+  )
+}
+
+/** A plain number without a unit to choose. */
+export function NumberField({
+  label,
+  value,
+  onChange,
+  hint,
+}: {
+  label: string
+  value: number
+  onChange: (value: number) => void
+  hint?: string
+}) {
+  return (
+    <label className="flex flex-col gap-1 text-sm font-medium">
+      {label}
+      <input
+        className="field text-base font-normal"
+        type="number"
+        step="any"
+        value={Number.isNaN(value) ? '' : value}
+        onChange={(event) => onChange(event.target.valueAsNumber)}
+      />
+      {hint && <span className="text-ink-soft font-normal">{hint}</span>}
+    </label>
+  )
+}

@@ -1,0 +1,97 @@
+import { useState } from 'react'
+import type { Mold, Outline } from '#core/mold/index.ts'
+import { moldSchema } from '#schema/mold.ts'
+import { SHAPE_WORDS } from '#words/vocabulary.ts'
+import { ChoiceField } from '#app/components/ChoiceField.tsx'
+import { MoldDrawing } from '#app/components/MoldDrawing.tsx'
+import { QuantityField } from '#app/components/QuantityField.tsx'
+import { useUnits } from '#app/platform/queries.ts'
+import { usePlatform } from '#app/platform/studio.tsx'
+import { ItemDialog, NumberField, TextField } from './ItemDialog.tsx'
+
+const FIRST: Readonly<Record<Outline['shape'], Outline>> = {
+  circle: { shape: 'circle', acrossMm: 100 },
+  square: { shape: 'square', acrossMm: 95, cornerMm: 10 },
+  rectangle: { shape: 'rectangle', widthMm: 200, heightMm: 120, cornerMm: 8 },
+  hexagon: { shape: 'hexagon', acrossMm: 95 },
+  octagon: { shape: 'octagon', acrossMm: 120 },
+  oval: { shape: 'oval', widthMm: 150, heightMm: 100 },
+  flower: { shape: 'flower', acrossMm: 200, petals: 8 },
+  heart: { shape: 'heart', widthMm: 120 },
+}
+
+const MEASURES: Readonly<Record<string, string>> = {
+  acrossMm: 'Across',
+  widthMm: 'Width',
+  heightMm: 'Height',
+  cornerMm: 'Corner radius',
+}
+
+/** A mold: its outline, depth, and the water it holds where that was measured. */
+export function MoldForm({ first, close }: { first: Mold | null; close: () => void }) {
+  const { newId } = usePlatform()
+  const units = useUnits()
+  const [draft, setDraft] = useState<Mold>(
+    () => first ?? { id: newId(), name: '', outline: FIRST.circle, depthMm: 10, waterFillMl: null, count: 1 },
+  )
+  const change = (changes: Partial<Mold>) => setDraft((last) => ({ ...last, ...changes }))
+  const outline = (changes: Record<string, number>) =>
+    change({ outline: { ...draft.outline, ...changes } as Outline })
+  const sizes = Object.entries(draft.outline).filter(([name]) => name in MEASURES) as [string, number][]
+  const drawable = sizes.every(([, size]) => size > 0 || size === 0)
+  return (
+    <ItemDialog
+      title={first ? `Change ${first.name}` : 'A mold'}
+      shelf="molds"
+      schema={moldSchema}
+      draft={draft}
+      close={close}
+    >
+      <TextField label="Name" value={draft.name} onChange={(name) => change({ name })} />
+      <ChoiceField
+        label="Outline"
+        value={draft.outline.shape}
+        choices={(Object.keys(SHAPE_WORDS) as Outline['shape'][]).map((id) => ({
+          id,
+          name: SHAPE_WORDS[id],
+        }))}
+        onChange={(shape) => change({ outline: FIRST[shape] })}
+      />
+      {sizes.map(([name, size]) => (
+        <QuantityField
+          key={`${draft.outline.shape}-${name}`}
+          label={MEASURES[name]!}
+          dimension="length"
+          unit={units.length}
+          value={size}
+          onChange={(value) => outline({ [name]: value ?? Number.NaN })}
+        />
+      ))}
+      {draft.outline.shape === 'flower' && (
+        <NumberField
+          label="Petals of the outline"
+          value={draft.outline.petals}
+          onChange={(petals) => outline({ petals })}
+        />
+      )}
+      <QuantityField
+        label="Depth"
+        dimension="length"
+        unit={units.length}
+        value={draft.depthMm}
+        onChange={(value) => change({ depthMm: value ?? Number.NaN })}
+      />
+      <QuantityField
+        label="Water to the brim"
+        dimension="volume"
+        unit={units.volume}
+        value={draft.waterFillMl}
+        emptyAllowed
+        onChange={(waterFillMl) => change({ waterFillMl })}
+        hint="Empty: outline × depth. 1 g of water is 1 ml."
+      />
+      <NumberField label="How many of it" value={draft.count} onChange={(count) => change({ count })} />
+      {drawable && <MoldDrawing outline={draft.outline} title="The outline" className="size-32" />}
+    </ItemDialog>
+  )
+}

@@ -1,0 +1,85 @@
+import { useState } from 'react'
+import { ARCHETYPES, type ArchetypeId, type Resin } from '#core/resin/index.ts'
+import { resinSchema } from '#schema/resin.ts'
+import { ChoiceField } from '#app/components/ChoiceField.tsx'
+import { usePlatform } from '#app/platform/studio.tsx'
+import { ItemDialog, NumberField, TextField } from './ItemDialog.tsx'
+
+/** A resin: its ratio and densities from the label, its behaviour after the typical one it is closest to. */
+export function ResinForm({ first, close }: { first: Resin | null; close: () => void }) {
+  const { newId } = usePlatform()
+  const [draft, setDraft] = useState<Resin>(
+    () =>
+      first ?? { ...ARCHETYPES.quick, id: newId(), name: '', source: 'Label; behaviour as a quick resin' },
+  )
+  const change = (changes: Partial<Resin>) => setDraft((last) => ({ ...last, ...changes }))
+  const ratio = (changes: Partial<Resin['ratio']>) => change({ ratio: { ...draft.ratio, ...changes } })
+  return (
+    <ItemDialog
+      title={first ? `Change ${first.name}` : 'A resin'}
+      shelf="resins"
+      schema={resinSchema}
+      draft={draft}
+      close={close}
+    >
+      <TextField label="Name" value={draft.name} onChange={(name) => change({ name })} />
+      <ChoiceField
+        label="Ratio is stated by"
+        value={draft.ratio.by}
+        choices={[
+          { id: 'volume', name: 'volume' },
+          { id: 'weight', name: 'weight' },
+        ]}
+        onChange={(by) => ratio({ by })}
+        hint="1 : 1 by volume is not 1 : 1 by weight."
+      />
+      <NumberField
+        label="Parts of A, resin"
+        value={draft.ratio.partsA}
+        onChange={(partsA) => ratio({ partsA })}
+      />
+      <NumberField
+        label="Parts of B, hardener"
+        value={draft.ratio.partsB}
+        onChange={(partsB) => ratio({ partsB })}
+      />
+      <NumberField
+        label="Density of A, g/ml"
+        value={draft.densityAGPerMl}
+        onChange={(densityAGPerMl) => change({ densityAGPerMl })}
+      />
+      <NumberField
+        label="Density of B, g/ml"
+        value={draft.densityBGPerMl}
+        onChange={(densityBGPerMl) => change({ densityBGPerMl })}
+      />
+      <ChoiceField
+        label="Behaves like"
+        value={archetypeOf(draft)}
+        choices={[
+          { id: 'own', name: 'its own figures' },
+          ...(Object.keys(ARCHETYPES) as ArchetypeId[]).map((id) => ({ id, name: ARCHETYPES[id].name })),
+        ]}
+        onChange={(id) => id !== 'own' && change({ cure: ARCHETYPES[id].cure, flow: ARCHETYPES[id].flow })}
+        hint="Times come from the typical resin until yours is known better."
+      />
+      <NumberField
+        label="Mixed viscosity at 25 °C, Pa·s"
+        value={draft.flow.viscosityAtRefPaS}
+        onChange={(viscosityAtRefPaS) => change({ flow: { ...draft.flow, viscosityAtRefPaS } })}
+        hint="1000 mPa·s (cP) is 1 Pa·s."
+      />
+      <TextField
+        label="Where the figures are from"
+        value={draft.source}
+        onChange={(source) => change({ source })}
+      />
+    </ItemDialog>
+  )
+}
+
+/** The typical resin whose cure this one has; "own" when it is none of them. */
+function archetypeOf({ cure }: Resin): ArchetypeId | 'own' {
+  const ids = Object.keys(ARCHETYPES) as ArchetypeId[]
+  return ids.find((id) => JSON.stringify(ARCHETYPES[id].cure) === JSON.stringify(cure)) ?? 'own'
+}

@@ -1,0 +1,183 @@
+import { useState } from 'react'
+import { Tabs } from 'radix-ui'
+import type { Colour } from '#core/colour/index.ts'
+import { brimVolumeMl, waterFillOverDrawn, type Mold } from '#core/mold/index.ts'
+import { weightRatio, type Resin } from '#core/resin/index.ts'
+import { printQuantity } from '#core/units/index.ts'
+import { removeItem, type Shelf, type ShelfItem } from '#data/shelfCommands.ts'
+import { COLOUR_KIND_WORDS, CONFIDENCE_WORDS, ratioWords } from '#words/vocabulary.ts'
+import { MoldDrawing } from '#app/components/MoldDrawing.tsx'
+import { EmptyPlace, Place } from '#app/components/Place.tsx'
+import { useSay } from '#app/components/undo.tsx'
+import { useColours, useMolds, useResins, useUnits } from '#app/platform/queries.ts'
+import { usePlatform } from '#app/platform/studio.tsx'
+import { ColourForm } from './ColourForm.tsx'
+import { MoldForm } from './MoldForm.tsx'
+import { ResinForm } from './ResinForm.tsx'
+
+type Editing = { readonly shelf: Shelf; readonly id: string | null } | null
+
+const TABS: readonly { readonly id: Shelf; readonly name: string; readonly add: string }[] = [
+  { id: 'resins', name: 'Resins', add: 'Add a resin' },
+  { id: 'molds', name: 'Molds', add: 'Add a mold' },
+  { id: 'colours', name: 'Colours', add: 'Add a colour' },
+]
+
+/** Resins, molds and colours at hand. */
+export function ShelfPlace() {
+  const resins = useResins().data ?? []
+  const molds = useMolds().data ?? []
+  const colours = useColours().data ?? []
+  const [shelf, setShelf] = useState<Shelf>('resins')
+  const [editing, setEditing] = useState<Editing>(null)
+  const close = () => setEditing(null)
+  const edit = (id: string) => setEditing({ shelf, id })
+  const current = TABS.find((tab) => tab.id === shelf)!
+  return (
+    <Place
+      title="Shelf"
+      lead="Batches keep the copy they were planned with: changing something here changes the plans to come."
+      actions={
+        <button className="button button-main" onClick={() => setEditing({ shelf, id: null })}>
+          {current.add}
+        </button>
+      }
+    >
+      <Tabs.Root value={shelf} onValueChange={(value) => setShelf(value as Shelf)}>
+        <Tabs.List className="mb-4 flex flex-wrap gap-2" aria-label="Shelves">
+          {TABS.map((tab) => (
+            <Tabs.Trigger
+              key={tab.id}
+              value={tab.id}
+              className="button button-quiet data-[state=active]:border-press data-[state=active]:bg-sunken data-[state=active]:border-2"
+            >
+              {tab.name} ({{ resins: resins.length, molds: molds.length, colours: colours.length }[tab.id]})
+            </Tabs.Trigger>
+          ))}
+        </Tabs.List>
+        <Tabs.Content value="resins">
+          <Items shelf="resins" items={resins} edit={edit} view={(resin) => <ResinCard resin={resin} />} />
+        </Tabs.Content>
+        <Tabs.Content value="molds">
+          <Items shelf="molds" items={molds} edit={edit} view={(mold) => <MoldCard mold={mold} />} />
+        </Tabs.Content>
+        <Tabs.Content value="colours">
+          <Items
+            shelf="colours"
+            items={colours}
+            edit={edit}
+            view={(colour) => <ColourCard colour={colour} />}
+          />
+        </Tabs.Content>
+      </Tabs.Root>
+      {editing?.shelf === 'resins' && (
+        <ResinForm first={resins.find(({ id }) => id === editing.id) ?? null} close={close} />
+      )}
+      {editing?.shelf === 'molds' && (
+        <MoldForm first={molds.find(({ id }) => id === editing.id) ?? null} close={close} />
+      )}
+      {editing?.shelf === 'colours' && (
+        <ColourForm first={colours.find(({ id }) => id === editing.id) ?? null} close={close} />
+      )}
+    </Place>
+  )
+}
+
+interface ItemsProps<Kind extends Shelf> {
+  readonly shelf: Kind
+  readonly items: readonly ShelfItem[Kind][]
+  readonly edit: (id: string) => void
+  readonly view: (item: ShelfItem[Kind]) => React.ReactNode
+}
+
+function Items<Kind extends Shelf>({ shelf, items, edit, view }: ItemsProps<Kind>) {
+  const { db } = usePlatform()
+  const say = useSay()
+  const remove = async (item: ShelfItem[Kind]) => {
+    const removed = await removeItem(db, shelf, item.id)
+    say(`${item.name} is off the shelf.`, () => void removed?.restore())
+  }
+  if (items.length === 0)
+    return <EmptyPlace title="This shelf is empty">Add what you have; plans choose from it.</EmptyPlace>
+  return (
+    <ul className="grid gap-4 sm:grid-cols-2 lg:grid-cols-3">
+      {items.map((item) => (
+        <li key={item.id} className="sheet flex flex-col justify-between gap-3" data-item={item.id}>
+          {view(item)}
+          <div className="flex gap-2">
+            <button
+              className="button button-quiet"
+              onClick={() => edit(item.id)}
+              aria-label={`Change ${item.name}`}
+            >
+              Change
+            </button>
+            <button
+              className="button button-quiet"
+              onClick={() => void remove(item).catch((problem: Error) => say(problem.message))}
+              aria-label={`Remove ${item.name}`}
+            >
+              Remove
+            </button>
+          </div>
+        </li>
+      ))}
+    </ul>
+  )
+}
+
+function ResinCard({ resin }: { resin: Resin }) {
+  return (
+    <div>
+      <h2 className="text-xl">{resin.name}</h2>
+      <p className="font-display text-2xl font-semibold">{ratioWords(resin.ratio)}</p>
+      <p className="text-sm">
+        {weightRatio(resin).toFixed(3)} g of A for each g of B; densities {resin.densityAGPerMl} and{' '}
+        {resin.densityBGPerMl} g/ml
+      </p>
+      <p className="text-sm">{resin.flow.viscosityAtRefPaS} Pa·s mixed at 25 °C</p>
+      <p className="text-ink-soft mt-1 text-sm">
+        {resin.source} ({CONFIDENCE_WORDS[resin.confidence]})
+      </p>
+    </div>
+  )
+}
+
+function MoldCard({ mold }: { mold: Mold }) {
+  const units = useUnits()
+  const off = waterFillOverDrawn(mold)
+  return (
+    <div className="flex gap-4">
+      <MoldDrawing outline={mold.outline} title={mold.name} className="size-24 shrink-0" />
+      <div>
+        <h2 className="text-xl">{mold.name}</h2>
+        <p className="text-sm">
+          {mold.count} of them, {printQuantity(mold.depthMm, units.length)} deep
+        </p>
+        <p className="text-sm">
+          holds {printQuantity(brimVolumeMl(mold), units.volume)}{' '}
+          {mold.waterFillMl === null ? '(outline × depth)' : '(water fill)'}
+        </p>
+        {off !== null && (
+          <p className="text-ink-soft text-sm">{(100 * off).toFixed(0)} % of outline × depth</p>
+        )}
+      </div>
+    </div>
+  )
+}
+
+function ColourCard({ colour }: { colour: Colour }) {
+  return (
+    <div className="flex items-center gap-4">
+      <span
+        className="border-edge size-14 shrink-0 rounded-full border"
+        style={{ background: colour.hex }}
+        aria-hidden
+      />
+      <div>
+        <h2 className="text-xl">{colour.name}</h2>
+        <p className="text-ink-soft text-sm">{COLOUR_KIND_WORDS[colour.kind]}</p>
+      </div>
+    </div>
+  )
+}

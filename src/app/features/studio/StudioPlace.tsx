@@ -1,0 +1,234 @@
+import { useState } from 'react'
+import { EMPTY_STUDIO, mergeStudio, readStudio, replaceStudio } from '#data/studioCommands.ts'
+import { saveSettings } from '#data/shelfCommands.ts'
+import { readBundle, writeBundle } from '#formats/bundle.ts'
+import type { Settings, Studio } from '#schema/studio.ts'
+import { wordBundleProblem } from '#words/bundle.ts'
+import { Callout } from '#app/components/Callout.tsx'
+import { ChoiceField } from '#app/components/ChoiceField.tsx'
+import { Place } from '#app/components/Place.tsx'
+import { QuantityField } from '#app/components/QuantityField.tsx'
+import { useSay } from '#app/components/undo.tsx'
+import { download } from '#app/platform/download.ts'
+import { furnishDemoStudio } from '#app/platform/firstOpening.ts'
+import { useSettings, useUnits } from '#app/platform/queries.ts'
+import { usePlatform } from '#app/platform/studio.tsx'
+import { buzz, chime } from '#app/platform/signals.ts'
+
+const LARGEST_FILE_BYTES = 400 * 1024 * 1024
+
+/** The studio's files and settings. Everything stays on this device unless it is saved to a file. */
+export function StudioPlace() {
+  return (
+    <Place title="Studio" lead="Everything lives on this device. Take it with you as one open file.">
+      <div className="grid items-start gap-5 lg:grid-cols-2">
+        <Files />
+        <SettingsSheet />
+      </div>
+    </Place>
+  )
+}
+
+interface Trouble {
+  readonly title: string
+  readonly lines: readonly string[]
+}
+
+function Files() {
+  const { db, nowMs } = usePlatform()
+  const settings = useSettings()
+  const say = useSay()
+  const [found, setFound] = useState<Studio | null>(null)
+  const [trouble, setTrouble] = useState<Trouble | null>(null)
+  const fail = (problem: Error) => setTrouble({ title: problem.message, lines: [] })
+  const save = async () => {
+    const day = new Date(nowMs()).toISOString().slice(0, 10)
+    download(`nublo-studio-${day}.json`, 'application/json', writeBundle(await readStudio(db), nowMs()))
+  }
+  const open = async (file: File | undefined) => {
+    setFound(null)
+    setTrouble(null)
+    if (!file) return
+    if (file.size > LARGEST_FILE_BYTES) {
+      return setTrouble({
+        title: `The file has ${Math.round(file.size / 1024 / 1024)} MB; up to 400 MB can be read. Nothing was changed.`,
+        lines: [],
+      })
+    }
+    const read = readBundle(await file.text())
+    if (read.ok) setFound(read.value)
+    else setTrouble(wordBundleProblem(read.problem))
+  }
+  const replaceBy = async (studio: Studio, said: string) => {
+    const before = await readStudio(db)
+    await replaceStudio(db, studio)
+    setFound(null)
+    say(said, () => void replaceStudio(db, before).catch(fail))
+  }
+  const merge = async (studio: Studio) => {
+    const { added, kept } = await mergeStudio(db, studio)
+    setFound(null)
+    say(`${added} records added, ${kept} were here already.`)
+  }
+  return (
+    <section className="sheet" aria-labelledby="files">
+      <h2 id="files" className="mb-3 text-xl">
+        Files
+      </h2>
+      <div className="flex flex-col items-start gap-4">
+        <button className="button button-main" onClick={() => void save().catch(fail)}>
+          Export studio
+        </button>
+        <label className="flex flex-col gap-1 font-medium">
+          Import a studio file
+          <input
+            type="file"
+            accept=".json,application/json"
+            className="field font-normal"
+            onChange={(event) => {
+              void open(event.target.files?.[0]).catch(fail)
+              event.target.value = ''
+            }}
+          />
+        </label>
+        {trouble && (
+          <Callout gravity="stop" title={trouble.title}>
+            <ul className="list-disc pl-4" role="alert">
+              {trouble.lines.map((line) => (
+                <li key={line}>{line}</li>
+              ))}
+            </ul>
+          </Callout>
+        )}
+        {found && (
+          <div className="border-press w-full rounded-xl border-2 p-4" data-import-found>
+            <p className="font-semibold">
+              The file holds {found.batches.length} batches with {found.pieces.length} pieces,{' '}
+              {found.photos.length} pictures, {found.resins.length} resins, {found.molds.length} molds and{' '}
+              {found.colours.length} colours.
+            </p>
+            <div className="mt-3 flex flex-wrap gap-2">
+              <button className="button button-main" onClick={() => void merge(found).catch(fail)}>
+                Add what is new
+              </button>
+              <button
+                className="button button-quiet"
+                onClick={() => void replaceBy(found, 'The studio was replaced by the file.').catch(fail)}
+              >
+                Replace this studio
+              </button>
+            </div>
+          </div>
+        )}
+        <div className="border-line flex w-full flex-wrap gap-2 border-t pt-4">
+          <button
+            className="button button-quiet"
+            onClick={() =>
+              void (async () => {
+                const before = await readStudio(db)
+                await furnishDemoStudio(db, nowMs())
+                say('The demo studio is set up.', () => void replaceStudio(db, before).catch(fail))
+              })().catch(fail)
+            }
+          >
+            Set up the demo studio
+          </button>
+          <button
+            className="button button-quiet"
+            onClick={() => void replaceBy({ ...EMPTY_STUDIO, settings }, 'The studio is empty.').catch(fail)}
+          >
+            Empty the studio
+          </button>
+        </div>
+      </div>
+    </section>
+  )
+}
+
+function SettingsSheet() {
+  const { db } = usePlatform()
+  const settings = useSettings()
+  const units = useUnits()
+  const say = useSay()
+  const change = (changes: Partial<Settings>) =>
+    void saveSettings(db, { ...settings, ...changes }).catch((problem: Error) => say(problem.message))
+  return (
+    <section className="sheet" aria-labelledby="settings">
+      <h2 id="settings" className="mb-3 text-xl">
+        Settings
+      </h2>
+      <div className="flex flex-col gap-4">
+        <ChoiceField
+          label="Units"
+          value={settings.units}
+          choices={[
+            { id: 'metric', name: 'g, ml, mm, °C' },
+            { id: 'us', name: 'oz by weight, US fl oz, in, °F' },
+          ]}
+          onChange={(id) => change({ units: id })}
+          hint="Any field takes any unit; this is what is shown."
+        />
+        <ChoiceField
+          label="Light"
+          value={settings.theme}
+          choices={[
+            { id: 'system', name: 'As the device' },
+            { id: 'light', name: 'Paper' },
+            { id: 'dark', name: 'Dim bench' },
+          ]}
+          onChange={(theme) => change({ theme })}
+        />
+        <QuantityField
+          label="Usual room temperature"
+          dimension="temperature"
+          unit={units.temperature}
+          value={settings.roomTempC}
+          onChange={(value) => value !== null && value >= 10 && value <= 40 && change({ roomTempC: value })}
+          problem={undefined}
+          hint="10 to 40 °C; new plans start with it."
+        />
+        <Switch
+          label="Sound when a window opens"
+          on={settings.sound}
+          onChange={(sound) => change({ sound })}
+          test={chime}
+        />
+        <Switch
+          label="Buzz when a window opens"
+          on={settings.vibration}
+          onChange={(vibration) => change({ vibration })}
+          test={buzz}
+        />
+      </div>
+    </section>
+  )
+}
+
+function Switch({
+  label,
+  on,
+  onChange,
+  test,
+}: {
+  label: string
+  on: boolean
+  onChange: (on: boolean) => void
+  test: () => void
+}) {
+  return (
+    <div className="flex flex-wrap items-center justify-between gap-3">
+      <label className="flex min-h-11 cursor-pointer items-center gap-3 font-medium">
+        <input
+          type="checkbox"
+          className="accent-needle size-6"
+          checked={on}
+          onChange={(event) => onChange(event.target.checked)}
+        />
+        {label}
+      </label>
+      <button className="button button-quiet" onClick={test}>
+        Try it
+      </button>
+    </div>
+  )
+}

@@ -1,0 +1,86 @@
+import { StrictMode, useEffect, useMemo } from 'react'
+import { createRoot } from 'react-dom/client'
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
+import { RouterProvider } from 'react-router'
+import { StudioDatabase } from '#data/database.ts'
+import { startPlanner } from '#workers/client.ts'
+import { UndoProvider } from './components/undo.tsx'
+import { openStudio } from './platform/firstOpening.ts'
+import { useSpool } from './platform/marks.ts'
+import { useSettings } from './platform/queries.ts'
+import { PlatformProvider, type Platform } from './platform/studio.tsx'
+import { createRouter } from './routes/router.tsx'
+import './theme/theme.css'
+
+const platform: Platform = {
+  db: new StudioDatabase(),
+  planner: startPlanner(),
+  nowMs: () => Date.now(),
+  newId: () => crypto.randomUUID(),
+}
+
+const queries = new QueryClient({
+  defaultOptions: { queries: { retry: 1, refetchOnWindowFocus: false, networkMode: 'always' } },
+})
+
+/** Follows the chosen light; "system" follows the device. */
+function useTheme(): void {
+  const { theme } = useSettings()
+  useEffect(() => {
+    const dark = matchMedia('(prefers-color-scheme: dark)')
+    const apply = () => {
+      const isDark = theme === 'dark' || (theme === 'system' && dark.matches)
+      document.documentElement.dataset['theme'] = isDark ? 'dark' : 'light'
+    }
+    apply()
+    dark.addEventListener('change', apply)
+    return () => dark.removeEventListener('change', apply)
+  }, [theme])
+}
+
+function App() {
+  useTheme()
+  useSpool()
+  const router = useMemo(createRouter, [])
+  return (
+    <UndoProvider>
+      <RouterProvider router={router} />
+    </UndoProvider>
+  )
+}
+
+async function begin(): Promise<void> {
+  const root = createRoot(document.getElementById('root')!)
+  root.render(<p style={{ padding: '2rem' }}>Opening the studio …</p>)
+  try {
+    await openStudio(platform.db, platform.nowMs())
+  } catch (problem) {
+    return root.render(<ClosedStudio problem={problem} />)
+  }
+  root.render(
+    <StrictMode>
+      <QueryClientProvider client={queries}>
+        <PlatformProvider platform={platform}>
+          <App />
+        </PlatformProvider>
+      </QueryClientProvider>
+    </StrictMode>,
+  )
+}
+
+function ClosedStudio({ problem }: { problem: unknown }) {
+  return (
+    <main style={{ padding: '2rem', maxWidth: '40rem' }}>
+      <h1>The studio does not open</h1>
+      <p>{problem instanceof Error ? problem.message : String(problem)}</p>
+      <p>
+        Nublo keeps everything in this browser's own storage. Allow site data for this address, leave a
+        private window, or free some space.
+      </p>
+    </main>
+  )
+}
+
+void begin()
+
+if ('serviceWorker' in navigator && import.meta.env.PROD) void navigator.serviceWorker.register('/offline.js')

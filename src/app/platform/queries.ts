@@ -1,0 +1,120 @@
+import { useQuery, keepPreviousData, type UseQueryResult } from '@tanstack/react-query'
+import type { BatchRequest } from '#core/batch/index.ts'
+import type { Piece } from '#core/journal/index.ts'
+import type { BatchPlan } from '#core/plan/index.ts'
+import { mayFollow, readPour, type Pour, type PourEvent } from '#core/runsheet/index.ts'
+import { METRIC, US_CUSTOMARY, type UnitChoice } from '#core/units/index.ts'
+import { USUAL_SETTINGS } from './settings.ts'
+import type { StoredPhoto, StudioDatabase } from '#data/database.ts'
+import type { Batch, Settings } from '#schema/studio.ts'
+import { useLiveRows } from './liveRows.ts'
+import { spooledMarks } from './marks.ts'
+import { usePlatform } from './studio.tsx'
+
+/** A batch with what happened to it and what came of it. */
+export interface BatchStory {
+  readonly batch: Batch
+  readonly events: readonly PourEvent[]
+  readonly pour: Pour
+  readonly pieces: readonly Piece[]
+  /** Marks that wait aside because the database would not take them. */
+  readonly heldAside: number
+}
+
+/** Every batch of the studio, newest first. */
+export function useStories(): UseQueryResult<readonly BatchStory[]> {
+  const { db } = usePlatform()
+  return useLiveRows(['stories'], () => readStories(db))
+}
+
+function readStories(db: StudioDatabase): Promise<readonly BatchStory[]> {
+  return db.transaction('r', db.batches, db.events, db.pieces, async () => {
+    const batches = await db.batches.orderBy('createdAtMs').reverse().toArray()
+    const events = grouped(await db.events.orderBy('[batchId+seq]').toArray(), (row) => row.batchId)
+    const pieces = grouped(await db.pieces.toArray(), (piece) => piece.batchId)
+    const aside = grouped(spooledMarks(), ({ mark }) => mark.batchId)
+    return batches.map((batch): BatchStory => {
+      const inDatabase = (events.get(batch.id) ?? []).map((row) => row.event as PourEvent)
+      const held = (aside.get(batch.id) ?? []).map(({ mark }) => mark.event as PourEvent)
+      const own = held.reduce((all, event) => (mayFollow(all, event) ? [...all, event] : all), inDatabase)
+      const inOrder = (pieces.get(batch.id) ?? []).sort((one, other) => one.no - other.no)
+      return {
+        batch,
+        events: own,
+        pour: readPour(own),
+        pieces: inOrder,
+        heldAside: own.length - inDatabase.length,
+      }
+    })
+  })
+}
+
+function grouped<Row>(rows: readonly Row[], keyOf: (row: Row) => string): Map<string, Row[]> {
+  const groups = new Map<string, Row[]>()
+  for (const row of rows) {
+    const group = groups.get(keyOf(row))
+    if (group) group.push(row)
+    else groups.set(keyOf(row), [row])
+  }
+  return groups
+}
+
+/** One batch; `data` is null when there is none of that id. */
+export function useStory(batchId: string): {
+  readonly story: BatchStory | null
+  readonly isPending: boolean
+} {
+  const { data, isPending } = useStories()
+  return { story: data?.find((story) => story.batch.id === batchId) ?? null, isPending }
+}
+
+export function useResins() {
+  const { db } = usePlatform()
+  return useLiveRows(['resins'], () => db.resins.toArray())
+}
+
+export function useMolds() {
+  const { db } = usePlatform()
+  return useLiveRows(['molds'], () => db.molds.toArray())
+}
+
+export function useColours() {
+  const { db } = usePlatform()
+  return useLiveRows(['colours'], () => db.colours.toArray())
+}
+
+/** Pictures of a piece, front before back. */
+export function usePhotos(pieceId: string): UseQueryResult<readonly StoredPhoto[]> {
+  const { db } = usePlatform()
+  return useLiveRows(['photos', pieceId], async () => {
+    const photos = await db.photos.where('pieceId').equals(pieceId).toArray()
+    return photos.sort((one, other) => other.side.localeCompare(one.side))
+  })
+}
+
+/** The person's settings, the usual ones until something was chosen. */
+export function useSettings(): Settings {
+  const { db } = usePlatform()
+  const { data } = useLiveRows(['settings'], async () => (await db.settings.get('studio')) ?? null)
+  return data ?? USUAL_SETTINGS
+}
+
+export function useUnits(): UnitChoice {
+  return useSettings().units === 'us' ? US_CUSTOMARY : METRIC
+}
+
+/** The plan of a request, computed in the worker; null request asks nothing. Old figures stay until new ones are there. */
+export function usePlan(
+  request: BatchRequest | null,
+  done: Readonly<Record<string, number>> = {},
+): UseQueryResult<BatchPlan> {
+  const { planner } = usePlatform()
+  return useQuery({
+    queryKey: ['plan', request, done],
+    queryFn: () => planner.planBatch(request!, done),
+    enabled: request !== null,
+    staleTime: Infinity,
+    gcTime: 5 * 60_000,
+    placeholderData: keepPreviousData,
+  })
+}

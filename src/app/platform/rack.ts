@@ -1,0 +1,77 @@
+import { useQueries } from '@tanstack/react-query'
+import type { BatchPlan } from '#core/plan/index.ts'
+import { stepAtHand, type RunStep } from '#core/runsheet/index.ts'
+import { useStories, type BatchStory } from './queries.ts'
+import { usePlatform } from './studio.tsx'
+
+/** A batch whose clock has started, with its plan as it stands after what was really done. */
+export interface RunningBatch {
+  readonly story: BatchStory
+  readonly plan: BatchPlan
+  readonly stopStirAtMs: number
+  readonly done: Readonly<Record<string, number>>
+  /** The pour's step at hand; null once the covers are on and the looks are over. */
+  readonly atHand: RunStep | null
+}
+
+/** Every running batch whose plan is worked out, newest first. */
+export function useRunningBatches(): readonly RunningBatch[] {
+  const { planner } = usePlatform()
+  const stories = useStories().data ?? []
+  const running = stories.flatMap((story) =>
+    story.pour.stage === 'running' ? [{ story, pour: story.pour }] : [],
+  )
+  const plans = useQueries({
+    queries: running.map(({ story, pour }) => ({
+      queryKey: ['plan', story.batch.request, pour.done],
+      queryFn: () => planner.planBatch(story.batch.request, pour.done),
+      staleTime: Infinity,
+    })),
+  })
+  return running.flatMap(({ story, pour }, k) => {
+    const plan = plans[k]?.data
+    if (!plan) return []
+    return [
+      {
+        story,
+        plan,
+        stopStirAtMs: pour.stopStirAtMs,
+        done: pour.done,
+        atHand: stepAtHand(plan.steps, pour.done),
+      },
+    ]
+  })
+}
+
+/** A thing that waits on the rack, at its hour. */
+export interface RackEntry {
+  readonly batch: RunningBatch
+  readonly step: RunStep
+  readonly fromAtMs: number
+  readonly bestAtMs: number
+  readonly toAtMs: number | null
+  /** Null while it waits. */
+  readonly doneAtMs: number | null
+}
+
+/** The rack's tasks of those batches, soonest first. */
+export function rackEntries(batches: readonly RunningBatch[]): readonly RackEntry[] {
+  return batches
+    .flatMap((batch) =>
+      batch.plan.steps.filter((step) => step.place === 'rack').map((step) => entryOf(batch, step)),
+    )
+    .sort((one, other) => one.bestAtMs - other.bestAtMs)
+}
+
+function entryOf(batch: RunningBatch, step: RunStep): RackEntry {
+  const at = (min: number) => batch.stopStirAtMs + min * 60_000
+  const doneMin = batch.done[step.key]
+  return {
+    batch,
+    step,
+    fromAtMs: at(step.fromMin),
+    bestAtMs: at(step.beginMin),
+    toAtMs: step.toMin === null ? null : at(step.toMin),
+    doneAtMs: doneMin === undefined ? null : at(doneMin),
+  }
+}

@@ -1,0 +1,13 @@
+import { USUAL_HANDS, USUAL_MEASURING } from '#core/batch/index.ts'
+import type { Settings } from '#schema/studio.ts'
+
+/** What a studio starts with. */
+export const USUAL_SETTINGS: Settings = {
+  units: 'metric',
+  theme: 'system',
+  sound: true,
+  vibration: true,
+  roomTempC: 21,
+  hands: USUAL_HANDS,
+  measuring: USUAL_MEASURING,
+}

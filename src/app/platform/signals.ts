@@ -1,0 +1,47 @@
+import { useEffect } from 'react'
+
+/** Two short tones, the second higher; silence where the browser has no sound. */
+export function chime(): void {
+  if (typeof AudioContext === 'undefined') return
+  const context = new AudioContext()
+  for (const [k, hertz] of [523.25, 783.99].entries()) {
+    const tone = context.createOscillator()
+    const volume = context.createGain()
+    const beginS = context.currentTime + k * 0.22
+    tone.frequency.value = hertz
+    volume.gain.setValueAtTime(0.0001, beginS)
+    volume.gain.exponentialRampToValueAtTime(0.3, beginS + 0.02)
+    volume.gain.exponentialRampToValueAtTime(0.0001, beginS + 0.2)
+    tone.connect(volume).connect(context.destination)
+    tone.start(beginS)
+    tone.stop(beginS + 0.22)
+    if (k === 1) tone.onended = () => void context.close()
+  }
+}
+
+/** A buzz, where the device can. */
+export function buzz(): void {
+  if ('vibrate' in navigator) navigator.vibrate([120, 80, 120])
+}
+
+/** Keeps the screen awake while it is wanted and the page is in sight; does nothing where the device cannot. */
+export function useWakeLock(wanted: boolean): void {
+  useEffect(() => {
+    if (!wanted || !('wakeLock' in navigator)) return
+    let lock: WakeLockSentinel | null = null
+    let over = false
+    const ask = async () => {
+      if (document.visibilityState !== 'visible') return
+      const granted = await navigator.wakeLock.request('screen').catch(() => null)
+      if (over) void granted?.release()
+      else lock = granted
+    }
+    void ask()
+    document.addEventListener('visibilitychange', ask)
+    return () => {
+      over = true
+      document.removeEventListener('visibilitychange', ask)
+      void lock?.release()
+    }
+  }, [wanted])
+}

@@ -1,0 +1,25 @@
+import { createContext, useContext, type ReactNode } from 'react'
+import type { Remote } from 'comlink'
+import type { StudioDatabase } from '#data/database.ts'
+import type { Planner } from '#workers/planner.worker.ts'
+
+/** What the app stands on; tests put their own in. */
+export interface Platform {
+  readonly db: StudioDatabase
+  readonly planner: Pick<Remote<Planner>, 'planBatch'>
+  readonly nowMs: () => number
+  readonly newId: () => string
+}
+
+const PlatformContext = createContext<Platform | null>(null)
+
+export function PlatformProvider({ platform, children }: { platform: Platform; children: ReactNode }) {
+  return <PlatformContext value={platform}>{children}</PlatformContext>
+}
+
+/** The platform. Throws where there is none above. */
+export function usePlatform(): Platform {
+  const platform = useContext(PlatformContext)
+  if (!platform) throw new Error('usePlatform: no PlatformProvider above')
+  return platform
+}

@@ -1,0 +1,71 @@
+import { Suspense } from 'react'
+import { NavLink, Outlet, useLocation } from 'react-router'
+import { BookOpen, CalendarClock, FlaskConical, FolderOpen, Hammer, Images, Library } from 'lucide-react'
+import { LiveBar } from '#app/features/pour/LiveBar.tsx'
+import { KeyList } from './KeyList.tsx'
+
+const PLACES = [
+  { to: '/', name: 'Bench', Icon: Hammer, key: 'b' },
+  { to: '/plan', name: 'Plan', Icon: FlaskConical, key: 'p' },
+  { to: '/rack', name: 'Rack', Icon: CalendarClock, key: 'r' },
+  { to: '/log', name: 'Log', Icon: Images, key: 'l' },
+  { to: '/shelf', name: 'Shelf', Icon: Library, key: 's' },
+  { to: '/handbook', name: 'Handbook', Icon: BookOpen, key: 'h' },
+  { to: '/studio', name: 'Studio', Icon: FolderOpen, key: 'd' },
+] as const
+
+/** The frame around every place: the ways to the others, and whatever pour is live. */
+export function Shell() {
+  const pouring = useLocation().pathname.startsWith('/pour/')
+  return (
+    <div className="flex min-h-dvh flex-col md:flex-row">
+      <a
+        href="#place"
+        className="button button-main sr-only focus:not-sr-only focus:fixed focus:top-2 focus:left-2 focus:z-50"
+      >
+        To the content
+      </a>
+      <nav
+        aria-label="Places"
+        className={`no-print border-line bg-raised fixed inset-x-0 bottom-0 z-30 border-t md:sticky md:top-0 md:h-dvh md:w-40 md:border-t-0 md:border-r ${pouring ? 'max-md:hidden' : ''}`}
+      >
+        <p className="font-display hidden items-center gap-2 px-4 pt-5 pb-4 text-2xl font-bold md:flex">
+          <img src="/mark.svg" alt="" className="size-8" /> Nublo
+        </p>
+        <ul className="flex overflow-x-auto md:flex-col md:gap-1 md:px-2">
+          {PLACES.map(({ to, name, Icon }) => (
+            <li key={to} className="flex-1 md:flex-none">
+              <NavLink
+                to={to}
+                end={to === '/'}
+                className="aria-[current=page]:bg-sunken aria-[current=page]:border-press flex min-h-14 min-w-16 flex-col items-center justify-center gap-0.5 border-t-3 border-transparent px-1 text-xs no-underline aria-[current=page]:font-bold md:min-h-11 md:flex-row md:justify-start md:gap-3 md:rounded-lg md:border-t-0 md:border-l-3 md:px-3 md:text-base"
+              >
+                <Icon className="size-5 shrink-0" aria-hidden />
+                {name}
+              </NavLink>
+            </li>
+          ))}
+        </ul>
+        <div className="hidden px-4 pt-4 md:block">
+          <KeyList places={PLACES} />
+        </div>
+      </nav>
+      <div className={`min-w-0 flex-1 ${pouring ? 'pb-6' : 'pb-20'} md:pb-6`}>
+        <LiveBar />
+        <main id="place" tabIndex={-1} className="outline-none">
+          {pouring && (
+            <NavLink
+              to="/"
+              className="text-ink-soft no-print inline-flex min-h-11 items-center px-4 text-sm md:hidden"
+            >
+              Leave the pour running
+            </NavLink>
+          )}
+          <Suspense fallback={<p className="p-6">Opening …</p>}>
+            <Outlet />
+          </Suspense>
+        </main>
+      </div>
+    </div>
+  )
+}

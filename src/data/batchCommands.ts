@@ -1,0 +1,168 @@
+import { fillMolds, type BatchRequest } from '#core/batch/index.ts'
+import type { Outcome, Piece } from '#core/journal/index.ts'
+import { mayFollow, readPour, type PourEvent } from '#core/runsheet/index.ts'
+import { TECHNIQUES } from '#core/technique/index.ts'
+import { pieceSlots } from '#core/timing/index.ts'
+import { fail, ok, type Result } from '#core/units/index.ts'
+import type { Batch, FaceSide } from '#schema/studio.ts'
+import type { StoredPhoto, StudioDatabase } from './database.ts'
+import { stored } from './storageError.ts'
+
+export type BatchProblem =
+  | { readonly kind: 'startInPast'; readonly startAt: string }
+  | { readonly kind: 'alreadyPoured' }
+  | { readonly kind: 'notNow' }
+  | { readonly kind: 'unknown' }
+
+interface NewBatch {
+  readonly id: string
+  readonly request: BatchRequest
+  readonly nowMs: number
+  readonly repeats: string | null
+}
+
+/** Stores a new batch with its pieces. Refuses a start that has passed. */
+export function addBatch(
+  db: StudioDatabase,
+  { id, request, nowMs, repeats }: NewBatch,
+): Promise<Result<Batch, BatchProblem>> {
+  if (startPassed(request, nowMs))
+    return Promise.resolve(fail({ kind: 'startInPast', startAt: request.startAt! }))
+  const batch = { id, createdAtMs: nowMs, request, repeats } as Batch
+  return stored(() =>
+    db.transaction('rw', db.batches, db.pieces, async () => {
+      await db.batches.add(batch)
+      await db.pieces.bulkAdd(piecesOf(batch))
+      return ok(batch)
+    }),
+  )
+}
+
+/** Replaces the request of a batch that no clock has been started on; its pieces follow. */
+export function changeBatch(
+  db: StudioDatabase,
+  { id, request, nowMs }: Pick<NewBatch, 'id' | 'request' | 'nowMs'>,
+): Promise<Result<Batch, BatchProblem>> {
+  if (startPassed(request, nowMs))
+    return Promise.resolve(fail({ kind: 'startInPast', startAt: request.startAt! }))
+  return stored(() =>
+    db.transaction('rw', db.batches, db.pieces, db.events, async () => {
+      const old = await db.batches.get(id)
+      if (!old) return fail({ kind: 'unknown' as const })
+      const { stage } = readPour(await eventsOf(db, id))
+      if (stage !== 'planned' && stage !== 'ready') return fail({ kind: 'alreadyPoured' as const })
+      const batch = { ...old, request } as Batch
+      await db.batches.put(batch)
+      await db.pieces.where('batchId').equals(id).delete()
+      await db.pieces.bulkAdd(piecesOf(batch))
+      return ok(batch)
+    }),
+  )
+}
+
+function startPassed({ startAt }: BatchRequest, nowMs: number): boolean {
+  return startAt !== null && Date.parse(startAt) < nowMs
+}
+
+function piecesOf({ id, request }: Batch): Piece[] {
+  const slots = pieceSlots(fillMolds(request, TECHNIQUES[request.technique]))
+  return slots.map(({ no, fill }) => ({
+    id: `${id}-${no}`,
+    batchId: id,
+    no,
+    moldId: fill.mold.id,
+    moldName: fill.mold.name,
+    outcome: null,
+  }))
+}
+
+/** The events of a batch in the order they were stored. */
+export async function eventsOf(db: StudioDatabase, batchId: string): Promise<PourEvent[]> {
+  const rows = await db.events.where('batchId').equals(batchId).sortBy('seq')
+  return rows.map((row) => row.event)
+}
+
+/**
+ * Stores what happened, once: a double tap, a second tab with an old view, or a replay after a crash is refused as
+ * `notNow` and changes nothing.
+ */
+export function recordEvent(
+  db: StudioDatabase,
+  batchId: string,
+  event: PourEvent,
+): Promise<Result<PourEvent, BatchProblem>> {
+  return stored(() =>
+    db.transaction('rw', db.events, db.batches, async () => {
+      if (!(await db.batches.get(batchId))) return fail({ kind: 'unknown' as const })
+      const events = await eventsOf(db, batchId)
+      if (!mayFollow(events, event)) return fail({ kind: 'notNow' as const })
+      await db.events.add({ batchId, seq: events.length, event } as never)
+      return ok(event)
+    }),
+  )
+}
+
+export interface NewFace {
+  readonly id: string
+  readonly side: FaceSide
+  readonly mediaType: StoredPhoto['mediaType']
+  readonly bytes: Uint8Array
+}
+
+/** Stores how a piece came out, with new pictures of its faces; a new picture of a side replaces the old one. */
+export function recordOutcome(
+  db: StudioDatabase,
+  pieceId: string,
+  { outcome, faces }: { readonly outcome: Outcome; readonly faces: readonly NewFace[] },
+): Promise<Result<Piece, BatchProblem>> {
+  return stored(() =>
+    db.transaction('rw', db.pieces, db.photos, async () => {
+      const piece = await db.pieces.get(pieceId)
+      if (!piece) return fail({ kind: 'unknown' as const })
+      const sides = new Set(faces.map((face) => face.side))
+      await db.photos
+        .where('pieceId')
+        .equals(pieceId)
+        .and((photo) => sides.has(photo.side))
+        .delete()
+      await db.photos.bulkAdd(faces.map((face) => ({ ...face, pieceId })))
+      const recorded = { ...piece, outcome: { ...outcome, faults: [...outcome.faults] } }
+      await db.pieces.put(recorded)
+      return ok(recorded)
+    }),
+  )
+}
+
+/** A batch with everything that hangs on it, as taken out of the database. */
+export interface RemovedBatch {
+  readonly restore: () => Promise<void>
+}
+
+/** Takes a batch out with its events, pieces and pictures; `restore` puts all of it back. */
+export function removeBatch(db: StudioDatabase, id: string): Promise<RemovedBatch> {
+  return stored(() =>
+    db.transaction('rw', db.batches, db.events, db.pieces, db.photos, async () => {
+      const batch = await db.batches.get(id)
+      const events = await db.events.where('batchId').equals(id).toArray()
+      const pieces = await db.pieces.where('batchId').equals(id).toArray()
+      const photos = await db.photos
+        .where('pieceId')
+        .anyOf(pieces.map((piece) => piece.id))
+        .toArray()
+      await db.batches.delete(id)
+      await db.events.where('batchId').equals(id).delete()
+      await db.pieces.bulkDelete(pieces.map((piece) => piece.id))
+      await db.photos.bulkDelete(photos.map((photo) => photo.id))
+      const restore = () =>
+        stored(() =>
+          db.transaction('rw', db.batches, db.events, db.pieces, db.photos, async () => {
+            if (batch) await db.batches.put(batch)
+            await db.events.bulkPut(events)
+            await db.pieces.bulkPut(pieces)
+            await db.photos.bulkPut(photos)
+          }),
+        )
+      return { restore }
+    }),
+  )
+}

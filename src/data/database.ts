@@ -1,0 +1,35 @@
+import { Dexie, type EntityTable, type Table } from 'dexie'
+import type { Colour } from '#core/colour/index.ts'
+import type { Piece } from '#core/journal/index.ts'
+import type { Mold } from '#core/mold/index.ts'
+import type { Resin } from '#core/resin/index.ts'
+import type { Batch, Photo, Settings, StoredEvent } from '#schema/studio.ts'
+
+export type StoredPhoto = Photo & { readonly bytes: Uint8Array }
+export type SettingsRow = Settings & { readonly id: 'studio' }
+
+/** The studio in the browser. Writes go through the commands, one transaction per intention. */
+export class StudioDatabase extends Dexie {
+  resins!: EntityTable<Resin, 'id'>
+  colours!: EntityTable<Colour, 'id'>
+  molds!: EntityTable<Mold, 'id'>
+  batches!: EntityTable<Batch, 'id'>
+  events!: Table<StoredEvent, [string, number]>
+  pieces!: EntityTable<Piece, 'id'>
+  photos!: EntityTable<StoredPhoto, 'id'>
+  settings!: EntityTable<SettingsRow, 'id'>
+
+  constructor(name = 'nublo') {
+    super(name, { chromeTransactionDurability: 'strict' })
+    this.version(1).stores({
+      resins: 'id',
+      colours: 'id',
+      molds: 'id',
+      batches: 'id, createdAtMs',
+      events: '[batchId+seq], batchId',
+      pieces: 'id, batchId',
+      photos: 'id, pieceId',
+      settings: 'id',
+    })
+  }
+}

@@ -1,0 +1,48 @@
+import type { EntityTable } from 'dexie'
+import type { Colour } from '#core/colour/index.ts'
+import type { Mold } from '#core/mold/index.ts'
+import type { Resin } from '#core/resin/index.ts'
+import type { Settings } from '#schema/studio.ts'
+import type { StudioDatabase } from './database.ts'
+import { stored } from './storageError.ts'
+
+/** What a shelf holds, by table. */
+export interface ShelfItem {
+  readonly resins: Resin
+  readonly colours: Colour
+  readonly molds: Mold
+}
+
+export type Shelf = keyof ShelfItem
+
+/** Puts an item on its shelf, new or changed. Batches keep the copy they were planned with. */
+export async function saveItem<Kind extends Shelf>(
+  db: StudioDatabase,
+  shelf: Kind,
+  item: ShelfItem[Kind],
+): Promise<void> {
+  await stored(() => tableOf(db, shelf).put(item))
+}
+
+/** Takes an item off its shelf; the answer puts it back. Null when it was not there. */
+export function removeItem<Kind extends Shelf>(
+  db: StudioDatabase,
+  shelf: Kind,
+  id: string,
+): Promise<{ readonly restore: () => Promise<void> } | null> {
+  return stored(async () => {
+    const item = await tableOf(db, shelf).get(id)
+    if (!item) return null
+    await tableOf(db, shelf).delete(id)
+    return { restore: () => saveItem(db, shelf, item as ShelfItem[Kind]) }
+  })
+}
+
+function tableOf<Kind extends Shelf>(db: StudioDatabase, shelf: Kind): EntityTable<{ id: string }, 'id'> {
+  return db[shelf] as unknown as EntityTable<{ id: string }, 'id'>
+}
+
+/** Stores the person's settings. */
+export async function saveSettings(db: StudioDatabase, settings: Settings): Promise<void> {
+  await stored(() => db.settings.put({ ...settings, id: 'studio' }))
+}

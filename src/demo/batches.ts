@@ -1,0 +1,205 @@
+import {
+  USUAL_HANDS,
+  USUAL_LOSS,
+  USUAL_MEASURING,
+  USUAL_WHITE,
+  type BatchRequest,
+} from '#core/batch/index.ts'
+import type { FaultId, TimingVerdict } from '#core/journal/index.ts'
+import { COLOURS, MOLDS, RESINS } from './stock.ts'
+
+export interface DemoOutcome {
+  readonly rating: number
+  readonly timing: TimingVerdict | null
+  readonly faults: readonly FaultId[]
+  readonly note: string
+}
+
+export interface DemoBatch {
+  readonly id: string
+  readonly request: BatchRequest
+  /** Stop-stir so many hours before the studio is opened. */
+  readonly poursBeforeH: number
+  /** How far the person's marks lie behind the plan, in minutes. */
+  readonly lateMin: number
+  readonly notes: readonly string[]
+  /** One for each piece; fewer where pieces have not been looked at. */
+  readonly outcomes: readonly DemoOutcome[]
+}
+
+const named = <Item extends { readonly name: string }>(shelf: readonly Item[], name: string): Item => {
+  const found = shelf.find((item) => item.name === name)
+  if (!found) throw new RangeError(`demo: nothing on the shelf is called "${name}"`)
+  return found
+}
+
+interface Sketch extends Partial<Omit<BatchRequest, 'pieces' | 'colours' | 'resin'>> {
+  readonly name: string
+  readonly pieces: readonly (readonly [string, number])[]
+  readonly resin: string
+  readonly colours: readonly string[]
+}
+
+function request({ pieces, colours, resin, ...changes }: Sketch): BatchRequest {
+  return {
+    technique: 'bloom',
+    face: 'mold',
+    roomTempC: 21,
+    bedMm: null,
+    lipMm: 2,
+    white: USUAL_WHITE,
+    back: { when: 'none' },
+    settleMin: 5,
+    hands: USUAL_HANDS,
+    measuring: USUAL_MEASURING,
+    loss: USUAL_LOSS,
+    spareMolds: [],
+    startAt: null,
+    pieces: pieces.map(([name, count]) => ({ mold: named(MOLDS, name), count })),
+    colours: colours.map((name) => named(COLOURS, name)),
+    resin: named(RESINS, resin),
+    ...changes,
+  }
+}
+
+const DARK_BACK = { when: 'footprint', depthMm: 2, colour: named(COLOURS, 'Slate paste') } as const
+const good = (rating: number, note = ''): DemoOutcome => ({ rating, timing: 'right', faults: [], note })
+
+/** Six finished batches, one on the rack, of an invented spring at the spare-room table. */
+export const BATCHES: readonly DemoBatch[] = [
+  {
+    id: 'demo-1',
+    request: request({
+      name: 'First lagoon coasters',
+      pieces: [['Round coaster', 2]],
+      resin: 'Heron Quick',
+      colours: ['Lagoon', 'Dusk', 'Chalk paste'],
+    }),
+    poursBeforeH: 24 * 44,
+    lateMin: 9,
+    notes: ['Looked for the bag'],
+    outcomes: [
+      {
+        rating: 2,
+        timing: 'tooLate',
+        faults: ['lines', 'gaps'],
+        note: 'Bag was not cut when the window opened.',
+      },
+      { rating: 2, timing: 'tooLate', faults: ['lines'], note: '' },
+    ],
+  },
+  {
+    id: 'demo-2',
+    request: request({
+      name: 'Lagoon coasters',
+      pieces: [['Round coaster', 4]],
+      resin: 'Heron Quick',
+      colours: ['Lagoon', 'Dusk', 'Chalk paste'],
+      back: DARK_BACK,
+    }),
+    poursBeforeH: 24 * 37,
+    lateMin: 0.5,
+    notes: ['Looks right'],
+    outcomes: [good(5, 'The set to repeat.'), good(4), good(5), good(4, 'One ring start dripped.')],
+  },
+  {
+    id: 'demo-3',
+    request: request({
+      name: 'Rosehip hexagons',
+      pieces: [['Hexagon coaster', 3]],
+      resin: 'Heron Quick',
+      colours: ['Rosehip', 'Plum', 'Saffron', 'Chalk paste'],
+      roomTempC: 19,
+      white: { ...USUAL_WHITE, dose: 'milky' },
+    }),
+    poursBeforeH: 24 * 30,
+    lateMin: -5,
+    notes: ['White looked strong'],
+    outcomes: [
+      { rating: 2, timing: 'tooEarly', faults: ['blobs'], note: 'White too strong and too soon.' },
+      { rating: 3, timing: 'tooEarly', faults: ['blobs'], note: '' },
+      { rating: 3, timing: null, faults: ['muddy'], note: 'Saffron met plum.' },
+    ],
+  },
+  {
+    id: 'demo-4',
+    request: request({
+      name: 'Petrel petri ovals',
+      technique: 'petri',
+      pieces: [['Oval dish', 2]],
+      resin: 'Tidepool Slow',
+      colours: ['Petrel', 'Fern', 'Milk drop'],
+      white: { ...USUAL_WHITE, dose: 'ink' },
+    }),
+    poursBeforeH: 24 * 22,
+    lateMin: 1,
+    notes: [],
+    outcomes: [
+      good(4, 'Cells all the way to the wall.'),
+      { rating: 3, timing: 'right', faults: ['clearRim'], note: '' },
+    ],
+  },
+  {
+    id: 'demo-5',
+    request: request({
+      name: 'Plum flower tray',
+      pieces: [['Flower tray', 1]],
+      resin: 'Pebble Two-to-One',
+      colours: ['Plum', 'Rosehip', 'Chalk paste'],
+      roomTempC: 22,
+      bedMm: 7,
+      back: DARK_BACK,
+      white: { ...USUAL_WHITE, ringSpacingMm: 12, rimMarginMm: 8, petals: 16 },
+    }),
+    poursBeforeH: 24 * 15,
+    lateMin: 1,
+    notes: ['Looks right'],
+    outcomes: [good(5, 'Given away the same day it was ready.')],
+  },
+  {
+    id: 'demo-6',
+    request: request({
+      name: 'Ember heart dishes',
+      pieces: [['Heart dish', 2]],
+      resin: 'Heron Quick',
+      colours: ['Ember', 'Saffron', 'Chalk paste'],
+      roomTempC: 20,
+    }),
+    poursBeforeH: 24 * 6,
+    lateMin: 2,
+    notes: ['Bubbles'],
+    outcomes: [
+      good(4),
+      { rating: 3, timing: 'right', faults: ['microBubbles', 'pale'], note: 'Wants a dark back.' },
+    ],
+  },
+  {
+    id: 'demo-7',
+    request: request({
+      name: 'Dusk octagon and coasters',
+      pieces: [
+        ['Octagon tray', 1],
+        ['Round coaster', 3],
+      ],
+      resin: 'Heron Quick',
+      colours: ['Dusk', 'Lagoon', 'Sloe', 'Chalk paste'],
+      back: DARK_BACK,
+    }),
+    poursBeforeH: 5.2,
+    lateMin: 1,
+    notes: [],
+    outcomes: [],
+  },
+]
+
+/** Kept for tomorrow. */
+export const PLANNED = {
+  id: 'demo-8',
+  request: request({
+    name: 'Saffron soft squares',
+    pieces: [['Soft-square coaster', 4]],
+    resin: 'Heron Quick',
+    colours: ['Saffron', 'Ember', 'Rosehip', 'Chalk paste'],
+    back: DARK_BACK,
+  }),
+} as const

@@ -1,0 +1,124 @@
+import type { BatchRequest } from '#core/batch/index.ts'
+import type { TimingVerdict } from '#core/journal/index.ts'
+import type { Outline } from '#core/mold/index.ts'
+import { planBatch } from '#core/plan/index.ts'
+import type { PourEvent, RunStep } from '#core/runsheet/index.ts'
+import { addBatch, recordEvent, recordOutcome } from '#data/batchCommands.ts'
+import type { StudioDatabase } from '#data/database.ts'
+import { saveItem } from '#data/shelfCommands.ts'
+import { BATCHES, PLANNED, type DemoBatch, type DemoOutcome } from './batches.ts'
+import { COLOURS, MOLDS, RESINS } from './stock.ts'
+
+export interface FaceSketch {
+  readonly seed: number
+  readonly outline: Outline
+  readonly technique: BatchRequest['technique']
+  readonly inks: readonly string[]
+  readonly timing: TimingVerdict
+  readonly side: 'front' | 'back'
+}
+
+export interface SeedTools {
+  readonly db: StudioDatabase
+  readonly nowMs: number
+  /** Draws a made-up face as PNG bytes; null where there is nothing to draw with. */
+  readonly paintFace: (sketch: FaceSketch) => Promise<Uint8Array | null>
+}
+
+/** Furnishes the studio through the same commands a person's taps go through. */
+export async function seedStudio({ db, nowMs, paintFace }: SeedTools): Promise<void> {
+  for (const resin of RESINS) await saveItem(db, 'resins', resin)
+  for (const colour of COLOURS) await saveItem(db, 'colours', colour)
+  for (const mold of MOLDS) await saveItem(db, 'molds', mold)
+  for (const batch of BATCHES) await seedBatch({ db, nowMs, paintFace }, batch)
+  await addBatch(db, {
+    id: PLANNED.id,
+    request: { ...PLANNED.request, startAt: tomorrowAt(nowMs) },
+    nowMs,
+    repeats: null,
+  })
+}
+
+function tomorrowAt(nowMs: number): string {
+  const hour = 3_600_000
+  return new Date(Math.ceil(nowMs / hour) * hour + 21 * hour).toISOString()
+}
+
+async function seedBatch({ db, nowMs, paintFace }: SeedTools, demo: DemoBatch): Promise<void> {
+  const stopStirAtMs = nowMs - demo.poursBeforeH * 3_600_000
+  await addBatch(db, { id: demo.id, request: demo.request, nowMs: stopStirAtMs - 3_600_000, repeats: null })
+  for (const event of eventsOf(demo, stopStirAtMs, nowMs)) await recordEvent(db, demo.id, event)
+  const pieceMolds = demo.request.pieces.flatMap(({ mold, count }) =>
+    Array.from({ length: count }, () => mold),
+  )
+  for (const [k, outcome] of demo.outcomes.entries()) {
+    const sketch = (side: FaceSketch['side']): FaceSketch => ({
+      seed: demo.poursBeforeH * 10 + k,
+      outline: pieceMolds[k]!.outline,
+      technique: demo.request.technique,
+      inks: demo.request.colours.filter((colour) => colour.kind === 'alcoholInk').map((colour) => colour.hex),
+      timing: outcome.timing ?? 'right',
+      side,
+    })
+    await seedOutcome(db, `${demo.id}-${k + 1}`, outcome, {
+      recordedAtMs: stopStirAtMs + 30 * 3_600_000,
+      front: await paintFace(sketch('front')),
+      back: await paintFace(sketch('back')),
+    })
+  }
+}
+
+interface DemoFaces {
+  readonly recordedAtMs: number
+  readonly front: Uint8Array | null
+  readonly back: Uint8Array | null
+}
+
+async function seedOutcome(
+  db: StudioDatabase,
+  pieceId: string,
+  outcome: DemoOutcome,
+  faces: DemoFaces,
+): Promise<void> {
+  const drawn = (['front', 'back'] as const).flatMap((side) => {
+    const bytes = faces[side]
+    return bytes ? [{ id: `${pieceId}-${side}`, side, mediaType: 'image/png' as const, bytes }] : []
+  })
+  await recordOutcome(db, pieceId, {
+    outcome: { ...outcome, recordedAtMs: faces.recordedAtMs },
+    faces: drawn,
+  })
+}
+
+/** The batch's run as marks: the plan's turns, late by so much from the white on, up to now. */
+function eventsOf(demo: DemoBatch, stopStirAtMs: number, nowMs: number): readonly PourEvent[] {
+  const at = (min: number) => Math.round(stopStirAtMs + min * 60_000)
+  const id = (name: string) => `${demo.id}-${name}`
+  const { steps } = planBatch(demo.request)
+  const marks = steps
+    .filter((step) => step.stepId !== 'stir' && step.stepId !== 'use')
+    .map((step): PourEvent => ({
+      id: id(step.key),
+      atMs: at(step.endMin + lateness(step, demo.lateMin)),
+      kind: 'done',
+      key: step.key,
+    }))
+  const notes = demo.notes.map((text, k): PourEvent => ({
+    id: id(`note-${k}`),
+    atMs: at(40 + k),
+    kind: 'note',
+    text,
+  }))
+  return [
+    { id: id('gate'), atMs: at(-20), kind: 'gatePassed', overruled: [] },
+    { id: id('stir'), atMs: at(-3), kind: 'stirBegan' },
+    { id: id('stop'), atMs: at(0), kind: 'stopStir' },
+    ...[...marks, ...notes].filter((event) => event.atMs < nowMs).sort((one, other) => one.atMs - other.atMs),
+  ]
+}
+
+const BEFORE_WHITE: readonly RunStep['stepId'][] = ['rest', 'portion', 'decant', 'bubbles', 'ink', 'settle']
+
+function lateness(step: RunStep, lateMin: number): number {
+  return BEFORE_WHITE.includes(step.stepId) ? 0 : Math.max(lateMin, -2)
+}

@@ -1,0 +1,105 @@
+import * as v from 'valibot'
+import { fail, ok, type Result } from '#core/units/index.ts'
+import { issueLines } from '#schema/issues.ts'
+import { BUNDLE_FORMAT, BUNDLE_VERSION, bundleSchema, type Studio } from '#schema/studio.ts'
+import { fromBase64, toBase64 } from './base64.ts'
+
+export type BundleProblem =
+  | { readonly kind: 'notJson'; readonly detail: string }
+  | { readonly kind: 'notAStudio' }
+  | { readonly kind: 'newer'; readonly version: number }
+  | { readonly kind: 'broken'; readonly lines: readonly string[] }
+
+/** The studio as one JSON file; the format is described in docs/formats.md. */
+export function writeBundle(studio: Studio, exportedAtMs: number): string {
+  const { photos, ...records } = studio
+  return JSON.stringify({
+    format: BUNDLE_FORMAT,
+    version: BUNDLE_VERSION,
+    exportedAt: new Date(exportedAtMs).toISOString(),
+    ...records,
+    photos: photos.map(({ bytes, ...photo }) => ({ ...photo, base64: toBase64(bytes) })),
+  })
+}
+
+/** The studio a file holds, checked as a whole: nothing of a file with a problem is taken. */
+export function readBundle(text: string): Result<Studio, BundleProblem> {
+  const parsed = parseJson(text)
+  if (!parsed.ok) return parsed
+  const head = parsed.value as { readonly format?: unknown; readonly version?: unknown } | null
+  if (typeof head !== 'object' || head?.format !== BUNDLE_FORMAT) return fail({ kind: 'notAStudio' })
+  if (typeof head.version === 'number' && head.version > BUNDLE_VERSION)
+    return fail({ kind: 'newer', version: head.version })
+  const read = v.safeParse(bundleSchema, parsed.value)
+  if (!read.success) return fail({ kind: 'broken', lines: issueLines(read.issues) })
+  const { format: _format, version: _version, exportedAt: _at, photos, ...records } = read.output
+  const studio: Studio = {
+    ...records,
+    photos: photos.map(({ base64, ...photo }) => ({ ...photo, bytes: fromBase64(base64) })),
+  }
+  const lines = looseEnds(studio)
+  return lines.length > 0 ? fail({ kind: 'broken', lines }) : ok(studio)
+}
+
+function parseJson(text: string): Result<unknown, BundleProblem> {
+  try {
+    return ok(JSON.parse(text))
+  } catch (cause) {
+    return fail({ kind: 'notJson', detail: cause instanceof Error ? cause.message : String(cause) })
+  }
+}
+
+/** Ids used twice, records that hang on nothing, pictures that are not what they say. */
+function looseEnds(studio: Studio): readonly string[] {
+  const batchIds = new Set(studio.batches.map((batch) => batch.id))
+  const pieceIds = new Set(studio.pieces.map((piece) => piece.id))
+  const lists = {
+    resins: studio.resins,
+    colours: studio.colours,
+    molds: studio.molds,
+    batches: studio.batches,
+    pieces: studio.pieces,
+    photos: studio.photos,
+  }
+  return [
+    ...Object.entries(lists).flatMap(([name, rows]) =>
+      twice(
+        name,
+        rows.map((row) => row.id),
+      ),
+    ),
+    ...twice(
+      'events',
+      studio.events.map((row) => `${row.batchId} ${row.seq}`),
+    ),
+    ...studio.pieces
+      .filter((piece) => !batchIds.has(piece.batchId))
+      .map((piece) => `pieces: ${piece.id} belongs to batch ${piece.batchId}, which is not in the file`),
+    ...studio.events
+      .filter((row) => !batchIds.has(row.batchId))
+      .map((row) => `events: ${row.event.id} belongs to batch ${row.batchId}, which is not in the file`),
+    ...studio.photos
+      .filter((photo) => !pieceIds.has(photo.pieceId))
+      .map((photo) => `photos: ${photo.id} belongs to piece ${photo.pieceId}, which is not in the file`),
+    ...studio.photos
+      .filter((photo) => !looksLike(photo.mediaType, photo.bytes))
+      .map((photo) => `photos: ${photo.id} is not ${photo.mediaType}`),
+  ].slice(0, 20)
+}
+
+function twice(name: string, ids: readonly string[]): string[] {
+  const seen = new Set<string>()
+  return ids.filter((id) => seen.size === seen.add(id).size).map((id) => `${name}: ${id} stands twice`)
+}
+
+const MAGIC = {
+  'image/jpeg': { at: 0, bytes: [0xff, 0xd8, 0xff] },
+  'image/png': { at: 0, bytes: [0x89, 0x50, 0x4e, 0x47] },
+  'image/webp': { at: 8, bytes: [0x57, 0x45, 0x42, 0x50] },
+} as const
+
+/** True where the first bytes are those of that kind of picture. */
+export function looksLike(mediaType: keyof typeof MAGIC, bytes: Uint8Array): boolean {
+  const { at, bytes: wanted } = MAGIC[mediaType]
+  return wanted.every((byte, k) => bytes[at + k] === byte)
+}

@@ -1,0 +1,62 @@
+import Papa from 'papaparse'
+import type { Piece } from '#core/journal/index.ts'
+import { readPour, type PourEvent } from '#core/runsheet/index.ts'
+import type { Batch } from '#schema/studio.ts'
+
+export interface LogRow {
+  readonly batch: Batch
+  readonly piece: Piece
+  readonly events: readonly PourEvent[]
+}
+
+const COLUMNS = [
+  'piece_id',
+  'batch',
+  'piece_no',
+  'technique',
+  'mold',
+  'resin',
+  'stop_stir',
+  'room_c',
+  'decant_min',
+  'white_min',
+  'rating',
+  'timing',
+  'faults',
+  'note',
+] as const
+
+/**
+ * The log as CSV (RFC 4180: CRLF, quotes doubled, header row, UTF-8). Minutes run from stop-stir. A text that a spreadsheet
+ * would take for a formula gets an apostrophe in front.
+ */
+export function logCsv(rows: readonly LogRow[]): string {
+  return Papa.unparse(
+    { fields: [...COLUMNS], data: rows.map(cells) },
+    { newline: '\r\n', escapeFormulae: /^[=+@\t\r]|^-(?![\d.])/ },
+  )
+}
+
+function cells({ batch, piece, events }: LogRow): readonly (string | number)[] {
+  const { request } = batch
+  const pour = readPour(events)
+  const running = pour.stage === 'running' ? pour : null
+  const whiteMin = running?.done[`white.${piece.no}`] ?? running?.done[`ink.1.${piece.no}`]
+  const minute = (value: number | undefined) => (value === undefined ? '' : Number(value.toFixed(2)))
+  return [
+    piece.id,
+    request.name,
+    piece.no,
+    request.technique,
+    piece.moldName,
+    request.resin.name,
+    running ? new Date(running.stopStirAtMs).toISOString() : '',
+    request.roomTempC,
+    minute(running?.done['decant']),
+    minute(whiteMin),
+    piece.outcome?.rating ?? '',
+    piece.outcome?.timing ?? '',
+    piece.outcome?.faults.join(' ') ?? '',
+    piece.outcome?.note ?? '',
+  ]
+}

@@ -1,0 +1,129 @@
+import * as v from 'valibot'
+import { BEST_RATING, FAULTS, type FaultId, type Outcome, type Piece } from '#core/journal/index.ts'
+import type { PourEvent } from '#core/runsheet/index.ts'
+import { count, epochMs, idSchema, text } from './amount.ts'
+import { colourSchema } from './colour.ts'
+import { moldSchema } from './mold.ts'
+import { batchRequestSchema, handsSchema, measuringSchema } from './request.ts'
+import { resinSchema } from './resin.ts'
+
+/** A batch as it is stored: what was asked for; what happened stands in its events. */
+export const batchSchema = v.object({
+  id: idSchema,
+  createdAtMs: epochMs('batch creation'),
+  request: batchRequestSchema,
+  /** The batch this one repeats. */
+  repeats: v.optional(v.nullable(idSchema), null),
+})
+
+const event = { id: idSchema, atMs: epochMs('event') }
+const note = (what: string) => v.pipe(v.string(), v.maxLength(2000, `${what} is longer than 2000 characters`))
+
+export const pourEventSchema = v.variant('kind', [
+  v.object({
+    ...event,
+    kind: v.literal('gatePassed'),
+    overruled: v.pipe(v.array(v.object({ tool: idSchema, note: note('note') })), v.maxLength(50)),
+  }),
+  v.object({ ...event, kind: v.literal('stirBegan') }),
+  v.object({ ...event, kind: v.literal('stopStir') }),
+  v.object({ ...event, kind: v.literal('done'), key: idSchema }),
+  v.object({ ...event, kind: v.literal('note'), text: note('note') }),
+  v.object({ ...event, kind: v.literal('abandoned'), reason: note('reason') }),
+  v.object({ ...event, kind: v.literal('undone'), eventId: idSchema }),
+]) satisfies v.GenericSchema<unknown, PourEvent>
+
+/** An event with its place in its batch's order. */
+export const storedEventSchema = v.object({
+  batchId: idSchema,
+  seq: count('event number', { atLeast: 0, atMost: 1e6 }),
+  event: pourEventSchema,
+})
+
+const faultIds = Object.keys(FAULTS) as [FaultId, ...FaultId[]]
+
+export const outcomeSchema = v.object({
+  recordedAtMs: epochMs('record'),
+  rating: count('rating', { atLeast: 1, atMost: BEST_RATING }),
+  timing: v.nullable(v.picklist(['tooEarly', 'right', 'tooLate'])),
+  faults: v.pipe(
+    v.array(v.picklist(faultIds, (issue) => `fault ${issue.received} is not in the fault list`)),
+    v.maxLength(40),
+  ),
+  note: note('note'),
+}) satisfies v.GenericSchema<unknown, Outcome>
+
+export const pieceSchema = v.object({
+  id: idSchema,
+  batchId: idSchema,
+  no: count('piece number', { atLeast: 1, atMost: 1000 }),
+  moldId: idSchema,
+  moldName: text('mold name'),
+  outcome: v.nullable(outcomeSchema),
+}) satisfies v.GenericSchema<unknown, Piece>
+
+export const faceSideSchema = v.picklist(['front', 'back'])
+export const MEDIA_TYPES = ['image/jpeg', 'image/png', 'image/webp'] as const
+
+export const photoSchema = v.object({
+  id: idSchema,
+  pieceId: idSchema,
+  side: faceSideSchema,
+  mediaType: v.picklist(MEDIA_TYPES, 'picture is neither JPEG, PNG nor WebP'),
+})
+
+export const settingsSchema = v.object({
+  units: v.picklist(['metric', 'us']),
+  theme: v.picklist(['system', 'light', 'dark']),
+  sound: v.boolean(),
+  vibration: v.boolean(),
+  roomTempC: v.number(),
+  hands: handsSchema,
+  measuring: measuringSchema,
+})
+
+export type Batch = v.InferOutput<typeof batchSchema>
+export type StoredEvent = v.InferOutput<typeof storedEventSchema>
+export type Photo = v.InferOutput<typeof photoSchema>
+export type Settings = v.InferOutput<typeof settingsSchema>
+export type FaceSide = v.InferOutput<typeof faceSideSchema>
+
+/** Everything in a studio but the bytes of its pictures. */
+export interface Studio {
+  readonly resins: readonly v.InferOutput<typeof resinSchema>[]
+  readonly colours: readonly v.InferOutput<typeof colourSchema>[]
+  readonly molds: readonly v.InferOutput<typeof moldSchema>[]
+  readonly batches: readonly Batch[]
+  readonly events: readonly StoredEvent[]
+  readonly pieces: readonly Piece[]
+  readonly photos: readonly (Photo & { readonly bytes: Uint8Array })[]
+  readonly settings: Settings | null
+}
+
+const many = <Schema extends v.GenericSchema>(schema: Schema, what: string, most: number) =>
+  v.pipe(
+    v.array(schema, `${what} is missing, expected a list`),
+    v.maxLength(most, `more than ${most} ${what}`),
+  )
+
+export const BUNDLE_FORMAT = 'nublo/studio'
+export const BUNDLE_VERSION = 1
+
+/** The studio as one open file. */
+export const bundleSchema = v.strictObject({
+  format: v.literal(BUNDLE_FORMAT),
+  version: v.literal(BUNDLE_VERSION),
+  exportedAt: v.string(),
+  resins: many(resinSchema, 'resins', 1000),
+  colours: many(colourSchema, 'colours', 5000),
+  molds: many(moldSchema, 'molds', 5000),
+  batches: many(batchSchema, 'batches', 20_000),
+  events: many(storedEventSchema, 'events', 1_000_000),
+  pieces: many(pieceSchema, 'pieces', 100_000),
+  photos: many(
+    v.object({ ...photoSchema.entries, base64: v.pipe(v.string(), v.base64('picture is not base64')) }),
+    'photos',
+    50_000,
+  ),
+  settings: v.nullable(settingsSchema),
+})
