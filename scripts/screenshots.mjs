@@ -10,18 +10,32 @@ import { ensureBuilt, root } from './ready.mjs'
 
 const words = process.argv.slice(2)
 const folder = words.find((word) => !word.startsWith('--')) ?? join(root, 'docs', 'screenshots')
-const only = words.find((word) => word.startsWith('--only='))?.slice('--only='.length).split(',')
+const only = words
+  .find((word) => word.startsWith('--only='))
+  ?.slice('--only='.length)
+  .split(',')
 const bench = words.includes('--bench')
 const port = 4699
 
 ensureBuilt()
 mkdirSync(folder, { recursive: true })
-const server = spawn(process.execPath, ['dist/node/server.js', '--port', String(port)], { cwd: root, stdio: ['ignore', 'pipe', 'inherit'] })
+const server = spawn(process.execPath, ['dist/node/server.js', '--port', String(port)], {
+  cwd: root,
+  stdio: ['ignore', 'pipe', 'inherit'],
+})
 await new Promise((resolve) => server.stdout.once('data', resolve))
 
 const browser = await chromium.launch({
   executablePath: '/usr/bin/chromium',
-  args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'],
+  args: [
+    '--no-sandbox',
+    '--disable-gpu',
+    '--disable-quic',
+    '--no-first-run',
+    '--disable-background-networking',
+    '--disable-component-update',
+    '--disable-sync',
+  ],
 })
 try {
   const page = await browser.newPage({
@@ -31,7 +45,10 @@ try {
     timezoneId: 'Europe/Berlin',
     reducedMotion: 'reduce',
   })
-  page.on('console', (message) => message.type() === 'error' && process.stderr.write(`console: ${message.text()}\n`))
+  page.on(
+    'console',
+    (message) => message.type() === 'error' && process.stderr.write(`console: ${message.text()}\n`),
+  )
   page.on('pageerror', (problem) => process.stderr.write(`page: ${problem.message}\n`))
   await page.clock.install({ time: new Date('2026-11-21T17:30:00+01:00') })
   await page.goto(`http://127.0.0.1:${port}/`)
@@ -39,7 +56,7 @@ try {
   await page.getByText('Pour the back layer').first().waitFor()
   const shot = async (name, fullPage = false) => {
     if (only && !only.includes(name)) return
-    await page.waitForTimeout(400)
+    await page.waitForTimeout(1000)
     await page.screenshot({ path: join(folder, `${name}.png`), fullPage })
   }
   const go = async (path, heading) => {
@@ -55,7 +72,7 @@ try {
   await page.locator('[data-strip]').first().waitFor()
   await shot('rack')
   await go('/log', 'Log')
-  await page.locator('img').first().waitFor()
+  await page.locator('img[alt^="Face"]').first().waitFor()
   await shot('log')
   await go('/log/demo-2', 'Lagoon coasters')
   await page.locator('[data-strip]').first().waitFor()
@@ -85,8 +102,7 @@ try {
   await page.clock.fastForward('15:00')
   await shot('pour-rest')
   const mark = async (minutes) => {
-    await page.clock.fastForward(1000)
-    await page.locator('[data-step] button').first().click()
+    await page.locator('[data-step] button[data-fresh="false"]').click()
     await page.clock.fastForward(minutes * 60_000)
   }
   for (const minutes of [0.5, 1.5, 2, 0.8]) await mark(minutes)

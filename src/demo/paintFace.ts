@@ -127,7 +127,7 @@ function petal(brush: Brush, { middle, radius, half, depth, alpha }: PetalShape)
 
 /** Petri cells: a coloured heart in a white ring, packed until they touch. */
 function paintCells(brush: Brush, { inks, side }: FaceSketch, chance: () => number): void {
-  for (let k = 0; k < 90; k++) {
+  for (let k = 0; k < 240; k++) {
     const x = (chance() - 0.5) * SIDE_PX
     const y = (chance() - 0.5) * SIDE_PX
     const radius = 10 + 16 * chance()

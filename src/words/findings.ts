@@ -79,6 +79,11 @@ export function wordFinding(finding: Finding, units: UnitChoice): WordedFinding 
         title: 'Too fast for these hands in this room',
         text: 'Even poured at once the resin is past its best when the white could go in. Fewer pieces, a cooler room, or a slower resin.',
       }
+    case 'decantedAfterGel':
+      return {
+        title: 'The model expected a gelled cup',
+        text: `Decanted at ${printSpan(finding.markedMin)}, but by its figures this resin gels in the cup at ${printSpan(finding.gelMin)}. Yours is slower, or the mark is wrong: trust the toothpick, not these times.`,
+      }
     case 'inkLate':
       return {
         title: 'Last inks land late',

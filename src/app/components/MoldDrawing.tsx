@@ -1,27 +1,20 @@
-import {
-  boxOf,
-  polygonOf,
-  ringsInside,
-  type Outline,
-  type Point,
-  type RingSpacing,
-} from '#core/mold/index.ts'
+import { boxOf, HAND_SMOOTH, polygonOf, type Outline, type Point } from '#core/mold/index.ts'
 
 interface MoldDrawingProps {
   readonly outline: Outline
   /** mm per side of the square the drawing stands in; give the same to drawings that are compared. */
   readonly frameMm?: number
-  readonly rings?: RingSpacing
+  /** Beads of white, closed lines in mm. */
+  readonly beads?: readonly (readonly Point[])[]
   readonly title: string
   readonly className?: string
 }
 
 /** A mold's outline to scale, with the beads that would be piped in it. */
-export function MoldDrawing({ outline, frameMm, rings, title, className }: MoldDrawingProps) {
-  const polygon = polygonOf(outline)
+export function MoldDrawing({ outline, frameMm, beads = [], title, className }: MoldDrawingProps) {
+  const polygon = polygonOf(outline, HAND_SMOOTH)
   const box = boxOf(polygon)
   const side = frameMm ?? Math.max(box.right - box.left, box.top - box.bottom) * 1.06
-  const beads = rings && rings.spacingMm > 0 && rings.marginMm >= 0 ? ringsInside(polygon, rings) : []
   return (
     <svg
       viewBox={`${-side / 2} ${-side / 2} ${side} ${side}`}

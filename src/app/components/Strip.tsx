@@ -2,7 +2,7 @@ import type { LifeSample } from '#core/plan/index.ts'
 import { fromInner, printSpan, unitOf, type UnitChoice } from '#core/units/index.ts'
 import { FEEL_WORDS } from '#words/vocabulary.ts'
 import { sampleAt } from './lifeAt.ts'
-import { labelRows, place, ticksOf, type StripSpan } from './stripScale.ts'
+import { lanesOf, place, ticksOf, type StripSpan } from './stripScale.ts'
 
 export interface Notch {
   readonly key: string
@@ -28,7 +28,7 @@ const BAND_HEIGHT = { large: 'h-20', medium: 'h-14', line: 'h-3' } as const
 
 /**
  * The thickening strip: the resin's life from stop-stir, left to right. What lies under it is hidden as it thickens;
- * notches are the windows; the needle is now; minutes, temperature and feel stand under the same moment.
+ * the bars above it are the windows; the needle is now; minutes, temperature and feel stand under the same moment.
  */
 export function Strip({ life, span, notches, nowMin = null, size, units, label }: StripProps) {
   const inSight = notches.filter(
@@ -36,13 +36,11 @@ export function Strip({ life, span, notches, nowMin = null, size, units, label }
   )
   return (
     <figure className="w-full" aria-label={`${label}. ${sentence(inSight)}`} role="img" data-strip={size}>
-      {size !== 'line' && <Labels notches={inSight} span={span} />}
+      {size !== 'line' && <Windows notches={inSight} span={span} />}
       <div className={`border-edge relative overflow-hidden rounded-md border ${BAND_HEIGHT[size]}`}>
         <div className="under-resin absolute inset-0" />
         <div className="absolute inset-0" style={{ background: cloud(life, span) }} />
-        {inSight.map((notch) => (
-          <NotchMark key={notch.key} notch={notch} span={span} thin={size === 'line'} />
-        ))}
+        {size === 'line' && inSight.map((notch) => <Veil key={notch.key} notch={notch} span={span} />)}
         {nowMin !== null && <Needle at={place(nowMin, span)} />}
       </div>
       {size !== 'line' && <Scales life={life} span={span} units={units} />}
@@ -71,55 +69,74 @@ function cloud(life: readonly LifeSample[], span: StripSpan): string {
   return `linear-gradient(to right, ${stops.join(', ')})`
 }
 
-function Labels({ notches, span }: { notches: readonly Notch[]; span: StripSpan }) {
-  const rows = labelRows(notches.map((notch) => ({ at: place(notch.bestMin, span), text: notch.label })))
-  const depth = Math.max(0, ...rows) + 1
+const LANE_REM = 1.75
+
+/** The windows above the band, each on a lane of its own: soft edges, a tooth at the best moment. */
+function Windows({ notches, span }: { notches: readonly Notch[]; span: StripSpan }) {
+  const items = notches.map((notch) => ({
+    from: place(notch.openMin, span),
+    best: place(notch.bestMin, span),
+    to: place(notch.closeMin ?? span.toMin, span),
+    text: notch.label,
+  }))
+  const lanes = lanesOf(items)
+  const depth = Math.max(0, ...lanes) + 1
   return (
-    <div className="relative text-sm font-semibold" style={{ height: `${depth * 1.35}rem` }} aria-hidden>
+    <div className="relative text-sm font-semibold" style={{ height: `${depth * LANE_REM}rem` }} aria-hidden>
       {notches.map((notch, k) => {
-        const at = place(notch.bestMin, span)
+        const { from, best, to } = items[k]!
+        const bottom = `${lanes[k]! * LANE_REM}rem`
+        const tint = notch.done ? 'var(--edge)' : 'var(--ink)'
         return (
-          <span
-            key={notch.key}
-            className={`absolute whitespace-nowrap ${notch.done ? 'text-ink-soft line-through' : ''}`}
-            style={{
-              left: `${100 * at}%`,
-              bottom: `${rows[k]! * 1.3}rem`,
-              transform: `translateX(${-100 * at}%)`,
-            }}
-          >
-            {notch.label}
-          </span>
+          <div key={notch.key} data-window={notch.key} data-done={notch.done ?? false}>
+            <span
+              className={`absolute mb-2 leading-tight whitespace-nowrap ${notch.done ? 'text-ink-soft line-through' : ''}`}
+              style={{ left: `${100 * best}%`, bottom, transform: `translateX(${-100 * best}%)` }}
+            >
+              {notch.label}
+            </span>
+            <span
+              className="absolute h-1.5"
+              style={{
+                left: `${100 * from}%`,
+                width: `${100 * Math.max(0.004, to - from)}%`,
+                bottom,
+                background: softBar(tint, notch.closeMin === null),
+              }}
+            />
+            <span
+              className="absolute h-2.5 w-2.5 -translate-x-1/2"
+              style={{
+                left: `${100 * best}%`,
+                bottom: `calc(${bottom} - 0.25rem)`,
+                background: tint,
+                clipPath: 'polygon(0 0, 100% 0, 50% 100%)',
+              }}
+            />
+          </div>
         )
       })}
     </div>
   )
 }
 
-/** A window with soft edges, open at the top, its best moment a tooth. */
-function NotchMark({ notch, span, thin }: { notch: Notch; span: StripSpan; thin: boolean }) {
+function softBar(tint: string, open: boolean): string {
+  return `linear-gradient(to right, transparent, ${tint} 12%, ${tint} ${open ? '100%' : '88%, transparent'})`
+}
+
+/** A window in a strip one line high: a veil over the band. */
+function Veil({ notch, span }: { notch: Notch; span: StripSpan }) {
   const from = place(notch.openMin, span)
   const to = place(notch.closeMin ?? span.toMin, span)
-  const best = place(notch.bestMin, span)
-  const tint = notch.done ? 'var(--edge)' : 'var(--ink)'
-  const soft = notch.closeMin === null ? `${tint} 12%, ${tint} 100%` : `${tint} 12%, ${tint} 88%, transparent`
   return (
-    <>
-      <span
-        className={`absolute top-0 ${thin ? 'h-full opacity-60' : 'h-2.5'}`}
-        style={{
-          left: `${100 * from}%`,
-          width: `${100 * Math.max(0.004, to - from)}%`,
-          background: `linear-gradient(to right, transparent, ${soft})`,
-        }}
-      />
-      {!thin && (
-        <span
-          className="absolute top-0 h-5 w-2 -translate-x-1/2"
-          style={{ left: `${100 * best}%`, background: tint, clipPath: 'polygon(0 0, 100% 0, 50% 100%)' }}
-        />
-      )}
-    </>
+    <span
+      className="absolute top-0 h-full opacity-60"
+      style={{
+        left: `${100 * from}%`,
+        width: `${100 * Math.max(0.004, to - from)}%`,
+        background: softBar(notch.done ? 'var(--edge)' : 'var(--ink)', notch.closeMin === null),
+      }}
+    />
   )
 }
 
@@ -139,15 +156,15 @@ function Scales({ life, span, units }: { life: readonly LifeSample[]; span: Stri
   return (
     <div className="text-ink-soft mt-1 text-xs" aria-hidden>
       <div className="relative h-4">
-        {ticks.map((tick) => (
-          <Tick key={tick.min} at={place(tick.min, span)}>
+        {ticks.map((tick, k) => (
+          <Tick key={tick.min} at={place(tick.min, span)} wideOnly={(ticks.length - 1 - k) % 2 === 1}>
             {tick.label}
           </Tick>
         ))}
       </div>
       <div className="relative h-4">
-        {ticks.map((tick) => (
-          <Tick key={tick.min} at={place(tick.min, span)}>
+        {ticks.map((tick, k) => (
+          <Tick key={tick.min} at={place(tick.min, span)} wideOnly={(ticks.length - 1 - k) % 2 === 1}>
             {fromInner(sampleAt(life, tick.min).tempC, temperature).toFixed(0)}
             {tick === ticks.at(-1) ? ` ${temperature.label}` : '°'}
           </Tick>
@@ -158,10 +175,11 @@ function Scales({ life, span, units }: { life: readonly LifeSample[]; span: Stri
   )
 }
 
-function Tick({ at, children }: { at: number; children: React.ReactNode }) {
+/** Every second tick is left out on a narrow screen. */
+function Tick({ at, wideOnly, children }: { at: number; wideOnly: boolean; children: React.ReactNode }) {
   return (
     <span
-      className="absolute whitespace-nowrap"
+      className={`absolute whitespace-nowrap ${wideOnly ? 'max-sm:hidden' : ''}`}
       style={{ left: `${100 * at}%`, transform: `translateX(${-100 * at}%)` }}
     >
       {children}

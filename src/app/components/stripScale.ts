@@ -46,20 +46,26 @@ export function ticksOf(span: StripSpan): readonly StripTick[] {
 }
 
 /** Share of a strip's width that a letter takes on a narrow screen. */
-const LETTER = 0.013
+const LETTER = 0.016
+const GAP = 0.01
 
-/** The row each label stands in so that none covers another: 0 is next to the strip. */
-export function labelRows(
-  labels: readonly { readonly at: number; readonly text: string }[],
-): readonly number[] {
-  const taken: { from: number; to: number; row: number }[] = []
-  return labels.map(({ at, text }) => {
+export interface LaneItem {
+  readonly from: number
+  readonly best: number
+  readonly to: number
+  readonly text: string
+}
+
+/** The lane each window stands in so that neither bars nor labels cover another: 0 is next to the strip. */
+export function lanesOf(items: readonly LaneItem[]): readonly number[] {
+  const taken: { from: number; to: number; lane: number }[] = []
+  return items.map(({ from, best, to, text }) => {
     const width = (text.length + 1) * LETTER
-    const from = at - at * width
-    const to = from + width
-    let row = 0
-    while (taken.some((each) => each.row === row && from < each.to && to > each.from)) row++
-    taken.push({ from, to, row })
-    return row
+    const labelFrom = best - best * width
+    const reach = { from: Math.min(from, labelFrom) - GAP, to: Math.max(to, labelFrom + width) + GAP }
+    let lane = 0
+    while (taken.some((each) => each.lane === lane && reach.from < each.to && reach.to > each.from)) lane++
+    taken.push({ ...reach, lane })
+    return lane
   })
 }

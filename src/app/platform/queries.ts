@@ -70,17 +70,21 @@ export function useStory(batchId: string): {
 
 export function useResins() {
   const { db } = usePlatform()
-  return useLiveRows(['resins'], () => db.resins.toArray())
+  return useLiveRows(['resins'], async () => byName(await db.resins.toArray()))
 }
 
 export function useMolds() {
   const { db } = usePlatform()
-  return useLiveRows(['molds'], () => db.molds.toArray())
+  return useLiveRows(['molds'], async () => byName(await db.molds.toArray()))
 }
 
 export function useColours() {
   const { db } = usePlatform()
-  return useLiveRows(['colours'], () => db.colours.toArray())
+  return useLiveRows(['colours'], async () => byName(await db.colours.toArray()))
+}
+
+function byName<Item extends { readonly name: string }>(items: readonly Item[]): readonly Item[] {
+  return [...items].sort((one, other) => one.name.localeCompare(other.name))
 }
 
 /** Pictures of a piece, front before back. */

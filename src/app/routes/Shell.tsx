@@ -58,7 +58,7 @@ export function Shell() {
               to="/"
               className="text-ink-soft no-print inline-flex min-h-11 items-center px-4 text-sm md:hidden"
             >
-              Leave the pour running
+              To the bench; the pour runs on
             </NavLink>
           )}
           <Suspense fallback={<p className="p-6">Opening …</p>}>

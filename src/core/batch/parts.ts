@@ -22,7 +22,7 @@ export interface MeasuredParts {
 
 /**
  * A and B for at least that much mix, rounded up to what the scale and the cup can show.
- * By weight B goes up to the next graduation and A follows the ratio. By volume whole ratio units are taken, so that the
+ * By weight B lies on a graduation and A follows the ratio to the nearest one. By volume whole ratio units are taken, so that the
  * ratio stays exact where it is stated by volume.
  */
 export function measureParts(resin: MixedFrom, needG: number, measuring: Measuring): MeasuredParts {
@@ -34,10 +34,13 @@ export function measureParts(resin: MixedFrom, needG: number, measuring: Measuri
 
 function byWeight(resin: MixedFrom, needG: number, graduationG: number): Parts {
   const ratio = weightRatio(resin)
-  const b = stepsUp(needG / (1 + ratio), graduationG)
-  const nearestA = stepsNear(b * ratio, graduationG)
-  const a = nearestA + b < needG - 1e-9 ? stepsUp(needG - b, graduationG) : nearestA
-  return parts(resin, { a, b }, { aG: a, bG: b }, needG)
+  const exactB = needG / (1 + ratio)
+  const b = [stepsDown(exactB, graduationG), stepsUp(exactB, graduationG)].find(
+    (each) => each > 0 && each + stepsNear(each * ratio, graduationG) >= needG - 1e-9,
+  )
+  const amountB = b ?? stepsUp(exactB, graduationG)
+  const a = b === undefined ? stepsUp(needG - amountB, graduationG) : stepsNear(b * ratio, graduationG)
+  return parts(resin, { a, b: amountB }, { aG: a, bG: amountB }, needG)
 }
 
 function byVolume(resin: MixedFrom, needG: number, cupLineMl: number): Parts {
@@ -76,6 +79,10 @@ function parts(
 /** The least multiple of the step that is not below the amount. */
 function stepsUp(amount: number, step: number): number {
   return withoutCrumbs(Math.ceil(amount / step - 1e-9) * step)
+}
+
+function stepsDown(amount: number, step: number): number {
+  return withoutCrumbs(Math.floor(amount / step + 1e-9) * step)
 }
 
 function stepsNear(amount: number, step: number): number {

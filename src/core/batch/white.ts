@@ -1,4 +1,4 @@
-import { perimeterMm, polygonOf, ringsInside, type Mold } from '../mold/index.ts'
+import { beadsIn, perimeterMm, type Mold, type Point } from '../mold/index.ts'
 import type { WhiteRule } from '../technique/index.ts'
 import type { WhiteChoice, WhiteDose } from './request.ts'
 
@@ -24,7 +24,8 @@ export function whiteDrops(dose: WhiteDose, portionG: number): number | null {
 export interface PieceWhite {
   readonly volumeMl: number
   readonly beadMm: number
-  readonly rings: number
+  /** The beads as closed lines in mm, for drawing; empty where white comes from the needle. */
+  readonly beads: readonly (readonly Point[])[]
   readonly drops: number
 }
 
@@ -32,15 +33,12 @@ export interface PieceWhite {
 export function whiteForPiece(mold: Mold, rule: WhiteRule, choice: WhiteChoice, areaMm2: number): PieceWhite {
   if (rule.by === 'needle') {
     const drops = cellsOf(areaMm2, rule.cellMm2) * rule.rounds
-    return { volumeMl: drops * rule.dropMl, beadMm: 0, rings: 0, drops }
+    return { volumeMl: drops * rule.dropMl, beadMm: 0, beads: [], drops }
   }
-  const rings = ringsInside(polygonOf(mold.outline), {
-    marginMm: choice.rimMarginMm,
-    spacingMm: choice.ringSpacingMm,
-  })
-  const beadMm = rings.reduce((sum, ring) => sum + perimeterMm(ring), 0)
+  const beads = beadsIn(mold.outline, { marginMm: choice.rimMarginMm, spacingMm: choice.ringSpacingMm })
+  const beadMm = beads.reduce((sum, ring) => sum + perimeterMm(ring), 0)
   const bead = Math.PI * (choice.holeMm / 2) ** 2
-  return { volumeMl: (beadMm * bead) / 1000, beadMm, rings: rings.length, drops: 0 }
+  return { volumeMl: (beadMm * bead) / 1000, beadMm, beads, drops: 0 }
 }
 
 /** Petri cells an area takes, at least one. */

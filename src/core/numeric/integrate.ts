@@ -23,19 +23,11 @@ export interface Solution {
   readonly at: (t: number, k: number) => number
 }
 
+const { abs, max, min } = Math
+
 const STAGES = 7
 
-/** Dormand & Prince, J. Comput. Appl. Math. 6 (1980) 19: nodes, coefficients and the error weights b - b^. */
-const C = [0, 1 / 5, 3 / 10, 4 / 5, 8 / 9, 1, 1]
-const A = [
-  [],
-  [1 / 5],
-  [3 / 40, 9 / 40],
-  [44 / 45, -56 / 15, 32 / 9],
-  [19372 / 6561, -25360 / 2187, 64448 / 6561, -212 / 729],
-  [9017 / 3168, -355 / 33, 46732 / 5247, 49 / 176, -5103 / 18656],
-  [35 / 384, 0, 500 / 1113, 125 / 192, -2187 / 6784, 11 / 84],
-]
+/** The error weights b - b^ of Dormand & Prince, J. Comput. Appl. Math. 6 (1980) 19. */
 const E = [71 / 57600, 0, -71 / 16695, 71 / 1920, -17253 / 339200, 22 / 525, -1 / 40]
 /** Dense output of order 4 (Hairer, Norsett & Wanner, Solving ODEs I, 1993, II.6: the code DOPRI5). */
 const D = [
@@ -60,15 +52,15 @@ export function integrate(task: IntegrationTask): Solution {
   const times = [task.from]
   const pieces: Float64Array[] = []
   let t = task.from
-  let step = Math.min(task.firstStep, task.to - task.from)
+  let step = min(task.firstStep, task.to - task.from)
   task.derivative(t, y, slopes[0]!)
   while (t < task.to) {
-    step = Math.min(step, task.to - t)
-    if (!(step > Math.abs(t) * 1e-14)) throw new RangeError(`integrate: no step is small enough at t = ${t}`)
+    step = min(step, task.to - t)
+    if (!(step > abs(t) * 1e-14)) throw new RangeError(`integrate: no step is small enough at t = ${t}`)
     stagesInto({ slopes, trial }, task.derivative, { t, y, step })
     const error = errorOf(task, { slopes, y, trial, step })
     if (!(error <= 1)) {
-      step *= Number.isFinite(error) ? Math.max(0.2, 0.9 * error ** -0.2) : 0.2
+      step *= Number.isFinite(error) ? max(0.2, 0.9 * error ** -0.2) : 0.2
       continue
     }
     pieces.push(pieceOf({ slopes, y, trial, step }))
@@ -77,7 +69,7 @@ export function integrate(task: IntegrationTask): Solution {
     y.set(trial)
     slopes[0]!.set(slopes[6]!)
     if (task.stopWhen?.(y)) break
-    step *= error === 0 ? 5 : Math.min(5, 0.9 * error ** -0.2)
+    step *= error === 0 ? 5 : min(5, 0.9 * error ** -0.2)
   }
   return solutionOf(times, pieces, size, task.initial)
 }
@@ -89,20 +81,58 @@ interface StepState {
   readonly step: number
 }
 
+/** The seven stages of Dormand & Prince (1980), written out: this is where a forecast spends its time. */
 function stagesInto(
   { slopes, trial }: Pick<StepState, 'slopes' | 'trial'>,
   derivative: Derivative,
   { t, y, step }: { t: number; y: Float64Array; step: number },
 ): void {
-  for (let stage = 1; stage < STAGES; stage++) {
-    const row = A[stage]!
-    for (let k = 0; k < y.length; k++) {
-      let sum = 0
-      for (let j = 0; j < stage; j++) sum += row[j]! * slopes[j]![k]!
-      trial[k] = y[k]! + step * sum
-    }
-    derivative(t + C[stage]! * step, trial, slopes[stage]!)
+  const [k1, k2, k3, k4, k5, k6, k7] = slopes as readonly Float64Array[] as readonly [
+    Float64Array,
+    Float64Array,
+    Float64Array,
+    Float64Array,
+    Float64Array,
+    Float64Array,
+    Float64Array,
+  ]
+  const size = y.length
+  for (let i = 0; i < size; i++) trial[i] = y[i]! + step * (1 / 5) * k1[i]!
+  derivative(t + step / 5, trial, k2)
+  for (let i = 0; i < size; i++) trial[i] = y[i]! + step * ((3 / 40) * k1[i]! + (9 / 40) * k2[i]!)
+  derivative(t + 0.3 * step, trial, k3)
+  for (let i = 0; i < size; i++)
+    trial[i] = y[i]! + step * ((44 / 45) * k1[i]! - (56 / 15) * k2[i]! + (32 / 9) * k3[i]!)
+  derivative(t + 0.8 * step, trial, k4)
+  for (let i = 0; i < size; i++) {
+    trial[i] =
+      y[i]! +
+      step *
+        ((19372 / 6561) * k1[i]! - (25360 / 2187) * k2[i]! + (64448 / 6561) * k3[i]! - (212 / 729) * k4[i]!)
   }
+  derivative(t + (8 / 9) * step, trial, k5)
+  for (let i = 0; i < size; i++) {
+    trial[i] =
+      y[i]! +
+      step *
+        ((9017 / 3168) * k1[i]! -
+          (355 / 33) * k2[i]! +
+          (46732 / 5247) * k3[i]! +
+          (49 / 176) * k4[i]! -
+          (5103 / 18656) * k5[i]!)
+  }
+  derivative(t + step, trial, k6)
+  for (let i = 0; i < size; i++) {
+    trial[i] =
+      y[i]! +
+      step *
+        ((35 / 384) * k1[i]! +
+          (500 / 1113) * k3[i]! +
+          (125 / 192) * k4[i]! -
+          (2187 / 6784) * k5[i]! +
+          (11 / 84) * k6[i]!)
+  }
+  derivative(t + step, trial, k7)
 }
 
 /** The largest component of the estimated error over its allowance. */
@@ -111,9 +141,8 @@ function errorOf(task: IntegrationTask, { slopes, y, trial, step }: StepState): 
   for (let k = 0; k < y.length; k++) {
     let sum = 0
     for (let j = 0; j < STAGES; j++) sum += E[j]! * slopes[j]![k]!
-    const allowed =
-      task.absoluteError[k]! + task.relativeError * Math.max(Math.abs(y[k]!), Math.abs(trial[k]!))
-    const error = Math.abs(step * sum) / allowed
+    const allowed = task.absoluteError[k]! + task.relativeError * max(abs(y[k]!), abs(trial[k]!))
+    const error = abs(step * sum) / allowed
     if (!(error <= worst)) worst = error
   }
   return worst
@@ -127,7 +156,11 @@ function pieceOf({ slopes, y, trial, step }: StepState): Float64Array {
     const bend = step * slopes[0]![k]! - rise
     let sum = 0
     for (let j = 0; j < STAGES; j++) sum += D[j]! * slopes[j]![k]!
-    piece.set([y[k]!, rise, bend, rise - step * slopes[6]![k]! - bend, step * sum], 5 * k)
+    piece[5 * k] = y[k]!
+    piece[5 * k + 1] = rise
+    piece[5 * k + 2] = bend
+    piece[5 * k + 3] = rise - step * slopes[6]![k]! - bend
+    piece[5 * k + 4] = step * sum
   }
   return piece
 }
@@ -151,9 +184,11 @@ function solutionOf(
       if (times[middle]! <= t) low = middle
       else high = middle - 1
     }
-    const share = Math.min(1, Math.max(0, (t - times[low]!) / (times[low + 1]! - times[low]!)))
-    const [start, rise, bend, third, fourth] = pieces[low]!.subarray(5 * k, 5 * k + 5) as unknown as number[]
-    return start! + share * (rise! + (1 - share) * (bend! + share * (third! + (1 - share) * fourth!)))
+    const share = min(1, max(0, (t - times[low]!) / (times[low + 1]! - times[low]!)))
+    const piece = pieces[low]!
+    const start = 5 * k
+    const inner = piece[start + 3]! + (1 - share) * piece[start + 4]!
+    return piece[start]! + share * (piece[start + 1]! + (1 - share) * (piece[start + 2]! + share * inner))
   }
   return { from, to, steps: pieces.length, at }
 }

@@ -44,6 +44,7 @@ export type Finding =
   | { readonly kind: 'shortSettle'; readonly settleMin: number; readonly leastMin: number }
   | { readonly kind: 'cupFirst'; readonly decantMin: number; readonly waitInMoldMin: number }
   | { readonly kind: 'tooFast' }
+  | { readonly kind: 'decantedAfterGel'; readonly markedMin: number; readonly gelMin: number }
   | { readonly kind: 'inkLate'; readonly byMin: number }
   | { readonly kind: 'windowMissed'; readonly capacity: Capacity; readonly ways: readonly Way[] }
   | { readonly kind: 'neverReached'; readonly stepTitle: string }
@@ -81,6 +82,7 @@ const GRAVITY: Readonly<Record<Finding['kind'], Gravity>> = {
   shortSettle: 'warn',
   cupFirst: 'note',
   tooFast: 'stop',
+  decantedAfterGel: 'warn',
   inkLate: 'warn',
   windowMissed: 'warn',
   neverReached: 'warn',
@@ -172,6 +174,9 @@ function colourFindings(request: BatchRequest, { technique, mixes }: Schedule): 
 function timeFindings(request: BatchRequest, schedule: Schedule, capacity: Capacity): Finding[] {
   const found: Finding[] = []
   const { decant, turns, technique } = schedule
+  if (decant.kind === 'afterGel' && schedule.cupLimits) {
+    found.push({ kind: 'decantedAfterGel', markedMin: decant.markedMin, gelMin: schedule.cupLimits.gelMin })
+  }
   if (decant.kind === 'tooFast') found.push({ kind: 'tooFast' })
   const first = turns.find((turn) => turn.step.id === technique.aimStep)
   if (decant.kind === 'cupFirst' && first) {

@@ -1,12 +1,15 @@
 import type { CureLaw, FlowLaw } from './resin.ts'
 
+// Taken by name once: these run some hundred thousand times a forecast.
+const { exp, max } = Math
+
 const GAS_CONSTANT_J_PER_MOL_K = 8.314462618
 const REFERENCE_TEMP_K = 298.15
 const ZERO_C_IN_K = 273.15
 
 /** Factor by which a process of that activation energy is faster at this temperature than at 25 C (Arrhenius). */
 export function arrhenius(activationJPerMol: number, tempC: number): number {
-  return Math.exp(
+  return exp(
     (-activationJPerMol / GAS_CONSTANT_J_PER_MOL_K) * (1 / (tempC + ZERO_C_IN_K) - 1 / REFERENCE_TEMP_K),
   )
 }
@@ -25,10 +28,10 @@ export function cureRatePerS(law: CureLaw, conversion: number, tempC: number): n
   if (conversion >= 0.9999) return 0
   const start = law.startRatePerS * arrhenius(law.startActivationJPerMol, tempC)
   const network = law.networkRatePerS * arrhenius(law.networkActivationJPerMol, tempC)
-  const grown = Math.max(0, conversion)
+  const grown = max(0, conversion)
   const drive = (start + network * grown ** law.networkOrder) * (1 - conversion) ** law.depletionOrder
   const glassiness = (glassTransitionC(law, conversion) - tempC - law.diffusionOffsetK) / law.diffusionWidthK
-  return drive / (1 + Math.exp(glassiness))
+  return drive / (1 + exp(glassiness))
 }
 
 /** Glass transition in C at that conversion: DiBenedetto, J. Polym. Sci. B 25 (1987) 1949 (from memory). */

@@ -41,21 +41,25 @@ const CONVERSION = 0
 const TEMP = 1
 const SPENT_FLUIDITY = 2
 
+/** How closely a gelled mass must follow its own slow heat before its temperature needs no equation of its own. */
+const QUIET_K = 0.01
+
 /**
  * The life of one resin mass: conversion, temperature and spent flow integrated together.
  *
  *   da/dt = rate(a, T),   cp dT/dt = dH da/dt - (UA/m)(T - T_room),   dS/dt = 1/viscosity(a, T)
+ *
+ * Once it has gelled and its temperature has come to rest on T_room + dH rate / (UA/m), only the conversion is followed:
+ * days pass in long steps instead of steps as short as the mass takes to cool.
  */
 export function followCure(resin: CuringResin, run: CureRun): CureHistory {
-  const { cure, flow } = resin
-  const lossPerS = heatLossWPerGK(run.vessel, mixedDensityGPerMl(resin)) / cure.heatCapacityJPerGK
-  const adiabaticRiseK = cure.reactionHeatJPerG / cure.heatCapacityJPerGK
-  const solution = integrate({
+  const body = heatBodyOf(resin, run)
+  const lively = integrate({
     derivative: (_t, y, slope) => {
-      const rate = cureRatePerS(cure, y[CONVERSION]!, y[TEMP]!)
+      const rate = cureRatePerS(resin.cure, y[CONVERSION]!, y[TEMP]!)
       slope[CONVERSION] = rate
-      slope[TEMP] = rate * adiabaticRiseK - lossPerS * (y[TEMP]! - run.roomTempC)
-      slope[SPENT_FLUIDITY] = 1 / viscosityPaS(flow, y[CONVERSION]!, y[TEMP]!)
+      slope[TEMP] = rate * body.adiabaticRiseK - body.lossPerS * (y[TEMP]! - run.roomTempC)
+      slope[SPENT_FLUIDITY] = 1 / viscosityPaS(resin.flow, y[CONVERSION]!, y[TEMP]!)
     },
     initial: [run.startConversion, run.startTempC, 0],
     from: run.fromMin * 60,
@@ -63,26 +67,86 @@ export function followCure(resin: CuringResin, run: CureRun): CureHistory {
     absoluteError: [1e-7, 1e-4, 1e-2],
     relativeError: 1e-6,
     firstStep: 10,
-    ...(run.onlyToGel && { stopWhen: (y: Float64Array) => y[CONVERSION]! > flow.gelConversion }),
+    stopWhen: (y) => {
+      if (y[CONVERSION]! <= resin.flow.gelConversion) return false
+      return run.onlyToGel === true || Math.abs(y[TEMP]! - quietTempC(resin, body, y[CONVERSION]!)) < QUIET_K
+    },
   })
-  return historyOf(resin, run, solution)
+  const quiet = run.onlyToGel || lively.to >= run.toMin * 60 ? null : quietLife(resin, body, { lively, run })
+  return historyOf(resin, { run, body, lively, quiet })
 }
 
-function historyOf({ cure, flow }: CuringResin, run: CureRun, solution: Solution): CureHistory {
-  const allFluidity = solution.at(solution.to, SPENT_FLUIDITY)
-  const untilGel = (s: number) => solution.at(s, CONVERSION) - flow.gelConversion
-  const gelS = bisect(untilGel, { from: solution.from, to: solution.to, tolerance: 0.01 })
+interface HeatBody {
+  readonly roomTempC: number
+  readonly lossPerS: number
+  readonly adiabaticRiseK: number
+}
+
+function heatBodyOf(resin: CuringResin, { vessel, roomTempC }: CureRun): HeatBody {
+  const { reactionHeatJPerG, heatCapacityJPerGK } = resin.cure
+  return {
+    roomTempC,
+    lossPerS: heatLossWPerGK(vessel, mixedDensityGPerMl(resin)) / heatCapacityJPerGK,
+    adiabaticRiseK: reactionHeatJPerG / heatCapacityJPerGK,
+  }
+}
+
+/** Where heat made and heat lost are even: T = T_room + (dH/cp) rate(a, T) / loss, by two substitutions. */
+function quietTempC(
+  { cure }: CuringResin,
+  { roomTempC, lossPerS, adiabaticRiseK }: HeatBody,
+  conversion: number,
+): number {
+  const at = (tempC: number) =>
+    roomTempC + (adiabaticRiseK * cureRatePerS(cure, conversion, tempC)) / lossPerS
+  return at(at(roomTempC))
+}
+
+function quietLife(
+  resin: CuringResin,
+  body: HeatBody,
+  { lively, run }: { readonly lively: Solution; readonly run: CureRun },
+): Solution {
+  return integrate({
+    derivative: (_t, y, slope) => {
+      slope[CONVERSION] = cureRatePerS(resin.cure, y[CONVERSION]!, quietTempC(resin, body, y[CONVERSION]!))
+    },
+    initial: [lively.at(lively.to, CONVERSION)],
+    from: lively.to,
+    to: run.toMin * 60,
+    absoluteError: [1e-7],
+    relativeError: 1e-6,
+    firstStep: 60,
+  })
+}
+
+interface Lives {
+  readonly run: CureRun
+  readonly body: HeatBody
+  readonly lively: Solution
+  /** Null when the run ended before the mass came to rest. */
+  readonly quiet: Solution | null
+}
+
+function historyOf(resin: CuringResin, { run, body, lively, quiet }: Lives): CureHistory {
+  const { cure, flow } = resin
+  const allFluidity = lively.at(lively.to, SPENT_FLUIDITY)
+  const untilGel = (s: number) => lively.at(s, CONVERSION) - flow.gelConversion
+  const gelS = bisect(untilGel, { from: lively.from, to: lively.to, tolerance: 0.01 })
   const stateAt = (min: number): ResinState => {
-    const conversion = solution.at(min * 60, CONVERSION)
-    const tempC = solution.at(min * 60, TEMP)
+    const s = min * 60
+    const rests = quiet !== null && s > lively.to
+    const conversion = rests ? quiet.at(s, CONVERSION) : lively.at(s, CONVERSION)
+    const tempC = rests ? quietTempC(resin, body, conversion) : lively.at(s, TEMP)
     return {
       conversion,
       tempC,
       viscosityPaS: viscosityPaS(flow, conversion, tempC),
-      remainingFluidityPerPa: Math.max(0, allFluidity - solution.at(min * 60, SPENT_FLUIDITY)),
+      remainingFluidityPerPa: Math.max(0, allFluidity - lively.at(s, SPENT_FLUIDITY)),
       glassC: glassTransitionC(cure, conversion),
       ratePerS: cureRatePerS(cure, conversion, tempC),
     }
   }
-  return { fromMin: run.fromMin, toMin: solution.to / 60, gelMin: gelS === null ? null : gelS / 60, stateAt }
+  const toMin = (quiet ?? lively).to / 60
+  return { fromMin: run.fromMin, toMin, gelMin: gelS === null ? null : gelS / 60, stateAt }
 }

@@ -22,7 +22,9 @@ export function heatConcerns(schedule: Schedule): readonly HeatConcern[] {
 }
 
 function cupConcern({ cupLimits, turns }: Schedule): HeatConcern[] {
-  const emptiedMin = turns.find((turn) => turn.step.id === 'decant')?.endMin ?? 0
+  const decant = turns.find((turn) => turn.step.id === 'decant')
+  const wantedMin = decant?.step.moment.by === 'clock' ? decant.step.moment.bestMin : 0
+  const emptiedMin = Math.max(wantedMin, decant?.endMin ?? 0)
   if (!cupLimits || emptiedMin <= cupLimits.stopMin) return []
   return [{ kind: 'cupRunsAway', stopMin: cupLimits.stopMin, emptiedMin, peakTempC: cupLimits.peakTempC }]
 }

@@ -40,7 +40,7 @@ function secondsOf(handsOn: HandsOn, slots: readonly PieceSlot[], job: HandsJob)
     case 'decant':
       return hands.decantS * slots.length
     case 'bead':
-      return sum((fill) => fill.white.beadMm / hands.beadMmPerS + hands.ringLiftS * fill.white.rings)
+      return sum((fill) => fill.white.beadMm / hands.beadMmPerS + hands.ringLiftS * fill.white.beads.length)
     case 'strokes':
       return slots.length * (2 * white.petals + SWIRL_STROKES) * hands.strokeS
     case 'drops':

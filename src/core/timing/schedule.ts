@@ -46,6 +46,8 @@ export type DecantPlan =
   /** Too fast for these hands in this room: decanted at once, the aim is already past. */
   | { readonly kind: 'tooFast'; readonly decantMin: number }
   | { readonly kind: 'done'; readonly decantMin: number }
+  /** Marked after the model says that the cup had gelled: forecast from just before gel, and not to be trusted. */
+  | { readonly kind: 'afterGel'; readonly decantMin: number; readonly markedMin: number }
 
 /**
  * The schedule of a batch; `done` gives the minutes at which turns were really done, so that a live pour is forecast from
@@ -134,15 +136,26 @@ interface DecantTask {
 }
 
 function decantPlan({ technique, cup, white, done, gapMin }: DecantTask): DecantPlan {
-  if (done['decant'] !== undefined) return { kind: 'done', decantMin: done['decant'] }
+  const markedMin = done['decant']
+  if (markedMin !== undefined) return markedDecant(cup, Math.max(0, markedMin))
   const { moment } = stepRule(technique, 'decant')
-  if (moment.by === 'clock') return { kind: 'byClock', decantMin: moment.bestMin }
+  if (moment.by === 'clock') {
+    return { kind: 'byClock', decantMin: Math.min(moment.bestMin, cup.limits?.stopMin ?? Infinity) }
+  }
   const answer = solveDecant(cup, {
     remainingFluidityPerPa: aimFluidity(stepRule(technique, technique.aimStep!), white),
     gapMin,
   })
   if (!answer || answer.kind === 'tooLateAtOnce') return { kind: 'tooFast', decantMin: 0 }
   return { kind: answer.kind === 'solved' ? 'aimed' : 'cupFirst', decantMin: answer.decantMin }
+}
+
+/** A decant shortly before gel in the cup stands in for one that the model holds impossible. */
+const JUST_BEFORE_GEL = 0.98
+
+function markedDecant({ limits }: FilledCup, markedMin: number): DecantPlan {
+  if (!limits || markedMin < JUST_BEFORE_GEL * limits.gelMin) return { kind: 'done', decantMin: markedMin }
+  return { kind: 'afterGel', decantMin: JUST_BEFORE_GEL * limits.gelMin, markedMin }
 }
 
 /** The remaining fluidity at which the aim step is at its best. */

@@ -1,11 +1,14 @@
 import { Link } from 'react-router'
 import { removeBatch } from '#data/batchCommands.ts'
 import { printSpan } from '#core/units/index.ts'
+import { FacePicture } from '#app/components/FacePicture.tsx'
+import { rackSpan, stripNotches } from '#app/components/notches.ts'
 import { EmptyPlace, Place } from '#app/components/Place.tsx'
+import { Strip } from '#app/components/Strip.tsx'
 import { useSay } from '#app/components/undo.tsx'
 import { dayOf, whenOf } from '#app/components/when.ts'
 import { useNowMs } from '#app/platform/clock.ts'
-import { useStories, type BatchStory } from '#app/platform/queries.ts'
+import { usePhotos, useStories, useUnits, type BatchStory } from '#app/platform/queries.ts'
 import { rackEntries, useRunningBatches, type RackEntry, type RunningBatch } from '#app/platform/rack.ts'
 import { usePlatform } from '#app/platform/studio.tsx'
 
@@ -50,6 +53,7 @@ export function BenchPlace() {
         {planned.length > 0 && <PlannedList planned={planned} nowMs={nowMs} />}
         {unseen.length > 0 && <UnseenList unseen={unseen} />}
       </div>
+      <Lately stories={stories.data} />
     </Place>
   )
 }
@@ -78,6 +82,7 @@ function LiveList({ live }: { live: readonly RunningBatch[] }) {
 }
 
 function DueList({ due, nowMs }: { due: readonly RackEntry[]; nowMs: number }) {
+  const units = useUnits()
   return (
     <section className="sheet" aria-labelledby="due">
       <h2 id="due" className="mb-2 text-xl">
@@ -92,11 +97,23 @@ function DueList({ due, nowMs }: { due: readonly RackEntry[]; nowMs: number }) {
             <p className="font-semibold">
               {entry.step.title}: {entry.batch.story.batch.request.name}
             </p>
-            <p className="text-ink-soft">{dueWords(entry, nowMs)}</p>
+            <p className="text-ink-soft mb-1">{dueWords(entry, nowMs)}</p>
           </li>
         ))}
       </ul>
-      <Link className="button button-quiet mt-2" to="/rack">
+      {[...new Set(due.map((entry) => entry.batch))].map((batch) => (
+        <Strip
+          key={batch.story.batch.id}
+          life={batch.plan.life}
+          span={rackSpan(batch.plan)}
+          notches={stripNotches(batch.plan.steps, 'rack', batch.done)}
+          nowMin={(nowMs - batch.stopStirAtMs) / 60_000}
+          size="line"
+          units={units}
+          label={`${batch.story.batch.request.name} over the days`}
+        />
+      ))}
+      <Link className="button button-quiet mt-3" to="/rack">
         To the rack
       </Link>
     </section>
@@ -182,5 +199,46 @@ function UnseenList({ unseen }: { unseen: readonly BatchStory[] }) {
         ))}
       </ul>
     </section>
+  )
+}
+
+const SHOWN_LATELY = 6
+
+/** The pieces written down last, by face. */
+function Lately({ stories }: { stories: readonly BatchStory[] }) {
+  const pieces = stories
+    .flatMap(({ batch, pieces: own }) =>
+      own.flatMap((piece) => (piece.outcome ? [{ batch, piece, atMs: piece.outcome.recordedAtMs }] : [])),
+    )
+    .sort((one, other) => other.atMs - one.atMs)
+    .slice(0, SHOWN_LATELY)
+  if (pieces.length === 0) return null
+  return (
+    <section className="mt-6" aria-labelledby="lately">
+      <h2 id="lately" className="mb-2 text-xl">
+        Lately
+      </h2>
+      <ul className="grid grid-cols-3 gap-3 sm:grid-cols-6">
+        {pieces.map(({ batch, piece }) => (
+          <li key={piece.id}>
+            <Link className="block text-sm no-underline" to={`/log/${batch.id}`}>
+              <LatelyFace pieceId={piece.id} title={`Face of piece ${piece.no} of ${batch.request.name}`} />
+              <span className="mt-1 block">{batch.request.name}</span>
+            </Link>
+          </li>
+        ))}
+      </ul>
+    </section>
+  )
+}
+
+function LatelyFace({ pieceId, title }: { pieceId: string; title: string }) {
+  const photos = usePhotos(pieceId)
+  return (
+    <FacePicture
+      picture={photos.data?.find((photo) => photo.side === 'front') ?? null}
+      title={title}
+      className="aspect-square w-full"
+    />
   )
 }

@@ -125,7 +125,7 @@ function CupView({ cup, partAFrac, g, ml }: CupViewProps) {
         )}
         {cup.additions.map((addition) => (
           <span key={addition.what} className="block font-medium">
-            + {addition.drops} drops of {addition.what}
+            + {addition.drops} {addition.drops === 1 ? 'drop' : 'drops'} of {addition.what}
           </span>
         ))}
       </p>

@@ -30,9 +30,7 @@ export function MoldLayers({ request, fills, units }: MoldLayersProps) {
             <MoldDrawing
               outline={fill.mold.outline}
               frameMm={frameMm}
-              {...(request.technique === 'bloom' && {
-                rings: { marginMm: request.white.rimMarginMm, spacingMm: request.white.ringSpacingMm },
-              })}
+              beads={fill.white.beads}
               title={`${fill.mold.name} from above, to scale`}
               className="size-32 shrink-0"
             />
@@ -47,7 +45,8 @@ export function MoldLayers({ request, fills, units }: MoldLayersProps) {
               <CutThrough fill={fill} units={units} face={request.face} />
               {fill.white.beadMm > 0 && (
                 <p className="text-ink-soft mt-1">
-                  {fill.white.rings} rings, {(fill.white.beadMm / 10).toFixed(0)} cm of bead
+                  {fill.white.beads.length} {fill.white.beads.length === 1 ? 'ring' : 'rings'},{' '}
+                  {(fill.white.beadMm / 10).toFixed(0)} cm of bead
                 </p>
               )}
             </div>

@@ -114,7 +114,7 @@ function Planner({ first, stock, settings, batchId, repeats }: PlannerProps) {
   useEffect(() => {
     if (isNew) keepDraft(draft)
   }, [isNew, draft])
-  const stock2 = useMemo(() => withOwn(stock, draft), [stock, draft])
+  const choices = useMemo(() => withOwn(stock, draft), [stock, draft])
   return (
     <Place
       title={batchId ? 'Change the plan' : repeats ? 'Repeat a batch' : 'Plan a batch'}
@@ -151,17 +151,17 @@ function Planner({ first, stock, settings, batchId, repeats }: PlannerProps) {
         </>
       }
     >
-      <div className="grid items-start gap-6 lg:grid-cols-[22rem_1fr]">
-        <div className="no-print">
+      <div className="grid items-start gap-6 lg:grid-cols-[22rem_minmax(0,1fr)]">
+        <div className="no-print min-w-0">
           <PlanInputs
             draft={draft}
-            stock={stock2}
+            stock={choices}
             problems={checked.problems}
             units={units}
             change={(changes) => setDraft((last) => ({ ...last, ...changes }))}
           />
         </div>
-        <div aria-busy={plan.isFetching}>
+        <div className="min-w-0" aria-busy={plan.isFetching}>
           {!checked.request && <DraftProblems problems={checked.problems} />}
           {plan.data && checked.request && (
             <Worksheet request={checked.request} plan={plan.data} units={units} />

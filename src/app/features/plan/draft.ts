@@ -16,7 +16,7 @@ export interface ShelfStock {
 /** A first draft from what is on the shelf: something to change rather than an empty form. */
 export function newDraft({ resins, molds, colours }: ShelfStock, settings: Settings): BatchRequest | null {
   const [resin] = resins
-  const [mold] = molds
+  const mold = molds.find((each) => each.depthMm >= 8) ?? molds[0]
   if (!resin || !mold) return null
   const white = colours.find(isWhite)
   return {

@@ -10,7 +10,7 @@ import {
   type Standing,
 } from '#core/runsheet/index.ts'
 import { printClock, printQuantity, printSpan, type UnitChoice } from '#core/units/index.ts'
-import { CAUTIONS } from '#core/safety/index.ts'
+import { CAUTIONS, type CautionId } from '#core/safety/index.ts'
 import { FEEL_WORDS } from '#words/vocabulary.ts'
 import { Callout } from '#app/components/Callout.tsx'
 import { sampleAt } from '#app/components/lifeAt.ts'
@@ -68,17 +68,6 @@ export function LivePour({ story, pour, plan, units }: LivePourProps) {
       ) : (
         <PourOver story={story} />
       )}
-      <div className="mt-5">
-        <Strip
-          life={plan.life}
-          span={pourSpan(plan)}
-          notches={stripNotches(plan.steps, 'pour', pour.done)}
-          nowMin={nowMin}
-          size="large"
-          units={units}
-          label="The resin's life, the needle is now"
-        />
-      </div>
       {step && <ComingUp steps={plan.steps} done={pour.done} after={step} nowMin={nowMin} />}
       {pour.notes.length > 0 && (
         <ul className="text-ink-soft mt-4 text-sm" aria-label="Notes">
@@ -131,34 +120,54 @@ function StepView({ step, nowMin, story, plan, units, done }: StepViewProps) {
       <StandingLine standing={standing} late={step.late} />
       <Signs plan={plan} nowMin={nowMin} units={units} />
       <CupWarning plan={plan} nowMin={nowMin} decanted={done['decant'] !== undefined} units={units} />
-      <button
-        ref={button}
-        className={`button mt-3 min-h-24 w-full text-3xl ${standing.kind === 'early' ? 'button-quiet border-2' : 'button-main'}`}
-        aria-disabled={fresh}
-        onClick={mark}
-      >
-        {step.done}
-      </button>
-      <div className="mt-3 flex flex-wrap gap-3">
+      <div className="my-3">
+        <Strip
+          life={plan.life}
+          span={pourSpan(plan)}
+          notches={stripNotches(plan.steps, 'pour', done)}
+          nowMin={nowMin}
+          size="large"
+          units={units}
+          label="The resin's life, the needle is now"
+        />
+      </div>
+      <div className="bg-surface sticky bottom-0 z-10 py-2">
+        <button
+          ref={button}
+          className={`button min-h-24 w-full text-3xl ${standing.kind === 'early' ? 'button-quiet border-2' : 'button-main'}`}
+          data-fresh={fresh}
+          onClick={mark}
+        >
+          {step.done}
+        </button>
+      </div>
+      <div className="mt-1 flex flex-wrap gap-3">
         <UndoButton story={story} />
         <NoteTaker story={story} />
         <SoundTest />
       </div>
-      {step.cautions.length > 0 && (
-        <ul className="mt-4 flex flex-col gap-2">
-          {step.cautions.map((id) => (
-            <li key={id}>
-              <Callout
-                gravity={id === 'flame' || id === 'runaway' ? 'warn' : 'note'}
-                title={CAUTIONS[id].title}
-              >
-                {CAUTIONS[id].text}
-              </Callout>
-            </li>
-          ))}
-        </ul>
-      )}
+      <Cautions ids={step.cautions} />
     </section>
+  )
+}
+
+/** What could hurt someone or spoil the piece at this step, a line each; what can burn comes first. */
+function Cautions({ ids }: { ids: readonly CautionId[] }) {
+  const first: readonly CautionId[] = ['flame', 'runaway']
+  const ordered = [...ids].sort((one, other) => Number(first.includes(other)) - Number(first.includes(one)))
+  if (ordered.length === 0) return null
+  return (
+    <ul className="mt-4 flex flex-col gap-1.5">
+      {ordered.map((id) => (
+        <li
+          key={id}
+          className={`rounded-lg border-l-4 px-3 py-1.5 ${first.includes(id) ? 'border-caution bg-caution-ground' : 'border-line bg-sunken'}`}
+          data-caution={id}
+        >
+          <span className="font-semibold">{CAUTIONS[id].title}.</span> {CAUTIONS[id].text}
+        </li>
+      ))}
+    </ul>
   )
 }
 

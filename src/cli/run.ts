@@ -1,0 +1,108 @@
+import * as v from 'valibot'
+import { planBatch, reportForecast } from '#core/plan/index.ts'
+import { sheetText } from '#formats/sheetText.ts'
+import { forecastRequestFileSchema } from '#schema/forecast.ts'
+import { issueLines } from '#schema/issues.ts'
+import { planRequestFileSchema } from '#schema/request.ts'
+import { wordForecastProblem } from '#words/forecast.ts'
+
+const USAGE = `Nublo without a browser. FILE is a path, or - for standard input.
+
+  npm run -s nublo -- plan FILE.json [--text]     the plan as JSON, or as mix sheet and run sheet
+  npm run -s nublo -- forecast FILE.json          states, stages and the solved decant as JSON
+
+Formats: docs/formats.md
+`
+
+/** A wrong call or a wrong file: told on standard error, exit code 2. */
+class UsageError extends Error {}
+
+/** Where the program reads and writes; tests put their own in. */
+export interface Terminal {
+  readonly readFile: (path: string) => string
+  readonly out: (text: string) => void
+  readonly err: (text: string) => void
+  readonly nowMs: () => number
+}
+
+/** Runs one call; the answer is the exit code: 0, or 2 for a wrong call or file, which is told on `err`. */
+export function run(words: readonly string[], terminal: Terminal): 0 | 2 {
+  try {
+    obey(words, terminal)
+    return 0
+  } catch (problem) {
+    if (!(problem instanceof UsageError)) throw problem
+    terminal.err(`nublo: ${problem.message}\n`)
+    return 2
+  }
+}
+
+function obey(words: readonly string[], terminal: Terminal): void {
+  const [command, ...rest] = words
+  const flags = rest.filter((word) => word.startsWith('--'))
+  const files = rest.filter((word) => !word.startsWith('--'))
+  if (command === undefined || command === 'help' || flags.includes('--help')) return terminal.out(USAGE)
+  const unknown = flags.find((flag) => !(flag === '--text' && command === 'plan'))
+  if (unknown) throw new UsageError(`${unknown} is not a flag of "${command}"\n\n${USAGE}`)
+  if (files.length !== 1) throw new UsageError(`expected one file, got ${files.length}\n\n${USAGE}`)
+  const input = readJson(files[0]!, terminal)
+  if (command === 'plan') return plan(input, { asText: flags.includes('--text'), terminal })
+  if (command === 'forecast') return forecast(input, terminal)
+  throw new UsageError(`"${command}" is neither plan nor forecast\n\n${USAGE}`)
+}
+
+function plan(input: unknown, { asText, terminal }: { asText: boolean; terminal: Terminal }): void {
+  const { format: _format, version: _version, ...request } = checked(planRequestFileSchema, input)
+  if (request.startAt !== null && Date.parse(request.startAt) < terminal.nowMs()) {
+    throw new UsageError(
+      `startAt: ${request.startAt} is in the past, expected a start still to come, or null`,
+    )
+  }
+  const result = planBatch(request)
+  if (asText) terminal.out(sheetText(request, result))
+  else printJson(terminal, { format: 'nublo/plan', version: 1, ...result })
+}
+
+function forecast(input: unknown, terminal: Terminal): void {
+  const report = reportForecast(checked(forecastRequestFileSchema, input))
+  if (!report.ok) throw new UsageError(wordForecastProblem(report.problem))
+  printJson(terminal, { format: 'nublo/forecast', version: 1, ...report.value })
+}
+
+function checked<Schema extends v.GenericSchema>(schema: Schema, input: unknown): v.InferOutput<Schema> {
+  const read = v.safeParse(schema, input)
+  if (read.success) return read.output
+  throw new UsageError(
+    `the file does not hold what is needed:\n${issueLines(read.issues)
+      .map((line) => `  ${line}`)
+      .join('\n')}`,
+  )
+}
+
+function readJson(path: string, terminal: Terminal): unknown {
+  const source = readSource(path, terminal)
+  try {
+    return JSON.parse(source)
+  } catch (cause) {
+    throw new UsageError(`${path} is not JSON: ${cause instanceof Error ? cause.message : String(cause)}`)
+  }
+}
+
+function readSource(path: string, terminal: Terminal): string {
+  try {
+    return terminal.readFile(path)
+  } catch (cause) {
+    throw new UsageError(`${path} cannot be read: ${cause instanceof Error ? cause.message : String(cause)}`)
+  }
+}
+
+/** Six decimals: more than any scale, clock or thermometer shows, and free of binary crumbs. Drawings are left out. */
+function printJson(terminal: Terminal, value: unknown): void {
+  const rounded = JSON.stringify(
+    value,
+    (key, each: unknown) =>
+      key === 'beads' ? undefined : typeof each === 'number' ? Number(each.toFixed(6)) : each,
+    2,
+  )
+  terminal.out(`${rounded}\n`)
+}

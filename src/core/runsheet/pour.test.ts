@@ -1,0 +1,120 @@
+import { describe, expect, test } from '@jest/globals'
+import fc from 'fast-check'
+import { TECHNIQUES } from '../technique/index.ts'
+import { standingAt, stepAtHand } from './now.ts'
+import { mayFollow, readPour, undoable, type PourEvent } from './pour.ts'
+import { prepList } from './prep.ts'
+
+const T0 = 1_800_000_000_000
+const min = (minutes: number) => T0 + minutes * 60_000
+const STARTED: PourEvent[] = [
+  { id: 'g', atMs: min(-20), kind: 'gatePassed', overruled: [] },
+  { id: 's', atMs: min(-3), kind: 'stirBegan' },
+  { id: 't', atMs: min(0), kind: 'stopStir' },
+]
+const done = (id: string, key: string, at: number): PourEvent => ({ id, atMs: min(at), kind: 'done', key })
+const undone = (id: string, eventId: string): PourEvent => ({ id, atMs: min(99), kind: 'undone', eventId })
+
+describe('a pour as its events tell it', () => {
+  test('goes from planned over gate and stirring to running, counted from stop-stir', () => {
+    expect(readPour([]).stage).toBe('planned')
+    expect(readPour(STARTED.slice(0, 1)).stage).toBe('ready')
+    expect(readPour(STARTED.slice(0, 2))).toEqual({ stage: 'mixing', stirBeganAtMs: min(-3) })
+    const running = readPour([...STARTED, done('d', 'decant', 20.5)])
+    expect(running.stage === 'running' && running.done['decant']).toBeCloseTo(20.5, 9)
+  })
+
+  test('an undo takes back exactly the last mark, and can be followed by the mark again', () => {
+    const events = [...STARTED, done('d', 'decant', 20), undone('u', 'd')]
+    const pour = readPour(events)
+    expect(pour.stage === 'running' && 'decant' in pour.done).toBe(false)
+    expect(mayFollow(events, done('d2', 'decant', 21))).toBe(true)
+  })
+
+  test('undoing stop-stir goes back to stirring', () => {
+    expect(undoable(STARTED)?.id).toBe('t')
+    expect(readPour([...STARTED, undone('u', 't')]).stage).toBe('mixing')
+  })
+
+  test('undo skips notes', () => {
+    const events: PourEvent[] = [
+      ...STARTED,
+      done('d', 'decant', 20),
+      { id: 'n', atMs: min(21), kind: 'note', text: 'warm' },
+    ]
+    expect(undoable(events)?.id).toBe('d')
+  })
+
+  test('a double tap, another tab, or a step before the clock are refused', () => {
+    const events = [...STARTED, done('d', 'decant', 20)]
+    expect(mayFollow(events, done('d', 'decant', 20))).toBe(false)
+    expect(mayFollow(events, done('other', 'decant', 20.1))).toBe(false)
+    expect(mayFollow(STARTED, { id: 'x', atMs: min(1), kind: 'stopStir' })).toBe(false)
+    expect(mayFollow([], done('early', 'decant', 1))).toBe(false)
+    expect(mayFollow(events, undone('u', 'nothing'))).toBe(false)
+  })
+
+  test('whatever is tapped, only what may follow is kept, and an undo of everything ends at the start', () => {
+    const anyTap = fc.constantFrom('gatePassed', 'stirBegan', 'stopStir', 'decant', 'ink.1', 'undo')
+    fc.assert(
+      fc.property(fc.array(anyTap, { maxLength: 40 }), (taps) => {
+        let events: PourEvent[] = []
+        for (const [k, tap] of taps.entries()) {
+          const event = eventOf(tap, `e${k}`, events)
+          if (event && mayFollow(events, event)) events = [...events, event]
+        }
+        for (let k = 0; undoable(events); k++) events = [...events, undone(`z${k}`, undoable(events)!.id)]
+        expect(readPour(events).stage).toBe('planned')
+      }),
+      { seed: 9, numRuns: 200 },
+    )
+  })
+})
+
+function eventOf(tap: string, id: string, events: readonly PourEvent[]): PourEvent | null {
+  if (tap === 'gatePassed') return { id, atMs: T0, kind: tap, overruled: [] }
+  if (tap === 'stirBegan' || tap === 'stopStir') return { id, atMs: T0, kind: tap }
+  if (tap !== 'undo') return { id, atMs: T0, kind: 'done', key: tap }
+  const last = undoable(events)
+  return last && { id, atMs: T0, kind: 'undone', eventId: last.id }
+}
+
+describe('the step at hand', () => {
+  test('is early, due or late against its window', () => {
+    const window = { fromMin: 20, toMin: 40 }
+    expect(standingAt(window, 15)).toEqual({ kind: 'early', opensInMin: 5 })
+    expect(standingAt(window, 25)).toEqual({ kind: 'due', closesInMin: 15 })
+    expect(standingAt(window, 42)).toEqual({ kind: 'late', byMin: 2 })
+    expect(standingAt({ fromMin: 20, toMin: null }, 1e4)).toEqual({ kind: 'due', closesInMin: null })
+  })
+
+  test('is none when nothing is left of the pour', () => {
+    expect(stepAtHand([], {})).toBeNull()
+  })
+})
+
+describe('the prep gate', () => {
+  const toolsOf = (id: 'bloom' | 'petri', withBack = false) =>
+    prepList(TECHNIQUES[id], withBack).map((item) => item.tool)
+
+  test('asks for gloves, air and level whatever the technique', () => {
+    for (const id of ['bloom', 'petri'] as const)
+      expect(toolsOf(id)).toEqual(expect.arrayContaining(['gloves', 'air', 'level', 'cover']))
+  })
+
+  test('wants the bag for a bloom and the needle for a petri', () => {
+    expect(toolsOf('bloom')).toContain('bag')
+    expect(toolsOf('bloom')).not.toContain('needle')
+    expect(toolsOf('petri')).toContain('needle')
+    expect(toolsOf('petri')).not.toContain('bag')
+  })
+
+  test('names each item once and says what it is for', () => {
+    const tools = toolsOf('bloom', true)
+    expect(new Set(tools).size).toBe(tools.length)
+    expect(tools).toContain('backColour')
+    expect(prepList(TECHNIQUES.bloom, false).find((item) => item.tool === 'bag')!.neededFor).toContain(
+      'Pipe the white',
+    )
+  })
+})

@@ -1,0 +1,61 @@
+import { describe, expect, test } from '@jest/globals'
+import { bloomRequest } from '../../../tests/support/request.ts'
+import { TECHNIQUES } from '../technique/index.ts'
+import { scheduleBatch } from '../timing/index.ts'
+import { cautionsAt, CAUTIONS, DEFERRAL } from './cautions.ts'
+import { heatConcerns } from './heat.ts'
+
+const { bloom, petri } = TECHNIQUES
+const concernsOf = (changes: Parameters<typeof bloomRequest>[0], count = 1) => {
+  const request = bloomRequest(changes, count)
+  return heatConcerns(scheduleBatch(request, TECHNIQUES[request.technique]))
+}
+
+describe('cautions', () => {
+  test('no flame from the first ink to the last look, in every technique with alcohol', () => {
+    for (const technique of [bloom, petri]) {
+      const pour = technique.steps.filter((step) => step.place === 'pour')
+      const firstInk = pour.findIndex((step) => step.brings.includes('alcohol'))
+      for (const step of pour.slice(firstInk)) expect(cautionsAt(technique, step.id)).toContain('flame')
+      for (const step of pour.slice(0, firstInk))
+        expect(cautionsAt(technique, step.id)).not.toContain('flame')
+    }
+  })
+
+  test('no step that brings heat stands where alcohol may be in the air', () => {
+    for (const technique of [bloom, petri]) {
+      for (const step of technique.steps.filter((each) => each.brings.includes('heat'))) {
+        expect(cautionsAt(technique, step.id)).not.toContain('flame')
+      }
+    }
+  })
+
+  test('a full cup is warned of while it stands full', () => {
+    expect(cautionsAt(bloom, 'rest')).toContain('runaway')
+    expect(cautionsAt(bloom, 'decant')).toContain('runaway')
+    expect(CAUTIONS.runaway.text).toMatch(/outside.*thin.*seal/)
+  })
+
+  test('they defer to the data sheet, local codes and licensed practice', () => {
+    expect(DEFERRAL).toMatch(/safety data sheet.*local codes.*licensed practice/)
+  })
+})
+
+describe('heat', () => {
+  test('a small batch at 21 C has nothing to fear', () => {
+    expect(concernsOf({}, 2)).toEqual([])
+  })
+
+  test('a bed of 6 mm of a quick resin runs hot by itself at 30 C', () => {
+    const [concern] = concernsOf({ bedMm: 6, roomTempC: 30 })
+    expect(concern?.kind).toBe('bedRunsHot')
+  })
+
+  test('a cup decanted by the clock is caught when it runs away before that', () => {
+    const resin = bloomRequest().resin
+    const hot = { ...resin, cure: { ...resin.cure, startRatePerS: 6e-4 } }
+    expect(
+      concernsOf({ technique: 'petri', resin: hot, roomTempC: 30 }, 8).map((each) => each.kind),
+    ).toContain('cupRunsAway')
+  })
+})
