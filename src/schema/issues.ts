@@ -4,11 +4,13 @@ import type * as v from 'valibot'
 export function issueLines(issues: readonly v.BaseIssue<unknown>[]): readonly string[] {
   return issues.slice(0, 20).map((issue) => {
     const path = pathOf(issue)
-    const message = issue.message.startsWith('Invalid key')
-      ? 'is not a field that is known here'
-      : issue.message
-    return path ? `${path}: ${message}` : message
+    return path ? `${path}: ${messageOf(issue)}` : messageOf(issue)
   })
+}
+
+function messageOf({ message }: v.BaseIssue<unknown>): string {
+  if (message.startsWith('Invalid key: Expected never')) return 'is not a field that is known here'
+  return message.startsWith('Invalid key') ? 'is missing' : message
 }
 
 /** "pieces.0.mold.depthMm" */

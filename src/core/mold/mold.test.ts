@@ -1,4 +1,5 @@
 import { describe, expect, test } from '@jest/globals'
+import { beadsIn } from './beads.ts'
 import { areaMm2, boxOf, perimeterMm, polygonOf, type Outline } from './outline.ts'
 import { inset, ringsInside } from './rings.ts'
 import { brimVolumeMl, layerAreaMm2, waterFillOverDrawn, type Mold } from './mold.ts'
@@ -49,7 +50,7 @@ describe('insets', () => {
   })
 
   const ringsOf = (outline: Outline, marginMm: number, spacingMm: number) => {
-    const rings = ringsInside(polygonOf(outline), { marginMm, spacingMm })
+    const rings = beadsIn(outline, { marginMm, spacingMm })
     return { count: rings.length, lengthCm: rings.reduce((sum, ring) => sum + perimeterMm(ring), 0) / 10 }
   }
 

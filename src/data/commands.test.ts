@@ -1,0 +1,164 @@
+import { beforeEach, describe, expect, test } from '@jest/globals'
+import { bloomRequest } from '../../tests/support/request.ts'
+import { freshDatabase, PNG, smallStudio, T0 } from '../../tests/support/studio.ts'
+import { readPour, type PourEvent } from '#core/runsheet/index.ts'
+import { addBatch, changeBatch, eventsOf, recordEvent, recordOutcome, removeBatch } from './batchCommands.ts'
+import type { StudioDatabase } from './database.ts'
+import { removeItem, saveItem, saveSettings } from './shelfCommands.ts'
+import { stored, StorageError } from './storageError.ts'
+import { EMPTY_STUDIO, mergeStudio, readStudio, replaceStudio } from './studioCommands.ts'
+
+let db: StudioDatabase
+beforeEach(() => {
+  db = freshDatabase()
+})
+
+const add = (id = 'b', changes = {}) =>
+  addBatch(db, { id, request: bloomRequest(changes, 3), nowMs: T0, repeats: null })
+const GATE: PourEvent = { id: 'g', atMs: T0, kind: 'gatePassed', overruled: [] }
+const STIR: PourEvent = { id: 's', atMs: T0 + 1, kind: 'stirBegan' }
+const STOP: PourEvent = { id: 't', atMs: T0 + 2, kind: 'stopStir' }
+
+describe('a batch', () => {
+  test('is stored with its pieces, numbered', async () => {
+    expect((await add()).ok).toBe(true)
+    expect((await db.pieces.toArray()).map((piece) => piece.no)).toEqual([1, 2, 3])
+  })
+
+  test('with a start in the past is refused and nothing is stored', async () => {
+    const result = await add('b', { startAt: '2020-01-01T10:00:00Z' })
+    expect(result).toEqual({ ok: false, problem: { kind: 'startInPast', startAt: '2020-01-01T10:00:00Z' } })
+    expect(await db.batches.count()).toBe(0)
+    expect(await db.pieces.count()).toBe(0)
+  })
+
+  test('can be changed until it is stirred; its pieces follow', async () => {
+    await add()
+    await changeBatch(db, { id: 'b', request: bloomRequest({}, 1), nowMs: T0 })
+    expect(await db.pieces.count()).toBe(1)
+    for (const event of [GATE, STIR]) await recordEvent(db, 'b', event)
+    const late = await changeBatch(db, { id: 'b', request: bloomRequest({}, 5), nowMs: T0 })
+    expect(late).toEqual({ ok: false, problem: { kind: 'alreadyPoured' } })
+    expect(await db.pieces.count()).toBe(1)
+  })
+
+  test('that is removed can be put back whole', async () => {
+    await replaceStudio(db, smallStudio())
+    const before = await readStudio(db)
+    const removed = await removeBatch(db, 'b1')
+    expect(await db.events.count()).toBe(0)
+    expect(await db.photos.count()).toBe(0)
+    await removed.restore()
+    expect(await readStudio(db)).toEqual(before)
+  })
+})
+
+describe('marks', () => {
+  test('are stored once, in order, whatever is tapped twice', async () => {
+    await add()
+    for (const event of [GATE, STIR, STOP]) expect((await recordEvent(db, 'b', event)).ok).toBe(true)
+    const taps = Array.from({ length: 5 }, (_, k): PourEvent => ({
+      id: `d${k}`,
+      atMs: T0 + 10 + k,
+      kind: 'done',
+      key: 'decant',
+    }))
+    const results = await Promise.all(taps.map((tap) => recordEvent(db, 'b', tap)))
+    expect(results.filter((result) => result.ok)).toHaveLength(1)
+    const events = await eventsOf(db, 'b')
+    expect(events.map((event) => event.kind)).toEqual(['gatePassed', 'stirBegan', 'stopStir', 'done'])
+    expect(readPour(events).stage).toBe('running')
+  })
+
+  test('of a batch that is not there are refused', async () => {
+    expect(await recordEvent(db, 'ghost', GATE)).toEqual({ ok: false, problem: { kind: 'unknown' } })
+  })
+})
+
+describe('an outcome', () => {
+  test('replaces the picture of the same side and keeps the other', async () => {
+    await add()
+    const outcome = { recordedAtMs: T0, rating: 4, timing: null, faults: [], note: '' } as const
+    const face = (id: string, side: 'front' | 'back') => ({
+      id,
+      side,
+      mediaType: 'image/png' as const,
+      bytes: PNG,
+    })
+    await recordOutcome(db, 'b-1', { outcome, faces: [face('f1', 'front'), face('k1', 'back')] })
+    await recordOutcome(db, 'b-1', { outcome: { ...outcome, rating: 5 }, faces: [face('f2', 'front')] })
+    expect((await db.photos.toArray()).map((photo) => photo.id).sort()).toEqual(['f2', 'k1'])
+    expect((await db.pieces.get('b-1'))?.outcome?.rating).toBe(5)
+  })
+})
+
+describe('the whole studio', () => {
+  test('comes back from a replace as it was', async () => {
+    await replaceStudio(db, smallStudio())
+    const read = await readStudio(db)
+    expect(read.batches).toEqual(smallStudio().batches)
+    expect(read.events).toEqual(smallStudio().events)
+    expect([...read.photos[0]!.bytes]).toEqual([...PNG])
+    expect(read.settings).toEqual(smallStudio().settings)
+  })
+
+  test('merged twice adds nothing the second time and changes nothing that was here', async () => {
+    await replaceStudio(
+      db,
+      smallStudio({ molds: [{ ...smallStudio().molds[0]!, name: 'My own name for it' }] }),
+    )
+    const first = await mergeStudio(db, smallStudio())
+    expect(first.added).toBe(0)
+    expect((await db.molds.get('coaster'))?.name).toBe('My own name for it')
+    const other = { ...smallStudio(), molds: [{ ...smallStudio().molds[0]!, id: 'other' }] }
+    expect((await mergeStudio(db, other)).added).toBe(1)
+  })
+
+  test('a replace that fails half way leaves everything as it was', async () => {
+    await replaceStudio(db, smallStudio())
+    const broken = smallStudio({ pieces: [smallStudio().pieces[0]!, smallStudio().pieces[0]!] })
+    await expect(replaceStudio(db, broken)).rejects.toBeInstanceOf(StorageError)
+    expect(await db.batches.count()).toBe(1)
+    expect(await db.pieces.count()).toBe(1)
+  })
+
+  test('can be emptied', async () => {
+    await replaceStudio(db, smallStudio())
+    await replaceStudio(db, EMPTY_STUDIO)
+    expect(await readStudio(db)).toEqual(EMPTY_STUDIO)
+  })
+})
+
+describe('the shelf', () => {
+  test('gives back what was taken off', async () => {
+    const [mold] = smallStudio().molds
+    await saveItem(db, 'molds', mold!)
+    const removed = await removeItem(db, 'molds', 'coaster')
+    expect(await db.molds.count()).toBe(0)
+    await removed?.restore()
+    expect(await db.molds.get('coaster')).toEqual(mold)
+    expect(await removeItem(db, 'molds', 'ghost')).toBeNull()
+  })
+
+  test('keeps one row of settings', async () => {
+    const settings = smallStudio().settings!
+    await saveSettings(db, settings)
+    await saveSettings(db, { ...settings, units: 'us' })
+    expect(await db.settings.count()).toBe(1)
+    expect((await db.settings.get('studio'))?.units).toBe('us')
+  })
+})
+
+describe('a full device', () => {
+  const full = (name: string) => () => Promise.reject(Object.assign(new Error('no room'), { name }))
+
+  test('is told apart from one that does not store at all, and the cause is kept', async () => {
+    const problem = await stored(full('QuotaExceededError')).catch((error: unknown) => error)
+    expect(problem).toBeInstanceOf(StorageError)
+    expect((problem as StorageError).full).toBe(true)
+    expect((problem as StorageError).message).toMatch(/full: nothing was changed/)
+    const closed = (await stored(full('InvalidStateError')).catch((error: unknown) => error)) as StorageError
+    expect(closed.full).toBe(false)
+    expect(closed.cause).toBeInstanceOf(Error)
+  })
+})

@@ -1,0 +1,138 @@
+import { describe, expect, test } from '@jest/globals'
+import ICAL from 'ical.js'
+import Papa from 'papaparse'
+import { smallStudio, T0 } from '../../tests/support/studio.ts'
+import type { PourEvent } from '#core/runsheet/index.ts'
+import { readBundle, writeBundle } from './bundle.ts'
+import { calendarFile } from './calendar.ts'
+import { logCsv } from './logCsv.ts'
+
+describe('the studio file', () => {
+  test('reads back what was written, pictures and all', () => {
+    const studio = smallStudio()
+    const read = readBundle(writeBundle(studio, T0))
+    expect(read).toEqual({ ok: true, value: studio })
+  })
+
+  const bundle = () => JSON.parse(writeBundle(smallStudio(), T0))
+  const problemOf = (text: string) => {
+    const read = readBundle(text)
+    return read.ok ? null : read.problem
+  }
+  const linesOf = (value: object) => {
+    const problem = problemOf(JSON.stringify(value))
+    return problem?.kind === 'broken' ? problem.lines.join('\n') : `${problem?.kind}`
+  }
+
+  test('that is cut off is not JSON', () => {
+    const text = writeBundle(smallStudio(), T0)
+    expect(problemOf(text.slice(0, text.length / 2))?.kind).toBe('notJson')
+  })
+
+  test.each([['[]'], ['null'], ['"nublo/studio"'], ['{"format":"elsewhere"}'], ['{}']])(
+    '%s is not a studio',
+    (text) => {
+      expect(problemOf(text)?.kind).toBe('notAStudio')
+    },
+  )
+
+  test('of a newer version says so', () => {
+    expect(problemOf(JSON.stringify({ ...bundle(), version: 9 }))).toEqual({ kind: 'newer', version: 9 })
+  })
+
+  test.each<[string, (file: ReturnType<typeof bundle>) => void, RegExp]>([
+    ['a wrong figure', (file) => void (file.molds[0].depthMm = -1), /molds.0.depthMm: mold depth is -1/],
+    ['a field too many', (file) => void (file.evil = 1), /evil: is not a field/],
+    ['a missing list', (file) => void delete file.pieces, /pieces/],
+    ['an id with a path in it', (file) => void (file.resins[0].id = '../../x'), /id has marks/],
+    ['an id that stands twice', (file) => void file.molds.push(file.molds[0]), /molds: coaster stands twice/],
+    ['a piece of no batch', (file) => void (file.pieces[0].batchId = 'ghost'), /belongs to batch ghost/],
+    ['a picture of no piece', (file) => void (file.photos[0].pieceId = 'ghost'), /belongs to piece ghost/],
+    [
+      'a picture that is a script',
+      (file) => void (file.photos[0].base64 = btoa('<svg onload=1>')),
+      /is not image\/png/,
+    ],
+    [
+      'a picture of a kind not taken',
+      (file) => void (file.photos[0].mediaType = 'image/svg+xml'),
+      /neither JPEG, PNG nor WebP/,
+    ],
+    ['an event of an unknown kind', (file) => void (file.events[0].event.kind = 'explode'), /events.0.event/],
+    [
+      'a fault that is not in the list',
+      (file) => void (file.pieces[0].outcome.faults = ['gremlins']),
+      /not in the fault list/,
+    ],
+    ['an instant before time', (file) => void (file.batches[0].createdAtMs = -1), /before the year 2000/],
+  ])('with %s is refused by name', (_name, spoil, message) => {
+    const file = bundle()
+    spoil(file)
+    expect(linesOf(file)).toMatch(message)
+  })
+
+  test('cannot reach the prototype of anything', () => {
+    const text = writeBundle(smallStudio(), T0).replace(
+      '"exportedAt"',
+      '"__proto__":{"polluted":true},"exportedAt"',
+    )
+    readBundle(text)
+    expect(({} as { polluted?: boolean }).polluted).toBeUndefined()
+  })
+})
+
+describe('the log as CSV', () => {
+  const studio = smallStudio()
+  const rows = [
+    {
+      batch: studio.batches[0]!,
+      piece: studio.pieces[0]!,
+      events: studio.events.map((row) => row.event as PourEvent),
+    },
+  ]
+
+  test('keeps quotes, commas, line breaks and other scripts (RFC 4180)', () => {
+    const csv = logCsv(rows)
+    expect(csv.split('\r\n')[0]).toBe(
+      'piece_id,batch,piece_no,technique,mold,resin,stop_stir,room_c,decant_min,white_min,rating,timing,faults,note',
+    )
+    const [row] = Papa.parse<Record<string, string>>(csv, { header: true }).data
+    expect(row!['batch']).toBe('Été, "first"\n两个')
+    expect(row!['decant_min']).toBe('20.5')
+    expect(row!['stop_stir']).toBe(new Date(T0 + 240_000).toISOString())
+  })
+
+  test('hands no formula to a spreadsheet', () => {
+    const [row] = Papa.parse<Record<string, string>>(logCsv(rows), { header: true }).data
+    expect(row!['note']).toBe('\'=1+1, "fine"\r\nsecond line')
+  })
+})
+
+describe('the calendar file', () => {
+  const entry = {
+    uid: 'b1-demold@nublo',
+    summary: 'Demold: Été; "first", 两个',
+    detail: 'Ease it out,\nall round',
+    beginAtMs: T0,
+    endAtMs: T0 + 60_000,
+  }
+
+  test('is read back by an independent reader (ical.js) as the same instant, with its alarm', () => {
+    const file = calendarFile([entry], T0)
+    const [vevent] = new ICAL.Component(ICAL.parse(file)).getAllSubcomponents('vevent')
+    const event = new ICAL.Event(vevent!)
+    expect(event.uid).toBe(entry.uid)
+    expect(event.summary).toBe(entry.summary)
+    expect(event.startDate.toJSDate().getTime()).toBe(T0)
+    expect(event.endDate.toJSDate().getTime()).toBe(T0 + 5 * 60_000)
+    const alarm = vevent!.getFirstSubcomponent('valarm')!
+    expect(String(alarm.getFirstPropertyValue('trigger'))).toBe('-PT10M')
+  })
+
+  test('keeps to RFC 5545 lines: CRLF, at most 75 octets', () => {
+    const file = calendarFile([{ ...entry, detail: 'long '.repeat(60) }], T0)
+    expect(file).toMatch(/^BEGIN:VCALENDAR\r\nVERSION:2.0\r\n/)
+    for (const line of file.split('\r\n'))
+      expect(new TextEncoder().encode(line).length).toBeLessThanOrEqual(75)
+  })
+})

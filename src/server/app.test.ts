@@ -1,0 +1,61 @@
+import { beforeAll, describe, expect, test } from '@jest/globals'
+import { mkdtemp, mkdir, writeFile } from 'node:fs/promises'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import type { Hono } from 'hono'
+import { createApp } from './app.ts'
+
+let app: Hono
+
+beforeAll(async () => {
+  const clientDir = await mkdtemp(join(tmpdir(), 'nublo-client-'))
+  await mkdir(join(clientDir, 'assets'))
+  await writeFile(join(clientDir, 'index.html'), '<title>Nublo</title>')
+  await writeFile(join(clientDir, 'assets', 'app-1234.js'), 'export {}')
+  app = createApp({ clientDir, firstOpening: 'demo' })
+})
+
+describe('the server', () => {
+  test('answers every place with the app', async () => {
+    for (const path of ['/', '/plan', '/pour/some-id']) {
+      const answer = await app.request(path)
+      expect(answer.status).toBe(200)
+      expect(await answer.text()).toContain('Nublo')
+    }
+  })
+
+  test('does not pass the app off as a missing file', async () => {
+    const answer = await app.request('/assets/old-9999.js')
+    expect(answer.status).toBe(404)
+    expect(await answer.text()).not.toContain('<title>')
+  })
+
+  test('has a 404 of its own under /api', async () => {
+    const answer = await app.request('/api/nothing')
+    expect(answer.status).toBe(404)
+    expect(await answer.json()).toEqual({ error: 'there is no /api/nothing' })
+  })
+
+  test('says what a browser without a studio begins with', async () => {
+    expect(await (await app.request('/api/first-opening')).json()).toEqual({ studio: 'demo' })
+  })
+
+  test('keeps hashed files for long and the page not at all', async () => {
+    expect((await app.request('/assets/app-1234.js')).headers.get('cache-control')).toMatch(/immutable/)
+    expect((await app.request('/')).headers.get('cache-control')).toBe('no-cache')
+  })
+
+  test('lets nothing in from elsewhere and is framed by nobody', async () => {
+    const { headers } = await app.request('/')
+    expect(headers.get('content-security-policy')).toMatch(/default-src 'self'.*frame-ancestors 'none'/)
+    expect(headers.get('content-security-policy')).not.toMatch(/script-src[^;]*unsafe/)
+    expect(headers.get('x-content-type-options')).toBe('nosniff')
+    expect(headers.get('cross-origin-opener-policy')).toBe('same-origin')
+    expect(headers.get('referrer-policy')).toBe('no-referrer')
+  })
+
+  test('does not climb out of its folder', async () => {
+    expect((await app.request('/assets/../../../../etc/passwd.txt')).status).toBe(404)
+    expect((await app.request('/..%2f..%2fetc%2fpasswd.txt')).status).toBe(404)
+  })
+})

@@ -1,0 +1,61 @@
+import { describe, expect, test } from '@jest/globals'
+import { bloomRequest, COASTER } from '../../tests/support/request.ts'
+import { planBatch } from '#core/plan/index.ts'
+import { METRIC, US_CUSTOMARY } from '#core/units/index.ts'
+import { wordBundleProblem } from './bundle.ts'
+import { wordFinding } from './findings.ts'
+import { wordForecastProblem } from './forecast.ts'
+
+const worded = (changes: Parameters<typeof bloomRequest>[0], count: number, units = METRIC) =>
+  planBatch(bloomRequest(changes, count)).findings.map((finding) => wordFinding(finding, units))
+
+describe('a finding says what, why and what to do', () => {
+  test("in the person's units", () => {
+    expect(worded({ bedMm: 9 }, 1)[0]!.text).toMatch(/1\.6 mm above its 10\.0 mm\. Pour a thinner bed/)
+    expect(worded({ bedMm: 9 }, 1, US_CUSTOMARY)[0]!.text).toMatch(/0\.06 in above its 0\.39 in/)
+  })
+
+  test('with the ways out of a missed window', () => {
+    const missed = worded({ roomTempC: 24 }, 12).find((each) => each.title.includes('do not fit'))!
+    expect(missed.text).toMatch(
+      /pieces would fit.*A room of 21 °C makes the window \d+ min long.*Rings 13\.0 mm apart/,
+    )
+  })
+
+  test('for a runaway says to carry it out and spread it thin', () => {
+    const concern = { kind: 'cupRunsAway', stopMin: 20, emptiedMin: 26, peakTempC: 210 } as const
+    expect(wordFinding(concern, METRIC).text).toMatch(
+      /empty by 20 min.*outside, spread thin on a tray, do not seal/,
+    )
+  })
+
+  test('whatever the finding', () => {
+    const plans = [
+      worded({ bedMm: 2, settleMin: 0, colours: [] }, 20),
+      worded({ roomTempC: 30, settleMin: 30, bedMm: 6 }, 6),
+      worded({ pieces: [{ mold: { ...COASTER, waterFillMl: 40 }, count: 1 }] }, 1),
+    ]
+    for (const { title, text } of plans.flat()) {
+      expect(title.length).toBeGreaterThan(5)
+      expect(text).not.toMatch(/NaN|undefined|Infinity/)
+    }
+  })
+})
+
+test('a file that is not taken says that nothing was changed', () => {
+  for (const problem of [
+    { kind: 'notJson', detail: 'x' },
+    { kind: 'notAStudio' },
+    { kind: 'newer', version: 3 },
+    { kind: 'broken', lines: ['a'] },
+  ] as const) {
+    expect(wordBundleProblem(problem).title).toMatch(/Nothing was changed/)
+  }
+})
+
+test('a forecast that cannot be made says what would be right', () => {
+  expect(wordForecastProblem({ kind: 'tooLateAtOnce', fluidityPerPa: 400, aimPerPa: 1450 })).toMatch(
+    /expected a shorter settleMin/,
+  )
+  expect(wordForecastProblem({ kind: 'neverGels' })).toMatch(/expected a warmer room/)
+})

@@ -1,0 +1,65 @@
+import { USUAL_HANDS, USUAL_MEASURING } from '#core/batch/index.ts'
+import { StudioDatabase } from '#data/database.ts'
+import type { Studio } from '#schema/studio.ts'
+import { bloomRequest } from './request.ts'
+
+let made = 0
+
+/** A database of its own for one test. */
+export function freshDatabase(): StudioDatabase {
+  made += 1
+  return new StudioDatabase(`test-${made}`)
+}
+
+export const T0 = Date.parse('2026-11-20T18:00:00Z')
+
+/** The first bytes of a PNG and some more: enough to be taken for a picture. */
+export const PNG = Uint8Array.from([0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a, 1, 2, 3])
+
+/** A studio of one batch with one finished piece, in several scripts and with everything a CSV stumbles over. */
+export function smallStudio(changes: Partial<Studio> = {}): Studio {
+  const request = bloomRequest({ name: 'Été, "first"\n两个' }, 1)
+  return {
+    resins: [request.resin],
+    colours: [...request.colours],
+    molds: [request.pieces[0]!.mold],
+    batches: [{ id: 'b1', createdAtMs: T0, request, repeats: null } as Studio['batches'][number]],
+    events: [
+      { batchId: 'b1', seq: 0, event: { id: 'e0', atMs: T0, kind: 'gatePassed', overruled: [] } },
+      { batchId: 'b1', seq: 1, event: { id: 'e1', atMs: T0 + 60_000, kind: 'stirBegan' } },
+      { batchId: 'b1', seq: 2, event: { id: 'e2', atMs: T0 + 240_000, kind: 'stopStir' } },
+      {
+        batchId: 'b1',
+        seq: 3,
+        event: { id: 'e3', atMs: T0 + 240_000 + 20.5 * 60_000, kind: 'done', key: 'decant' },
+      },
+    ],
+    pieces: [
+      {
+        id: 'b1-1',
+        batchId: 'b1',
+        no: 1,
+        moldId: 'coaster',
+        moldName: 'Round coaster',
+        outcome: {
+          recordedAtMs: T0 + 1e8,
+          rating: 4,
+          timing: 'right',
+          faults: ['dust'],
+          note: '=1+1, "fine"\r\nsecond line',
+        },
+      },
+    ],
+    photos: [{ id: 'p1', pieceId: 'b1-1', side: 'front', mediaType: 'image/png', bytes: PNG }],
+    settings: {
+      units: 'metric',
+      theme: 'system',
+      sound: true,
+      vibration: true,
+      roomTempC: 21,
+      hands: USUAL_HANDS,
+      measuring: USUAL_MEASURING,
+    },
+    ...changes,
+  }
+}
