@@ -19,8 +19,9 @@ export class StudioDatabase extends Dexie {
   photos!: EntityTable<StoredPhoto, 'id'>
   settings!: EntityTable<SettingsRow, 'id'>
 
-  constructor(name = 'nublo') {
-    super(name, { chromeTransactionDurability: 'strict' })
+  /** Strict: a mark is on the disk before it counts as stored. Relaxed is for what can be made again, such as the demo. */
+  constructor(name = 'nublo', durability: 'strict' | 'relaxed' = 'strict') {
+    super(name, { chromeTransactionDurability: durability })
     this.version(1).stores({
       resins: 'id',
       colours: 'id',

@@ -2,7 +2,7 @@ import { seededRandom } from '#core/numeric/index.ts'
 import { boxOf, polygonOf } from '#core/mold/index.ts'
 import type { FaceSketch } from './seed.ts'
 
-const SIDE_PX = 360
+const SIDE_PX = 320
 
 /** A drawn stand-in for a photograph of a piece: no real piece, no simulation. Null without a canvas. */
 export async function paintFace(sketch: FaceSketch): Promise<Uint8Array | null> {
@@ -19,8 +19,8 @@ export async function paintFace(sketch: FaceSketch): Promise<Uint8Array | null> 
   if (sketch.technique === 'petri') paintCells(brush, sketch, chance)
   else paintPetals(brush, sketch, chance)
   paintGloss(brush)
-  const png = await canvas.convertToBlob({ type: 'image/png' })
-  return new Uint8Array(await png.arrayBuffer())
+  const picture = await canvas.convertToBlob({ type: 'image/jpeg', quality: 0.88 })
+  return new Uint8Array(await picture.arrayBuffer())
 }
 
 type Brush = OffscreenCanvasRenderingContext2D
@@ -57,18 +57,17 @@ function paintInks(brush: Brush, { inks, side }: FaceSketch, chance: () => numbe
 }
 
 const LOOK = {
-  tooEarly: { width: 1.35, alpha: 0.95, softness: 2 },
-  right: { width: 0.85, alpha: 0.8, softness: 0.8 },
-  tooLate: { width: 0.22, alpha: 0.9, softness: 0.2 },
+  tooEarly: { width: 1.35, alpha: 0.95 },
+  right: { width: 0.85, alpha: 0.8 },
+  tooLate: { width: 0.22, alpha: 0.9 },
 } as const
 
 /** White rings dragged into petals: slabs when too early, veined when right, lines when too late. */
 function paintPetals(brush: Brush, { timing, side }: FaceSketch, chance: () => number): void {
-  const { width, alpha, softness } = LOOK[timing]
+  const { width, alpha } = LOOK[timing]
   const petals = 8
   const faint = side === 'back' ? 0.35 : 1
-  brush.filter = `blur(${softness}px)`
-  for (let radius = 150; radius > 20; radius -= 30) {
+  for (let radius = 134; radius > 18; radius -= 27) {
     for (let k = 0; k < petals; k++) {
       const middle = ((k + 0.5) / petals) * 2 * Math.PI + 0.05 * (chance() - 0.5)
       petal(brush, {
@@ -80,11 +79,10 @@ function paintPetals(brush: Brush, { timing, side }: FaceSketch, chance: () => n
       })
     }
   }
-  brush.filter = 'none'
   if (timing !== 'tooEarly') return
   for (let k = 0; k < 14; k++) {
     const angle = chance() * 2 * Math.PI
-    const away = 140 * Math.sqrt(chance())
+    const away = 125 * Math.sqrt(chance())
     brush.fillStyle = 'rgba(255,255,255,0.97)'
     brush.beginPath()
     brush.arc(away * Math.cos(angle), away * Math.sin(angle), 5 + 10 * chance(), 0, 2 * Math.PI)

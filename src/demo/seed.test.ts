@@ -1,5 +1,5 @@
 import { beforeAll, describe, expect, test } from '@jest/globals'
-import { freshDatabase, PNG } from '../../tests/support/studio.ts'
+import { freshDatabase, JPEG } from '../../tests/support/studio.ts'
 import { readStudio } from '#data/studioCommands.ts'
 import { readPour, stepAtHand, type PourEvent } from '#core/runsheet/index.ts'
 import { planBatch } from '#core/plan/index.ts'
@@ -12,7 +12,7 @@ let studio: Studio
 
 beforeAll(async () => {
   const db = freshDatabase()
-  await seedStudio({ db, nowMs: NOW, paintFace: () => Promise.resolve(PNG) })
+  await seedStudio({ db, nowMs: NOW, paintFace: () => Promise.resolve(JPEG) })
   studio = await readStudio(db)
 })
 

@@ -21,7 +21,7 @@ export interface FaceSketch {
 export interface SeedTools {
   readonly db: StudioDatabase
   readonly nowMs: number
-  /** Draws a made-up face as PNG bytes; null where there is nothing to draw with. */
+  /** Draws a made-up face as JPEG bytes; null where there is nothing to draw with. */
   readonly paintFace: (sketch: FaceSketch) => Promise<Uint8Array | null>
 }
 
@@ -62,10 +62,14 @@ async function seedBatch({ db, nowMs, paintFace }: SeedTools, demo: DemoBatch): 
     })
     await seedOutcome(db, `${demo.id}-${k + 1}`, outcome, {
       recordedAtMs: stopStirAtMs + 30 * 3_600_000,
-      front: await paintFace(sketch('front')),
-      back: await paintFace(sketch('back')),
+      ...(await painted(paintFace, sketch)),
     })
   }
+}
+
+async function painted(paintFace: SeedTools['paintFace'], sketch: (side: FaceSketch['side']) => FaceSketch) {
+  const [front, back] = await Promise.all([paintFace(sketch('front')), paintFace(sketch('back'))])
+  return { front, back }
 }
 
 interface DemoFaces {
@@ -82,7 +86,7 @@ async function seedOutcome(
 ): Promise<void> {
   const drawn = (['front', 'back'] as const).flatMap((side) => {
     const bytes = faces[side]
-    return bytes ? [{ id: `${pieceId}-${side}`, side, mediaType: 'image/png' as const, bytes }] : []
+    return bytes ? [{ id: `${pieceId}-${side}`, side, mediaType: 'image/jpeg' as const, bytes }] : []
   })
   await recordOutcome(db, pieceId, {
     outcome: { ...outcome, recordedAtMs: faces.recordedAtMs },

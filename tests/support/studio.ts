@@ -63,3 +63,6 @@ export function smallStudio(changes: Partial<Studio> = {}): Studio {
     ...changes,
   }
 }
+
+/** The first bytes of a JPEG. */
+export const JPEG = Uint8Array.from([0xff, 0xd8, 0xff, 0xe0, 1, 2, 3])

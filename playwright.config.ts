@@ -1,0 +1,38 @@
+import { defineConfig } from '@playwright/test'
+
+export const DEMO_PORT = 4621
+export const EMPTY_PORT = 4622
+
+const serve = (port: number, more: string) => ({
+  command: `node dist/node/server.js --port ${port} ${more}`,
+  url: `http://127.0.0.1:${port}/`,
+  reuseExistingServer: false,
+})
+
+export default defineConfig({
+  testDir: 'tests/e2e',
+  timeout: 90_000,
+  retries: process.env['CI'] ? 1 : 0,
+  workers: 1,
+  reporter: 'list',
+  use: {
+    baseURL: `http://127.0.0.1:${DEMO_PORT}`,
+    viewport: { width: 1280, height: 800 },
+    locale: 'en-GB',
+    timezoneId: 'Europe/Berlin',
+    trace: 'on-first-retry',
+    launchOptions: {
+      executablePath: '/usr/bin/chromium',
+      args: [
+        '--no-sandbox',
+        '--disable-gpu',
+        '--disable-quic',
+        '--no-first-run',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+      ],
+    },
+  },
+  webServer: [serve(DEMO_PORT, ''), serve(EMPTY_PORT, '--empty')],
+})

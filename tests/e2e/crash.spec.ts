@@ -1,0 +1,94 @@
+import { expect, test, type Page } from '@playwright/test'
+import { mkdtemp } from 'node:fs/promises'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { DEMO_PORT } from '../../playwright.config.ts'
+import { BEGIN, layOut, mark, openStudio, stepKey, stir, wait } from './bench.ts'
+import { startBrowser } from './realBrowser.ts'
+
+const DEMO = `http://127.0.0.1:${DEMO_PORT}`
+
+/** The planned demo batch, laid out, stirred, and marked up to the decant. */
+async function pourUntilDecant(page: Page, base = ''): Promise<void> {
+  await openStudio(page, base)
+  await page.goto(`${base}/pour/demo-8`)
+  await layOut(page)
+  await stir(page)
+  await wait(page, 15)
+  await mark(page)
+  await mark(page)
+  await mark(page)
+}
+
+const clockOf = async (page: Page) =>
+  (await page.getByRole('timer', { name: 'Since stop-stir' }).innerText()).trim()
+
+test('killing the browser in the middle of a pour loses no mark, and the clock is right afterwards', async () => {
+  const profile = await mkdtemp(join(tmpdir(), 'nublo-profile-'))
+  const first = await startBrowser(profile)
+  await pourUntilDecant(first.page, DEMO)
+  expect(await stepKey(first.page)).toBe('bubbles')
+  await first.kill()
+
+  const second = await startBrowser(profile)
+  const { page } = second
+  await page.clock.install({ time: new Date(BEGIN.getTime() + 25 * 60_000) })
+  await page.goto(DEMO)
+  await expect(page.getByLabel('Live pours')).toContainText('Saffron soft squares: Chase bubbles')
+  await page.getByLabel('Live pours').getByRole('link').click()
+  expect(await stepKey(page)).toBe('bubbles')
+  // Begun at 17:30 with 3 min of stirring; opened again at 17:55.
+  expect(await clockOf(page)).toMatch(/^2[12]:\d\d$/)
+  await mark(page)
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(page.locator('[data-step="bubbles"]')).toBeVisible()
+  await second.kill()
+})
+
+test('a reload goes on exactly where it was', async ({ page }) => {
+  await pourUntilDecant(page)
+  await page.reload()
+  expect(await stepKey(page)).toBe('bubbles')
+})
+
+test('two tabs see the same pour, and a mark made in both is stored once', async ({ page, context }) => {
+  await pourUntilDecant(page)
+  const other = await context.newPage()
+  await other.clock.install({ time: new Date(BEGIN.getTime() + 19 * 60_000) })
+  await other.goto('/pour/demo-8')
+  await expect(other.locator('[data-step="bubbles"]')).toBeVisible()
+  await mark(page)
+  await expect(other.locator('[data-step="ink.1"]')).toBeVisible()
+  await Promise.all([mark(page), mark(other)])
+  await expect(page.locator('[data-step="ink.2"]')).toBeVisible()
+  await expect(other.locator('[data-step="ink.2"]')).toBeVisible()
+})
+
+test('two taps in one breath mark one step', async ({ page }) => {
+  await pourUntilDecant(page)
+  await page.locator('[data-step] button[data-fresh="false"]').dblclick()
+  await expect(page.locator('[data-step="ink.1"]')).toBeVisible()
+  await page.waitForTimeout(300)
+  expect(await stepKey(page)).toBe('ink.1')
+})
+
+test('a full device holds marks aside, says so, and stores them when there is room', async ({ page }) => {
+  await page.addInitScript(() => {
+    const add = IDBObjectStore.prototype.add
+    IDBObjectStore.prototype.add = function (...args) {
+      if ((window as { full?: boolean }).full) throw new DOMException('no room', 'QuotaExceededError')
+      return add.apply(this, args)
+    }
+  })
+  await pourUntilDecant(page)
+  await page.evaluate(() => void ((window as { full?: boolean }).full = true))
+  await mark(page)
+  await expect(page.locator('[data-step="ink.1"]')).toBeVisible()
+  await expect(page.getByText('1 marks are held aside')).toBeVisible()
+  await page.reload()
+  await expect(page.locator('[data-step="ink.1"]')).toBeVisible()
+  await expect(page.getByText('held aside')).toHaveCount(0)
+  expect(
+    await page.evaluate(() => Object.keys(localStorage).filter((key) => key.startsWith('nublo-mark-'))),
+  ).toEqual([])
+})

@@ -1,0 +1,126 @@
+import AxeBuilder from '@axe-core/playwright'
+import { expect, test, type Page } from '@playwright/test'
+import { EMPTY, layOut, openStudio, stir } from './bench.ts'
+
+const PLACES = [
+  ['/', 'Bench'],
+  ['/plan', 'Plan a batch'],
+  ['/rack', 'Rack'],
+  ['/log', 'Log'],
+  ['/log/demo-2', 'Lagoon coasters'],
+  ['/finish/demo-6', 'Finish: Ember heart dishes'],
+  ['/shelf', 'Shelf'],
+  ['/handbook', 'Handbook'],
+  ['/studio', 'Studio'],
+  ['/pour/demo-8', 'Before the clock'],
+] as const
+
+async function troublesOn(page: Page): Promise<string[]> {
+  const { violations } = await new AxeBuilder({ page })
+    .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'])
+    .analyze()
+  return violations.flatMap(({ id, nodes }) => nodes.map((node) => `${id}: ${node.html.slice(0, 120)}`))
+}
+
+for (const colorScheme of ['light', 'dark'] as const) {
+  test(`every place keeps to WCAG 2.2 AA, ${colorScheme}`, async ({ page }) => {
+    test.setTimeout(180_000)
+    const broken: string[] = []
+    page.on('pageerror', (problem) => broken.push(problem.message))
+    page.on('console', (message) => message.type() === 'error' && broken.push(message.text()))
+    await page.emulateMedia({ colorScheme, reducedMotion: 'reduce' })
+    await openStudio(page)
+    for (const [path, heading] of PLACES) {
+      await page.goto(path)
+      await expect(page.getByRole('heading', { level: 1, name: heading })).toBeVisible()
+      await page.waitForTimeout(400)
+      expect(await troublesOn(page), path).toEqual([])
+    }
+    await page.goto('/pour/demo-8')
+    await layOut(page)
+    expect(await troublesOn(page), 'weighing').toEqual([])
+    await stir(page)
+    await page.waitForTimeout(900)
+    expect(await troublesOn(page), 'live pour').toEqual([])
+    expect(broken).toEqual([])
+  })
+}
+
+test('a pour can be run with the keyboard alone', async ({ page }) => {
+  await openStudio(page)
+  await page.goto('/pour/demo-8')
+  await expect(page.locator('[data-tool]').first()).toBeVisible()
+  const boxes = await page.getByRole('checkbox').count()
+  await page.getByRole('checkbox').first().focus()
+  for (let k = 0; k < boxes; k++) {
+    await page.keyboard.press('Space')
+    await page.keyboard.press('Tab')
+  }
+  await page.keyboard.press('Enter')
+  await page.getByRole('button', { name: 'Start stirring' }).press('Enter')
+  await page.getByRole('button', { name: /Stop stir/ }).press('Enter')
+  await expect(page.locator('[data-step="rest"]')).toBeVisible()
+  await page.waitForTimeout(900)
+  await page.keyboard.press('Enter')
+  await expect(page.locator('[data-step="portion"]')).toBeVisible()
+  await page.keyboard.press('u')
+  await expect(page.locator('[data-step="rest"]')).toBeVisible()
+  await page.keyboard.press('n')
+  await expect(page.getByRole('dialog')).toBeVisible()
+  await page.getByRole('textbox', { name: 'Note' }).fill('cold hands')
+  await page.keyboard.press('Enter')
+  await expect(page.getByLabel('Notes')).toContainText('cold hands')
+  await page.keyboard.press('g')
+  await page.keyboard.press('r')
+  await expect(page.getByRole('heading', { level: 1, name: 'Rack' })).toBeVisible()
+  await page.keyboard.press('?')
+  await expect(page.getByRole('dialog', { name: 'Keys' })).toBeVisible()
+})
+
+test('on a phone no place is wider than the screen, and the pour has targets of 64 px', async ({ page }) => {
+  await page.setViewportSize({ width: 390, height: 844 })
+  await openStudio(page)
+  for (const [path, heading] of PLACES) {
+    await page.goto(path)
+    await expect(page.getByRole('heading', { level: 1, name: heading })).toBeVisible()
+    await page.waitForTimeout(300)
+    expect(await page.evaluate(() => document.documentElement.scrollWidth), path).toBeLessThanOrEqual(390)
+  }
+  await layOut(page)
+  await stir(page)
+  for (const button of await page.locator('[data-step] button').all()) {
+    expect((await button.boundingBox())!.height).toBeGreaterThanOrEqual(64)
+  }
+})
+
+test('the built app opens with the network gone', async ({ page, context }) => {
+  await openStudio(page)
+  await page.evaluate(async () => {
+    await navigator.serviceWorker.ready
+  })
+  await page.reload()
+  await page.waitForFunction(() => navigator.serviceWorker.controller !== null)
+  await context.setOffline(true)
+  await page.goto('/rack')
+  await expect(page.getByRole('heading', { level: 1, name: 'Rack' })).toBeVisible()
+  await page.goto('/plan')
+  await expect(page.locator('[data-worksheet]')).toBeVisible()
+})
+
+test.describe('without a service worker', () => {
+  test.use({ serviceWorkers: 'block' })
+
+  test('the first place loads under 250 KB of compressed script, the rest on demand', async ({ page }) => {
+    const sizes: Promise<number>[] = []
+    page.on('requestfinished', (request) => {
+      if (request.resourceType() === 'script')
+        sizes.push(request.sizes().then((size) => size.responseBodySize))
+    })
+    await openStudio(page, EMPTY)
+    await page.waitForLoadState('networkidle')
+    const bytes = (await Promise.all(sizes)).reduce((sum, size) => sum + size, 0)
+    console.log(`first place: ${(bytes / 1024).toFixed(0)} KB of compressed script`)
+    expect(bytes).toBeGreaterThan(50 * 1024)
+    expect(bytes).toBeLessThan(250 * 1024)
+  })
+})

@@ -1,0 +1,37 @@
+import { spawn } from 'node:child_process'
+import { once } from 'node:events'
+import { chromium, type Page } from '@playwright/test'
+import config from '../../playwright.config.ts'
+
+export interface RealBrowser {
+  readonly page: Page
+  /** Ends the process as a crash does: no page is closed, nothing is tidied up. */
+  readonly kill: () => Promise<void>
+}
+
+/** A browser of our own on that profile folder, which outlives it. */
+export async function startBrowser(profile: string): Promise<RealBrowser> {
+  const { executablePath, args } = config.use!.launchOptions!
+  const child = spawn(
+    executablePath!,
+    ['--headless', ...args!, `--user-data-dir=${profile}`, '--remote-debugging-port=0', '--lang=en-GB'],
+    { stdio: ['ignore', 'ignore', 'pipe'] },
+  )
+  const address = await new Promise<string>((resolve, reject) => {
+    let said = ''
+    child.stderr.on('data', (chunk: Buffer) => {
+      said += chunk.toString()
+      const found = /DevTools listening on (ws:\S+)/.exec(said)
+      if (found) resolve(found[1]!)
+    })
+    child.once('exit', () => reject(new Error(`the browser ended: ${said}`)))
+  })
+  const browser = await chromium.connectOverCDP(address)
+  const page = await browser.contexts()[0]!.newPage()
+  const kill = async () => {
+    const ended = once(child, 'exit')
+    child.kill('SIGKILL')
+    await ended
+  }
+  return { page, kill }
+}

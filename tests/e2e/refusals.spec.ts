@@ -1,0 +1,68 @@
+import { expect, test } from '@playwright/test'
+import { EMPTY, openStudio } from './bench.ts'
+
+test('the planner names what is wrong and works nothing out until it is right', async ({ page }) => {
+  await openStudio(page)
+  await page.getByRole('link', { name: 'Plan', exact: true }).click()
+  await expect(page.locator('[data-worksheet]')).toBeVisible()
+  const room = page.getByLabel('Room temperature')
+  await room.fill('warm')
+  await expect(page.getByText('“warm” is not a number. Expected 21 °C or 70 °F.')).toBeVisible()
+  await expect(page.getByRole('button', { name: 'Lay the bench out' })).toBeDisabled()
+  await room.fill('70 F')
+  await expect(page.getByText('= 21.1 °C')).toBeVisible()
+  await expect(page.locator('[data-worksheet]')).toBeVisible()
+  await room.fill('-5')
+  await expect(
+    page.getByText('room temperature is -5, expected at least 10 and at most 40 °C').first(),
+  ).toBeVisible()
+  await room.fill('21')
+  await page.getByLabel('Stop-stir at').fill('2020-01-01T10:00')
+  await expect(
+    page.getByText('start is in the past, expected an hour still to come, or none').first(),
+  ).toBeVisible()
+  await page.getByLabel('Stop-stir at').fill('')
+  await page
+    .getByRole('textbox', { name: /^Pieces of/ })
+    .first()
+    .fill('0')
+  await expect(page.getByText(/number of pieces is 0, expected/).first()).toBeVisible()
+})
+
+test('a mold without depth cannot be put on the shelf', async ({ page }) => {
+  await openStudio(page, EMPTY)
+  await page.getByRole('link', { name: 'Shelf' }).click()
+  await page.getByRole('tab', { name: /Molds/ }).click()
+  await page.getByRole('button', { name: 'Add a mold' }).click()
+  await page.getByLabel('Name').fill('Flat thing')
+  await page.getByLabel('Depth').fill('0')
+  await expect(page.getByText('mold depth is 0, expected more than 0 and at most 500 mm')).toBeVisible()
+  await expect(page.getByRole('button', { name: 'Put on the shelf' })).toBeDisabled()
+})
+
+test('a wrong or hostile file changes nothing', async ({ page }) => {
+  await openStudio(page)
+  await page.goto('/studio')
+  const give = (text: string) =>
+    page
+      .getByLabel('Import a studio file')
+      .setInputFiles({ name: 'x.json', mimeType: 'application/json', buffer: Buffer.from(text) })
+  await give('not json')
+  await expect(page.getByText('it is not JSON. Nothing was changed.')).toBeVisible()
+  await give('{"format":"nublo/studio","version":99}')
+  await expect(page.getByText('written by a newer Nublo (version 99)')).toBeVisible()
+  await give('{"format":"nublo/studio","version":1,"molds":[{"id":"<img src=x onerror=alert(1)>"}]}')
+  await expect(page.getByText('This studio file is damaged. Nothing was changed.')).toBeVisible()
+  await page.goto('/log')
+  await expect(page.getByText('14 of 14 pieces')).toBeVisible()
+})
+
+test('an imported studio adds what is new and keeps what is here', async ({ page }) => {
+  await openStudio(page)
+  await page.goto('/studio')
+  const saved = page.waitForEvent('download')
+  await page.getByRole('button', { name: 'Export studio' }).click()
+  await page.getByLabel('Import a studio file').setInputFiles(await (await saved).path())
+  await page.getByRole('button', { name: 'Add what is new' }).click()
+  await expect(page.getByText(/^0 records added, \d+ were here already\.$/).first()).toBeVisible()
+})
