@@ -41,7 +41,7 @@ function useTheme(): void {
 function App() {
   useTheme()
   useSpool()
-  const router = useMemo(createRouter, [])
+  const router = useMemo(() => createRouter(), [])
   return (
     <UndoProvider>
       <RouterProvider router={router} />

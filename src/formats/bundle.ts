@@ -99,7 +99,7 @@ const MAGIC = {
 } as const
 
 /** True where the first bytes are those of that kind of picture. */
-export function looksLike(mediaType: keyof typeof MAGIC, bytes: Uint8Array): boolean {
+function looksLike(mediaType: keyof typeof MAGIC, bytes: Uint8Array): boolean {
   const { at, bytes: wanted } = MAGIC[mediaType]
   return wanted.every((byte, k) => bytes[at + k] === byte)
 }

@@ -7,7 +7,7 @@ export interface AmountRange {
 }
 
 /** "more than 0 and at most 500 mm": the range as a person reads it. */
-export function rangeWords(range: AmountRange, unit: string): string {
+function rangeWords(range: AmountRange, unit: string): string {
   const low = range.above !== undefined ? `more than ${range.above}` : `at least ${range.atLeast ?? 0}`
   return `${low} and at most ${range.atMost}${unit ? ` ${unit}` : ''}`
 }

@@ -8,7 +8,7 @@ import { batchRequestSchema, handsSchema, measuringSchema } from './request.ts'
 import { resinSchema } from './resin.ts'
 
 /** A batch as it is stored: what was asked for; what happened stands in its events. */
-export const batchSchema = v.object({
+const batchSchema = v.object({
   id: idSchema,
   createdAtMs: epochMs('batch creation'),
   request: batchRequestSchema,
@@ -34,7 +34,7 @@ export const pourEventSchema = v.variant('kind', [
 ]) satisfies v.GenericSchema<unknown, PourEvent>
 
 /** An event with its place in its batch's order. */
-export const storedEventSchema = v.object({
+const storedEventSchema = v.object({
   batchId: idSchema,
   seq: count('event number', { atLeast: 0, atMost: 1e6 }),
   event: pourEventSchema,
@@ -42,7 +42,7 @@ export const storedEventSchema = v.object({
 
 const faultIds = Object.keys(FAULTS) as [FaultId, ...FaultId[]]
 
-export const outcomeSchema = v.object({
+const outcomeSchema = v.object({
   recordedAtMs: epochMs('record'),
   rating: count('rating', { atLeast: 1, atMost: BEST_RATING }),
   timing: v.nullable(v.picklist(['tooEarly', 'right', 'tooLate'])),
@@ -53,7 +53,7 @@ export const outcomeSchema = v.object({
   note: note('note'),
 }) satisfies v.GenericSchema<unknown, Outcome>
 
-export const pieceSchema = v.object({
+const pieceSchema = v.object({
   id: idSchema,
   batchId: idSchema,
   no: count('piece number', { atLeast: 1, atMost: 1000 }),
@@ -62,17 +62,17 @@ export const pieceSchema = v.object({
   outcome: v.nullable(outcomeSchema),
 }) satisfies v.GenericSchema<unknown, Piece>
 
-export const faceSideSchema = v.picklist(['front', 'back'])
-export const MEDIA_TYPES = ['image/jpeg', 'image/png', 'image/webp'] as const
+const faceSideSchema = v.picklist(['front', 'back'])
+const MEDIA_TYPES = ['image/jpeg', 'image/png', 'image/webp'] as const
 
-export const photoSchema = v.object({
+const photoSchema = v.object({
   id: idSchema,
   pieceId: idSchema,
   side: faceSideSchema,
   mediaType: v.picklist(MEDIA_TYPES, 'picture is neither JPEG, PNG nor WebP'),
 })
 
-export const settingsSchema = v.object({
+const settingsSchema = v.object({
   units: v.picklist(['metric', 'us']),
   theme: v.picklist(['system', 'light', 'dark']),
   sound: v.boolean(),

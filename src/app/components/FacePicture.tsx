@@ -1,4 +1,4 @@
-import { useEffect, useState } from 'react'
+import { useEffect, useMemo } from 'react'
 
 export interface PictureBytes {
   readonly mediaType: string
@@ -30,12 +30,10 @@ export function FacePicture({
 
 /** An address the browser can show the bytes from, as long as they are shown. */
 function usePictureUrl(picture: PictureBytes | null): string | null {
-  const [url, setUrl] = useState<string | null>(null)
-  useEffect(() => {
-    if (!picture) return setUrl(null)
-    const made = URL.createObjectURL(new Blob([picture.bytes as BlobPart], { type: picture.mediaType }))
-    setUrl(made)
-    return () => URL.revokeObjectURL(made)
-  }, [picture])
+  const url = useMemo(
+    () => picture && URL.createObjectURL(new Blob([picture.bytes as BlobPart], { type: picture.mediaType })),
+    [picture],
+  )
+  useEffect(() => () => void (url && URL.revokeObjectURL(url)), [url])
   return url
 }

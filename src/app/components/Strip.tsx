@@ -34,13 +34,14 @@ export function Strip({ life, span, notches, nowMin = null, size, units, label }
   const inSight = notches.filter(
     (notch) => notch.openMin < span.toMin && (notch.closeMin ?? Infinity) > span.fromMin,
   )
+  const next = inSight.find((notch) => !notch.done)
   return (
     <figure className="w-full" aria-label={`${label}. ${sentence(inSight)}`} role="img" data-strip={size}>
       {size !== 'line' && <Windows notches={inSight} span={span} />}
       <div className={`border-edge relative overflow-hidden rounded-md border ${BAND_HEIGHT[size]}`}>
         <div className="under-resin absolute inset-0" />
         <div className="absolute inset-0" style={{ background: cloud(life, span) }} />
-        {size === 'line' && inSight.map((notch) => <Veil key={notch.key} notch={notch} span={span} />)}
+        {size === 'line' && next && <Veil notch={next} span={span} />}
         {nowMin !== null && <Needle at={place(nowMin, span)} />}
       </div>
       {size !== 'line' && <Scales life={life} span={span} units={units} />}
@@ -124,7 +125,7 @@ function softBar(tint: string, open: boolean): string {
   return `linear-gradient(to right, transparent, ${tint} 12%, ${tint} ${open ? '100%' : '88%, transparent'})`
 }
 
-/** A window in a strip one line high: a veil over the band. */
+/** The next window in a strip one line high: a veil over the band. */
 function Veil({ notch, span }: { notch: Notch; span: StripSpan }) {
   const from = place(notch.openMin, span)
   const to = place(notch.closeMin ?? span.toMin, span)

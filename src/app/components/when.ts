@@ -5,7 +5,7 @@ const DAY = new Intl.DateTimeFormat(undefined, { weekday: 'short', day: 'numeric
 const DATE = new Intl.DateTimeFormat(undefined, { day: 'numeric', month: 'short', year: 'numeric' })
 
 /** "18:24" */
-export function clockOf(atMs: number): string {
+function clockOf(atMs: number): string {
   return CLOCK.format(atMs)
 }
 

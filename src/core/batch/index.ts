@@ -13,9 +13,9 @@ export {
   type WhiteChoice,
   type WhiteDose,
 } from './request.ts'
-export { bedDepthMm, fillMolds, governingBedMm, orderVolumeMl, type Layer, type MoldFill } from './layers.ts'
-export { EXCESS_DENSITY_KG_PER_M3, whiteDrops, whiteForPiece, type PieceWhite } from './white.ts'
-export { measureParts, wholeRatio, type MeasuredParts, type Parts } from './parts.ts'
-export { CUP_SIZES_ML, cupFor, shareDrops, type Addition, type Cup } from './cups.ts'
-export { routeLeftover, type LeftoverUse } from './leftovers.ts'
+export { fillMolds, governingBedMm, type Layer, type MoldFill } from './layers.ts'
+export { EXCESS_DENSITY_KG_PER_M3, type PieceWhite } from './white.ts'
+export { type MeasuredParts, type Parts } from './parts.ts'
+export { type Addition, type Cup } from './cups.ts'
+export { type LeftoverUse } from './leftovers.ts'
 export { dropsOf, inkDropsOfPiece, mixesOf, type Mix, type PieceDrops } from './mixes.ts'

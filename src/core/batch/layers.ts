@@ -57,7 +57,7 @@ function fillMold(mold: Mold, count: number, request: BatchRequest, technique: T
 }
 
 /** The clear bed of that mold: as asked for, else the technique's usual where the mold is deep enough. */
-export function bedDepthMm(mold: Mold, askedMm: number | null, { bed }: Pick<Technique, 'bed'>): number {
+function bedDepthMm(mold: Mold, askedMm: number | null, { bed }: Pick<Technique, 'bed'>): number {
   return askedMm ?? Math.max(bed.leastMm, Math.min(bed.usualMm, bed.usualShareOfDepth * mold.depthMm))
 }
 

@@ -13,7 +13,7 @@ export interface Mold {
 }
 
 /** Area of the outline as drawn, mm2. */
-export function outlineAreaMm2(mold: Mold): number {
+function outlineAreaMm2(mold: Mold): number {
   return areaMm2(polygonOf(mold.outline))
 }
 

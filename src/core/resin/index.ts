@@ -8,8 +8,7 @@ export {
   type MixRatio,
   type Resin,
 } from './resin.ts'
-export { arrhenius, cureRatePerS, glassTransitionC, viscosityPaS } from './cure.ts'
-export { DECANT_KEEPS_FRAC, heatLossWPerGK, type Vessel } from './vessel.ts'
+export { DECANT_KEEPS_FRAC, type Vessel } from './vessel.ts'
 export { followCure, type CureHistory, type CureRun, type CuringResin, type ResinState } from './history.ts'
 export { BLOOM_WINDOW, bloomNumber, fluidityForBloom, type BloomWhite } from './bloomNumber.ts'
 export {

@@ -109,6 +109,12 @@ describe('the prep gate', () => {
     expect(toolsOf('petri')).not.toContain('bag')
   })
 
+  test('lets nobody go without gloves, air or the data sheets', () => {
+    const items = prepList(TECHNIQUES.bloom, true)
+    const fixed = items.filter((item) => !item.mayGoWithout).map((item) => item.tool)
+    expect(fixed).toEqual(['gloves', 'air', 'sheet'])
+  })
+
   test('names each item once and says what it is for', () => {
     const tools = toolsOf('bloom', true)
     expect(new Set(tools).size).toBe(tools.length)

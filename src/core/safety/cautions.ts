@@ -1,4 +1,4 @@
-import { rulesInForce, stepRule, type StepId, type Technique } from '../technique/index.ts'
+import { rulesInForce, stepRule, type StepId, type Technique, type ToolId } from '../technique/index.ts'
 
 /**
  * The usual cautions, worded for the bench. They never replace the product's own safety data sheet, local codes or
@@ -42,6 +42,9 @@ export type CautionId = keyof typeof CAUTIONS
 /** The sentence that stands wherever cautions are shown. */
 export const DEFERRAL =
   'The safety data sheets of your products, local codes and licensed practice come before anything said here.'
+
+/** Prep that no note can stand in for: without it someone can get hurt. */
+export const NEVER_WITHOUT: readonly ToolId[] = ['gloves', 'air', 'sheet']
 
 const BY_STEP: Partial<Record<StepId, readonly CautionId[]>> = {
   stir: ['skin', 'air'],

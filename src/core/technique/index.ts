@@ -2,7 +2,7 @@ import { BLOOM } from './bloom.ts'
 import { PETRI } from './petri.ts'
 import type { StepId, StepRule, Technique, TechniqueId } from './technique.ts'
 
-export { agentsBefore, orderBreaches, rulesInForce, type OrderBreach } from './order.ts'
+export { orderBreaches, rulesInForce, type OrderBreach } from './order.ts'
 export { ALWAYS_NEEDED, TOOLS, type ToolId } from './tools.ts'
 export type {
   Agent,

@@ -35,7 +35,7 @@ function breaks(rule: OrderRule, step: StepRule, before: readonly StepRule[]): b
 }
 
 /** What has come into the resin or the air before that step. */
-export function agentsBefore(technique: Technique, stepId: StepId): readonly Agent[] {
+function agentsBefore(technique: Technique, stepId: StepId): readonly Agent[] {
   const place = technique.steps.findIndex((step) => step.id === stepId)
   return [...new Set(technique.steps.slice(0, place).flatMap((step) => step.brings))]
 }

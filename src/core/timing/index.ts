@@ -13,6 +13,6 @@ export {
 export { windowOfStage } from './stage.ts'
 export { handsOnMin, pieceSlots, type PieceSlot } from './handsOn.ts'
 export { type TimedTurn } from './layOut.ts'
-export { scheduleBatch, turnsToCome, windowsOf, type DecantPlan, type Schedule } from './schedule.ts'
+export { scheduleBatch, windowsOf, type DecantPlan, type Schedule } from './schedule.ts'
 export { capacityOf, type Capacity } from './capacity.ts'
 export { type Turn } from './turns.ts'

@@ -21,7 +21,7 @@ import {
   type PourSetting,
   wholeLife,
 } from './pour.ts'
-import { turnsOf, type Turn } from './turns.ts'
+import { turnsOf } from './turns.ts'
 
 /** The pour of a batch in time, up to the covers; the days after are the rack's. */
 export interface Schedule {
@@ -164,12 +164,4 @@ function aimFluidity({ id, moment }: StepRule, white: BloomWhite | null): number
   if (moment.by === 'resin' && moment.criterion.by === 'bloomNumber' && white)
     return fluidityForBloom(white, moment.criterion.best)
   throw new RangeError(`scheduleBatch: the decant cannot aim at step "${id}"`)
-}
-
-/** The turns still to come in a live pour: all that have no minute of their own yet. */
-export function turnsToCome(
-  turns: readonly TimedTurn[],
-  done: Readonly<Record<string, number>>,
-): readonly Turn[] {
-  return turns.filter((turn) => done[turn.key] === undefined)
 }

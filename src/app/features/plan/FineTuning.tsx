@@ -1,7 +1,7 @@
 import type { Dimension, UnitId } from '#core/units/index.ts'
 import { QuantityField } from '#app/components/QuantityField.tsx'
 import { CountField } from './CountField.tsx'
-import type { InputsProps } from './PlanInputs.tsx'
+import type { InputsProps } from './inputsProps.ts'
 
 /** Figures with a usual value: depths, the white's pattern, how it is measured, what stays behind, how fast the hands are. */
 export function FineTuning({ draft, problems, units, change }: InputsProps) {

@@ -3,22 +3,13 @@ import { Plus, X } from 'lucide-react'
 import type { BackChoice, BatchRequest, WhiteDose } from '#core/batch/index.ts'
 import type { Colour } from '#core/colour/index.ts'
 import { TECHNIQUES, type TechniqueId } from '#core/technique/index.ts'
-import type { UnitChoice } from '#core/units/index.ts'
 import { BACK_WORDS, DOSE_WORDS, ratioWords } from '#words/vocabulary.ts'
 import { ChoiceField } from '#app/components/ChoiceField.tsx'
 import { QuantityField } from '#app/components/QuantityField.tsx'
 import { isoOfLocalField, localField } from '#app/components/when.ts'
 import { CountField } from './CountField.tsx'
-import type { ShelfStock } from './draft.ts'
 import { FineTuning } from './FineTuning.tsx'
-
-export interface InputsProps {
-  readonly draft: BatchRequest
-  readonly stock: ShelfStock
-  readonly problems: Readonly<Record<string, string>>
-  readonly units: UnitChoice
-  readonly change: (changes: Partial<BatchRequest>) => void
-}
+import type { InputsProps } from './inputsProps.ts'
 
 const DOSES: readonly WhiteDose[] = ['translucent', 'milky', 'opaque']
 const BACKS: readonly BackChoice['when'][] = ['none', 'footprint', 'nextDay', 'afterDemold']

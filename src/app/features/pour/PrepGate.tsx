@@ -30,11 +30,13 @@ export function PrepGate({ story, plan, units }: PrepGateProps) {
     setTicks(next)
     keepTicks(batch.id, next)
   }
-  const open = plan.prep.filter((item) => !isSettled(ticks[item.tool]))
+  const open = plan.prep.filter((item) => !isSettled(ticks[item.tool], item))
   const pass = () => {
     const overruled = plan.prep.flatMap((item) => {
       const tick = ticks[item.tool]
-      return tick?.kind === 'without' ? [{ tool: item.tool, note: tick.note.trim() }] : []
+      return tick?.kind === 'without' && item.mayGoWithout
+        ? [{ tool: item.tool, note: tick.note.trim() }]
+        : []
     })
     void record({ kind: 'gatePassed', overruled }).catch((problem: Error) => say(problem.message))
   }
@@ -84,8 +86,8 @@ export function PrepGate({ story, plan, units }: PrepGateProps) {
   )
 }
 
-function isSettled(tick: Ticks[string] | undefined): boolean {
-  return tick?.kind === 'ready' || (tick?.kind === 'without' && tick.note.trim() !== '')
+function isSettled(tick: Ticks[string] | undefined, { mayGoWithout }: PrepItem): boolean {
+  return tick?.kind === 'ready' || (mayGoWithout && tick?.kind === 'without' && tick.note.trim() !== '')
 }
 
 /** The bag's hole and the inks are this plan's own. */
@@ -111,7 +113,7 @@ function PrepRow({ item, text, tick, set }: PrepRowProps) {
   const without = tick?.kind === 'without' ? tick : null
   return (
     <li
-      className={`rounded-xl border p-2 ${isSettled(tick) ? 'border-good bg-good-ground' : 'border-edge bg-raised'}`}
+      className={`rounded-xl border p-2 ${isSettled(tick, item) ? 'border-good bg-good-ground' : 'border-edge bg-raised'}`}
       data-tool={item.tool}
     >
       <div className="flex items-center gap-2">
@@ -135,7 +137,7 @@ function PrepRow({ item, text, tick, set }: PrepRowProps) {
             )}
           </span>
         </button>
-        {!ready && (
+        {!ready && item.mayGoWithout && (
           <button
             className="text-ink-soft min-h-16 cursor-pointer px-3 text-sm underline"
             aria-expanded={without !== null}

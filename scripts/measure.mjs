@@ -1,0 +1,83 @@
+/** Figures of speed, measured in Chromium on the built app: npm run measure. Printed, and kept in docs/performance.md by hand. */
+import { spawn } from 'node:child_process'
+import { chromium } from '@playwright/test'
+import { ensureBuilt, root } from './ready.mjs'
+
+const PORT = 4698
+const KEYSTROKES = 30
+
+ensureBuilt()
+const server = spawn(process.execPath, ['dist/node/server.js', '--port', String(PORT)], {
+  cwd: root,
+  stdio: ['ignore', 'pipe', 'inherit'],
+})
+await new Promise((resolve) => server.stdout.once('data', resolve))
+const browser = await chromium.launch({
+  executablePath: '/usr/bin/chromium',
+  args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
+})
+try {
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, locale: 'en-GB' })
+  const opened = Date.now()
+  await page.goto(`http://127.0.0.1:${PORT}/`)
+  await page.getByRole('heading', { level: 1, name: 'Bench' }).waitFor({ timeout: 60_000 })
+  console.log(`first opening, demo studio furnished through the commands: ${Date.now() - opened} ms`)
+  const again = Date.now()
+  await page.reload()
+  await page.getByRole('heading', { level: 1, name: 'Bench' }).waitFor()
+  console.log(`opening again: ${Date.now() - again} ms`)
+  await measureTyping(page)
+} finally {
+  await browser.close()
+  server.kill()
+}
+
+/** Types into the name and the room temperature of a 12-piece plan; a key's time runs to the frame that shows it. */
+async function measureTyping(page) {
+  await page.goto(`http://127.0.0.1:${PORT}/plan`)
+  await page.locator('[data-worksheet]').waitFor()
+  await page.getByRole('combobox', { name: 'Mold 1' }).selectOption({ label: 'Round coaster' })
+  await page
+    .getByRole('textbox', { name: /^Pieces of/ })
+    .first()
+    .fill('12')
+  await page.waitForTimeout(1500)
+  await page.evaluate(() => {
+    window.longTasks = []
+    window.keys = []
+    new PerformanceObserver((list) =>
+      window.longTasks.push(...list.getEntries().map((entry) => entry.duration)),
+    ).observe({ entryTypes: ['longtask'] })
+    addEventListener(
+      'input',
+      () => {
+        const began = performance.now()
+        requestAnimationFrame(() => window.keys.push(performance.now() - began))
+      },
+      true,
+    )
+  })
+  const field = page.getByLabel('Room temperature')
+  const answers = []
+  for (let k = 0; k < KEYSTROKES; k++) {
+    const began = await page.evaluate(() => performance.now())
+    await field.fill((20 + (k % 20) / 10).toFixed(1))
+    await page.waitForFunction(() => document.querySelector('[aria-busy="false"] [data-worksheet]') !== null)
+    answers.push((await page.evaluate(() => performance.now())) - began)
+    await page.waitForTimeout(60)
+  }
+  const { longTasks, keys } = await page.evaluate(() => ({ longTasks: window.longTasks, keys: window.keys }))
+  console.log(
+    `12-piece plan, ${KEYSTROKES} keystrokes: from key to next frame median ${median(keys)} ms, worst ${Math.max(...keys).toFixed(1)} ms`,
+  )
+  console.log(
+    `tasks over 50 ms on the main thread while typing: ${longTasks.length}${longTasks.length ? ` (longest ${Math.max(...longTasks).toFixed(0)} ms)` : ''}`,
+  )
+  console.log(
+    `from key to the new worksheet (worker, clone, render; seen from outside the browser): median ${median(answers)} ms`,
+  )
+}
+
+function median(values) {
+  return [...values].sort((one, other) => one - other)[Math.floor(values.length / 2)].toFixed(1)
+}
