@@ -54,10 +54,10 @@ try {
   await page.goto(`http://127.0.0.1:${port}/`)
   await page.getByRole('heading', { level: 1, name: 'Bench' }).waitFor({ timeout: 60_000 })
   await page.getByText('Pour the back layer').first().waitFor()
-  const shot = async (name, fullPage = false) => {
+  const shot = async (name) => {
     if (only && !only.includes(name)) return
     await page.waitForTimeout(1000)
-    await page.screenshot({ path: join(folder, `${name}.png`), fullPage })
+    await page.screenshot({ path: join(folder, `${name}.png`) })
   }
   const go = async (path, heading) => {
     await page.goto(`http://127.0.0.1:${port}${path}`)
@@ -67,7 +67,6 @@ try {
   await go('/plan', 'Plan a batch')
   await page.locator('[data-worksheet]').waitFor()
   await shot('plan')
-  await shot('plan-whole', true)
   await go('/rack', 'Rack')
   await page.locator('[data-strip]').first().waitFor()
   await shot('rack')
@@ -100,7 +99,6 @@ try {
   await page.getByRole('button', { name: /Stop stir/ }).click()
   await page.locator('[data-step]').waitFor()
   await page.clock.fastForward('15:00')
-  await shot('pour-rest')
   const mark = async (minutes) => {
     await page.locator('[data-step] button[data-fresh="false"]').click()
     await page.clock.fastForward(minutes * 60_000)
