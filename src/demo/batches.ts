@@ -1,10 +1,4 @@
-import {
-  USUAL_HANDS,
-  USUAL_LOSS,
-  USUAL_MEASURING,
-  USUAL_WHITE,
-  type BatchRequest,
-} from '#core/batch/index.ts'
+import { USUAL_REQUEST, USUAL_WHITE, type BatchRequest } from '#core/batch/index.ts'
 import type { FaultId, TimingVerdict } from '#core/journal/index.ts'
 import { COLOURS, MOLDS, RESINS } from './stock.ts'
 
@@ -42,19 +36,7 @@ interface Sketch extends Partial<Omit<BatchRequest, 'pieces' | 'colours' | 'resi
 
 function request({ pieces, colours, resin, ...changes }: Sketch): BatchRequest {
   return {
-    technique: 'bloom',
-    face: 'mold',
-    roomTempC: 21,
-    bedMm: null,
-    lipMm: 2,
-    white: USUAL_WHITE,
-    back: { when: 'none' },
-    settleMin: 5,
-    hands: USUAL_HANDS,
-    measuring: USUAL_MEASURING,
-    loss: USUAL_LOSS,
-    spareMolds: [],
-    startAt: null,
+    ...USUAL_REQUEST,
     pieces: pieces.map(([name, count]) => ({ mold: named(MOLDS, name), count })),
     colours: colours.map((name) => named(COLOURS, name)),
     resin: named(RESINS, resin),

@@ -1,7 +1,7 @@
 import * as v from 'valibot'
 import { BEST_RATING, FAULTS, type FaultId, type Outcome, type Piece } from '#core/journal/index.ts'
-import type { PourEvent } from '#core/runsheet/index.ts'
-import { count, epochMs, idSchema, text } from './amount.ts'
+import type { PourEvent, Taken } from '#core/runsheet/index.ts'
+import { amount, count, epochMs, idSchema, text } from './amount.ts'
 import { colourSchema } from './colour.ts'
 import { moldSchema } from './mold.ts'
 import { batchRequestSchema, handsSchema, measuringSchema } from './request.ts'
@@ -19,6 +19,23 @@ const batchSchema = v.object({
 const event = { id: idSchema, atMs: epochMs('event') }
 const note = (what: string) => v.pipe(v.string(), v.maxLength(2000, `${what} is longer than 2000 characters`))
 
+const readingSchema = v.variant('kind', [
+  v.object({
+    kind: v.literal('temperature'),
+    tempC: amount('temperature read', '°C', { atLeast: -20, atMost: 300 }),
+    by: v.picklist(['probe', 'infrared', 'hand']),
+  }),
+  v.object({
+    kind: v.literal('room'),
+    tempC: amount('room temperature read', '°C', { atLeast: -20, atMost: 60 }),
+  }),
+  v.object({
+    kind: v.literal('sign'),
+    sign: v.picklist(['string', 'gel', 'footprint', 'leathery', 'stiff']),
+    there: v.boolean(),
+  }),
+]) satisfies v.GenericSchema<unknown, Taken>
+
 export const pourEventSchema = v.variant('kind', [
   v.object({
     ...event,
@@ -29,6 +46,7 @@ export const pourEventSchema = v.variant('kind', [
   v.object({ ...event, kind: v.literal('stopStir') }),
   v.object({ ...event, kind: v.literal('done'), key: idSchema }),
   v.object({ ...event, kind: v.literal('note'), text: note('note') }),
+  v.object({ ...event, kind: v.literal('reading'), reading: readingSchema }),
   v.object({ ...event, kind: v.literal('abandoned'), reason: note('reason') }),
   v.object({ ...event, kind: v.literal('undone'), eventId: idSchema }),
 ]) satisfies v.GenericSchema<unknown, PourEvent>

@@ -1,8 +1,8 @@
 import { expose } from 'comlink'
-import { planBatch } from '#core/plan/index.ts'
+import { planBatch, planLive } from '#core/plan/index.ts'
 
 /** The planner off the main thread: typing never waits for it. */
-const planner = { planBatch }
+const planner = { planBatch, planLive }
 
 export type Planner = typeof planner
 

@@ -20,6 +20,10 @@ async function pourUntilDecant(page: Page, base = ''): Promise<void> {
   await mark(page)
 }
 
+/** Taps what the page shows this very moment, without waiting for anything. */
+const tapNow = (page: Page) =>
+  page.evaluate(() => document.querySelector<HTMLElement>('[data-step] button[data-fresh="false"]')?.click())
+
 const clockOf = async (page: Page) =>
   (await page.getByRole('timer', { name: 'Since stop-stir' }).innerText()).trim()
 
@@ -59,7 +63,8 @@ test('two tabs see the same pour, and a mark made in both is stored once', async
   await expect(other.locator('[data-step="bubbles"]')).toBeVisible()
   await mark(page)
   await expect(other.locator('[data-step="ink.1"]')).toBeVisible()
-  await Promise.all([mark(page), mark(other)])
+  await other.waitForTimeout(1000)
+  await Promise.all([tapNow(page), tapNow(other)])
   await expect(page.locator('[data-step="ink.2"]')).toBeVisible()
   await expect(other.locator('[data-step="ink.2"]')).toBeVisible()
 })

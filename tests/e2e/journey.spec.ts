@@ -14,7 +14,6 @@ async function picture(page: Page): Promise<Buffer> {
 }
 
 test('from an empty studio to a logged piece, and back from an export', async ({ page }) => {
-  test.setTimeout(180_000)
   await openStudio(page, EMPTY)
   await expect(page.getByText('Nothing waits')).toBeVisible()
 

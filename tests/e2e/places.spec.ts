@@ -24,7 +24,6 @@ async function troublesOn(page: Page): Promise<string[]> {
 
 for (const colorScheme of ['light', 'dark'] as const) {
   test(`every place keeps to WCAG 2.2 AA, ${colorScheme}`, async ({ page }) => {
-    test.setTimeout(180_000)
     const broken: string[] = []
     page.on('pageerror', (problem) => broken.push(problem.message))
     page.on('console', (message) => message.type() === 'error' && broken.push(message.text()))

@@ -1,10 +1,4 @@
-import {
-  USUAL_HANDS,
-  USUAL_LOSS,
-  USUAL_MEASURING,
-  USUAL_WHITE,
-  type BatchRequest,
-} from '#core/batch/index.ts'
+import { USUAL_REQUEST, type BatchRequest } from '#core/batch/index.ts'
 import type { Mold } from '#core/mold/index.ts'
 import { ARCHETYPES } from '#core/resin/index.ts'
 
@@ -22,7 +16,7 @@ export const COASTER: Mold = {
 export function bloomRequest(changes: Partial<BatchRequest> = {}, count = 1): BatchRequest {
   return {
     name: 'Coasters',
-    technique: 'bloom',
+    ...USUAL_REQUEST,
     pieces: [{ mold: COASTER, count }],
     resin: ARCHETYPES.quick,
     colours: [
@@ -30,18 +24,6 @@ export function bloomRequest(changes: Partial<BatchRequest> = {}, count = 1): Ba
       { id: 'ink-2', name: 'Plum', kind: 'alcoholInk', hex: '#6a2a5c' },
       { id: 'white', name: 'Chalk paste', kind: 'whitePaste', hex: '#f8f6f0' },
     ],
-    face: 'mold',
-    roomTempC: 21,
-    bedMm: null,
-    lipMm: 2,
-    white: USUAL_WHITE,
-    back: { when: 'none' },
-    settleMin: 5,
-    hands: USUAL_HANDS,
-    measuring: USUAL_MEASURING,
-    loss: USUAL_LOSS,
-    spareMolds: [],
-    startAt: null,
     ...changes,
   }
 }

@@ -6,7 +6,7 @@ import type { Planner } from '#workers/planner.worker.ts'
 /** What the app stands on; tests put their own in. */
 export interface Platform {
   readonly db: StudioDatabase
-  readonly planner: Pick<Remote<Planner>, 'planBatch'>
+  readonly planner: Pick<Remote<Planner>, 'planBatch' | 'planLive'>
   readonly nowMs: () => number
   readonly newId: () => string
 }

@@ -3,6 +3,7 @@ export {
   USUAL_HANDS,
   USUAL_LOSS,
   USUAL_MEASURING,
+  USUAL_REQUEST,
   USUAL_WHITE,
   type BackChoice,
   type BatchRequest,

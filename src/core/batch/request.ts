@@ -88,6 +88,23 @@ export const USUAL_WHITE: WhiteChoice = {
   petals: 8,
 }
 
+/** What a request says where nothing else is asked for. */
+export const USUAL_REQUEST = {
+  technique: 'bloom',
+  face: 'mold',
+  roomTempC: 21,
+  bedMm: null,
+  lipMm: 2,
+  white: USUAL_WHITE,
+  back: { when: 'none' },
+  settleMin: 5,
+  hands: USUAL_HANDS,
+  measuring: USUAL_MEASURING,
+  loss: USUAL_LOSS,
+  spareMolds: [],
+  startAt: null,
+} as const satisfies Partial<BatchRequest>
+
 /** Pieces of the whole order. */
 export function pieceCount(request: Pick<BatchRequest, 'pieces'>): number {
   return request.pieces.reduce((sum, order) => sum + order.count, 0)

@@ -1,4 +1,4 @@
-export { planBatch, type BatchPlan, type BloomPlan } from './plan.ts'
+export { planBatch, planLive, type BatchPlan, type BloomPlan, type LivePlan } from './plan.ts'
 export { gravityOf, type Finding, type Gravity, type Way } from './findings.ts'
 export { type LifeSample } from './life.ts'
 export {

@@ -4,9 +4,14 @@ import { BLOOM_WINDOW, type Window } from '../resin/index.ts'
 import { prepList, runSteps, type PrepItem, type RunStep } from '../runsheet/index.ts'
 import { TECHNIQUES } from '../technique/index.ts'
 import {
+  bandsOf,
   capacityOf,
+  correctedRequest,
   scheduleBatch,
+  USUAL_BELIEF,
   windowsOf,
+  type Bands,
+  type Reading,
   type Capacity,
   type CupLimits,
   type DecantPlan,
@@ -85,4 +90,28 @@ function bloomPlan(schedule: Schedule, steps: readonly RunStep[]): BloomPlan | n
     firstBead: beads[0] ?? 0,
     lastBead: beads.at(-1) ?? 0,
   }
+}
+
+/** A plan with soft edges: corrected by readings, each window as wide as it is uncertain. */
+export interface LivePlan {
+  readonly plan: BatchPlan
+  readonly bands: Bands
+}
+
+const MEMBERS = 256
+const SEED = 20261125
+
+/**
+ * The plan of a pour as marks and readings have it. The bands say how sure each window is; the plan's own minutes follow the
+ * mean of what is believed. No readings give the plan as it was made.
+ */
+export function planLive(
+  request: BatchRequest,
+  done: Readonly<Record<string, number>>,
+  readings: readonly Reading[],
+): LivePlan {
+  const schedule = scheduleBatch(request, TECHNIQUES[request.technique], done)
+  const bands = bandsOf(schedule, { belief: USUAL_BELIEF, readings, members: MEMBERS, seed: SEED })
+  const believed = readings.length > 0 ? correctedRequest(request, bands.believed) : request
+  return { plan: planBatch(believed, done), bands }
 }

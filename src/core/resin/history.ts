@@ -33,6 +33,10 @@ export interface CureRun {
   readonly startConversion: number
   readonly fromMin: number
   readonly toMin: number
+  /** On the heat lost to the room; 1 where it is not said. */
+  readonly lossFactor?: number
+  /** Of each integration step; 1e-6 where it is not said. */
+  readonly relativeError?: number
   /** Stop soon after gel: enough to know the remaining fluidity, cheaper than the whole week. */
   readonly onlyToGel?: boolean
 }
@@ -64,8 +68,7 @@ export function followCure(resin: CuringResin, run: CureRun): CureHistory {
     initial: [run.startConversion, run.startTempC, 0],
     from: run.fromMin * 60,
     to: run.toMin * 60,
-    absoluteError: [1e-7, 1e-4, 1e-2],
-    relativeError: 1e-6,
+    ...tolerances(run.relativeError),
     firstStep: 10,
     stopWhen: (y) => {
       if (y[CONVERSION]! <= resin.flow.gelConversion) return false
@@ -82,11 +85,16 @@ interface HeatBody {
   readonly adiabaticRiseK: number
 }
 
-function heatBodyOf(resin: CuringResin, { vessel, roomTempC }: CureRun): HeatBody {
+/** Errors allowed to conversion, temperature and spent flow, in step with one another. */
+function tolerances(relativeError = 1e-6) {
+  return { relativeError, absoluteError: [relativeError / 10, relativeError * 100, relativeError * 1e4] }
+}
+
+function heatBodyOf(resin: CuringResin, { vessel, roomTempC, lossFactor = 1 }: CureRun): HeatBody {
   const { reactionHeatJPerG, heatCapacityJPerGK } = resin.cure
   return {
     roomTempC,
-    lossPerS: heatLossWPerGK(vessel, mixedDensityGPerMl(resin)) / heatCapacityJPerGK,
+    lossPerS: (lossFactor * heatLossWPerGK(vessel, mixedDensityGPerMl(resin))) / heatCapacityJPerGK,
     adiabaticRiseK: reactionHeatJPerG / heatCapacityJPerGK,
   }
 }

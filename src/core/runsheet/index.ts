@@ -9,5 +9,6 @@ export {
   type Pour,
   type PourEvent,
   type PourNote,
+  type Taken,
 } from './pour.ts'
 export { standingAt, stepAtHand, type Standing } from './now.ts'

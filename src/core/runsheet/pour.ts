@@ -1,3 +1,5 @@
+import type { Reading } from '../timing/index.ts'
+
 /** What happened at a bench, as it happened. Nothing is ever rewritten: an undo is an event too. */
 export type PourEvent = { readonly id: string; readonly atMs: number } & (
   | { readonly kind: 'gatePassed'; readonly overruled: readonly Overruled[] }
@@ -5,9 +7,13 @@ export type PourEvent = { readonly id: string; readonly atMs: number } & (
   | { readonly kind: 'stopStir' }
   | { readonly kind: 'done'; readonly key: string }
   | { readonly kind: 'note'; readonly text: string }
+  | { readonly kind: 'reading'; readonly reading: Taken }
   | { readonly kind: 'abandoned'; readonly reason: string }
   | { readonly kind: 'undone'; readonly eventId: string }
 )
+
+/** A reading without its minute: the event's instant says when. */
+export type Taken = Reading extends infer Each ? (Each extends Reading ? Omit<Each, 'atMin'> : never) : never
 
 /** A prep item that was not ticked, and why that was all right. */
 export interface Overruled {
@@ -31,6 +37,7 @@ export type Pour =
       /** Minutes from stop-stir, by turn key. */
       readonly done: Readonly<Record<string, number>>
       readonly notes: readonly PourNote[]
+      readonly readings: readonly Reading[]
     }
   | { readonly stage: 'abandoned'; readonly reason: string; readonly atMs: number }
 
@@ -52,13 +59,18 @@ function step(pour: Pour, event: PourEvent): Pour {
     case 'stirBegan':
       return { stage: 'mixing', stirBeganAtMs: event.atMs }
     case 'stopStir':
-      return { stage: 'running', stopStirAtMs: event.atMs, done: { stir: 0 }, notes: [] }
+      return { stage: 'running', stopStirAtMs: event.atMs, done: { stir: 0 }, notes: [], readings: [] }
     case 'done':
       if (pour.stage !== 'running') return pour
       return { ...pour, done: { ...pour.done, [event.key]: (event.atMs - pour.stopStirAtMs) / 60_000 } }
     case 'note':
       if (pour.stage !== 'running') return pour
       return { ...pour, notes: [...pour.notes, { atMs: event.atMs, text: event.text }] }
+    case 'reading': {
+      if (pour.stage !== 'running') return pour
+      const reading = { ...event.reading, atMin: (event.atMs - pour.stopStirAtMs) / 60_000 } as Reading
+      return { ...pour, readings: [...pour.readings, reading] }
+    }
     case 'abandoned':
       return { stage: 'abandoned', reason: event.reason, atMs: event.atMs }
     case 'undone':
@@ -87,6 +99,7 @@ export function mayFollow(events: readonly PourEvent[], event: PourEvent): boole
     case 'done':
       return pour.stage === 'running' && pour.done[event.key] === undefined
     case 'note':
+    case 'reading':
       return pour.stage === 'running'
     case 'abandoned':
       return pour.stage !== 'abandoned'

@@ -86,6 +86,7 @@ export function scheduleBatch(
   }
 }
 
+/** The first mix as the cure model sees it. */
 function settingOf(request: BatchRequest, first: Mix, bedDepthMm: number): PourSetting {
   return {
     resin: request.resin,

@@ -1,5 +1,6 @@
 import { Link, useParams } from 'react-router'
-import { EmptyPlace, Place } from '#app/components/Place.tsx'
+import { NoSuchBatch } from '#app/components/NoSuchBatch.tsx'
+import { Place } from '#app/components/Place.tsx'
 import { useStory } from '#app/platform/queries.ts'
 import { PieceForm } from './PieceForm.tsx'
 
@@ -8,17 +9,7 @@ export function FinishPlace() {
   const { batchId = '' } = useParams()
   const { story, isPending } = useStory(batchId)
   if (isPending) return <Place title="Finish">Opening the batch …</Place>
-  if (!story) {
-    return (
-      <Place title="Finish">
-        <EmptyPlace title="There is no such batch">
-          <Link className="button button-main mt-3" to="/log">
-            To the log
-          </Link>
-        </EmptyPlace>
-      </Place>
-    )
-  }
+  if (!story) return <NoSuchBatch title="Finish" />
   const seen = story.pieces.filter((piece) => piece.outcome !== null).length
   return (
     <Place

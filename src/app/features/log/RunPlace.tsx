@@ -6,7 +6,8 @@ import { ratioWords, TIMING_WORDS } from '#words/vocabulary.ts'
 import { FacePicture } from '#app/components/FacePicture.tsx'
 import { sampleAt } from '#app/components/lifeAt.ts'
 import { pourSpan, stripNotches } from '#app/components/notches.ts'
-import { EmptyPlace, Place } from '#app/components/Place.tsx'
+import { NoSuchBatch } from '#app/components/NoSuchBatch.tsx'
+import { Place } from '#app/components/Place.tsx'
 import { Strip } from '#app/components/Strip.tsx'
 import { dateOf } from '#app/components/when.ts'
 import { usePhotos, usePlan, useStory, useUnits, type BatchStory } from '#app/platform/queries.ts'
@@ -17,17 +18,7 @@ export function RunPlace() {
   const { story, isPending } = useStory(batchId)
   const units = useUnits()
   if (isPending) return <Place title="Run">Opening the run …</Place>
-  if (!story) {
-    return (
-      <Place title="Run">
-        <EmptyPlace title="There is no such batch">
-          <Link className="button button-main mt-3" to="/log">
-            To the log
-          </Link>
-        </EmptyPlace>
-      </Place>
-    )
-  }
+  if (!story) return <NoSuchBatch title="Run" />
   const { request } = story.batch
   return (
     <Place

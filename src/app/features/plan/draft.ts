@@ -1,5 +1,5 @@
 import * as v from 'valibot'
-import { USUAL_LOSS, USUAL_WHITE, type BatchRequest } from '#core/batch/index.ts'
+import { USUAL_REQUEST, type BatchRequest } from '#core/batch/index.ts'
 import { isWhite, type Colour } from '#core/colour/index.ts'
 import type { Mold } from '#core/mold/index.ts'
 import type { Resin } from '#core/resin/index.ts'
@@ -20,26 +20,17 @@ export function newDraft({ resins, molds, colours }: ShelfStock, settings: Setti
   if (!resin || !mold) return null
   const white = colours.find(isWhite)
   return {
+    ...USUAL_REQUEST,
     name: `${mold.name}, bloom`,
-    technique: 'bloom',
     pieces: [{ mold, count: Math.min(2, mold.count) }],
     resin,
     colours: [
       ...colours.filter((colour) => colour.kind === 'alcoholInk').slice(0, 2),
       ...(white ? [white] : []),
     ],
-    face: 'mold',
     roomTempC: settings.roomTempC,
-    bedMm: null,
-    lipMm: 2,
-    white: USUAL_WHITE,
-    back: { when: 'none' },
-    settleMin: 5,
     hands: settings.hands,
     measuring: settings.measuring,
-    loss: USUAL_LOSS,
-    spareMolds: [],
-    startAt: null,
   }
 }
 

@@ -1,4 +1,5 @@
 import { Link, useParams } from 'react-router'
+import { NoSuchBatch } from '#app/components/NoSuchBatch.tsx'
 import { EmptyPlace, Place } from '#app/components/Place.tsx'
 import { usePlan, useStory, useUnits, type BatchStory } from '#app/platform/queries.ts'
 import { LivePour } from './LivePour.tsx'
@@ -10,17 +11,7 @@ export function PourPlace() {
   const { batchId = '' } = useParams()
   const { story, isPending } = useStory(batchId)
   if (isPending) return <Place title="Pour">Opening the pour …</Place>
-  if (!story) {
-    return (
-      <Place title="Pour">
-        <EmptyPlace title="There is no such batch">
-          <Link className="button button-main mt-3" to="/">
-            To the bench
-          </Link>
-        </EmptyPlace>
-      </Place>
-    )
-  }
+  if (!story) return <NoSuchBatch title="Pour" />
   return <PourAt key={story.batch.id} story={story} />
 }
 

@@ -1,0 +1,92 @@
+import { windowOf, type Criterion } from '../resin/index.ts'
+import type { StepId } from '../technique/index.ts'
+import type { BatchRequest } from '../batch/index.ts'
+import {
+  bandOf,
+  DEPARTURE_KEYS,
+  departedResin,
+  type Band,
+  type Belief,
+  type Course,
+  type Departure,
+} from './ensemble.ts'
+import { posteriorOf, priorCourses } from './posterior.ts'
+import type { Reading } from './reading.ts'
+import type { Schedule } from './schedule.ts'
+
+/** A window with edges as soft as they are uncertain. */
+export interface WindowBand {
+  readonly open: Band
+  readonly best: Band
+  /** Null where it stays open. */
+  readonly close: Band | null
+}
+
+/** The windows of a schedule as bands, and what the readings say of resin and room. */
+export interface Bands {
+  /** By step; a step the resin may well never reach has none. */
+  readonly steps: Readonly<Partial<Record<StepId, WindowBand>>>
+  /** The mean departure after the readings. */
+  readonly believed: Departure
+  readonly contradictions: readonly Reading[]
+}
+
+export interface BandsTask {
+  readonly belief: Belief
+  readonly readings: readonly Reading[]
+  readonly members: number
+  readonly seed: number
+}
+
+/** Long enough for every quick or medium resin to demold. */
+const FOLLOWED_MIN = 48 * 60
+
+/** The bands of every step whose window hangs on the resin, corrected by the readings. */
+export function bandsOf(schedule: Schedule, task: BandsTask): Bands {
+  const { forecast, technique, white } = schedule
+  const course = { setting: forecast.setting, decantMin: forecast.decantMin, toMin: FOLLOWED_MIN }
+  const prior = priorCourses({ ...task, ...course })
+  const { courses, weights, contradictions } = posteriorOf({ ...task, ...course, prior })
+  const steps = technique.steps.flatMap(({ id, moment }) => {
+    const band = moment.by === 'resin' ? windowBand(moment.criterion, { courses, weights, white }) : null
+    return band ? [[id, band] as const] : []
+  })
+  return { steps: Object.fromEntries(steps), believed: meanOf(courses, weights), contradictions }
+}
+
+interface Weighed {
+  readonly courses: readonly Course[]
+  readonly weights: readonly number[]
+  readonly white: Schedule['white']
+}
+
+function windowBand(criterion: Criterion, { courses, weights, white }: Weighed): WindowBand | null {
+  const windows = courses.map(({ life, roomTempC }) =>
+    windowOf(criterion, { history: life, roomTempC, white }),
+  )
+  const edge = (pick: 'openMin' | 'bestMin' | 'closeMin') =>
+    bandOf(
+      windows.map((window) => window?.[pick] ?? null),
+      weights,
+    )
+  const open = edge('openMin')
+  const best = edge('bestMin')
+  return open && best ? { open, best, close: edge('closeMin') } : null
+}
+
+function meanOf(courses: readonly Course[], weights: readonly number[]): Departure {
+  const mean = (key: keyof Departure) =>
+    courses.reduce((sum, { departure }, k) => sum + weights[k]! * departure[key], 0)
+  const [rateLog, lossLog, viscosityLog, roomK] = DEPARTURE_KEYS.map(mean) as [number, number, number, number]
+  return { rateLog, lossLog, viscosityLog, roomK }
+}
+
+/** The request as the readings would have it: its resin and its room corrected by what is believed. */
+export function correctedRequest(request: BatchRequest, believed: Departure): BatchRequest {
+  const { cure, flow } = departedResin(request.resin, believed)
+  return {
+    ...request,
+    resin: { ...request.resin, cure, flow },
+    roomTempC: request.roomTempC + believed.roomK,
+  }
+}

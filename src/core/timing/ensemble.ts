@@ -1,0 +1,141 @@
+import { seededRandom } from '../numeric/index.ts'
+import { DECANT_KEEPS_FRAC, followCure, type CureHistory, type CuringResin } from '../resin/index.ts'
+import { wholeLife, type PourForecast, type PourSetting } from './pour.ts'
+
+/**
+ * How one possible truth differs from the resin's record and the room's figure: natural logs of factors on rate, heat loss
+ * and viscosity, and kelvin on the room.
+ */
+export interface Departure {
+  readonly rateLog: number
+  readonly lossLog: number
+  readonly viscosityLog: number
+  readonly roomK: number
+}
+
+/** What is believed before any reading: independent normal departures (sizes from memory, to be calibrated). */
+export interface Belief {
+  readonly mean: Departure
+  readonly sd: Departure
+}
+
+const NONE: Departure = { rateLog: 0, lossLog: 0, viscosityLog: 0, roomK: 0 }
+
+/** A typical resin in an ordinary room: rate 25 %, heat loss 20 %, viscosity 15 %, room about a degree. */
+export const USUAL_BELIEF: Belief = {
+  mean: NONE,
+  sd: { rateLog: 0.25, lossLog: 0.2, viscosityLog: 0.15, roomK: 0.5 },
+}
+
+export const DEPARTURE_KEYS = ['rateLog', 'lossLog', 'viscosityLog', 'roomK'] as const
+
+/** Two standard normal values from two uniform ones (Box & Muller 1958). */
+export function normalPair(chance: () => number): readonly [number, number] {
+  const radius = Math.sqrt(-2 * Math.log(1 - chance()))
+  const angle = 2 * Math.PI * chance()
+  return [radius * Math.cos(angle), radius * Math.sin(angle)]
+}
+
+/** So many departures drawn from the belief; the same seed gives the same ones. */
+export function drawDepartures({ mean, sd }: Belief, count: number, seed: number): readonly Departure[] {
+  const chance = seededRandom(seed)
+  return Array.from({ length: count }, () => {
+    const [rate, loss] = normalPair(chance)
+    const [viscosity, room] = normalPair(chance)
+    return {
+      rateLog: mean.rateLog + sd.rateLog * rate,
+      lossLog: mean.lossLog + sd.lossLog * loss,
+      viscosityLog: mean.viscosityLog + sd.viscosityLog * viscosity,
+      roomK: mean.roomK + sd.roomK * room,
+    }
+  })
+}
+
+/** The resin as that departure would have it. */
+export function departedResin(resin: CuringResin, { rateLog, viscosityLog }: Departure): CuringResin {
+  const rate = Math.exp(rateLog)
+  return {
+    ...resin,
+    cure: {
+      ...resin.cure,
+      startRatePerS: resin.cure.startRatePerS * rate,
+      networkRatePerS: resin.cure.networkRatePerS * rate,
+    },
+    flow: { ...resin.flow, viscosityAtRefPaS: resin.flow.viscosityAtRefPaS * Math.exp(viscosityLog) },
+  }
+}
+
+/** One possible course of a pour. */
+export interface Course {
+  readonly departure: Departure
+  readonly roomTempC: number
+  /** The cup up to the decant and the bed after it, as one life. */
+  readonly life: CureHistory
+}
+
+export interface CourseTask {
+  readonly setting: PourSetting
+  /** Null leaves the resin in its cup, followed to its gel there. */
+  readonly decantMin: number | null
+  /** How far each course is followed, in minutes from stop-stir. */
+  readonly toMin: number
+}
+
+/** Good to a hundredth of a minute at the bench, and several times quicker than the plan's own tolerance. */
+const COURSE_TOLERANCE = 1e-4
+
+/** The course of that setting under that departure. A decant that comes after its gel is taken just before it. */
+export function courseOf({ setting, decantMin, toMin }: CourseTask, departure: Departure): Course {
+  const resin = departedResin(setting.resin, departure)
+  const roomTempC = setting.roomTempC + departure.roomK
+  const shared = { roomTempC, lossFactor: Math.exp(departure.lossLog), relativeError: COURSE_TOLERANCE }
+  const cup = followCure(resin, {
+    ...shared,
+    vessel: { kind: 'cup', massG: setting.cupMassG },
+    startTempC: setting.startTempC,
+    startConversion: 0,
+    fromMin: 0,
+    toMin: decantMin === null ? toMin : Math.max(decantMin, 1),
+    onlyToGel: true,
+  })
+  if (decantMin === null) return { departure, roomTempC, life: cup }
+  const pouredMin = Math.min(decantMin, cup.toMin)
+  const poured = cup.stateAt(pouredMin)
+  const keeps = setting.decantKeepsFrac ?? DECANT_KEEPS_FRAC
+  const bed = followCure(resin, {
+    ...shared,
+    vessel: { kind: 'bed', depthMm: setting.bedDepthMm },
+    startTempC: roomTempC + keeps * (poured.tempC - roomTempC),
+    startConversion: poured.conversion,
+    fromMin: pouredMin,
+    toMin: Math.max(toMin, pouredMin + 1),
+  })
+  const forecast: PourForecast = { setting, cup, decantMin: pouredMin, bed }
+  return { departure, roomTempC, life: wholeLife(forecast) }
+}
+
+/** A soft-edged moment: one in ten earlier than low, half earlier than mid, one in ten later than high. */
+export interface Band {
+  readonly lowMin: number
+  readonly midMin: number
+  readonly highMin: number
+}
+
+/** The weighted 10, 50 and 90 % points of the moments; null when a tenth or more of the weight never gets there. */
+export function bandOf(moments: readonly (number | null)[], weights: readonly number[]): Band | null {
+  const reached = moments
+    .flatMap((min, k) => (min === null ? [] : [{ min, weight: weights[k]! }]))
+    .sort((one, other) => one.min - other.min)
+  const all = weights.reduce((sum, weight) => sum + weight, 0)
+  const there = reached.reduce((sum, { weight }) => sum + weight, 0)
+  if (there < 0.9 * all || reached.length === 0) return null
+  const point = (share: number) => {
+    let passed = 0
+    for (const { min, weight } of reached) {
+      passed += weight
+      if (passed >= share * there) return min
+    }
+    return reached.at(-1)!.min
+  }
+  return { lowMin: point(0.1), midMin: point(0.5), highMin: point(0.9) }
+}

@@ -1,0 +1,185 @@
+import { seededRandom } from '../numeric/index.ts'
+import {
+  courseOf,
+  DEPARTURE_KEYS,
+  drawDepartures,
+  normalPair,
+  type Belief,
+  type Course,
+  type CourseTask,
+  type Departure,
+} from './ensemble.ts'
+import { bestLogLikelihood, logLikelihood, type Reading } from './reading.ts'
+
+/** Possible courses with the weight each has after the readings; weights add up to 1. */
+export interface Posterior {
+  readonly courses: readonly Course[]
+  readonly weights: readonly number[]
+  /** Readings that no believable course explains; they were taken with a third of their weight, never silently fitted. */
+  readonly contradictions: readonly Reading[]
+}
+
+export interface PosteriorTask extends CourseTask {
+  readonly belief: Belief
+  readonly readings: readonly Reading[]
+  readonly members: number
+  readonly seed: number
+  /** Courses of this belief, members and seed that are known already; drawn here when left out. */
+  readonly prior?: readonly Course[]
+}
+
+/** The courses that are believed before any reading. */
+export function priorCourses(task: Omit<PosteriorTask, 'readings' | 'prior'>): readonly Course[] {
+  return drawDepartures(task.belief, task.members, task.seed).map((departure) => courseOf(task, departure))
+}
+
+const ROUNDS = 3
+/** Below this share of equal weights the members are drawn anew where the weight is. */
+const THIN = 1 / 3
+/** Share of new members still drawn from the belief, so that nothing is ruled out for good. */
+const FRESH = 0.15
+/** A proposal a little wider than the weight it follows. */
+const WIDER = 1.3
+const CONTRADICTION_WIDENS = 3
+/** A reading less likely than this, on average over the belief, beside the best it could be: odds of about 1 : 3000. */
+const CONTRADICTS_LOG = -8
+
+/**
+ * What is believed after the readings: importance sampling in the four departures. Where few members carry the weight, a
+ * normal proposal is fitted to them and members are drawn from it and, in part, from the belief again (population Monte
+ * Carlo, Cappe et al., J. Comput. Graph. Stat. 13 (2004) 907, from memory). The readings alone decide: leaving one out gives
+ * exactly what was believed without it.
+ */
+export function posteriorOf(task: PosteriorTask): Posterior {
+  const courses = task.prior ?? priorCourses(task)
+  const contradictions = task.readings.filter((reading) => contradicts(reading, courses))
+  const read = (course: Course) =>
+    task.readings.reduce(
+      (sum, reading) =>
+        sum + logLikelihood(reading, course, contradictions.includes(reading) ? CONTRADICTION_WIDENS : 1),
+      0,
+    )
+  let cloud: Cloud = { courses, weights: weightsOf(courses.map(read)) }
+  for (let round = 1; round <= ROUNDS && effective(cloud.weights) < THIN * task.members; round++) {
+    cloud = drawAgain(task, cloud, { read, seed: task.seed + round })
+  }
+  return { ...cloud, contradictions }
+}
+
+interface Cloud {
+  readonly courses: readonly Course[]
+  readonly weights: readonly number[]
+}
+
+function contradicts(reading: Reading, courses: readonly Course[]): boolean {
+  const logs = courses.map((course) => logLikelihood(reading, course))
+  const top = Math.max(...logs)
+  const mean = top + Math.log(logs.reduce((sum, log) => sum + Math.exp(log - top), 0) / logs.length)
+  return mean - bestLogLikelihood(reading) < CONTRADICTS_LOG
+}
+
+function weightsOf(logs: readonly number[]): readonly number[] {
+  const top = Math.max(...logs)
+  const raw = logs.map((log) => Math.exp(log - top))
+  const all = raw.reduce((sum, weight) => sum + weight, 0)
+  return raw.map((weight) => weight / all)
+}
+
+/** How many equal members the weights are worth (Kish). */
+function effective(weights: readonly number[]): number {
+  return 1 / weights.reduce((sum, weight) => sum + weight ** 2, 0)
+}
+
+interface Redraw {
+  readonly read: (course: Course) => number
+  readonly seed: number
+}
+
+function drawAgain(task: PosteriorTask, cloud: Cloud, { read, seed }: Redraw): Cloud {
+  const proposal = proposalOf(cloud, task.belief)
+  const chance = seededRandom(seed * 7919)
+  const departures = Array.from({ length: task.members }, (_, k) =>
+    k < FRESH * task.members
+      ? drawDepartures(task.belief, 1, seed * 104729 + k)[0]!
+      : drawFrom(proposal, chance),
+  )
+  const courses = departures.map((departure) => courseOf(task, departure))
+  const logs = courses.map((course) => {
+    const believed = logBelief(task.belief, course.departure)
+    const mixed = Math.log(
+      FRESH * Math.exp(believed) + (1 - FRESH) * Math.exp(logProposal(proposal, course.departure)),
+    )
+    return read(course) + believed - mixed
+  })
+  return { courses, weights: weightsOf(logs) }
+}
+
+/** A normal cloud in the four departures: its middle, and the lower triangle of its covariance's root. */
+interface Proposal {
+  readonly mean: readonly number[]
+  readonly root: readonly (readonly number[])[]
+}
+
+const SIZE = DEPARTURE_KEYS.length
+
+function proposalOf({ courses, weights }: Cloud, { sd }: Belief): Proposal {
+  const points = courses.map(({ departure }) => DEPARTURE_KEYS.map((key) => departure[key]))
+  const mean = DEPARTURE_KEYS.map((_key, i) =>
+    points.reduce((sum, point, k) => sum + weights[k]! * point[i]!, 0),
+  )
+  const covariance = DEPARTURE_KEYS.map((_key, i) =>
+    DEPARTURE_KEYS.map((_other, j) =>
+      points.reduce(
+        (sum, point, k) => sum + weights[k]! * (point[i]! - mean[i]!) * (point[j]! - mean[j]!),
+        0,
+      ),
+    ),
+  )
+  // A floor under the spread: a single surviving member must not end the search.
+  const floored = covariance.map((row, i) =>
+    row.map((value, j) => WIDER ** 2 * value + (i === j ? (0.1 * sd[DEPARTURE_KEYS[i]!]) ** 2 : 0)),
+  )
+  return { mean, root: choleskyRoot(floored) }
+}
+
+/** Lower triangular L with L L' = the symmetric positive matrix. */
+function choleskyRoot(matrix: readonly (readonly number[])[]): number[][] {
+  const root = matrix.map((row) => row.map(() => 0))
+  for (let i = 0; i < SIZE; i++) {
+    for (let j = 0; j <= i; j++) {
+      let rest = matrix[i]![j]!
+      for (let k = 0; k < j; k++) rest -= root[i]![k]! * root[j]![k]!
+      root[i]![j] = i === j ? Math.sqrt(Math.max(rest, 1e-12)) : rest / root[j]![j]!
+    }
+  }
+  return root
+}
+
+function drawFrom({ mean, root }: Proposal, chance: () => number): Departure {
+  const normal = [...normalPair(chance), ...normalPair(chance)]
+  const values = mean.map(
+    (middle, i) => middle + root[i]!.reduce((sum, each, j) => sum + each * normal[j]!, 0),
+  )
+  const [rateLog, lossLog, viscosityLog, roomK] = values as [number, number, number, number]
+  return { rateLog, lossLog, viscosityLog, roomK }
+}
+
+function logProposal({ mean, root }: Proposal, departure: Departure): number {
+  const white: number[] = []
+  let log = -0.5 * SIZE * Math.log(2 * Math.PI)
+  for (let i = 0; i < SIZE; i++) {
+    let rest = departure[DEPARTURE_KEYS[i]!] - mean[i]!
+    for (let k = 0; k < i; k++) rest -= root[i]![k]! * white[k]!
+    white.push(rest / root[i]![i]!)
+    log -= 0.5 * white[i]! ** 2 + Math.log(root[i]![i]!)
+  }
+  return log
+}
+
+function logBelief({ mean, sd }: Belief, departure: Departure): number {
+  return DEPARTURE_KEYS.reduce(
+    (sum, key) =>
+      sum - 0.5 * ((departure[key] - mean[key]) / sd[key]) ** 2 - Math.log(sd[key] * Math.sqrt(2 * Math.PI)),
+    0,
+  )
+}
