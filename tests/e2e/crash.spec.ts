@@ -4,9 +4,11 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { DEMO_PORT } from '../../playwright.config.ts'
 import { BEGIN, layOut, mark, openStudio, stepKey, stir, wait } from './bench.ts'
-import { startBrowser } from './realBrowser.ts'
+import { killAll, startBrowser } from './realBrowser.ts'
 
 const DEMO = `http://127.0.0.1:${DEMO_PORT}`
+
+test.afterEach(killAll)
 
 /** The planned demo batch, laid out, stirred, and marked up to the decant. */
 async function pourUntilDecant(page: Page, base = ''): Promise<void> {
@@ -46,7 +48,6 @@ test('killing the browser in the middle of a pour loses no mark, and the clock i
   await mark(page)
   await page.getByRole('button', { name: 'Undo' }).click()
   await expect(page.locator('[data-step="bubbles"]')).toBeVisible()
-  await second.kill()
 })
 
 test('a reload goes on exactly where it was', async ({ page }) => {

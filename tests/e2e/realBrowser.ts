@@ -9,6 +9,13 @@ export interface RealBrowser {
   readonly kill: () => Promise<void>
 }
 
+const started: (() => Promise<void>)[] = []
+
+/** Ends every browser that was started here and still runs, however its test ended. */
+export async function killAll(): Promise<void> {
+  for (const kill of started.splice(0)) await kill()
+}
+
 /** A browser of our own on that profile folder, which outlives it. */
 export async function startBrowser(profile: string): Promise<RealBrowser> {
   const { executablePath, args } = config.use!.launchOptions!
@@ -17,6 +24,13 @@ export async function startBrowser(profile: string): Promise<RealBrowser> {
     ['--headless', ...args!, `--user-data-dir=${profile}`, '--remote-debugging-port=0', '--lang=en-GB'],
     { stdio: ['ignore', 'ignore', 'pipe'] },
   )
+  const kill = async () => {
+    if (child.exitCode !== null || child.signalCode !== null) return
+    const ended = once(child, 'exit')
+    child.kill('SIGKILL')
+    await ended
+  }
+  started.push(kill)
   const address = await new Promise<string>((resolve, reject) => {
     let said = ''
     child.stderr.on('data', (chunk: Buffer) => {
@@ -28,10 +42,5 @@ export async function startBrowser(profile: string): Promise<RealBrowser> {
   })
   const browser = await chromium.connectOverCDP(address)
   const page = await browser.contexts()[0]!.newPage()
-  const kill = async () => {
-    const ended = once(child, 'exit')
-    child.kill('SIGKILL')
-    await ended
-  }
   return { page, kill }
 }

@@ -12,6 +12,13 @@ export interface Notch {
   /** Null stays open to the end of the strip. */
   readonly closeMin: number | null
   readonly done?: boolean
+  /** How uncertain the edges are; a little soft where it is not said. */
+  readonly soft?: SoftEdges
+}
+
+export interface SoftEdges {
+  readonly openMin: readonly [number, number]
+  readonly closeMin: readonly [number, number] | null
 }
 
 interface StripProps {
@@ -85,7 +92,7 @@ function Windows({ notches, span }: { notches: readonly Notch[]; span: StripSpan
   return (
     <div className="relative text-sm font-semibold" style={{ height: `${depth * LANE_REM}rem` }} aria-hidden>
       {notches.map((notch, k) => {
-        const { from, best, to } = items[k]!
+        const { best } = items[k]!
         const bottom = `${lanes[k]! * LANE_REM}rem`
         const tint = notch.done ? 'var(--edge)' : 'var(--ink)'
         return (
@@ -96,15 +103,7 @@ function Windows({ notches, span }: { notches: readonly Notch[]; span: StripSpan
             >
               {notch.label}
             </span>
-            <span
-              className="absolute h-1.5"
-              style={{
-                left: `${100 * from}%`,
-                width: `${100 * Math.max(0.004, to - from)}%`,
-                bottom,
-                background: softBar(tint, notch.closeMin === null),
-              }}
-            />
+            <span className="absolute h-1.5" style={{ ...softBar(notch, span, tint), bottom }} />
             <span
               className="absolute h-2.5 w-2.5 -translate-x-1/2"
               style={{
@@ -121,22 +120,34 @@ function Windows({ notches, span }: { notches: readonly Notch[]; span: StripSpan
   )
 }
 
-function softBar(tint: string, open: boolean): string {
-  return `linear-gradient(to right, transparent, ${tint} 12%, ${tint} ${open ? '100%' : '88%, transparent'})`
+/** The bar fades over as many minutes as its edges are uncertain. */
+function softBar(notch: Notch, span: StripSpan, tint: string) {
+  const openMin = notch.soft?.openMin ?? [notch.openMin, notch.openMin]
+  const closeMin = notch.soft
+    ? notch.soft.closeMin
+    : notch.closeMin === null
+      ? null
+      : [notch.closeMin, notch.closeMin]
+  const from = place(openMin[0]!, span)
+  const to = closeMin ? place(closeMin[1]!, span) : 1
+  const width = Math.max(0.004, to - from)
+  const within = (min: number) => 100 * Math.min(1, Math.max(0, (place(min, span) - from) / width))
+  const fullFrom = notch.soft ? within(openMin[1]!) : 12
+  const fullTo = closeMin ? (notch.soft ? Math.max(fullFrom, within(closeMin[0]!)) : 88) : 100
+  const end = closeMin ? `${tint} ${fullTo.toFixed(1)}%, transparent` : `${tint} 100%`
+  return {
+    left: `${100 * from}%`,
+    width: `${100 * width}%`,
+    background: `linear-gradient(to right, transparent, ${tint} ${fullFrom.toFixed(1)}%, ${end})`,
+  }
 }
 
 /** The next window in a strip one line high: a veil over the band. */
 function Veil({ notch, span }: { notch: Notch; span: StripSpan }) {
-  const from = place(notch.openMin, span)
-  const to = place(notch.closeMin ?? span.toMin, span)
   return (
     <span
       className="absolute top-0 h-full opacity-60"
-      style={{
-        left: `${100 * from}%`,
-        width: `${100 * Math.max(0.004, to - from)}%`,
-        background: softBar(notch.done ? 'var(--edge)' : 'var(--ink)', notch.closeMin === null),
-      }}
+      style={softBar(notch, span, notch.done ? 'var(--edge)' : 'var(--ink)')}
     />
   )
 }

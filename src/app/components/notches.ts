@@ -1,7 +1,8 @@
-import type { BatchPlan } from '#core/plan/index.ts'
+import type { BatchPlan, LivePlan } from '#core/plan/index.ts'
 import type { RunStep } from '#core/runsheet/index.ts'
 import type { StepId } from '#core/technique/index.ts'
-import type { Notch } from './Strip.tsx'
+import type { WindowBand } from '#core/timing/index.ts'
+import type { Notch, SoftEdges } from './Strip.tsx'
 import type { StripSpan } from './stripScale.ts'
 
 /** Short names for the strip. */
@@ -22,6 +23,7 @@ export function stripNotches(
   steps: readonly RunStep[],
   placeName: RunStep['place'],
   done: Readonly<Record<string, number>> = {},
+  bands: LivePlan['bands'] = null,
 ): readonly Notch[] {
   const own = steps.filter((step) => step.place === placeName && NOTCH_NAMES[step.stepId] !== undefined)
   return [...new Set(own.map((step) => step.stepId))].map((id) => {
@@ -34,8 +36,15 @@ export function stripNotches(
       bestMin: (first.beginMin + turns.at(-1)!.beginMin) / 2,
       closeMin: turns.at(-1)!.toMin,
       done: turns.every((turn) => done[turn.key] !== undefined),
+      ...softEdges(bands?.steps[id]),
     }
   })
+}
+
+function softEdges(band: WindowBand | undefined): { readonly soft?: SoftEdges } {
+  if (!band) return {}
+  const { open, close } = band
+  return { soft: { openMin: [open.lowMin, open.highMin], closeMin: close && [close.lowMin, close.highMin] } }
 }
 
 /** From stop-stir to a little after the last look. */

@@ -1,7 +1,7 @@
 import { useQuery, keepPreviousData, type UseQueryResult } from '@tanstack/react-query'
 import type { BatchRequest } from '#core/batch/index.ts'
 import type { Piece } from '#core/journal/index.ts'
-import type { BatchPlan } from '#core/plan/index.ts'
+import type { BatchPlan, LivePlan } from '#core/plan/index.ts'
 import { mayFollow, readPour, type Pour, type PourEvent } from '#core/runsheet/index.ts'
 import { METRIC, US_CUSTOMARY, type UnitChoice } from '#core/units/index.ts'
 import { USUAL_SETTINGS } from './settings.ts'
@@ -9,7 +9,7 @@ import type { StoredPhoto, StudioDatabase } from '#data/database.ts'
 import type { Batch, Settings } from '#schema/studio.ts'
 import { useLiveRows } from './liveRows.ts'
 import { spooledMarks } from './marks.ts'
-import { usePlatform } from './studio.tsx'
+import { usePlatform, type Platform } from './studio.tsx'
 
 /** A batch with what happened to it and what came of it. */
 export interface BatchStory {
@@ -121,4 +121,26 @@ export function usePlan(
     gcTime: 5 * 60_000,
     placeholderData: keepPreviousData,
   })
+}
+
+type Running = Extract<Pour, { stage: 'running' }>
+
+/** How the plan of a running pour is asked for; one key everywhere, so that no two places tell different minutes. */
+export function livePlanQuery(
+  planner: Platform['planner'],
+  { batch }: Pick<BatchStory, 'batch'>,
+  pour: Running,
+) {
+  return {
+    queryKey: ['live', batch.request, pour.done, pour.readings],
+    queryFn: (): Promise<LivePlan> => planner.planLive(batch.request, pour.done, pour.readings),
+    staleTime: Infinity,
+    gcTime: 5 * 60_000,
+  }
+}
+
+/** The plan of a running pour as its marks and readings have it; the last one stays until the next is there. */
+export function useLivePlan(story: BatchStory, pour: Running): UseQueryResult<LivePlan> {
+  const { planner } = usePlatform()
+  return useQuery({ ...livePlanQuery(planner, story, pour), placeholderData: keepPreviousData })
 }

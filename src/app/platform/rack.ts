@@ -1,13 +1,14 @@
 import { useQueries } from '@tanstack/react-query'
-import type { BatchPlan } from '#core/plan/index.ts'
+import type { BatchPlan, LivePlan } from '#core/plan/index.ts'
 import { stepAtHand, type RunStep } from '#core/runsheet/index.ts'
-import { useStories, type BatchStory } from './queries.ts'
+import { livePlanQuery, useStories, type BatchStory } from './queries.ts'
 import { usePlatform } from './studio.tsx'
 
 /** A batch whose clock has started, with its plan as it stands after what was really done. */
 export interface RunningBatch {
   readonly story: BatchStory
   readonly plan: BatchPlan
+  readonly bands: LivePlan['bands']
   readonly stopStirAtMs: number
   readonly done: Readonly<Record<string, number>>
   /** The pour's step at hand; null once the covers are on and the looks are over. */
@@ -22,19 +23,17 @@ export function useRunningBatches(): readonly RunningBatch[] {
     story.pour.stage === 'running' ? [{ story, pour: story.pour }] : [],
   )
   const plans = useQueries({
-    queries: running.map(({ story, pour }) => ({
-      queryKey: ['plan', story.batch.request, pour.done],
-      queryFn: () => planner.planBatch(story.batch.request, pour.done),
-      staleTime: Infinity,
-    })),
+    queries: running.map(({ story, pour }) => livePlanQuery(planner, story, pour)),
   })
   return running.flatMap(({ story, pour }, k) => {
-    const plan = plans[k]?.data
-    if (!plan) return []
+    const live = plans[k]?.data
+    if (!live) return []
+    const { plan, bands } = live
     return [
       {
         story,
         plan,
+        bands,
         stopStirAtMs: pour.stopStirAtMs,
         done: pour.done,
         atHand: stepAtHand(plan.steps, pour.done),

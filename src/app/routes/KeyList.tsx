@@ -9,6 +9,7 @@ interface KeyListProps {
 const OTHERS = [
   ['Enter or space', 'Mark the step at hand, in a pour'],
   ['u', 'Undo the last mark, in a pour'],
+  ['r', 'Reading, in a pour'],
   ['n', 'Note, in a pour'],
   ['?', 'This list'],
 ] as const

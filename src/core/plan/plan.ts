@@ -92,10 +92,11 @@ function bloomPlan(schedule: Schedule, steps: readonly RunStep[]): BloomPlan | n
   }
 }
 
-/** A plan with soft edges: corrected by readings, each window as wide as it is uncertain. */
+/** The plan of a pour under way, corrected by its readings. */
 export interface LivePlan {
   readonly plan: BatchPlan
-  readonly bands: Bands
+  /** How sure each window is; null once the pour is over and nothing was read. */
+  readonly bands: Bands | null
 }
 
 const MEMBERS = 256
@@ -103,7 +104,7 @@ const SEED = 20261125
 
 /**
  * The plan of a pour as marks and readings have it. The bands say how sure each window is; the plan's own minutes follow the
- * mean of what is believed. No readings give the plan as it was made.
+ * mean of what is believed. Without readings the plan is as it was made.
  */
 export function planLive(
   request: BatchRequest,
@@ -111,6 +112,8 @@ export function planLive(
   readings: readonly Reading[],
 ): LivePlan {
   const schedule = scheduleBatch(request, TECHNIQUES[request.technique], done)
+  const isOver = schedule.turns.every((turn) => done[turn.key] !== undefined)
+  if (isOver && readings.length === 0) return { plan: planBatch(request, done), bands: null }
   const bands = bandsOf(schedule, { belief: USUAL_BELIEF, readings, members: MEMBERS, seed: SEED })
   const believed = readings.length > 0 ? correctedRequest(request, bands.believed) : request
   return { plan: planBatch(believed, done), bands }

@@ -29,6 +29,8 @@ export interface Bands {
   /** The mean departure after the readings. */
   readonly believed: Departure
   readonly contradictions: readonly Reading[]
+  /** How many readings these bands were made from. */
+  readonly readings: number
 }
 
 export interface BandsTask {
@@ -51,7 +53,12 @@ export function bandsOf(schedule: Schedule, task: BandsTask): Bands {
     const band = moment.by === 'resin' ? windowBand(moment.criterion, { courses, weights, white }) : null
     return band ? [[id, band] as const] : []
   })
-  return { steps: Object.fromEntries(steps), believed: meanOf(courses, weights), contradictions }
+  return {
+    steps: Object.fromEntries(steps),
+    believed: meanOf(courses, weights),
+    contradictions,
+    readings: task.readings.length,
+  }
 }
 
 interface Weighed {

@@ -1,6 +1,6 @@
 import { useEffect, useRef, useState } from 'react'
 import { Link } from 'react-router'
-import type { BatchPlan } from '#core/plan/index.ts'
+import type { BatchPlan, LivePlan } from '#core/plan/index.ts'
 import {
   standingAt,
   stepAtHand,
@@ -22,7 +22,9 @@ import { useNowMs } from '#app/platform/clock.ts'
 import { useRecord } from '#app/platform/marks.ts'
 import { useSettings, type BatchStory } from '#app/platform/queries.ts'
 import { buzz, chime, useWakeLock } from '#app/platform/signals.ts'
+import { Believed } from './Believed.tsx'
 import { NoteTaker } from './NoteTaker.tsx'
+import { ReadingTaker } from './ReadingTaker.tsx'
 import { SoundTest } from './SoundTest.tsx'
 import { UndoButton } from './UndoButton.tsx'
 import { useKey } from './useKey.ts'
@@ -30,12 +32,13 @@ import { useKey } from './useKey.ts'
 interface LivePourProps {
   readonly story: BatchStory
   readonly pour: Extract<Pour, { stage: 'running' }>
-  readonly plan: BatchPlan
+  readonly live: LivePlan
   readonly units: UnitChoice
 }
 
 /** The live run: one step, one clock, one button. */
-export function LivePour({ story, pour, plan, units }: LivePourProps) {
+export function LivePour({ story, pour, live, units }: LivePourProps) {
+  const { plan, bands } = live
   const nowMs = useNowMs(250)
   const nowMin = (nowMs - pour.stopStirAtMs) / 60_000
   const step = stepAtHand(plan.steps, pour.done)
@@ -58,6 +61,7 @@ export function LivePour({ story, pour, plan, units }: LivePourProps) {
       {step ? (
         <StepView
           key={step.key}
+          bands={bands}
           step={step}
           nowMin={nowMin}
           story={story}
@@ -87,6 +91,7 @@ interface StepViewProps {
   readonly nowMin: number
   readonly story: BatchStory
   readonly plan: BatchPlan
+  readonly bands: LivePlan['bands']
   readonly units: UnitChoice
   readonly done: Readonly<Record<string, number>>
 }
@@ -94,7 +99,7 @@ interface StepViewProps {
 /** A second tap so soon after the last belongs to the last. */
 const DOUBLE_TAP_MS = 800
 
-function StepView({ step, nowMin, story, plan, units, done }: StepViewProps) {
+function StepView({ step, nowMin, story, plan, bands, units, done }: StepViewProps) {
   const record = useRecord(story.batch.id)
   const say = useSay()
   const button = useRef<HTMLButtonElement>(null)
@@ -124,7 +129,7 @@ function StepView({ step, nowMin, story, plan, units, done }: StepViewProps) {
         <Strip
           life={plan.life}
           span={pourSpan(plan)}
-          notches={stripNotches(plan.steps, 'pour', done)}
+          notches={stripNotches(plan.steps, 'pour', done, bands)}
           nowMin={nowMin}
           size="large"
           units={units}
@@ -143,9 +148,11 @@ function StepView({ step, nowMin, story, plan, units, done }: StepViewProps) {
       </div>
       <div className="mt-1 flex flex-wrap gap-3">
         <UndoButton story={story} />
+        <ReadingTaker story={story} units={units} />
         <NoteTaker story={story} />
         <SoundTest />
       </div>
+      <Believed bands={bands} units={units} />
       <Cautions ids={step.cautions} />
     </section>
   )

@@ -1,7 +1,8 @@
 import { Link, useParams } from 'react-router'
 import { NoSuchBatch } from '#app/components/NoSuchBatch.tsx'
 import { EmptyPlace, Place } from '#app/components/Place.tsx'
-import { usePlan, useStory, useUnits, type BatchStory } from '#app/platform/queries.ts'
+import type { Pour } from '#core/runsheet/index.ts'
+import { useLivePlan, usePlan, useStory, useUnits, type BatchStory } from '#app/platform/queries.ts'
 import { LivePour } from './LivePour.tsx'
 import { PrepGate } from './PrepGate.tsx'
 import { MixingView, WeighView } from './Stirring.tsx'
@@ -17,20 +18,14 @@ export function PourPlace() {
 
 function PourAt({ story }: { story: BatchStory }) {
   const { pour, batch } = story
-  const done = pour.stage === 'running' ? pour.done : {}
-  const plan = usePlan(batch.request, done)
-  const units = useUnits()
-  if (plan.isError) return <Place title={batch.request.name}>The forecast failed: {plan.error.message}</Place>
-  if (!plan.data) return <Place title={batch.request.name}>Working out the times …</Place>
   switch (pour.stage) {
     case 'planned':
-      return <PrepGate story={story} plan={plan.data} units={units} />
     case 'ready':
-      return <WeighView story={story} plan={plan.data} units={units} overruled={pour.overruled} />
+      return <BeforeTheClock story={story} />
     case 'mixing':
       return <MixingView story={story} stirBeganAtMs={pour.stirBeganAtMs} />
     case 'running':
-      return <LivePour story={story} pour={pour} plan={plan.data} units={units} />
+      return <Running story={story} pour={pour} />
     case 'abandoned':
       return (
         <Place title={batch.request.name}>
@@ -45,4 +40,30 @@ function PourAt({ story }: { story: BatchStory }) {
     default:
       return pour satisfies never
   }
+}
+
+function BeforeTheClock({ story }: { story: BatchStory }) {
+  const { pour, batch } = story
+  const plan = usePlan(batch.request)
+  const units = useUnits()
+  if (!plan.data) return <NotYet name={batch.request.name} problem={plan.error} />
+  if (pour.stage === 'ready') {
+    return <WeighView story={story} plan={plan.data} units={units} overruled={pour.overruled} />
+  }
+  return <PrepGate story={story} plan={plan.data} units={units} />
+}
+
+function Running({ story, pour }: { story: BatchStory; pour: Extract<Pour, { stage: 'running' }> }) {
+  const live = useLivePlan(story, pour)
+  const units = useUnits()
+  if (!live.data) return <NotYet name={story.batch.request.name} problem={live.error} />
+  return <LivePour story={story} pour={pour} live={live.data} units={units} />
+}
+
+function NotYet({ name, problem }: { name: string; problem: Error | null }) {
+  return (
+    <Place title={name}>
+      {problem ? `The forecast failed: ${problem.message}` : 'Working out the times …'}
+    </Place>
+  )
 }

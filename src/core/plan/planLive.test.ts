@@ -1,0 +1,40 @@
+import { describe, expect, test } from '@jest/globals'
+import { bloomRequest } from '../../../tests/support/request.ts'
+import type { Reading } from '../timing/index.ts'
+import { planBatch, planLive } from './plan.ts'
+
+const request = bloomRequest({}, 2)
+const probe = (atMin: number, tempC: number): Reading => ({ kind: 'temperature', atMin, tempC, by: 'probe' })
+const decantOf = (readings: readonly Reading[]) => planLive(request, {}, readings).plan.decant.decantMin
+
+describe('a live plan', () => {
+  test('without readings is the plan as it was made, with soft edges', () => {
+    const { plan, bands } = planLive(request, {}, [])
+    expect(plan).toEqual(planBatch(request))
+    const { open, best, close } = bands!.steps.white!
+    expect(open.lowMin).toBeLessThanOrEqual(open.highMin)
+    expect(best.lowMin).toBeLessThan(best.highMin)
+    expect(close!.midMin).toBeGreaterThan(best.midMin)
+  })
+
+  test('a warm cup brings the decant forward, a cold one puts it off', () => {
+    const planned = planBatch(request).decant.decantMin
+    expect(decantOf([probe(10, 32)])).toBeLessThan(planned)
+    expect(decantOf([probe(10, 25.5)])).toBeGreaterThan(planned)
+  })
+
+  test('has no bands left to show once the pour is over and nothing was read', () => {
+    const done = Object.fromEntries(
+      planBatch(request)
+        .steps.filter((step) => step.place === 'pour')
+        .map((step) => [step.key, step.endMin]),
+    )
+    expect(planLive(request, done, []).bands).toBeNull()
+    expect(planLive(request, done, [probe(10, 29)]).bands?.readings).toBe(1)
+  })
+
+  test('can cross to a worker and back', () => {
+    const live = planLive(request, {}, [probe(10, 29)])
+    expect(structuredClone(live)).toEqual(live)
+  })
+})

@@ -1,0 +1,31 @@
+import { expect, test } from '@jest/globals'
+import { METRIC, US_CUSTOMARY } from '#core/units/index.ts'
+import { printBand, wordBelief, wordReading } from './readings.ts'
+
+const believed = (rateLog: number) => ({ rateLog, lossLog: 0, viscosityLog: 0, roomK: 0 })
+
+test('a band is said from its early to its late end', () => {
+  expect(printBand({ lowMin: 26.6, midMin: 30, highMin: 33.2 })).toBe('between 27 min and 33 min')
+  expect(printBand({ lowMin: 30.1, midMin: 30.2, highMin: 30.3 })).toBe('at 30 min')
+})
+
+test('what is believed is said as quicker or slower, after so many readings', () => {
+  expect(wordBelief(believed(0), 0)).toMatch(/No reading yet/)
+  expect(wordBelief(believed(Math.log(1.12)), 1)).toBe(
+    'After 1 reading this resin seems 12 % quicker than its record.',
+  )
+  expect(wordBelief(believed(Math.log(0.9)), 2)).toBe(
+    'After 2 readings this resin seems 10 % slower than its record.',
+  )
+  expect(wordBelief(believed(0.005), 3)).toMatch(/to run as its record says/)
+})
+
+test("a reading is said with how and when, in the person's unit", () => {
+  expect(wordReading({ kind: 'temperature', tempC: 29, by: 'infrared', atMin: 10 }, METRIC)).toBe(
+    '29.0 °C by infrared at 10 min',
+  )
+  expect(wordReading({ kind: 'room', tempC: 20, atMin: 0 }, US_CUSTOMARY)).toBe('A room of 68 °F at 0 min')
+  expect(wordReading({ kind: 'sign', sign: 'string', there: false, atMin: 15 }, METRIC)).toBe(
+    '“No thread yet” at 15 min',
+  )
+})

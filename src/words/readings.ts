@@ -1,0 +1,48 @@
+import type { Band, Departure, Reading, Sign, Thermometer } from '#core/timing/index.ts'
+import { printQuantity, printSpan, type UnitChoice } from '#core/units/index.ts'
+
+export const THERMOMETER_WORDS: Readonly<Record<Thermometer, string>> = {
+  probe: 'by probe',
+  infrared: 'by infrared',
+  hand: 'by hand',
+}
+
+/** What is asked for each sign, as a finding that is there or not. */
+export const SIGN_WORDS: Readonly<Record<Sign, { readonly there: string; readonly not: string }>> = {
+  string: { there: 'Lifts a thread', not: 'No thread yet' },
+  gel: { there: 'No longer flows', not: 'Still flows' },
+  footprint: { there: 'Takes a print, dry', not: 'Wet to the glove' },
+  leathery: { there: 'Bends, not tacky', not: 'Still tacky' },
+  stiff: { there: 'Stiff', not: 'Still bends' },
+}
+
+/** "27 to 33 min": from the early to the late end of a band. */
+export function printBand({ lowMin, highMin }: Band): string {
+  const low = printSpan(lowMin)
+  const high = printSpan(highMin)
+  return low === high ? `at ${low}` : `between ${low} and ${high}`
+}
+
+/** "29 °C by probe at 10 min" */
+export function wordReading(reading: Reading, units: UnitChoice): string {
+  const at = `at ${printSpan(reading.atMin)}`
+  switch (reading.kind) {
+    case 'temperature':
+      return `${printQuantity(reading.tempC, units.temperature)} ${THERMOMETER_WORDS[reading.by]} ${at}`
+    case 'room':
+      return `A room of ${printQuantity(reading.tempC, units.temperature)} ${at}`
+    case 'sign':
+      return `“${SIGN_WORDS[reading.sign][reading.there ? 'there' : 'not']}” ${at}`
+    default:
+      return reading satisfies never
+  }
+}
+
+/** What the readings say of the resin, in one sentence. */
+export function wordBelief({ rateLog }: Departure, count: number): string {
+  if (count === 0) return 'No reading yet: any one makes this narrower.'
+  const percent = Math.round(100 * (Math.exp(rateLog) - 1))
+  const seen = `After ${count} ${count === 1 ? 'reading' : 'readings'} this resin seems`
+  if (Math.abs(percent) < 2) return `${seen} to run as its record says.`
+  return `${seen} ${Math.abs(percent)} % ${percent > 0 ? 'quicker' : 'slower'} than its record.`
+}

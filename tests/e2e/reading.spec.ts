@@ -1,0 +1,61 @@
+import { expect, test, type Page } from '@playwright/test'
+import { layOut, mark, openStudio, stir, wait } from './bench.ts'
+
+async function pourResting(page: Page, minutes: number): Promise<void> {
+  await openStudio(page)
+  await page.goto('/pour/demo-8')
+  await layOut(page)
+  await stir(page)
+  await wait(page, minutes)
+}
+
+const believed = (page: Page) => page.locator('[data-believed]')
+
+async function readCup(page: Page, text: string): Promise<void> {
+  await page.getByRole('button', { name: 'Reading' }).click()
+  await page.getByLabel('Resin, or room').fill(text)
+  await page.getByRole('button', { name: 'Resin, by probe' }).click()
+}
+
+/** Width in minutes of "White is best between 22 min and 41 min". */
+async function bandWidth(page: Page): Promise<number> {
+  const [, low, high] = /best between (\d+) min and (\d+) min/.exec(await believed(page).innerText()) ?? []
+  return Number(high) - Number(low)
+}
+
+test('a reading narrows the windows at once, and undo takes it back exactly', async ({ page }) => {
+  await pourResting(page, 10)
+  await expect(believed(page)).toContainText('No reading yet')
+  const before = await believed(page).innerText()
+  const wide = await bandWidth(page)
+  await readCup(page, '28.5')
+  await expect(believed(page)).toContainText('After 1 reading this resin seems')
+  expect(await bandWidth(page)).toBeLessThan(wide / 2)
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(believed(page)).toHaveText(before)
+})
+
+test('a reading in Fahrenheit is taken for what it is, and one that no course explains is told', async ({
+  page,
+}) => {
+  await pourResting(page, 10)
+  await readCup(page, '83 F')
+  await expect(believed(page)).toContainText('After 1 reading')
+  await expect(believed(page)).not.toContainText('does not fit')
+  await readCup(page, '75 C')
+  await expect(believed(page)).toContainText('75.0 °C by probe at 10 min does not fit this resin')
+})
+
+test('a warm cup brings the decant forward on every place', async ({ page }) => {
+  await pourResting(page, 8)
+  const waiting = async () =>
+    (await page.locator('[data-step]').getByRole('status').innerText()).replace(/\D+/g, ' ')
+  const before = await waiting()
+  await readCup(page, '28.5')
+  await expect(believed(page)).toContainText('quicker than its record')
+  await expect.poll(waiting).not.toBe(before)
+  await page.goto('/shelf')
+  await expect(page.getByLabel('Live pours')).toContainText(/Saffron soft squares: Rest in the deep cup/)
+  await page.goBack()
+  await mark(page)
+})
