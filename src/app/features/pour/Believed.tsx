@@ -16,7 +16,8 @@ export function Believed({ bands, units }: BelievedProps) {
     <div className="mt-3 flex flex-col gap-2" data-believed>
       <p>
         {bands.steps.white ? 'White is best' : 'Inks are best'} {printBand(white.best)} (four times in five)
-        {white.close && `, over ${printBand(white.close)}`}. {wordBelief(bands.believed, bands.readings)}
+        {white.close && `; it is over ${printBand(white.close)}`}.{' '}
+        {wordBelief(bands.believed, bands.readings)}
       </p>
       {bands.contradictions.map((reading) => (
         <Callout

@@ -1,0 +1,77 @@
+import { describe, expect, test } from '@jest/globals'
+import { bloomRequest } from '../../../tests/support/request.ts'
+import { fillMolds } from '../batch/index.ts'
+import { TECHNIQUES, type StepId } from '../technique/index.ts'
+import { handsOnMin, pieceSlots } from './handsOn.ts'
+import { turnsOf } from './turns.ts'
+
+const job = (technique: 'bloom' | 'petri', count: number) => {
+  const request = bloomRequest({ technique }, count)
+  const slots = pieceSlots(fillMolds(request, TECHNIQUES[technique]))
+  return { request, technique: TECHNIQUES[technique], slots }
+}
+
+describe('turns', () => {
+  test('have keys of their own, so that a mark is never taken for another', () => {
+    for (const id of ['bloom', 'petri'] as const) {
+      const { technique, slots } = job(id, 5)
+      const keys = turnsOf(technique, slots, true).map((turn) => turn.key)
+      expect(new Set(keys).size).toBe(keys.length)
+    }
+  })
+
+  test('number the pieces through all molds of the order', () => {
+    const request = bloomRequest()
+    const [order] = request.pieces
+    const two = {
+      ...request,
+      pieces: [
+        { ...order!, count: 2 },
+        { mold: { ...order!.mold, id: 'other' }, count: 1 },
+      ],
+    }
+    expect(pieceSlots(fillMolds(two, TECHNIQUES.bloom)).map((slot) => [slot.no, slot.fill.mold.id])).toEqual([
+      [1, 'coaster'],
+      [2, 'coaster'],
+      [3, 'other'],
+    ])
+  })
+
+  test('have a back only where one is wanted', () => {
+    const { technique, slots } = job('bloom', 1)
+    const ids = (withBack: boolean) => turnsOf(technique, slots, withBack).map((turn) => turn.step.id)
+    expect(ids(true)).toContain('back')
+    expect(ids(false)).not.toContain('back')
+  })
+})
+
+describe('hands', () => {
+  const minutes = (id: StepId, count: number) => {
+    const { technique, slots, request } = job('bloom', count)
+    return handsOnMin(
+      technique.steps.find((step) => step.id === id)!,
+      slots,
+      { request, technique },
+    )
+  }
+
+  test('decant and debubble piece after piece, but stir and cover once', () => {
+    expect(minutes('decant', 4)).toBeCloseTo(4 * minutes('decant', 1), 9)
+    expect(minutes('bubbles', 4)).toBeCloseTo(4 * minutes('bubbles', 1), 9)
+    expect(minutes('stir', 4)).toBe(3)
+    expect(minutes('cover', 4)).toBe(minutes('cover', 1))
+  })
+
+  test('drag twice per petal and swirl once: 18 strokes of 3 s', () => {
+    expect(minutes('shape', 1) * 60).toBeCloseTo(54, 9)
+  })
+
+  test('drop 28 inks in 34 s', () => {
+    expect(minutes('ink', 1) * 60).toBeCloseTo(28 * 1.2, 9)
+  })
+
+  test('are free while the resin rests and the inks settle', () => {
+    expect(minutes('rest', 4)).toBe(0)
+    expect(minutes('settle', 4)).toBe(0)
+  })
+})
