@@ -18,7 +18,7 @@ const SPOOL_PREFIX = 'nublo-mark-'
 const spooledSchema = v.object({ batchId: idSchema, event: pourEventSchema })
 
 /** Stores a mark by way of the spool. */
-async function spoolMark(
+export async function spoolMark(
   db: StudioDatabase,
   batchId: string,
   event: PourEvent,
@@ -53,7 +53,7 @@ export function spooledMarks() {
 }
 
 /** Stores what an earlier session left on the spool. Marks that are in already are refused and dropped. */
-async function emptySpool(db: StudioDatabase): Promise<number> {
+export async function emptySpool(db: StudioDatabase): Promise<number> {
   let storedCount = 0
   for (const { key, mark } of spooledMarks()) {
     const result = await recordEvent(db, mark.batchId, mark.event)
