@@ -1,7 +1,8 @@
 import { defineConfig } from '@playwright/test'
 
-export const DEMO_PORT = 4621
-export const EMPTY_PORT = 4622
+/** Two ports in a row; another pair where these are taken: JOURNEY_PORT=4631 npm run journeys. */
+export const DEMO_PORT = Number(process.env['JOURNEY_PORT'] ?? 4621)
+export const EMPTY_PORT = DEMO_PORT + 1
 
 const serve = (port: number, more: string) => ({
   command: `node dist/node/server.js --port ${port} ${more}`,

@@ -15,7 +15,7 @@ import { logLikelihood, THERMOMETER_SD_K, type Reading } from './reading.ts'
 
 const setting = { resin: ARCHETYPES.quick, cupMassG: 143, bedDepthMm: 6, roomTempC: 21, startTempC: 21 }
 const inCup = { setting, decantMin: null, toMin: 45 }
-const task = { ...inCup, belief: USUAL_BELIEF, members: 160, seed: 4 }
+const task = { ...inCup, belief: USUAL_BELIEF, members: 128, seed: 4 }
 const LATEST_MIN = 45
 
 /** The minute the cup passes 40 C; the latest there is where it gels before. */

@@ -1,0 +1,89 @@
+import { expect, test } from '@playwright/test'
+import { openStudio } from './bench.ts'
+
+test('what is taken off the shelf or the bench can be put back', async ({ page }) => {
+  await openStudio(page)
+  await page.getByRole('button', { name: 'Remove' }).click()
+  await expect(page.getByRole('heading', { name: 'Planned' })).toHaveCount(0)
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(page.getByText('Saffron soft squares')).toBeVisible()
+
+  await page.goto('/shelf')
+  await page.getByRole('button', { name: 'Remove Heron Quick' }).click()
+  await expect(page.getByRole('heading', { name: 'Heron Quick' })).toHaveCount(0)
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(page.getByRole('heading', { name: 'Heron Quick' })).toBeVisible()
+})
+
+test('a change on the shelf reaches the plans to come and leaves old batches as they were', async ({
+  page,
+}) => {
+  await openStudio(page)
+  await page.goto('/shelf')
+  await page.getByRole('button', { name: 'Change Heron Quick' }).click()
+  await page.getByLabel('Parts of A, resin').fill('2')
+  await page.getByRole('button', { name: 'Put on the shelf' }).click()
+  await expect(page.locator('[data-item="demo-heron"]')).toContainText('2 : 1 by volume')
+  await page.goto('/log/demo-2')
+  await expect(page.getByText('Heron Quick (1 : 1 by volume)')).toBeVisible()
+})
+
+test('a ratio that does not exist is refused on the shelf', async ({ page }) => {
+  await openStudio(page)
+  await page.goto('/shelf')
+  await page.getByRole('button', { name: 'Change Heron Quick' }).click()
+  await page.getByLabel('Parts of B, hardener').fill('0')
+  await expect(page.getByText('ratio, parts of B is 0, expected more than 0 and at most 1000')).toBeVisible()
+  await expect(page.getByRole('button', { name: 'Put on the shelf' })).toBeDisabled()
+  await page.getByRole('button', { name: 'Leave as it was' }).click()
+  await expect(page.locator('[data-item="demo-heron"]')).toContainText('1 : 1 by volume')
+})
+
+test('the units chosen are shown everywhere, and an ounce says which', async ({ page }) => {
+  await openStudio(page)
+  await page.goto('/studio')
+  await page.getByLabel('Units').selectOption('us')
+  await page.goto('/plan')
+  const worksheet = page.locator('[data-worksheet]')
+  await expect(worksheet).toContainText('oz by weight')
+  await expect(worksheet).toContainText('US fl oz')
+  await expect(worksheet).toContainText('°F')
+  await page.getByLabel('Room temperature').fill('21 C')
+  await expect(page.getByText('= 70 °F')).toBeVisible()
+})
+
+test('the light chosen stays after a reload', async ({ page }) => {
+  await openStudio(page)
+  await page.goto('/studio')
+  await page.getByLabel('Light').selectOption('dark')
+  await expect(page.locator('html')).toHaveAttribute('data-theme', 'dark')
+  await page.reload()
+  await expect(page.locator('html')).toHaveAttribute('data-theme', 'dark')
+})
+
+test('the log is narrowed by technique and by words, and a run shows its marks', async ({ page }) => {
+  await openStudio(page)
+  await page.goto('/log')
+  await expect(page.getByText('14 of 14 pieces')).toBeVisible()
+  await page.getByLabel('Technique').selectOption('petri')
+  await expect(page.getByText('2 of 14 pieces')).toBeVisible()
+  await page.getByLabel('Technique').selectOption('all')
+  await page.getByRole('searchbox').fill('muddy')
+  await expect(page.getByText('1 of 14 pieces')).toBeVisible()
+  await page.locator('[data-piece]').click()
+  await expect(page.getByRole('heading', { level: 1, name: 'Rosehip hexagons' })).toBeVisible()
+  await expect(page.getByText('Note: White looked strong')).toBeVisible()
+  await expect(page.getByRole('row', { name: /Decant the bed/ })).toBeVisible()
+})
+
+test('twelve pieces in a warm room do not fit, and the plan says what would', async ({ page }) => {
+  await openStudio(page)
+  await page.goto('/plan')
+  await page.getByRole('combobox', { name: 'Mold 1' }).selectOption({ label: 'Round coaster' })
+  await page.getByRole('textbox', { name: 'Pieces of Round coaster', exact: true }).fill('12')
+  await page.getByLabel('Room temperature').fill('24')
+  await expect(page.getByText('Mind: 12 pieces do not fit the window')).toBeVisible()
+  await expect(page.getByText(/pieces would fit; pour the rest as a second mix/)).toBeVisible()
+  await page.getByRole('textbox', { name: 'Pieces of Round coaster', exact: true }).fill('4')
+  await expect(page.getByRole('heading', { name: 'It fits your hands' })).toBeVisible()
+})
