@@ -59,3 +59,14 @@ test('a warm cup brings the decant forward on every place', async ({ page }) => 
   await page.goBack()
   await mark(page)
 })
+
+test('a pour that is given up can be gone on with, or planned again', async ({ page }) => {
+  await pourResting(page, 5)
+  await page.getByRole('button', { name: 'Give up' }).click()
+  await expect(page.getByText('This pour was given up')).toBeVisible()
+  await page.getByRole('button', { name: 'Go on after all' }).click()
+  await expect(page.locator('[data-step="rest"]')).toBeVisible()
+  await page.getByRole('button', { name: 'Give up' }).click()
+  await page.getByRole('link', { name: 'Plan it again' }).click()
+  await expect(page.getByLabel('Name of the batch')).toHaveValue('Saffron soft squares again')
+})

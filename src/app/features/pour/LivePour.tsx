@@ -23,6 +23,7 @@ import { useRecord } from '#app/platform/marks.ts'
 import { useSettings, type BatchStory } from '#app/platform/queries.ts'
 import { buzz, chime, useWakeLock } from '#app/platform/signals.ts'
 import { Believed } from './Believed.tsx'
+import { GiveUpButton } from './GiveUpButton.tsx'
 import { NoteTaker } from './NoteTaker.tsx'
 import { ReadingTaker } from './ReadingTaker.tsx'
 import { SoundTest } from './SoundTest.tsx'
@@ -151,6 +152,7 @@ function StepView({ step, nowMin, story, plan, bands, units, done }: StepViewPro
         <ReadingTaker story={story} units={units} />
         <NoteTaker story={story} />
         <SoundTest />
+        <GiveUpButton story={story} />
       </div>
       <Believed bands={bands} units={units} />
       <Cautions ids={step.cautions} />

@@ -6,6 +6,7 @@ import { useLivePlan, usePlan, useStory, useUnits, type BatchStory } from '#app/
 import { LivePour } from './LivePour.tsx'
 import { PrepGate } from './PrepGate.tsx'
 import { MixingView, WeighView } from './Stirring.tsx'
+import { UndoButton } from './UndoButton.tsx'
 
 /** A pour at whatever stage its events say it is: gate, weighing, stirring, live, or over. */
 export function PourPlace() {
@@ -30,10 +31,13 @@ function PourAt({ story }: { story: BatchStory }) {
       return (
         <Place title={batch.request.name}>
           <EmptyPlace title="This pour was given up">
-            <p>{pour.reason || 'No reason noted.'}</p>
-            <Link className="button button-main mt-4" to={`/plan?repeat=${batch.id}`}>
-              Plan it again
-            </Link>
+            <p>What was marked is kept. Cure what is left in cups and molds before it is binned.</p>
+            <div className="mt-4 flex flex-wrap justify-center gap-3">
+              <Link className="button button-main min-h-16" to={`/plan?repeat=${batch.id}`}>
+                Plan it again
+              </Link>
+              <UndoButton story={story} label="Go on after all" />
+            </div>
           </EmptyPlace>
         </Place>
       )
