@@ -24,7 +24,8 @@ const steps = [
     [bin('dependency-cruiser', 'bin/dependency-cruise.mjs'), '--config', '.dependency-cruiser.cjs', 'src'],
   ],
   ['Unused files, exports and packages', [bin('knip', 'bin/knip.js')]],
-  ['Unit tests', jest],
+  ['Unit tests', [...jest, '--testPathIgnorePatterns', 'tests/calibration/']],
+  ['Calibration over 500 simulated resins', [...jest, 'tests/calibration']],
 ]
 
 ensureDependencies()
