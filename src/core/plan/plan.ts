@@ -54,8 +54,14 @@ export interface BloomPlan {
  * replaces what was planned. Throws RangeError for a request that its schema would have refused.
  */
 export function planBatch(request: BatchRequest, done: Readonly<Record<string, number>> = {}): BatchPlan {
-  const technique = TECHNIQUES[request.technique]
-  const schedule = scheduleBatch(request, technique, done)
+  return planOf(request, done, scheduleBatch(request, TECHNIQUES[request.technique], done))
+}
+
+function planOf(
+  request: BatchRequest,
+  done: Readonly<Record<string, number>>,
+  schedule: Schedule,
+): BatchPlan {
   const tasks = rackTasks(schedule, request, done)
   const capacity = capacityOf(schedule, request)
   const steps = runSteps(schedule, tasks)
@@ -63,12 +69,12 @@ export function planBatch(request: BatchRequest, done: Readonly<Record<string, n
     pieces: schedule.slots.length,
     fills: schedule.fills,
     mixes: schedule.mixes,
-    drops: dropsOf(request, technique, schedule.fills),
+    drops: dropsOf(request, schedule.technique, schedule.fills),
     decant: schedule.decant,
     cupLimits: schedule.cupLimits,
     bloom: bloomPlan(schedule, steps),
     capacity,
-    prep: prepList(technique, request.back.when === 'footprint'),
+    prep: prepList(schedule.technique, request.back.when === 'footprint'),
     steps,
     life: lifeOf(schedule),
     findings: findingsOf(request, schedule, tasks, capacity),
@@ -113,8 +119,8 @@ export function planLive(
 ): LivePlan {
   const schedule = scheduleBatch(request, TECHNIQUES[request.technique], done)
   const isOver = schedule.turns.every((turn) => done[turn.key] !== undefined)
-  if (isOver && readings.length === 0) return { plan: planBatch(request, done), bands: null }
+  if (isOver && readings.length === 0) return { plan: planOf(request, done, schedule), bands: null }
   const bands = bandsOf(schedule, { belief: USUAL_BELIEF, readings, members: MEMBERS, seed: SEED })
-  const believed = readings.length > 0 ? correctedRequest(request, bands.believed) : request
-  return { plan: planBatch(believed, done), bands }
+  if (readings.length === 0) return { plan: planOf(request, done, schedule), bands }
+  return { plan: planBatch(correctedRequest(request, bands.believed), done), bands }
 }

@@ -1,6 +1,16 @@
-import { bisect, integrate, type Solution } from '../numeric/index.ts'
-import { cureRatePerS, glassTransitionC, viscosityPaS } from './cure.ts'
+import { conversionAtGlass, cureRatePerS, glassTransitionC, viscosityPaS } from './cure.ts'
 import { mixedDensityGPerMl, type MixedFrom, type Resin } from './resin.ts'
+import {
+  CONVERSION,
+  SPENT_FLOW,
+  TEMP,
+  traceAt,
+  traceCure,
+  traceToS,
+  traceWhen,
+  type SlopeInto,
+  type Trace,
+} from './trace.ts'
 import { heatLossWPerGK, type Vessel } from './vessel.ts'
 
 /** What a resin mass is like at one moment. */
@@ -22,6 +32,12 @@ export interface CureHistory {
   /** Null when it does not gel within the run. */
   readonly gelMin: number | null
   readonly stateAt: (min: number) => ResinState
+  /** The temperature alone, in C. */
+  readonly tempAt: (min: number) => number
+  /** The first minute at which no more than that flow is still to come, or the glass transition has risen to that many C: the
+   *  begin where it is past already, null where it never comes. */
+  readonly whenFlowLeft: (perPa: number) => number | null
+  readonly whenGlass: (glassC: number) => number | null
 }
 
 export type CuringResin = Pick<Resin, 'cure' | 'flow'> & MixedFrom
@@ -41,12 +57,8 @@ export interface CureRun {
   readonly onlyToGel?: boolean
 }
 
-const CONVERSION = 0
-const TEMP = 1
-const SPENT_FLUIDITY = 2
-
-/** How closely a gelled mass must follow its own slow heat before its temperature needs no equation of its own. */
-const QUIET_K = 0.01
+/** How closely a gelled mass must follow its own slow heat before its temperature needs no equation of its own, in K. */
+const quietWithinK = (relativeError: number) => 2 * Math.sqrt(relativeError)
 
 /**
  * The life of one resin mass: conversion, temperature and spent flow integrated together.
@@ -58,36 +70,33 @@ const QUIET_K = 0.01
  */
 export function followCure(resin: CuringResin, run: CureRun): CureHistory {
   const body = heatBodyOf(resin, run)
-  const lively = integrate({
-    derivative: (_t, y, slope) => {
-      const rate = cureRatePerS(resin.cure, y[CONVERSION]!, y[TEMP]!)
-      slope[CONVERSION] = rate
-      slope[TEMP] = rate * body.adiabaticRiseK - body.lossPerS * (y[TEMP]! - run.roomTempC)
-      slope[SPENT_FLUIDITY] = 1 / viscosityPaS(resin.flow, y[CONVERSION]!, y[TEMP]!)
-    },
-    initial: [run.startConversion, run.startTempC, 0],
-    from: run.fromMin * 60,
-    to: run.toMin * 60,
-    ...tolerances(run.relativeError),
-    firstStep: 10,
-    stopWhen: (y) => {
-      if (y[CONVERSION]! <= resin.flow.gelConversion) return false
-      return run.onlyToGel === true || Math.abs(y[TEMP]! - quietTempC(resin, body, y[CONVERSION]!)) < QUIET_K
+  const { gelConversion } = resin.flow
+  const { relativeError = USUAL_ERROR } = run
+  const nearK = quietWithinK(relativeError)
+  const lively = traceCure({
+    slopeInto: livelySlope(resin, body),
+    startConversion: run.startConversion,
+    startTempC: run.startTempC,
+    fromS: run.fromMin * 60,
+    toS: run.toMin * 60,
+    firstStepS: 60,
+    relativeError,
+    stopWhen: (conversion, tempC) => {
+      if (conversion <= gelConversion) return false
+      return run.onlyToGel === true || Math.abs(tempC - quietState(resin, body, conversion).tempC) < nearK
     },
   })
-  const quiet = run.onlyToGel || lively.to >= run.toMin * 60 ? null : quietLife(resin, body, { lively, run })
+  const quiet =
+    run.onlyToGel || traceToS(lively) >= run.toMin * 60 ? null : quietLife(resin, body, { lively, run })
   return historyOf(resin, { run, body, lively, quiet })
 }
+
+const USUAL_ERROR = 1e-6
 
 interface HeatBody {
   readonly roomTempC: number
   readonly lossPerS: number
   readonly adiabaticRiseK: number
-}
-
-/** Errors allowed to conversion, temperature and spent flow, in step with one another. */
-function tolerances(relativeError = 1e-6) {
-  return { relativeError, absoluteError: [relativeError / 10, relativeError * 100, relativeError * 1e4] }
 }
 
 function heatBodyOf(resin: CuringResin, { vessel, roomTempC, lossFactor = 1 }: CureRun): HeatBody {
@@ -99,62 +108,108 @@ function heatBodyOf(resin: CuringResin, { vessel, roomTempC, lossFactor = 1 }: C
   }
 }
 
-/** Where heat made and heat lost are even: T = T_room + (dH/cp) rate(a, T) / loss, by two substitutions. */
-function quietTempC(
-  { cure }: CuringResin,
+function livelySlope(
+  { cure, flow }: CuringResin,
   { roomTempC, lossPerS, adiabaticRiseK }: HeatBody,
-  conversion: number,
-): number {
-  const at = (tempC: number) =>
-    roomTempC + (adiabaticRiseK * cureRatePerS(cure, conversion, tempC)) / lossPerS
-  return at(at(roomTempC))
+): SlopeInto {
+  return (conversion, tempC, slope) => {
+    const rate = cureRatePerS(cure, conversion, tempC)
+    slope[CONVERSION] = rate
+    slope[TEMP] = rate * adiabaticRiseK - lossPerS * (tempC - roomTempC)
+    slope[SPENT_FLOW] = conversion < flow.gelConversion ? 1 / viscosityPaS(flow, conversion, tempC) : 0
+  }
+}
+
+interface QuietState {
+  readonly ratePerS: number
+  readonly tempC: number
+}
+
+/** Small enough for a slope, large enough for its digits. */
+const A_LITTLE_CURED = 1e-5
+
+/**
+ * Rate and temperature where the mass follows its own slow heat: T = T_room + K rate(a, T) less the lag of first order in its
+ * cooling time, with K = (dH/cp)/loss. The rate is taken as linear in T between the room and one substitution. Infinity where the
+ * mass would warm without end.
+ */
+function quietState({ cure }: CuringResin, body: HeatBody, conversion: number): QuietState {
+  const { roomTempC, lossPerS, adiabaticRiseK } = body
+  const heatK = adiabaticRiseK / lossPerS
+  const atRoom = cureRatePerS(cure, conversion, roomTempC)
+  if (atRoom === 0) return { ratePerS: 0, tempC: roomTempC }
+  const warmerC = roomTempC + heatK * atRoom
+  const warmer = cureRatePerS(cure, conversion, warmerC)
+  const damping = 2 - warmer / atRoom
+  if (!(damping > 0)) return { ratePerS: Infinity, tempC: Infinity }
+  const evenRate = atRoom / damping
+  const slower = (cureRatePerS(cure, conversion + A_LITTLE_CURED, warmerC) - warmer) / A_LITTLE_CURED
+  const lagK = (heatK * evenRate * slower) / (lossPerS * damping ** 2)
+  const perK = (1 - damping) / heatK
+  return { ratePerS: evenRate - perK * lagK, tempC: roomTempC + heatK * evenRate - lagK }
 }
 
 function quietLife(
   resin: CuringResin,
   body: HeatBody,
-  { lively, run }: { readonly lively: Solution; readonly run: CureRun },
-): Solution {
-  return integrate({
-    derivative: (_t, y, slope) => {
-      slope[CONVERSION] = cureRatePerS(resin.cure, y[CONVERSION]!, quietTempC(resin, body, y[CONVERSION]!))
+  { lively, run }: { readonly lively: Trace; readonly run: CureRun },
+): Trace {
+  const fromS = traceToS(lively)
+  return traceCure({
+    slopeInto: (conversion, _tempC, slope) => {
+      slope[CONVERSION] = quietState(resin, body, conversion).ratePerS
+      slope[TEMP] = 0
+      slope[SPENT_FLOW] = 0
     },
-    initial: [lively.at(lively.to, CONVERSION)],
-    from: lively.to,
-    to: run.toMin * 60,
-    absoluteError: [1e-7],
-    relativeError: 1e-6,
-    firstStep: 60,
+    startConversion: traceAt(lively, CONVERSION, fromS),
+    startTempC: body.roomTempC,
+    fromS,
+    toS: run.toMin * 60,
+    firstStepS: 3600,
+    relativeError: run.relativeError ?? USUAL_ERROR,
+    stopWhen: () => false,
   })
 }
 
 interface Lives {
   readonly run: CureRun
   readonly body: HeatBody
-  readonly lively: Solution
+  readonly lively: Trace
   /** Null when the run ended before the mass came to rest. */
-  readonly quiet: Solution | null
+  readonly quiet: Trace | null
 }
 
 function historyOf(resin: CuringResin, { run, body, lively, quiet }: Lives): CureHistory {
   const { cure, flow } = resin
-  const allFluidity = lively.at(lively.to, SPENT_FLUIDITY)
-  const untilGel = (s: number) => lively.at(s, CONVERSION) - flow.gelConversion
-  const gelS = bisect(untilGel, { from: lively.from, to: lively.to, tolerance: 0.01 })
+  const livelyToS = traceToS(lively)
+  const allFlow = traceAt(lively, SPENT_FLOW, livelyToS)
+  const conversionAt = (s: number) => traceAt(quiet !== null && s > livelyToS ? quiet : lively, CONVERSION, s)
+  const warmthAt = (s: number, conversion: number) =>
+    quiet !== null && s > livelyToS ? quietState(resin, body, conversion).tempC : traceAt(lively, TEMP, s)
+  const minutes = (s: number | null) => (s === null ? null : s / 60)
+  const whenConverted = (conversion: number) =>
+    minutes(traceWhen(lively, CONVERSION, conversion) ?? (quiet && traceWhen(quiet, CONVERSION, conversion)))
   const stateAt = (min: number): ResinState => {
+    if (Number.isNaN(min)) throw new RangeError('stateAt: the minute is not a number')
     const s = min * 60
-    const rests = quiet !== null && s > lively.to
-    const conversion = rests ? quiet.at(s, CONVERSION) : lively.at(s, CONVERSION)
-    const tempC = rests ? quietTempC(resin, body, conversion) : lively.at(s, TEMP)
+    const conversion = conversionAt(s)
+    const tempC = warmthAt(s, conversion)
     return {
       conversion,
       tempC,
       viscosityPaS: viscosityPaS(flow, conversion, tempC),
-      remainingFluidityPerPa: Math.max(0, allFluidity - lively.at(s, SPENT_FLUIDITY)),
+      remainingFluidityPerPa: Math.max(0, allFlow - traceAt(lively, SPENT_FLOW, s)),
       glassC: glassTransitionC(cure, conversion),
       ratePerS: cureRatePerS(cure, conversion, tempC),
     }
   }
-  const toMin = (quiet ?? lively).to / 60
-  return { fromMin: run.fromMin, toMin, gelMin: gelS === null ? null : gelS / 60, stateAt }
+  return {
+    fromMin: run.fromMin,
+    toMin: traceToS(quiet ?? lively) / 60,
+    gelMin: whenConverted(flow.gelConversion),
+    stateAt,
+    tempAt: (min) => warmthAt(min * 60, conversionAt(min * 60)),
+    whenFlowLeft: (perPa) => minutes(traceWhen(lively, SPENT_FLOW, allFlow - perPa)),
+    whenGlass: (glassC) => whenConverted(conversionAtGlass(cure, glassC)),
+  }
 }

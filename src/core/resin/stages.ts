@@ -94,7 +94,7 @@ interface FluidityBounds {
 }
 
 function fluidityWindow(history: CureHistory, bounds: FluidityBounds): Window | null {
-  const reaches = (perPa: number) => firstMin(history, (state) => perPa - state.remainingFluidityPerPa)
+  const reaches = history.whenFlowLeft
   const openMin = bounds.opensPerPa === null ? history.fromMin : reaches(bounds.opensPerPa)
   const bestMin = reaches(bounds.bestPerPa)
   const closeMin = reaches(bounds.closesPerPa)
@@ -107,7 +107,7 @@ function glassWindow(
   roomTempC: number,
   { opensK, bestK, closesK }: { opensK: number | null; bestK: number; closesK: number | null },
 ): Window | null {
-  const reaches = (riseK: number) => firstMin(history, (state) => state.glassC - roomTempC - riseK)
+  const reaches = (riseK: number) => history.whenGlass(roomTempC + riseK)
   const openMin = opensK === null ? history.gelMin : reaches(opensK)
   if (openMin === null) return null
   const bestMin = reaches(bestK)
@@ -132,16 +132,6 @@ function settledWindow(
   if (slowEnough === null) return null
   const openMin = Math.max(slowEnough, leastDays * 1440)
   return { openMin, bestMin: openMin, closeMin: null }
-}
-
-/** First minute at which a quantity that rises through the cure reaches zero; the start if it is already past. */
-function firstMin(history: CureHistory, rising: (state: ResinState) => number): number | null {
-  if (rising(history.stateAt(history.fromMin)) >= 0) return history.fromMin
-  return bisect((min) => rising(history.stateAt(min)), {
-    from: history.fromMin,
-    to: history.toMin,
-    tolerance: 0.005,
-  })
 }
 
 /** What a gloved finger or a toothpick finds, in the order of the cure. */

@@ -3,14 +3,16 @@ import type { StepId } from '../technique/index.ts'
 import type { BatchRequest } from '../batch/index.ts'
 import {
   bandOf,
+  coursesOf,
   DEPARTURE_KEYS,
   departedResin,
   type Band,
   type Belief,
   type Course,
   type Departure,
+  type Member,
 } from './ensemble.ts'
-import { posteriorOf, priorCourses } from './posterior.ts'
+import { posteriorOf } from './posterior.ts'
 import type { Reading } from './reading.ts'
 import type { Schedule } from './schedule.ts'
 
@@ -46,16 +48,16 @@ const FOLLOWED_MIN = 48 * 60
 /** The bands of every step whose window hangs on the resin, corrected by the readings. */
 export function bandsOf(schedule: Schedule, task: BandsTask): Bands {
   const { forecast, technique, white } = schedule
-  const course = { setting: forecast.setting, decantMin: forecast.decantMin, toMin: FOLLOWED_MIN }
-  const prior = priorCourses({ ...task, ...course })
-  const { courses, weights, contradictions } = posteriorOf({ ...task, ...course, prior })
+  const pour = { setting: forecast.setting, decantMin: forecast.decantMin }
+  const { members, contradictions } = posteriorOf({ ...task, ...pour })
+  const { courses, weights } = coursesOf(members, { ...pour, toMin: FOLLOWED_MIN })
   const steps = technique.steps.flatMap(({ id, moment }) => {
     const band = moment.by === 'resin' ? windowBand(moment.criterion, { courses, weights, white }) : null
     return band ? [[id, band] as const] : []
   })
   return {
     steps: Object.fromEntries(steps),
-    believed: meanOf(courses, weights),
+    believed: meanOf(members),
     contradictions,
     readings: task.readings.length,
   }
@@ -81,9 +83,9 @@ function windowBand(criterion: Criterion, { courses, weights, white }: Weighed):
   return open && best ? { open, best, close: edge('closeMin') } : null
 }
 
-function meanOf(courses: readonly Course[], weights: readonly number[]): Departure {
+function meanOf(members: readonly Member[]): Departure {
   const mean = (key: keyof Departure) =>
-    courses.reduce((sum, { departure }, k) => sum + weights[k]! * departure[key], 0)
+    members.reduce((sum, { departure, weight }) => sum + weight * departure[key], 0)
   const [rateLog, lossLog, viscosityLog, roomK] = DEPARTURE_KEYS.map(mean) as [number, number, number, number]
   return { rateLog, lossLog, viscosityLog, roomK }
 }

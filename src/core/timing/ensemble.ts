@@ -79,26 +79,33 @@ export interface CourseTask {
   readonly decantMin: number | null
   /** How far each course is followed, in minutes from stop-stir. */
   readonly toMin: number
+  /** Enough to know conversion and temperature up to there, and to gel where it is asked for; a fraction of the work. */
+  readonly onlyTo?: 'toMin' | 'gel'
 }
 
 /** Good to a hundredth of a minute at the bench, and several times quicker than the plan's own tolerance. */
 const COURSE_TOLERANCE = 1e-4
+/** Any resin has gelled by then. */
+const GELLED_MIN = 5 * 1440
 
 /** The course of that setting under that departure. A decant that comes after its gel is taken just before it. */
-export function courseOf({ setting, decantMin, toMin }: CourseTask, departure: Departure): Course {
+export function courseOf(task: CourseTask, departure: Departure): Course {
+  const { setting, decantMin, onlyTo } = task
+  const toMin = Math.max(1, onlyTo === 'gel' ? Math.max(task.toMin, GELLED_MIN) : task.toMin)
   const resin = departedResin(setting.resin, departure)
   const roomTempC = setting.roomTempC + departure.roomK
   const shared = { roomTempC, lossFactor: Math.exp(departure.lossLog), relativeError: COURSE_TOLERANCE }
+  const staysInCup = decantMin === null || (onlyTo === 'toMin' && toMin <= decantMin)
   const cup = followCure(resin, {
     ...shared,
     vessel: { kind: 'cup', massG: setting.cupMassG },
     startTempC: setting.startTempC,
     startConversion: 0,
     fromMin: 0,
-    toMin: decantMin === null ? toMin : Math.max(decantMin, 1),
+    toMin: staysInCup ? toMin : Math.max(decantMin, 1),
     onlyToGel: true,
   })
-  if (decantMin === null) return { departure, roomTempC, life: cup }
+  if (staysInCup) return { departure, roomTempC, life: cup }
   const pouredMin = Math.min(decantMin, cup.toMin)
   const poured = cup.stateAt(pouredMin)
   const keeps = setting.decantKeepsFrac ?? DECANT_KEEPS_FRAC
@@ -109,9 +116,32 @@ export function courseOf({ setting, decantMin, toMin }: CourseTask, departure: D
     startConversion: poured.conversion,
     fromMin: pouredMin,
     toMin: Math.max(toMin, pouredMin + 1),
+    onlyToGel: onlyTo === 'gel',
   })
   const forecast: PourForecast = { setting, cup, decantMin: pouredMin, bed }
   return { departure, roomTempC, life: wholeLife(forecast) }
+}
+
+/** A possible truth and how much of the belief it carries. */
+export interface Member {
+  readonly departure: Departure
+  /** Of all members together 1. */
+  readonly weight: number
+}
+
+/** A share of an equal weight below which a member no longer moves a band. */
+const COUNTS_FROM = 1e-3
+
+/** The courses of the members that still count, and their weights. */
+export function coursesOf(
+  members: readonly Member[],
+  task: CourseTask,
+): { readonly courses: readonly Course[]; readonly weights: readonly number[] } {
+  const counting = members.filter(({ weight }) => weight * members.length > COUNTS_FROM)
+  return {
+    courses: counting.map(({ departure }) => courseOf(task, departure)),
+    weights: counting.map(({ weight }) => weight),
+  }
 }
 
 /** A soft-edged moment: one in ten earlier than low, half earlier than mid, one in ten later than high. */

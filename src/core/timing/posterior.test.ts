@@ -1,35 +1,8 @@
-import { beforeAll, describe, expect, test } from '@jest/globals'
-import { bisect } from '../numeric/index.ts'
-import { ARCHETYPES } from '../resin/index.ts'
-import { bandOf, courseOf, USUAL_BELIEF, type Band, type Course } from './ensemble.ts'
-import { posteriorOf, priorCourses } from './posterior.ts'
-import { logLikelihood, type Reading } from './reading.ts'
-
-const setting = { resin: ARCHETYPES.quick, cupMassG: 143, bedDepthMm: 6, roomTempC: 21, startTempC: 21 }
-const inCup = { setting, decantMin: null, toMin: 45 }
-const task = { ...inCup, belief: USUAL_BELIEF, members: 128, seed: 4 }
-const LATEST_MIN = 45
-
-/** The minute the cup passes 40 C; the latest there is where it gels before. */
-function reaches40(course: Course): number {
-  const { life } = course
-  return (
-    bisect((min) => life.stateAt(min).tempC - 40, { from: 0, to: life.toMin, tolerance: 0.02 }) ?? LATEST_MIN
-  )
-}
-
-const probe = (atMin: number, tempC: number): Reading => ({ kind: 'temperature', atMin, tempC, by: 'probe' })
-const width = (band: Band) => band.highMin - band.lowMin
-
-let prior: readonly Course[]
-beforeAll(() => {
-  prior = priorCourses(task)
-})
-
-const bandAfter = (readings: readonly Reading[]) => {
-  const { courses, weights } = posteriorOf({ ...task, prior, readings })
-  return bandOf(courses.map(reaches40), weights)!
-}
+import { describe, expect, test } from '@jest/globals'
+import { bandAfter, cupTask, probe, setting, width } from '../../../tests/support/cupAt40.ts'
+import { bandOf, courseOf } from './ensemble.ts'
+import { posteriorOf } from './posterior.ts'
+import { logLikelihood } from './reading.ts'
 
 describe('a reading', () => {
   test('of 29 C at 10 minutes moves the band to the quick side, 25 C to the slow side', () => {
@@ -48,25 +21,21 @@ describe('a reading', () => {
 
   test('taken away again leaves exactly what was believed without it', () => {
     const [first, second] = [probe(10, 29), probe(13, 33)]
-    const without = posteriorOf({ ...task, prior, readings: [first] })
-    posteriorOf({ ...task, prior, readings: [first, second] })
-    expect(posteriorOf({ ...task, prior, readings: [first] }).weights).toEqual(without.weights)
+    const without = posteriorOf({ ...cupTask, readings: [first] })
+    posteriorOf({ ...cupTask, readings: [first, second] })
+    expect(posteriorOf({ ...cupTask, readings: [first] })).toEqual(without)
   })
 
   test('of 70 C after ten minutes contradicts the model: it says so and widens instead of fitting', () => {
     const wild = probe(10, 70)
-    const { contradictions } = posteriorOf({ ...task, prior, readings: [wild] })
+    const { contradictions } = posteriorOf({ ...cupTask, readings: [wild] })
     expect(contradictions).toEqual([wild])
-    expect(posteriorOf({ ...task, prior, readings: [probe(10, 29)] }).contradictions).toEqual([])
+    expect(posteriorOf({ ...cupTask, readings: [probe(10, 29)] }).contradictions).toEqual([])
   })
 
   test('of the room bears on the room', () => {
-    const { courses, weights } = posteriorOf({
-      ...task,
-      prior,
-      readings: [{ kind: 'room', atMin: 0, tempC: 22.5 }],
-    })
-    const mean = courses.reduce((sum, course, k) => sum + weights[k]! * course.roomTempC, 0)
+    const { members } = posteriorOf({ ...cupTask, readings: [{ kind: 'room', atMin: 0, tempC: 22.5 }] })
+    const mean = members.reduce((sum, { departure, weight }) => sum + weight * (21 + departure.roomK), 0)
     expect(mean).toBeGreaterThan(21.4)
     expect(mean).toBeLessThan(22.5)
   })

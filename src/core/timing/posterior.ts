@@ -8,29 +8,22 @@ import {
   type Course,
   type CourseTask,
   type Departure,
+  type Member,
 } from './ensemble.ts'
 import { bestLogLikelihood, logLikelihood, type Reading } from './reading.ts'
 
-/** Possible courses with the weight each has after the readings; weights add up to 1. */
+/** What is believed after the readings. */
 export interface Posterior {
-  readonly courses: readonly Course[]
-  readonly weights: readonly number[]
+  readonly members: readonly Member[]
   /** Readings that no believable course explains; they were taken with a third of their weight, never silently fitted. */
   readonly contradictions: readonly Reading[]
 }
 
-export interface PosteriorTask extends CourseTask {
+export interface PosteriorTask extends Pick<CourseTask, 'setting' | 'decantMin'> {
   readonly belief: Belief
   readonly readings: readonly Reading[]
   readonly members: number
   readonly seed: number
-  /** Courses of this belief, members and seed that are known already; drawn here when left out. */
-  readonly prior?: readonly Course[]
-}
-
-/** The courses that are believed before any reading. */
-export function priorCourses(task: Omit<PosteriorTask, 'readings' | 'prior'>): readonly Course[] {
-  return drawDepartures(task.belief, task.members, task.seed).map((departure) => courseOf(task, departure))
 }
 
 const ROUNDS = 3
@@ -51,24 +44,46 @@ const CONTRADICTS_LOG = -8
  * exactly what was believed without it.
  */
 export function posteriorOf(task: PosteriorTask): Posterior {
-  const courses = task.prior ?? priorCourses(task)
-  const contradictions = task.readings.filter((reading) => contradicts(reading, courses))
+  const { belief, readings, seed } = task
+  const drawn = drawDepartures(belief, task.members, seed)
+  if (readings.length === 0) return { members: weighed(drawn, evenly(drawn)), contradictions: [] }
+  const reach = reachOf(task)
+  const courses = drawn.map((departure) => courseOf(reach, departure))
+  const contradictions = readings.filter((reading) => contradicts(reading, courses))
   const read = (course: Course) =>
-    task.readings.reduce(
+    readings.reduce(
       (sum, reading) =>
         sum + logLikelihood(reading, course, contradictions.includes(reading) ? CONTRADICTION_WIDENS : 1),
       0,
     )
-  let cloud: Cloud = { courses, weights: weightsOf(courses.map(read)) }
+  let cloud: Cloud = { departures: drawn, weights: weightsOf(courses.map(read)) }
   for (let round = 1; round <= ROUNDS && effective(cloud.weights) < THIN * task.members; round++) {
-    cloud = drawAgain(task, cloud, { read, seed: task.seed + round })
+    cloud = drawAgain(task, cloud, {
+      read: (departure) => read(courseOf(reach, departure)),
+      seed: seed + round,
+    })
   }
-  return { ...cloud, contradictions }
+  return { members: weighed(cloud.departures, cloud.weights), contradictions }
+}
+
+/** Courses only as far as these readings look: a sign of thickening asks for the flow up to gel, the others for their minute. */
+function reachOf({ setting, decantMin, readings }: PosteriorTask): CourseTask {
+  const toMin = Math.max(...readings.map((reading) => reading.atMin))
+  const toGel = readings.some((reading) => reading.kind === 'sign')
+  return { setting, decantMin, toMin, onlyTo: toGel ? 'gel' : 'toMin' }
 }
 
 interface Cloud {
-  readonly courses: readonly Course[]
+  readonly departures: readonly Departure[]
   readonly weights: readonly number[]
+}
+
+function weighed(departures: readonly Departure[], weights: readonly number[]): readonly Member[] {
+  return departures.map((departure, k) => ({ departure, weight: weights[k]! }))
+}
+
+function evenly(departures: readonly Departure[]): readonly number[] {
+  return departures.map(() => 1 / departures.length)
 }
 
 function contradicts(reading: Reading, courses: readonly Course[]): boolean {
@@ -91,27 +106,26 @@ function effective(weights: readonly number[]): number {
 }
 
 interface Redraw {
-  readonly read: (course: Course) => number
+  readonly read: (departure: Departure) => number
   readonly seed: number
 }
 
 function drawAgain(task: PosteriorTask, cloud: Cloud, { read, seed }: Redraw): Cloud {
   const proposal = proposalOf(cloud, task.belief)
   const chance = seededRandom(seed * 7919)
-  const departures = Array.from({ length: task.members }, (_, k) =>
-    k < FRESH * task.members
-      ? drawDepartures(task.belief, 1, seed * 104729 + k)[0]!
-      : drawFrom(proposal, chance),
-  )
-  const courses = departures.map((departure) => courseOf(task, departure))
-  const logs = courses.map((course) => {
-    const believed = logBelief(task.belief, course.departure)
+  const fresh = Math.ceil(FRESH * task.members)
+  const departures = [
+    ...drawDepartures(task.belief, fresh, seed * 104729),
+    ...Array.from({ length: task.members - fresh }, () => drawFrom(proposal, chance)),
+  ]
+  const logs = departures.map((departure) => {
+    const believed = logBelief(task.belief, departure)
     const mixed = Math.log(
-      FRESH * Math.exp(believed) + (1 - FRESH) * Math.exp(logProposal(proposal, course.departure)),
+      FRESH * Math.exp(believed) + (1 - FRESH) * Math.exp(logProposal(proposal, departure)),
     )
-    return read(course) + believed - mixed
+    return read(departure) + believed - mixed
   })
-  return { courses, weights: weightsOf(logs) }
+  return { departures, weights: weightsOf(logs) }
 }
 
 /** A normal cloud in the four departures: its middle, and the lower triangle of its covariance's root. */
@@ -122,8 +136,8 @@ interface Proposal {
 
 const SIZE = DEPARTURE_KEYS.length
 
-function proposalOf({ courses, weights }: Cloud, { sd }: Belief): Proposal {
-  const points = courses.map(({ departure }) => DEPARTURE_KEYS.map((key) => departure[key]))
+function proposalOf({ departures, weights }: Cloud, { sd }: Belief): Proposal {
+  const points = departures.map((departure) => DEPARTURE_KEYS.map((key) => departure[key]))
   const mean = DEPARTURE_KEYS.map((_key, i) =>
     points.reduce((sum, point, k) => sum + weights[k]! * point[i]!, 0),
   )

@@ -92,8 +92,22 @@ export function stateAt(forecast: PourForecast, min: number): ResinState {
 
 /** Cup and bed as one life, from stop-stir on. */
 export function wholeLife(forecast: PourForecast): CureHistory {
-  const last = forecast.bed ?? forecast.cup
-  return { fromMin: 0, toMin: last.toMin, gelMin: last.gelMin, stateAt: (min) => stateAt(forecast, min) }
+  const { cup, bed } = forecast
+  if (!bed) return { ...cup, fromMin: 0 }
+  const cupOrBed = (inCup: number | null, inBed: () => number | null) =>
+    inCup !== null && inCup < bed.fromMin ? inCup : inBed()
+  const flowAtDecant = cup.stateAt(bed.fromMin).remainingFluidityPerPa
+  const flowInBed = bed.stateAt(bed.fromMin).remainingFluidityPerPa
+  return {
+    fromMin: 0,
+    toMin: bed.toMin,
+    gelMin: bed.gelMin,
+    stateAt: (min) => stateAt(forecast, min),
+    tempAt: (min) => (min >= bed.fromMin ? bed : cup).tempAt(min),
+    whenFlowLeft: (perPa) =>
+      cupOrBed(cup.whenFlowLeft(perPa - flowInBed + flowAtDecant), () => bed.whenFlowLeft(perPa)),
+    whenGlass: (glassC) => cupOrBed(cup.whenGlass(glassC), () => bed.whenGlass(glassC)),
+  }
 }
 
 /** Cup state before decanting with the flow still to come counted through the bed it will be poured into. */
@@ -121,7 +135,7 @@ function cupLimits(cup: CureHistory): CupLimits | null {
   if (cup.gelMin === null) return null
   const peak = peakOf(cup, cup.gelMin * 1.5)
   const reaches = (tempC: number) =>
-    bisect((min) => cup.stateAt(min).tempC - tempC, { from: 0, to: peak.min, tolerance: 0.01 })
+    bisect((min) => cup.tempAt(min) - tempC, { from: 0, to: peak.min, tolerance: 0.01 })
   const hotMin = reaches(CUP_STOP_C)
   const byGelMin = CUP_STOP_OF_GEL * cup.gelMin
   return {
@@ -139,7 +153,7 @@ function peakOf(cup: CureHistory, untilMin: number): { readonly min: number; rea
   let to = untilMin
   while (to - from > 0.01) {
     const third = (to - from) / 3
-    if (cup.stateAt(from + third).tempC < cup.stateAt(to - third).tempC) from += third
+    if (cup.tempAt(from + third) < cup.tempAt(to - third)) from += third
     else to -= third
   }
   const min = (from + to) / 2
@@ -176,10 +190,6 @@ export function solveDecant(cup: FilledCup, aim: DecantAim): DecantAnswer | null
   const decantMin = bisect(excess, { from: 0, to: stopMin, tolerance: 0.005 })
   if (decantMin !== null) return { kind: 'solved', decantMin, atMin: decantMin + aim.gapMin }
   const bed = bedAt(stopMin)
-  const atMin = bisect((min) => bed.stateAt(min).remainingFluidityPerPa - aim.remainingFluidityPerPa, {
-    from: stopMin,
-    to: bed.toMin,
-    tolerance: 0.005,
-  })
+  const atMin = bed.whenFlowLeft(aim.remainingFluidityPerPa)
   return atMin === null ? null : { kind: 'cupFirst', decantMin: stopMin, atMin }
 }

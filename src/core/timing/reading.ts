@@ -33,7 +33,7 @@ export function logLikelihood(reading: Reading, course: Course, widen = 1): numb
   switch (reading.kind) {
     case 'temperature':
       return logNormal(
-        reading.tempC - course.life.stateAt(reading.atMin).tempC,
+        reading.tempC - course.life.tempAt(reading.atMin),
         widen * THERMOMETER_SD_K[reading.by],
       )
     case 'room':

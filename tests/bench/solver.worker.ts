@@ -1,0 +1,3 @@
+import { measureSolver } from './solver.ts'
+
+postMessage(measureSolver())
