@@ -15,7 +15,7 @@ const coreRooms = {
   safety: ['resin', 'mold', 'batch', 'timing', 'technique'],
   rack: ['resin', 'mold', 'batch', 'timing', 'technique'],
   runsheet: ['resin', 'batch', 'timing', 'technique', 'safety', 'rack'],
-  journal: ['batch', 'timing', 'runsheet', 'rack'],
+  journal: ['resin', 'technique', 'batch', 'timing', 'runsheet', 'rack'],
   plan: ['resin', 'mold', 'colour', 'technique', 'batch', 'timing', 'safety', 'rack', 'runsheet'],
 }
 const outerRooms = {

@@ -11,6 +11,7 @@ import {
 import { amount, count, instantText, text } from './amount.ts'
 import { colourSchema } from './colour.ts'
 import { moldSchema } from './mold.ts'
+import { learnedSchema } from './learned.ts'
 import { resinInFileSchema, resinSchema } from './resin.ts'
 
 const usual = <const Schema extends v.GenericSchema>(
@@ -103,6 +104,12 @@ const entries = {
   ),
   spareMolds: usual(v.array(moldSchema), []),
   startAt: v.optional(v.nullable(instantText('start')), null),
+  cupStrategy: usual(
+    v.picklist(['rest', 'atOnce', 'split'], 'cup strategy is none of "rest", "atOnce", "split"'),
+    'rest',
+  ),
+  learned: v.optional(v.nullable(learnedSchema), null),
+  aimShiftLog: usual(amount('shift of the band', '', { atLeast: -1, atMost: 1 }), 0),
 }
 
 /** A batch as it is stored: its resin written out, so that it stays what it was. */

@@ -1,3 +1,4 @@
+import type { CupStrategy } from '#core/batch/index.ts'
 import type { Finding, Way } from '#core/plan/index.ts'
 import { printQuantity, printSpan, type UnitChoice } from '#core/units/index.ts'
 
@@ -79,6 +80,11 @@ export function wordFinding(finding: Finding, units: UnitChoice): WordedFinding 
         title: 'Too fast for these hands in this room',
         text: 'Even poured at once the resin is past its best when the white could go in. Fewer pieces, a cooler room, or a slower resin.',
       }
+    case 'whiteGels':
+      return {
+        title: 'The white gels in its bag',
+        text: `Portioned so early it stops flowing at ${printSpan(finding.gelMin)}, before the last bead at ${printSpan(finding.lastBeadMin)}. Mix the white's portion later as a small mix of its own, or pour sooner.`,
+      }
     case 'decantedAfterGel':
       return {
         title: 'The model expected a gelled cup',
@@ -119,12 +125,32 @@ function windowWords(window: { readonly openMin: number; readonly closeMin: numb
   return `, the window from ${printSpan(window.openMin)} to ${window.closeMin === null ? 'the end' : printSpan(window.closeMin)}`
 }
 
+const STRATEGY_WAYS: Readonly<Record<CupStrategy, string>> = {
+  rest: 'Resting it all in one cup',
+  split: 'Resting it in two cups of half the depth',
+  atOnce: 'Pouring at once and waiting in the mold',
+}
+
+function effectWords({ windowMin, fits }: { readonly windowMin: number; readonly fits: boolean }): string {
+  if (windowMin === 0) return 'never opens the window'
+  return `makes the window ${printSpan(windowMin)} long${fits ? ': they fit' : ', still too short'}`
+}
+
 function wordWay(way: Way, units: UnitChoice): string {
   switch (way.kind) {
     case 'fewerPieces':
       return `${way.pieces} pieces would fit; pour the rest as a second mix.`
+    case 'stagger': {
+      const [first, ...others] = way.stagger.mixes
+      const starts = others.map((mix) => `+${printSpan(mix.startsAfterMin)}`).join(', ')
+      return `As ${way.stagger.mixes.length} mixes of ${first!.pieces} or so, stirred to the end at 0, ${starts}: no two windows at once, done after ${printSpan(way.stagger.lastsMin)}.`
+    }
     case 'coolerRoom':
-      return `A room of ${printQuantity(way.roomTempC, units.temperature, 0)} makes the window ${printSpan(way.windowMin)} long${way.fits ? ': they fit' : ', still too short'}.`
+      return `A room of ${printQuantity(way.roomTempC, units.temperature, 0)} ${effectWords(way)}.`
+    case 'strategy':
+      return `${STRATEGY_WAYS[way.strategy]} ${effectWords(way)}.`
+    case 'otherResin':
+      return `A resin like “${way.name}” ${effectWords(way)}.`
     case 'widerRings':
       return `Rings ${printQuantity(way.ringSpacingMm, units.length)} apart take ${way.perPieceMin.toFixed(1)} min a piece${way.fits ? ': they fit' : ', still too slow'}.`
     default:

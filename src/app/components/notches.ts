@@ -23,7 +23,7 @@ export function stripNotches(
   steps: readonly RunStep[],
   placeName: RunStep['place'],
   done: Readonly<Record<string, number>> = {},
-  bands: LivePlan['bands'] = null,
+  bands: LivePlan['bands'] | null = null,
 ): readonly Notch[] {
   const own = steps.filter((step) => step.place === placeName && NOTCH_NAMES[step.stepId] !== undefined)
   return [...new Set(own.map((step) => step.stepId))].map((id) => {

@@ -1,18 +1,16 @@
 import { describe, expect, test } from '@jest/globals'
 import { bloomRequest } from '../../../tests/support/request.ts'
 import { T0 } from '../../../tests/support/studio.ts'
-import { planBatch } from '#core/plan/index.ts'
+import { planLive } from '#core/plan/index.ts'
 import type { BatchStory } from './queries.ts'
 import { rackEntries, type RunningBatch } from './rack.ts'
 
 const request = bloomRequest({ back: { when: 'footprint', depthMm: 2, colour: null } }, 2)
 
 function running(stopStirAtMs: number, done: Record<string, number> = {}): RunningBatch {
-  const plan = planBatch(request, done)
   return {
     story: { batch: { id: String(stopStirAtMs) } } as BatchStory,
-    plan,
-    bands: null,
+    ...planLive(request, done),
     stopStirAtMs,
     done,
     atHand: null,

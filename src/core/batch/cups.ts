@@ -7,7 +7,7 @@ export interface Addition {
 }
 
 export interface Cup {
-  readonly id: 'mix' | 'white' | 'back'
+  readonly id: 'mix' | 'otherMix' | 'white' | 'back'
   readonly massG: number
   readonly volumeMl: number
   /** To the brim; null when no single cup is big enough. */

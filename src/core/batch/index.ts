@@ -7,6 +7,7 @@ export {
   USUAL_WHITE,
   type BackChoice,
   type BatchRequest,
+  type CupStrategy,
   type Hands,
   type Loss,
   type Measuring,

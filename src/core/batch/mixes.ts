@@ -45,14 +45,17 @@ function firstMix(request: BatchRequest, technique: Technique, fills: readonly M
   const whitePortionG = bag ? whiteG + request.loss.bagResidueG : 0
   const lossG = request.loss.cupFilmG + (bag ? request.loss.bagResidueG : 0)
   const mix = measured(request, 'first', bedG + whiteG, lossG)
-  const mixCup = cup('mix', mix.parts.byWeight.totalG, density, [])
+  const inTwo = request.cupStrategy === 'split'
+  const mixCups = (inTwo ? (['mix', 'otherMix'] as const) : (['mix'] as const)).map((id) =>
+    cup(id, mix.parts.byWeight.totalG / (inTwo ? 2 : 1), density, []),
+  )
   const drops = whiteDrops(request.white.dose, whitePortionG)
   const white = request.colours.find(isWhite)?.name ?? 'white'
   return {
     ...mix,
     cups: bag
-      ? [mixCup, cup('white', whitePortionG, density, drops ? [{ what: white, drops }] : [])]
-      : [mixCup],
+      ? [...mixCups, cup('white', whitePortionG, density, drops ? [{ what: white, drops }] : [])]
+      : mixCups,
   }
 }
 

@@ -1,6 +1,6 @@
 import type { Colour } from '../colour/index.ts'
 import type { Mold } from '../mold/index.ts'
-import type { Resin } from '../resin/index.ts'
+import type { Learned, Resin } from '../resin/index.ts'
 import type { TechniqueId } from '../technique/index.ts'
 
 /** How strong the white is, told by a wiped stick; petri takes it from the bottle. */
@@ -75,7 +75,18 @@ export interface BatchRequest {
   readonly spareMolds: readonly Mold[]
   /** ISO 8601 instant of the planned stop-stir; null when no hour is chosen. */
   readonly startAt: string | null
+  readonly cupStrategy: CupStrategy
+  /** What earlier runs taught about the resin; null when there are none. */
+  readonly learned: Learned | null
+  /** How far this hand's pieces moved the technique's band: natural log of the flow still to come, above 0 sooner. */
+  readonly aimShiftLog: number
 }
+
+/**
+ * Where the resin thickens before the white: all of it resting in its deep cup, poured at once to wait in the mold, or resting in
+ * two cups of half the depth, which warm less.
+ */
+export type CupStrategy = 'rest' | 'atOnce' | 'split'
 
 export const USUAL_HANDS: Hands = { beadMmPerS: 50, ringLiftS: 3, strokeS: 3, dropS: 1.2, decantS: 30 }
 export const USUAL_MEASURING: Measuring = { graduationG: 0.1, cupLineMl: 5 }
@@ -103,6 +114,9 @@ export const USUAL_REQUEST = {
   loss: USUAL_LOSS,
   spareMolds: [],
   startAt: null,
+  cupStrategy: 'rest',
+  learned: null,
+  aimShiftLog: 0,
 } as const satisfies Partial<BatchRequest>
 
 /** Pieces of the whole order. */

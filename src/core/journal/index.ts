@@ -1,2 +1,5 @@
+export { learnBand, type BandEdges, type JudgedPiece } from './learnBand.ts'
+export { learnResin } from './learnResin.ts'
+export { lessonOf, type Lesson, type Run } from './lesson.ts'
 export { FAULTS, type Fault, type FaultId } from './faults.ts'
 export { BEST_RATING, type Outcome, type Piece, type TimingVerdict } from './piece.ts'

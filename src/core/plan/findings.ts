@@ -1,8 +1,9 @@
-import { pieceCount, type BatchRequest, type Mix, type MoldFill } from '../batch/index.ts'
+import { type BatchRequest, type Mix, type MoldFill } from '../batch/index.ts'
 import { holdsAlcohol, isWhite } from '../colour/index.ts'
 import { heatConcerns, type HeatConcern } from '../safety/index.ts'
-import { capacityOf, scheduleBatch, type Capacity, type Schedule } from '../timing/index.ts'
+import { type Capacity, type Schedule } from '../timing/index.ts'
 import type { RackTask } from '../rack/index.ts'
+import { waysOut, type Way } from './ways.ts'
 
 /** Something about a plan that a person should know; the app words it. */
 export type Finding =
@@ -44,27 +45,13 @@ export type Finding =
   | { readonly kind: 'shortSettle'; readonly settleMin: number; readonly leastMin: number }
   | { readonly kind: 'cupFirst'; readonly decantMin: number; readonly waitInMoldMin: number }
   | { readonly kind: 'tooFast' }
+  /** The small cup gels before its last bead is out of the bag. */
+  | { readonly kind: 'whiteGels'; readonly gelMin: number; readonly lastBeadMin: number }
   | { readonly kind: 'decantedAfterGel'; readonly markedMin: number; readonly gelMin: number }
   | { readonly kind: 'inkLate'; readonly byMin: number }
   | { readonly kind: 'windowMissed'; readonly capacity: Capacity; readonly ways: readonly Way[] }
   | { readonly kind: 'neverReached'; readonly stepTitle: string }
   | HeatConcern
-
-/** A change that would make it fit, with its computed effect. */
-export type Way =
-  | { readonly kind: 'fewerPieces'; readonly pieces: number }
-  | {
-      readonly kind: 'coolerRoom'
-      readonly roomTempC: number
-      readonly windowMin: number
-      readonly fits: boolean
-    }
-  | {
-      readonly kind: 'widerRings'
-      readonly ringSpacingMm: number
-      readonly perPieceMin: number
-      readonly fits: boolean
-    }
 
 export type Gravity = 'stop' | 'warn' | 'note'
 
@@ -82,6 +69,7 @@ const GRAVITY: Readonly<Record<Finding['kind'], Gravity>> = {
   shortSettle: 'warn',
   cupFirst: 'note',
   tooFast: 'stop',
+  whiteGels: 'stop',
   decantedAfterGel: 'warn',
   inkLate: 'warn',
   windowMissed: 'warn',
@@ -98,9 +86,6 @@ export function gravityOf(finding: Finding): Gravity {
 const LIKELY_WRONG_FILL = 0.15
 const WORST_RATIO_ERROR = 0.03
 const LEAST_SETTLE_MIN = 3
-const COOLER_K = 3
-const COOLEST_ROOM_C = 15
-const WIDER_RINGS_MM = 3
 
 /** Everything worth saying about that plan, gravest first. */
 export function findingsOf(
@@ -178,6 +163,9 @@ function timeFindings(request: BatchRequest, schedule: Schedule, capacity: Capac
     found.push({ kind: 'decantedAfterGel', markedMin: decant.markedMin, gelMin: schedule.cupLimits.gelMin })
   }
   if (decant.kind === 'tooFast') found.push({ kind: 'tooFast' })
+  const lastBeadMin = turns.findLast((turn) => turn.step.id === 'white')?.endMin ?? 0
+  const whiteGelMin = schedule.whiteCup?.history.gelMin ?? Infinity
+  if (whiteGelMin < lastBeadMin) found.push({ kind: 'whiteGels', gelMin: whiteGelMin, lastBeadMin })
   const first = turns.find((turn) => turn.step.id === technique.aimStep)
   if (decant.kind === 'cupFirst' && first) {
     found.push({
@@ -194,29 +182,4 @@ function timeFindings(request: BatchRequest, schedule: Schedule, capacity: Capac
   if (!capacity.fits)
     found.push({ kind: 'windowMissed', capacity, ways: waysOut(request, schedule, capacity) })
   return found
-}
-
-function waysOut(request: BatchRequest, { technique }: Schedule, capacity: Capacity): readonly Way[] {
-  const ways: Way[] = []
-  const fewer = Math.min(capacity.piecesThatFit, pieceCount(request) - 1)
-  if (fewer > 0) ways.push({ kind: 'fewerPieces', pieces: fewer })
-  const roomTempC = Math.max(COOLEST_ROOM_C, request.roomTempC - COOLER_K)
-  if (roomTempC < request.roomTempC) {
-    const cooler = capacityWith({ ...request, roomTempC }, technique)
-    ways.push({ kind: 'coolerRoom', roomTempC, windowMin: widthOf(cooler), fits: cooler.fits })
-  }
-  if (technique.white.by === 'bag') {
-    const ringSpacingMm = request.white.ringSpacingMm + WIDER_RINGS_MM
-    const wider = capacityWith({ ...request, white: { ...request.white, ringSpacingMm } }, technique)
-    ways.push({ kind: 'widerRings', ringSpacingMm, perPieceMin: wider.perPieceMin, fits: wider.fits })
-  }
-  return ways
-}
-
-function capacityWith(request: BatchRequest, technique: Schedule['technique']): Capacity {
-  return capacityOf(scheduleBatch(request, technique), request)
-}
-
-function widthOf({ window }: Capacity): number {
-  return window && window.closeMin !== null ? window.closeMin - window.openMin : 0
 }

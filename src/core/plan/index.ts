@@ -1,5 +1,9 @@
 export { planBatch, planLive, type BatchPlan, type BloomPlan, type LivePlan } from './plan.ts'
-export { gravityOf, type Finding, type Gravity, type Way } from './findings.ts'
+export { staggeredRequests, type Stagger } from './stagger.ts'
+export { type StrategyEffect } from './strategies.ts'
+export { type Way } from './ways.ts'
+export { type WhiteCupPlan } from './whiteCupPlan.ts'
+export { gravityOf, type Finding, type Gravity } from './findings.ts'
 export { type LifeSample } from './life.ts'
 export {
   AIMABLE_STAGES,

@@ -65,7 +65,16 @@ describe('what a plan points out', () => {
   test('ways out of a missed window come with their computed effect', () => {
     const missed = findingsOf({ roomTempC: 24 }, 12).find((finding) => finding.kind === 'windowMissed')
     const ways = missed?.kind === 'windowMissed' ? missed.ways : []
-    expect(ways.map((way) => way.kind)).toEqual(['fewerPieces', 'coolerRoom', 'widerRings'])
+    expect(ways.map((way) => way.kind)).toEqual(
+      expect.arrayContaining([
+        'fewerPieces',
+        'stagger',
+        'coolerRoom',
+        'strategy',
+        'otherResin',
+        'widerRings',
+      ]),
+    )
     const cooler = ways.find((way) => way.kind === 'coolerRoom')
     expect(cooler?.kind === 'coolerRoom' && cooler.windowMin).toBeGreaterThan(20)
   })

@@ -2,13 +2,13 @@ import { dropsOf, type BatchRequest, type Mix, type MoldFill, type PieceDrops } 
 import { rackTasks } from '../rack/index.ts'
 import { BLOOM_WINDOW, type Window } from '../resin/index.ts'
 import { prepList, runSteps, type PrepItem, type RunStep } from '../runsheet/index.ts'
-import { TECHNIQUES } from '../technique/index.ts'
+import { shiftedTechnique, stepRule, TECHNIQUES, type StepId, type Technique } from '../technique/index.ts'
 import {
   bandsOf,
+  beliefOf,
   capacityOf,
   correctedRequest,
   scheduleBatch,
-  USUAL_BELIEF,
   windowsOf,
   type Bands,
   type Reading,
@@ -19,6 +19,8 @@ import {
 } from '../timing/index.ts'
 import { findingsOf, type Finding } from './findings.ts'
 import { lifeOf, type LifeSample } from './life.ts'
+import { strategyEffects, type StrategyEffect } from './strategies.ts'
+import { whiteCupPlan, type WhiteCupPlan } from './whiteCupPlan.ts'
 
 /** Everything a caster is told about a batch: plain data that can cross to a worker, a file or a terminal. */
 export interface BatchPlan {
@@ -33,6 +35,10 @@ export interface BatchPlan {
   readonly prep: readonly PrepItem[]
   readonly steps: readonly RunStep[]
   readonly life: readonly LifeSample[]
+  /** Null where the technique portions no white. */
+  readonly whiteCup: WhiteCupPlan | null
+  /** Empty where the technique pours by the clock. */
+  readonly strategies: readonly StrategyEffect[]
   readonly findings: readonly Finding[]
 }
 
@@ -45,6 +51,13 @@ export interface BloomPlan {
   readonly window: Window | null
   readonly bestFromMin: number | null
   readonly bestToMin: number | null
+  /** The bloom numbers of the window and of its best band, as this hand's outcomes moved them. */
+  readonly numbers: {
+    readonly opens: number
+    readonly bestFrom: number
+    readonly bestTo: number
+    readonly closes: number
+  }
   readonly firstBead: number
   readonly lastBead: number
 }
@@ -54,7 +67,13 @@ export interface BloomPlan {
  * replaces what was planned. Throws RangeError for a request that its schema would have refused.
  */
 export function planBatch(request: BatchRequest, done: Readonly<Record<string, number>> = {}): BatchPlan {
-  return planOf(request, done, scheduleBatch(request, TECHNIQUES[request.technique], done))
+  const believed = correctedRequest(request, beliefOf(request).mean)
+  return planOf(believed, done, scheduleBatch(believed, techniqueOf(request), done))
+}
+
+/** The technique as this person's outcomes have moved it. */
+function techniqueOf(request: BatchRequest): Technique {
+  return shiftedTechnique(TECHNIQUES[request.technique], request.aimShiftLog)
 }
 
 function planOf(
@@ -77,6 +96,8 @@ function planOf(
     prep: prepList(schedule.technique, request.back.when === 'footprint'),
     steps,
     life: lifeOf(schedule),
+    whiteCup: whiteCupPlan(schedule),
+    strategies: strategyEffects(request, schedule.technique, schedule),
     findings: findingsOf(request, schedule, tasks, capacity),
   }
 }
@@ -86,11 +107,17 @@ function bloomPlan(schedule: Schedule, steps: readonly RunStep[]): BloomPlan | n
   if (!white) return null
   const windowFor = windowsOf(forecast, white)
   const beads = steps.filter((step) => step.stepId === 'white').map((step) => step.expected?.bloomNumber ?? 0)
-  const { tooEarlyAbove, tooLateBelow, aim, bestFrom, bestTo } = BLOOM_WINDOW
-  const best = windowFor({ by: 'bloomNumber', opens: bestFrom, best: aim, closes: bestTo })
+  const { moment } = stepRule(schedule.technique, 'white')
+  if (moment.by !== 'resin' || moment.criterion.by !== 'bloomNumber') return null
+  const { opens, best: aim, closes } = moment.criterion
+  // The best band lies inside the window as it does for everyone, wherever this hand has moved it.
+  const { bestFrom, bestTo, aim: usualAim } = BLOOM_WINDOW
+  const moved = aim / usualAim
+  const best = windowFor({ by: 'bloomNumber', opens: moved * bestFrom, best: aim, closes: moved * bestTo })
   return {
     ...white,
-    window: windowFor({ by: 'bloomNumber', opens: tooEarlyAbove, best: aim, closes: tooLateBelow }),
+    window: windowFor(moment.criterion),
+    numbers: { opens, bestFrom: moved * bestFrom, bestTo: moved * bestTo, closes },
     bestFromMin: best?.openMin ?? null,
     bestToMin: best?.closeMin ?? null,
     firstBead: beads[0] ?? 0,
@@ -98,11 +125,10 @@ function bloomPlan(schedule: Schedule, steps: readonly RunStep[]): BloomPlan | n
   }
 }
 
-/** The plan of a pour under way, corrected by its readings. */
+/** The plan of a pour, planned or under way, with how sure it is. */
 export interface LivePlan {
   readonly plan: BatchPlan
-  /** How sure each window is; null once the pour is over and nothing was read. */
-  readonly bands: Bands | null
+  readonly bands: Bands
 }
 
 const MEMBERS = 256
@@ -114,13 +140,27 @@ const SEED = 20261125
  */
 export function planLive(
   request: BatchRequest,
-  done: Readonly<Record<string, number>>,
-  readings: readonly Reading[],
+  done: Readonly<Record<string, number>> = {},
+  readings: readonly Reading[] = [],
 ): LivePlan {
-  const schedule = scheduleBatch(request, TECHNIQUES[request.technique], done)
-  const isOver = schedule.turns.every((turn) => done[turn.key] !== undefined)
-  if (isOver && readings.length === 0) return { plan: planOf(request, done, schedule), bands: null }
-  const bands = bandsOf(schedule, { belief: USUAL_BELIEF, readings, members: MEMBERS, seed: SEED })
-  if (readings.length === 0) return { plan: planOf(request, done, schedule), bands }
-  return { plan: planBatch(correctedRequest(request, bands.believed), done), bands }
+  const belief = beliefOf(request)
+  const technique = techniqueOf(request)
+  const before = correctedRequest(request, belief.mean)
+  const schedule = scheduleBatch(before, technique, done)
+  const implied = stillFlowed(schedule, done)
+  const bands = bandsOf(schedule, { belief, readings, implied, members: MEMBERS, seed: SEED })
+  if (readings.length === 0) return { plan: planOf(before, done, schedule), bands }
+  const after = correctedRequest(request, bands.believed)
+  return { plan: planOf(after, done, scheduleBatch(after, technique, done)), bands }
+}
+
+/** Steps that only flowing resin allows: one that was marked says that it had not gelled by then. */
+const NEEDS_FLOW: readonly StepId[] = ['decant', 'ink', 'white']
+
+function stillFlowed({ turns }: Schedule, done: Readonly<Record<string, number>>): readonly Reading[] {
+  const minutes = turns.flatMap(({ step, key }) =>
+    NEEDS_FLOW.includes(step.id) && done[key] !== undefined ? [done[key]] : [],
+  )
+  if (minutes.length === 0) return []
+  return [{ kind: 'sign', sign: 'gel', there: false, atMin: Math.max(...minutes) }]
 }

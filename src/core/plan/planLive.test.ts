@@ -11,7 +11,7 @@ describe('a live plan', () => {
   test('without readings is the plan as it was made, with soft edges', () => {
     const { plan, bands } = planLive(request, {}, [])
     expect(plan).toEqual(planBatch(request))
-    const { open, best, close } = bands!.steps.white!
+    const { open, best, close } = bands.steps.white!
     expect(open.lowMin).toBeLessThanOrEqual(open.highMin)
     expect(best.lowMin).toBeLessThan(best.highMin)
     expect(close!.midMin).toBeGreaterThan(best.midMin)
@@ -23,14 +23,18 @@ describe('a live plan', () => {
     expect(decantOf([probe(10, 25.5)])).toBeGreaterThan(planned)
   })
 
-  test('has no bands left to show once the pour is over and nothing was read', () => {
+  test('that was poured to its end tells that the resin still flowed: the quickest courses drop out', () => {
     const done = Object.fromEntries(
       planBatch(request)
         .steps.filter((step) => step.place === 'pour')
         .map((step) => [step.key, step.endMin]),
     )
-    expect(planLive(request, done, []).bands).toBeNull()
-    expect(planLive(request, done, [probe(10, 29)]).bands?.readings).toBe(1)
+    const before = planLive(request, {}).bands
+    const after = planLive(request, done).bands
+    expect(after.readings).toBe(0)
+    expect(after.contradictions).toEqual([])
+    expect(after.steps.demold!.open.lowMin).toBeGreaterThan(before.steps.demold!.open.lowMin)
+    expect(planLive(request, done, [probe(10, 29)]).bands.readings).toBe(1)
   })
 
   test('can cross to a worker and back', () => {

@@ -21,4 +21,5 @@ export {
   type StageSetting,
   type Window,
 } from './stages.ts'
+export { LEARNED_ABOUT_C, learnedRate, type Learned, type Normal } from './learned.ts'
 export { ARCHETYPES, type ArchetypeId } from './archetypes.ts'

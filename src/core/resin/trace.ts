@@ -204,10 +204,6 @@ function grow(): void {
   piecesSoFar = pieces
 }
 
-export function traceFromS({ times }: Trace): number {
-  return times[0]!
-}
-
 export function traceToS({ times }: Trace): number {
   return times[times.length - 1]!
 }

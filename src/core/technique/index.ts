@@ -3,6 +3,7 @@ import { PETRI } from './petri.ts'
 import type { StepId, StepRule, Technique, TechniqueId } from './technique.ts'
 
 export { orderBreaches, rulesInForce, type OrderBreach } from './order.ts'
+export { aimEdges, shiftedTechnique } from './shift.ts'
 export { ALWAYS_NEEDED, TOOLS, type ToolId } from './tools.ts'
 export type {
   Agent,

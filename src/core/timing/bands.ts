@@ -6,6 +6,7 @@ import {
   coursesOf,
   DEPARTURE_KEYS,
   departedResin,
+  NO_DEPARTURE,
   type Band,
   type Belief,
   type Course,
@@ -38,6 +39,8 @@ export interface Bands {
 export interface BandsTask {
   readonly belief: Belief
   readonly readings: readonly Reading[]
+  /** What marks tell without anyone having looked; taken into account, never counted or told. */
+  readonly implied?: readonly Reading[]
   readonly members: number
   readonly seed: number
 }
@@ -45,11 +48,21 @@ export interface BandsTask {
 /** Long enough for every quick or medium resin to demold. */
 const FOLLOWED_MIN = 48 * 60
 
-/** The bands of every step whose window hangs on the resin, corrected by the readings. */
+/**
+ * The bands of every step whose window hangs on the resin, corrected by the readings. The schedule is made with the belief's mean
+ * already in it; what is believed after the readings is told relative to the resin's record.
+ */
 export function bandsOf(schedule: Schedule, task: BandsTask): Bands {
   const { forecast, technique, white } = schedule
   const pour = { setting: forecast.setting, decantMin: forecast.decantMin }
-  const { members, contradictions } = posteriorOf({ ...task, ...pour })
+  const belief = { mean: NO_DEPARTURE, sd: task.belief.sd }
+  const { readings, implied = [] } = task
+  const { members, contradictions } = posteriorOf({
+    ...task,
+    ...pour,
+    belief,
+    readings: [...implied, ...readings],
+  })
   const { courses, weights } = coursesOf(members, { ...pour, toMin: FOLLOWED_MIN })
   const steps = technique.steps.flatMap(({ id, moment }) => {
     const band = moment.by === 'resin' ? windowBand(moment.criterion, { courses, weights, white }) : null
@@ -57,9 +70,9 @@ export function bandsOf(schedule: Schedule, task: BandsTask): Bands {
   })
   return {
     steps: Object.fromEntries(steps),
-    believed: meanOf(members),
-    contradictions,
-    readings: task.readings.length,
+    believed: added(task.belief.mean, meanOf(members)),
+    contradictions: contradictions.filter((reading) => readings.includes(reading)),
+    readings: readings.length,
   }
 }
 
@@ -88,6 +101,15 @@ function meanOf(members: readonly Member[]): Departure {
     members.reduce((sum, { departure, weight }) => sum + weight * departure[key], 0)
   const [rateLog, lossLog, viscosityLog, roomK] = DEPARTURE_KEYS.map(mean) as [number, number, number, number]
   return { rateLog, lossLog, viscosityLog, roomK }
+}
+
+function added(one: Departure, other: Departure): Departure {
+  return {
+    rateLog: one.rateLog + other.rateLog,
+    lossLog: one.lossLog + other.lossLog,
+    viscosityLog: one.viscosityLog + other.viscosityLog,
+    roomK: one.roomK + other.roomK,
+  }
 }
 
 /** The request as the readings would have it: its resin and its room corrected by what is believed. */

@@ -19,11 +19,12 @@ export interface Belief {
   readonly sd: Departure
 }
 
-const NONE: Departure = { rateLog: 0, lossLog: 0, viscosityLog: 0, roomK: 0 }
+/** The resin and the room just as they are recorded. */
+export const NO_DEPARTURE: Departure = { rateLog: 0, lossLog: 0, viscosityLog: 0, roomK: 0 }
 
 /** A typical resin in an ordinary room: rate 25 %, heat loss 20 %, viscosity 15 %, room about a degree. */
 export const USUAL_BELIEF: Belief = {
-  mean: NONE,
+  mean: NO_DEPARTURE,
   sd: { rateLog: 0.25, lossLog: 0.2, viscosityLog: 0.15, roomK: 0.5 },
 }
 

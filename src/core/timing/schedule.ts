@@ -8,7 +8,7 @@ import {
   type MoldFill,
 } from '../batch/index.ts'
 import { fluidityForBloom, windowOf, type BloomWhite, type Criterion, type Window } from '../resin/index.ts'
-import { stepRule, type StepRule, type Technique } from '../technique/index.ts'
+import { stepRule, type StepId, type StepRule, type Technique } from '../technique/index.ts'
 import { pieceSlots, type PieceSlot } from './handsOn.ts'
 import { layOut, type TimedTurn } from './layOut.ts'
 import {
@@ -22,6 +22,7 @@ import {
   wholeLife,
 } from './pour.ts'
 import { turnsOf } from './turns.ts'
+import { whiteCupOf, type WhiteCup } from './whiteCup.ts'
 
 /** The pour of a batch in time, up to the covers; the days after are the rack's. */
 export interface Schedule {
@@ -33,6 +34,10 @@ export interface Schedule {
   /** Null for a resin that does not gel in the cup within three days. */
   readonly cupLimits: CupLimits | null
   readonly decant: DecantPlan
+  /** The mixing cup as if it were forgotten. */
+  readonly cup: FilledCup
+  /** Null where the technique portions no white. */
+  readonly whiteCup: WhiteCup | null
   /** The white as the bloom number sees it; null where the technique has none that sinks through a bed. */
   readonly white: BloomWhite | null
   readonly turns: readonly TimedTurn[]
@@ -41,6 +46,8 @@ export interface Schedule {
 export type DecantPlan =
   | { readonly kind: 'aimed'; readonly decantMin: number }
   | { readonly kind: 'byClock'; readonly decantMin: number }
+  /** Poured as soon as the hands can, to wait in the mold. */
+  | { readonly kind: 'atOnce'; readonly decantMin: number }
   /** The cup must be emptied before the best moment; the rest is waited in the mold. */
   | { readonly kind: 'cupFirst'; readonly decantMin: number }
   /** Too fast for these hands in this room: decanted at once, the aim is already past. */
@@ -70,9 +77,9 @@ export function scheduleBatch(
   const cupStopMin = cup.limits?.stopMin ?? Infinity
   const task = { job: { request, technique }, slots, turns, cupStopMin, done }
   const unknown = layOut({ ...task, decantMin: 0, windowFor: () => null, done: {} })
-  const decant = decantPlan({ technique, cup, white, done, gapMin: gapToAim(technique, unknown) })
+  const decant = decantPlan({ request, technique, cup, white, done, unknown })
   const forecast = forecastPour(cup, decant.decantMin)
-  const windowFor = windowsOf(forecast, white)
+  const timed = layOut({ ...task, decantMin: decant.decantMin, windowFor: windowsOf(forecast, white) })
   return {
     technique,
     fills,
@@ -82,15 +89,17 @@ export function scheduleBatch(
     cupLimits: cup.limits,
     decant,
     white,
-    turns: layOut({ ...task, decantMin: decant.decantMin, windowFor }),
+    cup,
+    whiteCup: whiteCupOf(cup, mixes[0]!, timed),
+    turns: timed,
   }
 }
 
-/** The first mix as the cure model sees it. */
+/** The first mix as the cure model sees it: one of its two cups where it is split. */
 function settingOf(request: BatchRequest, first: Mix, bedDepthMm: number): PourSetting {
   return {
     resin: request.resin,
-    cupMassG: first.parts.byWeight.totalG,
+    cupMassG: first.parts.byWeight.totalG / (request.cupStrategy === 'split' ? 2 : 1),
     roomTempC: request.roomTempC,
     startTempC: request.roomTempC,
     bedDepthMm,
@@ -128,24 +137,36 @@ function gapToAim({ aimStep }: Technique, turns: readonly TimedTurn[]): number {
   return (aimed[0]!.beginMin + aimed.at(-1)!.endMin) / 2
 }
 
+/** Hands-on minutes from stop-stir to that step. */
+function handsBefore(id: StepId, turns: readonly TimedTurn[]): number {
+  const first = turns.findIndex((turn) => turn.step.id === id)
+  return turns
+    .slice(0, first)
+    .filter((turn) => turn.step.id !== 'stir')
+    .reduce((sum, turn) => sum + turn.handsOnMin, 0)
+}
+
 interface DecantTask {
+  readonly request: BatchRequest
   readonly technique: Technique
   readonly cup: FilledCup
   readonly white: BloomWhite | null
   readonly done: Readonly<Record<string, number>>
-  readonly gapMin: number
+  /** The turns laid out before the decant is known. */
+  readonly unknown: readonly TimedTurn[]
 }
 
-function decantPlan({ technique, cup, white, done, gapMin }: DecantTask): DecantPlan {
+function decantPlan({ request, technique, cup, white, done, unknown }: DecantTask): DecantPlan {
   const markedMin = done['decant']
   if (markedMin !== undefined) return markedDecant(cup, Math.max(0, markedMin))
   const { moment } = stepRule(technique, 'decant')
   if (moment.by === 'clock') {
     return { kind: 'byClock', decantMin: Math.min(moment.bestMin, cup.limits?.stopMin ?? Infinity) }
   }
+  if (request.cupStrategy === 'atOnce') return { kind: 'atOnce', decantMin: handsBefore('decant', unknown) }
   const answer = solveDecant(cup, {
     remainingFluidityPerPa: aimFluidity(stepRule(technique, technique.aimStep!), white),
-    gapMin,
+    gapMin: gapToAim(technique, unknown),
   })
   if (!answer || answer.kind === 'tooLateAtOnce') return { kind: 'tooFast', decantMin: 0 }
   return { kind: answer.kind === 'solved' ? 'aimed' : 'cupFirst', decantMin: answer.decantMin }
@@ -160,9 +181,15 @@ function markedDecant({ limits }: FilledCup, markedMin: number): DecantPlan {
 }
 
 /** The remaining fluidity at which the aim step is at its best. */
-function aimFluidity({ id, moment }: StepRule, white: BloomWhite | null): number {
+function aimFluidity(step: StepRule, white: BloomWhite | null): number {
+  const { moment, id } = step
   if (moment.by === 'resin' && moment.criterion.by === 'fluidity') return moment.criterion.bestPerPa
   if (moment.by === 'resin' && moment.criterion.by === 'bloomNumber' && white)
     return fluidityForBloom(white, moment.criterion.best)
   throw new RangeError(`scheduleBatch: the decant cannot aim at step "${id}"`)
+}
+
+/** The flow still to come, 1/Pa, that is best for the technique's aim step; null where it has none. */
+export function aimOf({ technique, white }: Pick<Schedule, 'technique' | 'white'>): number | null {
+  return technique.aimStep === null ? null : aimFluidity(stepRule(technique, technique.aimStep), white)
 }

@@ -16,6 +16,7 @@ const MIX_TITLES: Readonly<Record<Mix['id'], string>> = {
 }
 const CUP_TITLES: Readonly<Record<Cup['id'], string>> = {
   mix: 'Mixing cup',
+  otherMix: 'Second half, in its own cup',
   white: 'White cup',
   back: 'Back cup',
 }

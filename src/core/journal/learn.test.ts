@@ -1,0 +1,129 @@
+import { describe, expect, test } from '@jest/globals'
+import { bloomRequest } from '../../../tests/support/request.ts'
+import { seededRandom } from '../numeric/index.ts'
+import { ARCHETYPES, learnedRate } from '../resin/index.ts'
+import { aimEdges, TECHNIQUES } from '../technique/index.ts'
+import { scheduleBatch, USUAL_BELIEF, type Reading } from '../timing/index.ts'
+import { courseOf } from '../timing/ensemble.ts'
+import { learnBand, type JudgedPiece } from './learnBand.ts'
+import { learnResin } from './learnResin.ts'
+import { lessonOf, type Lesson } from './lesson.ts'
+
+/** A run of the quick resin that is really so much quicker than its record, read by a probe without noise. */
+function runOf(rateLog: number, roomTempC = 21, minutes: readonly number[] = [8, 12, 16]) {
+  const request = bloomRequest({ resin: ARCHETYPES.quick, roomTempC }, 2)
+  const { setting } = scheduleBatch(request, TECHNIQUES.bloom).forecast
+  const truth = courseOf(
+    { setting, decantMin: null, toMin: 30 },
+    { rateLog, lossLog: 0, viscosityLog: 0, roomK: 0 },
+  )
+  const readings = minutes
+    .filter((min) => min < truth.life.toMin)
+    .map((atMin): Reading => ({ kind: 'temperature', by: 'probe', atMin, tempC: truth.life.tempAt(atMin) }))
+  return { request, done: {}, readings }
+}
+
+describe('a lesson', () => {
+  test('finds how much quicker the resin was than its record', () => {
+    for (const rateLog of [-0.3, 0, 0.25]) {
+      const lesson = lessonOf(runOf(rateLog))
+      expect(Math.abs(lesson.rateLog!.mean - rateLog)).toBeLessThan(2 * lesson.rateLog!.sd)
+      expect(lesson.rateLog!.sd).toBeLessThan(0.15)
+    }
+  })
+
+  test('of a run without readings says nothing of the resin', () => {
+    const { rateLog, lossLog, viscosityLog, readings } = lessonOf({ ...runOf(0), readings: [] })
+    expect([rateLog, lossLog, viscosityLog, readings]).toEqual([null, null, null, 0])
+  })
+
+  test('says for each piece how far from its best the white went in', () => {
+    const request = bloomRequest({}, 2)
+    const schedule = scheduleBatch(request, TECHNIQUES.bloom)
+    const at = (min: number) =>
+      lessonOf({ request, readings: [], done: { decant: schedule.decant.decantMin, 'white.1': min } })
+    const best = schedule.turns.find((turn) => turn.key === 'white.1')!.endMin
+    expect(Math.abs(at(best).aimLog[1]!)).toBeLessThan(0.25)
+    expect(at(best - 8).aimLog[1]!).toBeGreaterThan(0.15)
+    expect(at(best + 12).aimLog[1]!).toBeLessThan(-0.3)
+    expect(at(best).aimLog[2]).toBeUndefined()
+  })
+})
+
+describe('what runs teach of a resin', () => {
+  const lesson = (mean: number, roomTempC = 21): Lesson => ({
+    roomTempC,
+    readings: 2,
+    contradictions: 0,
+    rateLog: { mean, sd: 0.05 },
+    lossLog: null,
+    viscosityLog: null,
+    aimLog: {},
+  })
+
+  test('is nothing without a run that says something', () => {
+    expect(learnResin([])).toBeNull()
+    expect(learnResin([{ ...lesson(0), rateLog: null }])).toBeNull()
+  })
+
+  test('comes nearer to the truth and surer of it with every run', () => {
+    const after = (count: number) => learnedRate(learnResin(Array(count).fill(lesson(0.3)))!, 21)
+    expect(after(1).mean).toBeGreaterThan(0.2)
+    expect(after(4).mean).toBeGreaterThan(after(1).mean)
+    expect(after(4).mean).toBeLessThan(0.3)
+    expect(after(4).sd).toBeLessThan(after(1).sd)
+    expect(after(1).sd).toBeLessThan(USUAL_BELIEF.sd.rateLog)
+  })
+
+  test('of one room is less sure of another', () => {
+    const learned = learnResin([lesson(0.2), lesson(0.2)])!
+    expect(learnedRate(learned, 30).sd).toBeGreaterThan(learnedRate(learned, 21).sd)
+  })
+
+  test('finds a rate that hangs on the room, from runs in cool and warm rooms', () => {
+    const slope = 0.02
+    const learned = learnResin(
+      [16, 19, 23, 27].map((roomTempC) => lesson(0.1 + slope * (roomTempC - 21), roomTempC)),
+    )!
+    expect(learned.rateLogPerK).toBeGreaterThan(0.01)
+    expect(learned.rateLogPerK).toBeLessThan(0.025)
+    expect(learnedRate(learned, 27).mean).toBeGreaterThan(learnedRate(learned, 16).mean + 0.1)
+  })
+})
+
+describe('what outcomes teach of a band', () => {
+  const edges = aimEdges(TECHNIQUES.bloom)!
+
+  test('is nothing without pieces, and little from pieces that came out right at the middle', () => {
+    expect(Math.abs(learnBand([], edges).mean)).toBeLessThan(1e-9)
+    const right = learnBand(
+      [
+        { aimLog: 0, verdict: 'right' },
+        { aimLog: 0, verdict: 'right' },
+      ],
+      edges,
+    )
+    expect(Math.abs(right.mean)).toBeLessThan(0.15)
+  })
+
+  test('too early at what is best for others moves the band later, too late moves it sooner', () => {
+    const early = { aimLog: 0.05, verdict: 'tooEarly' } as const
+    const late = { aimLog: -0.1, verdict: 'tooLate' } as const
+    expect(learnBand([early, early, early], edges).mean).toBeLessThan(-0.1)
+    expect(learnBand([late, late, late], edges).mean).toBeGreaterThan(0.1)
+  })
+
+  test('finds a hand whose band lies apart, from its own verdicts (seeded)', () => {
+    const chance = seededRandom(5)
+    const shift = -0.35
+    const pieces = Array.from({ length: 40 }, (): JudgedPiece => {
+      const aimLog = shift + 1.2 * (chance() - 0.5)
+      const verdict =
+        aimLog > edges.earlyLog + shift ? 'tooEarly' : aimLog < edges.lateLog + shift ? 'tooLate' : 'right'
+      return { aimLog, verdict }
+    })
+    const learned = learnBand(pieces, edges)
+    expect(Math.abs(learned.mean - shift)).toBeLessThan(0.12)
+    expect(learned.sd).toBeLessThan(0.12)
+  })
+})

@@ -1,0 +1,49 @@
+import type { BatchRequest, CupStrategy } from '../batch/index.ts'
+import type { Window } from '../resin/index.ts'
+import type { Technique } from '../technique/index.ts'
+import { capacityOf, scheduleBatch, type Schedule } from '../timing/index.ts'
+
+/** What one way of letting the resin thicken would do to this batch. */
+export interface StrategyEffect {
+  readonly strategy: CupStrategy
+  readonly decantMin: number
+  /** Of the resin when it is decanted. */
+  readonly decantTempC: number
+  /** When its cup must be empty; null for a resin that does not gel in it. */
+  readonly cupStopMin: number | null
+  /** Of the step the decant aims at. */
+  readonly window: Window | null
+  readonly inkWindowMin: number
+  readonly fits: boolean
+}
+
+const STRATEGIES: readonly CupStrategy[] = ['rest', 'split', 'atOnce']
+
+/** Every cup strategy for this batch; none where the technique pours by the clock. The one that is planned is not worked out again. */
+export function strategyEffects(
+  request: BatchRequest,
+  technique: Technique,
+  planned: Schedule,
+): readonly StrategyEffect[] {
+  if (technique.aimStep === null) return []
+  return STRATEGIES.map((cupStrategy) => {
+    const other = { ...request, cupStrategy }
+    const schedule = cupStrategy === request.cupStrategy ? planned : scheduleBatch(other, technique)
+    return effectOf(other, schedule)
+  })
+}
+
+function effectOf(request: BatchRequest, schedule: Schedule): StrategyEffect {
+  const { forecast, decant, cupLimits, turns } = schedule
+  const capacity = capacityOf(schedule, request)
+  const ink = turns.find((turn) => turn.step.id === 'ink')
+  return {
+    strategy: request.cupStrategy,
+    decantMin: decant.decantMin,
+    decantTempC: forecast.cup.tempAt(decant.decantMin),
+    cupStopMin: cupLimits?.stopMin ?? null,
+    window: capacity.window,
+    inkWindowMin: ink && ink.toMin !== null ? Math.max(0, ink.toMin - ink.beginMin) : 0,
+    fits: capacity.fits,
+  }
+}

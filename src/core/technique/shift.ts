@@ -1,0 +1,59 @@
+import type { StepRule, Technique } from './technique.ts'
+
+/**
+ * The technique with its aim step's band moved: every bound times exp(shift). Above 0 this hand wants the step sooner, with more flow
+ * still to come. A technique without an aim step stays as it is.
+ */
+export function shiftedTechnique(technique: Technique, aimShiftLog: number): Technique {
+  if (aimShiftLog === 0 || technique.aimStep === null) return technique
+  const steps = technique.steps.map((step) =>
+    step.id === technique.aimStep ? shiftedStep(step, Math.exp(aimShiftLog)) : step,
+  )
+  return { ...technique, steps }
+}
+
+/** The edges of the aim step's band beside its best, as natural logs of flow; null where there is no such band. */
+export function aimEdges(
+  technique: Technique,
+): { readonly earlyLog: number; readonly lateLog: number } | null {
+  const moment = technique.steps.find((step) => step.id === technique.aimStep)?.moment
+  if (moment?.by !== 'resin') return null
+  const { criterion } = moment
+  switch (criterion.by) {
+    case 'bloomNumber':
+      return {
+        earlyLog: Math.log(criterion.opens / criterion.best),
+        lateLog: Math.log(criterion.closes / criterion.best),
+      }
+    case 'fluidity':
+      return {
+        earlyLog: Math.log((criterion.opensPerPa ?? Infinity) / criterion.bestPerPa),
+        lateLog: Math.log(criterion.closesPerPa / criterion.bestPerPa),
+      }
+    default:
+      return null
+  }
+}
+
+function shiftedStep(step: StepRule, factor: number): StepRule {
+  if (step.moment.by !== 'resin') return step
+  const { criterion } = step.moment
+  switch (criterion.by) {
+    case 'bloomNumber': {
+      const { opens, best, closes } = criterion
+      const moved = { opens: opens * factor, best: best * factor, closes: closes * factor }
+      return { ...step, moment: { by: 'resin', criterion: { ...criterion, ...moved } } }
+    }
+    case 'fluidity': {
+      const { opensPerPa, bestPerPa, closesPerPa } = criterion
+      const moved = {
+        opensPerPa: opensPerPa === null ? null : opensPerPa * factor,
+        bestPerPa: bestPerPa * factor,
+        closesPerPa: closesPerPa * factor,
+      }
+      return { ...step, moment: { by: 'resin', criterion: { ...criterion, ...moved } } }
+    }
+    default:
+      return step
+  }
+}
