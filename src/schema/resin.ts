@@ -1,5 +1,12 @@
 import * as v from 'valibot'
-import { ARCHETYPES, type CureLaw, type FlowLaw, type Resin } from '#core/resin/index.ts'
+import {
+  ARCHETYPES,
+  USUAL_SPREAD,
+  type CureLaw,
+  type FlowLaw,
+  type Resin,
+  type Spread,
+} from '#core/resin/index.ts'
 import { amount, idSchema, text } from './amount.ts'
 
 const ratioSchema = v.object({
@@ -38,6 +45,11 @@ const cureSchema = v.object(cureEntries) satisfies v.GenericSchema<unknown, Cure
 const flowSchema = v.object(flowEntries) satisfies v.GenericSchema<unknown, FlowLaw>
 const confidenceSchema = v.picklist(['measured', 'dataSheet', 'practice', 'memory'])
 
+const spreadSchema = v.object({
+  rateLog: amount('spread of the rate', '', { above: 0, atMost: 2 }),
+  viscosityLog: amount('spread of the viscosity', '', { above: 0, atMost: 2 }),
+}) satisfies v.GenericSchema<unknown, Spread>
+
 export const resinSchema = v.object({
   id: idSchema,
   name: text('resin name'),
@@ -48,6 +60,7 @@ export const resinSchema = v.object({
   flow: flowSchema,
   source: text('source of the resin figures', 500),
   confidence: confidenceSchema,
+  spread: v.optional(spreadSchema, USUAL_SPREAD),
 }) satisfies v.GenericSchema<unknown, Resin>
 
 const archetypeId = v.picklist(['quick', 'medium', 'slow'], 'resin is none of "quick", "medium", "slow"')

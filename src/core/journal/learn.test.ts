@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals'
 import { bloomRequest } from '../../../tests/support/request.ts'
 import { seededRandom } from '../numeric/index.ts'
-import { ARCHETYPES, learnedRate } from '../resin/index.ts'
+import { ARCHETYPES, learnedRate, USUAL_SPREAD } from '../resin/index.ts'
 import { aimEdges, TECHNIQUES } from '../technique/index.ts'
 import { scheduleBatch, USUAL_BELIEF, type Reading } from '../timing/index.ts'
 import { courseOf } from '../timing/ensemble.ts'
@@ -62,12 +62,13 @@ describe('what runs teach of a resin', () => {
   })
 
   test('is nothing without a run that says something', () => {
-    expect(learnResin([])).toBeNull()
-    expect(learnResin([{ ...lesson(0), rateLog: null }])).toBeNull()
+    expect(learnResin(USUAL_SPREAD, [])).toBeNull()
+    expect(learnResin(USUAL_SPREAD, [{ ...lesson(0), rateLog: null }])).toBeNull()
   })
 
   test('comes nearer to the truth and surer of it with every run', () => {
-    const after = (count: number) => learnedRate(learnResin(Array(count).fill(lesson(0.3)))!, 21)
+    const after = (count: number) =>
+      learnedRate(learnResin(USUAL_SPREAD, Array(count).fill(lesson(0.3)))!, 21)
     expect(after(1).mean).toBeGreaterThan(0.2)
     expect(after(4).mean).toBeGreaterThan(after(1).mean)
     expect(after(4).mean).toBeLessThan(0.3)
@@ -76,13 +77,14 @@ describe('what runs teach of a resin', () => {
   })
 
   test('of one room is less sure of another', () => {
-    const learned = learnResin([lesson(0.2), lesson(0.2)])!
+    const learned = learnResin(USUAL_SPREAD, [lesson(0.2), lesson(0.2)])!
     expect(learnedRate(learned, 30).sd).toBeGreaterThan(learnedRate(learned, 21).sd)
   })
 
   test('finds a rate that hangs on the room, from runs in cool and warm rooms', () => {
     const slope = 0.02
     const learned = learnResin(
+      USUAL_SPREAD,
       [16, 19, 23, 27].map((roomTempC) => lesson(0.1 + slope * (roomTempC - 21), roomTempC)),
     )!
     expect(learned.rateLogPerK).toBeGreaterThan(0.01)

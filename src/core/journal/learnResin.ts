@@ -1,4 +1,4 @@
-import { LEARNED_ABOUT_C, type Learned, type Normal } from '../resin/index.ts'
+import { LEARNED_ABOUT_C, type Learned, type Normal, type Spread } from '../resin/index.ts'
 import { USUAL_BELIEF } from '../timing/index.ts'
 import type { Lesson } from './lesson.ts'
 
@@ -9,18 +9,18 @@ const SLOPE_SD_PER_K = 0.016
 
 /**
  * What those runs together teach of a resin, or null when none of them said anything: the rate as a straight line in the room's
- * temperature (Bayesian linear regression with the usual belief as its prior), heat loss and viscosity as plain means.
+ * temperature (Bayesian linear regression with the record and its spread as prior), heat loss and viscosity as plain means.
  */
-export function learnResin(lessons: readonly Lesson[]): Learned | null {
+export function learnResin(spread: Spread, lessons: readonly Lesson[]): Learned | null {
   const rated = lessons.flatMap(({ rateLog, roomTempC }) => (rateLog ? [{ ...rateLog, roomTempC }] : []))
   const telling = lessons.filter((lesson) => lesson.rateLog ?? lesson.lossLog ?? lesson.viscosityLog)
   if (telling.length === 0) return null
-  const line = rateLine(rated)
+  const line = rateLine(spread, rated)
   return {
     runs: telling.length,
     ...line,
-    lossLog: pooled('lossLog', lessons),
-    viscosityLog: pooled('viscosityLog', lessons),
+    lossLog: pooled('lossLog', USUAL_BELIEF.sd.lossLog, lessons),
+    viscosityLog: pooled('viscosityLog', spread.viscosityLog, lessons),
   }
 }
 
@@ -30,12 +30,11 @@ type RateLine = Pick<
 >
 
 /** Posterior of level and slope: precision P = P0 + sum x x'/s2, mean = P^-1 (P0 m0 + sum x y/s2), x = (1, room - 21 C). */
-function rateLine(runs: readonly (Normal & { readonly roomTempC: number })[]): RateLine {
-  const { mean, sd } = USUAL_BELIEF
-  let levelLevel = 1 / sd.rateLog ** 2
+function rateLine(spread: Spread, runs: readonly (Normal & { readonly roomTempC: number })[]): RateLine {
+  let levelLevel = 1 / spread.rateLog ** 2
   let levelSlope = 0
   let slopeSlope = 1 / SLOPE_SD_PER_K ** 2
-  let level = mean.rateLog * levelLevel
+  let level = 0
   let slope = 0
   for (const run of runs) {
     const precision = 1 / (run.sd ** 2 + STRAY_LOG ** 2)
@@ -57,8 +56,8 @@ function rateLine(runs: readonly (Normal & { readonly roomTempC: number })[]): R
 }
 
 /** The usual belief and every run that says something, each by its precision. */
-function pooled(key: 'lossLog' | 'viscosityLog', lessons: readonly Lesson[]): Normal {
-  const prior: Normal = { mean: USUAL_BELIEF.mean[key], sd: USUAL_BELIEF.sd[key] }
+function pooled(key: 'lossLog' | 'viscosityLog', sd: number, lessons: readonly Lesson[]): Normal {
+  const prior: Normal = { mean: 0, sd }
   const told = lessons.flatMap((lesson) => lesson[key] ?? [])
   const all = [prior, ...told.map(({ mean, sd }) => ({ mean, sd: Math.hypot(sd, STRAY_LOG) }))]
   const precision = all.reduce((sum, { sd }) => sum + 1 / sd ** 2, 0)

@@ -1,4 +1,4 @@
-import type { CureLaw, FlowLaw, Resin } from './resin.ts'
+import { USUAL_SPREAD, type CureLaw, type FlowLaw, type Resin } from './resin.ts'
 
 /**
  * Three typical craft resins. The rates are fitted to figures of common practice (minutes to 40 C in the cup, gel, drape
@@ -43,6 +43,7 @@ export const ARCHETYPES = {
     flow: FLOW,
     source,
     confidence: 'practice',
+    spread: USUAL_SPREAD,
   },
   medium: {
     id: 'medium',
@@ -54,6 +55,7 @@ export const ARCHETYPES = {
     flow: { ...FLOW, viscosityAtRefPaS: 0.6 },
     source,
     confidence: 'practice',
+    spread: USUAL_SPREAD,
   },
   slow: {
     id: 'slow',
@@ -65,6 +67,7 @@ export const ARCHETYPES = {
     flow: { ...FLOW, viscosityAtRefPaS: 0.5 },
     source,
     confidence: 'practice',
+    spread: USUAL_SPREAD,
   },
 } as const satisfies Record<string, Resin>
 

@@ -7,7 +7,16 @@ export {
   type MixedFrom,
   type MixRatio,
   type Resin,
+  type Spread,
+  USUAL_SPREAD,
 } from './resin.ts'
+export {
+  fitDataSheet,
+  type DataSheet,
+  type SheetFigure,
+  type SheetFit,
+  type SheetProblem,
+} from './dataSheet.ts'
 export { DECANT_KEEPS_FRAC, type Vessel } from './vessel.ts'
 export { followCure, type CureHistory, type CureRun, type CuringResin, type ResinState } from './history.ts'
 export { BLOOM_WINDOW, bloomNumber, fluidityForBloom, type BloomWhite } from './bloomNumber.ts'

@@ -37,6 +37,15 @@ export interface FlowLaw {
 /** How much a figure can be trusted, from the best downwards. */
 export type Confidence = 'measured' | 'dataSheet' | 'practice' | 'memory'
 
+/** How far a pour may be from the record before anything is read: standard deviations of natural logs. */
+export interface Spread {
+  readonly rateLog: number
+  readonly viscosityLog: number
+}
+
+/** Of a typical resin in ordinary hands (from memory, to be narrowed by readings). */
+export const USUAL_SPREAD: Spread = { rateLog: 0.25, viscosityLog: 0.15 }
+
 /** One resin system: everything the product knows of it, in one record. */
 export interface Resin {
   readonly id: string
@@ -48,6 +57,7 @@ export interface Resin {
   readonly flow: FlowLaw
   readonly source: string
   readonly confidence: Confidence
+  readonly spread: Spread
 }
 
 /** Grams of A per gram of B. */

@@ -2,9 +2,15 @@ import type { BatchRequest } from '../batch/index.ts'
 import { learnedRate, type Learned } from '../resin/index.ts'
 import { USUAL_BELIEF, type Belief } from './ensemble.ts'
 
-/** What is believed of a resin before a pour in that room: the usual spread, narrowed by what its runs taught. */
-export function beliefOf({ learned, roomTempC }: Pick<BatchRequest, 'learned' | 'roomTempC'>): Belief {
-  return learned ? learnedBelief(learned, roomTempC) : USUAL_BELIEF
+/** What is believed of a resin before a pour in that room: its record's spread, narrowed by what its runs taught. */
+export function beliefOf({
+  resin,
+  learned,
+  roomTempC,
+}: Pick<BatchRequest, 'resin' | 'learned' | 'roomTempC'>): Belief {
+  return learned
+    ? learnedBelief(learned, roomTempC)
+    : { ...USUAL_BELIEF, sd: { ...USUAL_BELIEF.sd, ...resin.spread } }
 }
 
 function learnedBelief(learned: Learned, roomTempC: number): Belief {
@@ -13,7 +19,7 @@ function learnedBelief(learned: Learned, roomTempC: number): Belief {
   return {
     mean: { rateLog: rate.mean, lossLog: lossLog.mean, viscosityLog: viscosityLog.mean, roomK: 0 },
     sd: {
-      rateLog: Math.min(rate.sd, USUAL_BELIEF.sd.rateLog),
+      rateLog: rate.sd,
       lossLog: lossLog.sd,
       viscosityLog: viscosityLog.sd,
       roomK: USUAL_BELIEF.sd.roomK,

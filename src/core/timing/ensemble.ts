@@ -1,5 +1,11 @@
 import { seededRandom } from '../numeric/index.ts'
-import { DECANT_KEEPS_FRAC, followCure, type CureHistory, type CuringResin } from '../resin/index.ts'
+import {
+  DECANT_KEEPS_FRAC,
+  followCure,
+  USUAL_SPREAD,
+  type CureHistory,
+  type CuringResin,
+} from '../resin/index.ts'
 import { wholeLife, type PourForecast, type PourSetting } from './pour.ts'
 
 /**
@@ -25,7 +31,7 @@ export const NO_DEPARTURE: Departure = { rateLog: 0, lossLog: 0, viscosityLog: 0
 /** A typical resin in an ordinary room: rate 25 %, heat loss 20 %, viscosity 15 %, room about a degree. */
 export const USUAL_BELIEF: Belief = {
   mean: NO_DEPARTURE,
-  sd: { rateLog: 0.25, lossLog: 0.2, viscosityLog: 0.15, roomK: 0.5 },
+  sd: { ...USUAL_SPREAD, lossLog: 0.2, roomK: 0.5 },
 }
 
 export const DEPARTURE_KEYS = ['rateLog', 'lossLog', 'viscosityLog', 'roomK'] as const

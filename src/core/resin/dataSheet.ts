@@ -1,0 +1,166 @@
+import { bisect } from '../numeric/index.ts'
+import { fail, ok, type Result } from '../units/index.ts'
+import { followCure, type CuringResin } from './history.ts'
+import type { CureLaw, Resin, Spread } from './resin.ts'
+import { DECANT_KEEPS_FRAC } from './vessel.ts'
+
+/** What a data sheet says of a mixed resin; null where it is silent. */
+export interface DataSheet {
+  /** Mixed, at 25 C. */
+  readonly viscosityPaS: number | null
+  /** Minutes to gel of that mass left in its cup in a room of that temperature (in the sense of ASTM D2471, from memory). */
+  readonly potLife: { readonly min: number; readonly massG: number; readonly tempC: number } | null
+  readonly demold: { readonly hours: number; readonly tempC: number } | null
+}
+
+export type SheetFigure = 'viscosity' | 'potLife' | 'demold'
+
+export interface SheetFit {
+  readonly cure: CureLaw
+  readonly flow: Resin['flow']
+  /** Figures the sheet is silent on: taken from the typical resin it was begun with. */
+  readonly assumed: readonly SheetFigure[]
+  readonly spread: Spread
+}
+
+export type SheetProblem =
+  /** No rate makes this mass gel then; the figures it could have lie between. */
+  | { readonly kind: 'potLifeOutOfReach'; readonly leastMin: number; readonly mostMin: number }
+  /** With that pot life no resin of this kind demolds then. */
+  | { readonly kind: 'demoldOutOfReach'; readonly leastHours: number; readonly mostHours: number }
+
+/** How sure a rate is that comes from a pot life, from a demold time alone, or from neither (all from memory). */
+const RATE_SPREAD = { potLife: 0.15, demoldOnly: 0.3, neither: 0.45 } as const
+const VISCOSITY_SPREAD = { stated: 0.1, assumed: 0.4 } as const
+
+/** The network rate beside the start rate, as in the typical resins. */
+const NETWORK_PER_START = 0.4545
+const SLOWEST_PER_S = 1e-6
+const QUICKEST_PER_S = 5e-3
+const LEAST_ORDER = 1
+const MOST_ORDER = 3.2
+/** Pot life and demold pull at both figures, each mostly at its own: they settle within a few turns. */
+const TURNS = 6
+
+/** A demold time is read as: stiff (5 K above the room) in a bed of 6 mm, decanted 10 minutes after stop-stir from a cup of 100 g. */
+const DEMOLD_BED_MM = 6
+const DEMOLD_DECANT_MIN = 10
+const DEMOLD_CUP_G = 100
+const DEMOLD_RISE_K = 5
+
+/**
+ * A resin's rates from its data sheet: the start rate from the pot life, the depletion order from the demold time, by bisection in turn,
+ * everything else from the typical resin it is closest to. Silent figures are assumed and named, and widen what is believed.
+ */
+export function fitDataSheet(typical: CuringResin, sheet: DataSheet): Result<SheetFit, SheetProblem> {
+  const flow = { ...typical.flow, viscosityAtRefPaS: sheet.viscosityPaS ?? typical.flow.viscosityAtRefPaS }
+  const law = fitLaw({ ...typical, flow }, sheet)
+  if (!law.ok) return law
+  const assumed = (['viscosity', 'potLife', 'demold'] as const).filter((figure) => !stated(sheet, figure))
+  return ok({ cure: law.value, flow, assumed, spread: spreadOf(sheet) })
+}
+
+function stated(sheet: DataSheet, figure: SheetFigure): boolean {
+  return (figure === 'viscosity' ? sheet.viscosityPaS : sheet[figure]) !== null
+}
+
+function spreadOf({ viscosityPaS, potLife, demold }: DataSheet): Spread {
+  const rate = potLife ? 'potLife' : demold ? 'demoldOnly' : 'neither'
+  return {
+    rateLog: RATE_SPREAD[rate],
+    viscosityLog: VISCOSITY_SPREAD[viscosityPaS === null ? 'assumed' : 'stated'],
+  }
+}
+
+function fitLaw(resin: CuringResin, { potLife, demold }: DataSheet): Result<CureLaw, SheetProblem> {
+  let { cure } = resin
+  if (potLife) {
+    for (let turn = 0; turn < TURNS; turn++) {
+      const rate = solveRate((law) => potLifeMin({ ...resin, cure: law }, potLife), cure, potLife.min)
+      if (rate === null) return fail(potLifeReach({ ...resin, cure }, potLife))
+      cure = rate
+      if (!demold) break
+      const order = solveOrder({ ...resin, cure }, demold)
+      if (order === null) return fail(demoldReach({ ...resin, cure }, demold))
+      cure = order
+    }
+    return ok(cure)
+  }
+  if (!demold) return ok(cure)
+  const rate = solveRate((law) => 60 * demoldHours({ ...resin, cure: law }, demold), cure, 60 * demold.hours)
+  return rate === null ? fail(demoldReach(resin, demold)) : ok(rate)
+}
+
+function atRate(cure: CureLaw, startRatePerS: number): CureLaw {
+  return { ...cure, startRatePerS, networkRatePerS: NETWORK_PER_START * startRatePerS }
+}
+
+/** The start rate at which a time that falls with it is met; null when none does. */
+function solveRate(minutesOf: (law: CureLaw) => number, cure: CureLaw, wantedMin: number): CureLaw | null {
+  const excess = (rateLog: number) => Math.log(minutesOf(atRate(cure, Math.exp(rateLog))) / wantedMin)
+  const rateLog = bisect(excess, {
+    from: Math.log(SLOWEST_PER_S),
+    to: Math.log(QUICKEST_PER_S),
+    tolerance: 1e-5,
+  })
+  return rateLog === null ? null : atRate(cure, Math.exp(rateLog))
+}
+
+function solveOrder(resin: CuringResin, demold: NonNullable<DataSheet['demold']>): CureLaw | null {
+  const withOrder = (depletionOrder: number) => ({ ...resin.cure, depletionOrder })
+  const excess = (order: number) =>
+    Math.log(demoldHours({ ...resin, cure: withOrder(order) }, demold) / demold.hours)
+  const order = bisect(excess, { from: LEAST_ORDER, to: MOST_ORDER, tolerance: 1e-5 })
+  return order === null ? null : withOrder(order)
+}
+
+/** Long after any data sheet's figure; what has not come by then counts as that late. */
+const LONGEST_MIN = 90 * 1440
+
+/** Minutes to gel of that mass in its cup. */
+export function potLifeMin(
+  resin: CuringResin,
+  { massG, tempC }: { readonly massG: number; readonly tempC: number },
+): number {
+  const cup = followCure(resin, {
+    vessel: { kind: 'cup', massG },
+    roomTempC: tempC,
+    startTempC: tempC,
+    startConversion: 0,
+    fromMin: 0,
+    toMin: LONGEST_MIN,
+    onlyToGel: true,
+  })
+  return cup.gelMin ?? LONGEST_MIN
+}
+
+/** Hours to stiff, as a data sheet's demold time is read here. */
+export function demoldHours(resin: CuringResin, { tempC }: { readonly tempC: number }): number {
+  const start = { roomTempC: tempC, startTempC: tempC, startConversion: 0, fromMin: 0 }
+  const cup = followCure(resin, {
+    ...start,
+    vessel: { kind: 'cup', massG: DEMOLD_CUP_G },
+    toMin: DEMOLD_DECANT_MIN,
+  })
+  const poured = cup.stateAt(DEMOLD_DECANT_MIN)
+  const bed = followCure(resin, {
+    vessel: { kind: 'bed', depthMm: DEMOLD_BED_MM },
+    roomTempC: tempC,
+    startTempC: tempC + DECANT_KEEPS_FRAC * (poured.tempC - tempC),
+    startConversion: poured.conversion,
+    fromMin: DEMOLD_DECANT_MIN,
+    toMin: LONGEST_MIN,
+  })
+  return (bed.whenGlass(tempC + DEMOLD_RISE_K) ?? LONGEST_MIN) / 60
+}
+
+function potLifeReach(resin: CuringResin, potLife: NonNullable<DataSheet['potLife']>): SheetProblem {
+  const at = (rate: number) => potLifeMin({ ...resin, cure: atRate(resin.cure, rate) }, potLife)
+  return { kind: 'potLifeOutOfReach', leastMin: at(QUICKEST_PER_S), mostMin: at(SLOWEST_PER_S) }
+}
+
+function demoldReach(resin: CuringResin, demold: NonNullable<DataSheet['demold']>): SheetProblem {
+  const at = (depletionOrder: number) =>
+    demoldHours({ ...resin, cure: { ...resin.cure, depletionOrder } }, demold)
+  return { kind: 'demoldOutOfReach', leastHours: at(LEAST_ORDER), mostHours: at(MOST_ORDER) }
+}
