@@ -3,7 +3,8 @@ import type { Colour } from '#core/colour/index.ts'
 import type { Piece } from '#core/journal/index.ts'
 import type { Mold } from '#core/mold/index.ts'
 import type { Resin } from '#core/resin/index.ts'
-import type { Batch, Photo, Settings, StoredEvent } from '#schema/studio.ts'
+import { upgradeToLearning } from './upgrades.ts'
+import type { Batch, Learning, Photo, Settings, StoredEvent } from '#schema/studio.ts'
 
 export type StoredPhoto = Photo & { readonly bytes: Uint8Array }
 export type SettingsRow = Settings & { readonly id: 'studio' }
@@ -18,6 +19,7 @@ export class StudioDatabase extends Dexie {
   pieces!: EntityTable<Piece, 'id'>
   photos!: EntityTable<StoredPhoto, 'id'>
   settings!: EntityTable<SettingsRow, 'id'>
+  learning!: EntityTable<Learning, 'id'>
 
   /** Strict: a mark is on the disk before it counts as stored. Relaxed is for what can be made again, such as the demo. */
   constructor(name = 'nublo', durability: 'strict' | 'relaxed' = 'strict') {
@@ -32,5 +34,6 @@ export class StudioDatabase extends Dexie {
       photos: 'id, pieceId',
       settings: 'id',
     })
+    this.version(2).stores({ learning: 'id' }).upgrade(upgradeToLearning)
   }
 }

@@ -12,6 +12,7 @@ export const EMPTY_STUDIO: Studio = {
   pieces: [],
   photos: [],
   settings: null,
+  learning: [],
 }
 
 /** What an import did, by kind of record. */
@@ -33,6 +34,7 @@ export function readStudio(db: StudioDatabase): Promise<Studio> {
       pieces: await db.pieces.toArray(),
       photos: await db.photos.toArray(),
       settings: await settingsOf(db),
+      learning: await db.learning.toArray(),
     })),
   )
 }
@@ -65,6 +67,7 @@ export function mergeStudio(db: StudioDatabase, studio: Studio): Promise<ImportR
       ]
       await db.events.bulkPut(studio.events.filter((row) => !hereBefore(row.batchId)) as never)
       await addNew(db.photos, studio.photos)
+      await addNew(db.learning, studio.learning)
       if (studio.settings && !(await db.settings.get('studio')))
         await db.settings.put({ ...studio.settings, id: 'studio' })
       return reports.reduce((sum, each) => ({ added: sum.added + each.added, kept: sum.kept + each.kept }))
@@ -84,13 +87,24 @@ export function replaceStudio(db: StudioDatabase, studio: Studio): Promise<void>
       await db.events.bulkAdd([...studio.events])
       await db.pieces.bulkAdd([...studio.pieces])
       await db.photos.bulkAdd([...studio.photos])
+      await db.learning.bulkAdd([...studio.learning])
       if (studio.settings) await db.settings.add({ ...studio.settings, id: 'studio' })
     }),
   )
 }
 
 function tables(db: StudioDatabase) {
-  return [db.resins, db.colours, db.molds, db.batches, db.events, db.pieces, db.photos, db.settings]
+  return [
+    db.resins,
+    db.colours,
+    db.molds,
+    db.batches,
+    db.events,
+    db.pieces,
+    db.photos,
+    db.settings,
+    db.learning,
+  ]
 }
 
 interface IdTable<Row> {

@@ -17,6 +17,8 @@ export interface DemoBatch {
   /** How far the person's marks lie behind the plan, in minutes. */
   readonly lateMin: number
   readonly notes: readonly string[]
+  /** Minutes at which a probe was held into the resin. */
+  readonly probedMin?: readonly number[]
   /** One for each piece; fewer where pieces have not been looked at. */
   readonly outcomes: readonly DemoOutcome[]
 }
@@ -82,6 +84,7 @@ export const BATCHES: readonly DemoBatch[] = [
     poursBeforeH: 24 * 37,
     lateMin: 0.5,
     notes: ['Looks right'],
+    probedMin: [8, 14],
     outcomes: [good(5, 'The set to repeat.'), good(4), good(5), good(4, 'One ring start dripped.')],
   },
   {
@@ -97,6 +100,7 @@ export const BATCHES: readonly DemoBatch[] = [
     poursBeforeH: 24 * 30,
     lateMin: -5,
     notes: ['White looked strong'],
+    probedMin: [10],
     outcomes: [
       { rating: 2, timing: 'tooEarly', faults: ['blobs'], note: 'White too strong and too soon.' },
       { rating: 3, timing: 'tooEarly', faults: ['blobs'], note: '' },
@@ -150,6 +154,7 @@ export const BATCHES: readonly DemoBatch[] = [
     poursBeforeH: 24 * 6,
     lateMin: 2,
     notes: ['Bubbles'],
+    probedMin: [9, 15],
     outcomes: [
       good(4),
       { rating: 3, timing: 'right', faults: ['microBubbles', 'pale'], note: 'Wants a dark back.' },

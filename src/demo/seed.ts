@@ -113,11 +113,19 @@ function eventsOf(demo: DemoBatch, stopStirAtMs: number, nowMs: number): readonl
     kind: 'note',
     text,
   }))
+  const readings = (demo.probedMin ?? []).map((min, k): PourEvent => ({
+    id: id(`probe-${k}`),
+    atMs: at(min),
+    kind: 'reading',
+    reading: { kind: 'temperature', by: 'probe', tempC: probed(demo.request, min, k) },
+  }))
   return [
     { id: id('gate'), atMs: at(-20), kind: 'gatePassed', overruled: [] },
     { id: id('stir'), atMs: at(-3), kind: 'stirBegan' },
     { id: id('stop'), atMs: at(0), kind: 'stopStir' },
-    ...[...marks, ...notes].filter((event) => event.atMs < nowMs).sort((one, other) => one.atMs - other.atMs),
+    ...[...marks, ...notes, ...readings]
+      .filter((event) => event.atMs < nowMs)
+      .sort((one, other) => one.atMs - other.atMs),
   ]
 }
 
@@ -125,4 +133,23 @@ const BEFORE_WHITE: readonly RunStep['stepId'][] = ['rest', 'portion', 'decant',
 
 function lateness(step: RunStep, lateMin: number): number {
   return BEFORE_WHITE.includes(step.stepId) ? 0 : Math.max(lateMin, -2)
+}
+
+/** The invented bottles are this much quicker than their record; the demo's readings show it. */
+const BOTTLE_QUICKER = 1.13
+const UNSTEADY_K = [0.4, -0.5, 0.2]
+
+/** What a probe would have shown in that batch's cup at that minute. */
+function probed(request: BatchRequest, min: number, k: number): number {
+  const { cure } = request.resin
+  const quicker = {
+    ...cure,
+    startRatePerS: BOTTLE_QUICKER * cure.startRatePerS,
+    networkRatePerS: BOTTLE_QUICKER * cure.networkRatePerS,
+  }
+  const { life } = planBatch({ ...request, resin: { ...request.resin, cure: quicker } }, { decant: 30 })
+  const near = life.reduce((best, sample) =>
+    Math.abs(sample.min - min) < Math.abs(best.min - min) ? sample : best,
+  )
+  return Math.round(10 * (near.tempC + UNSTEADY_K[k % UNSTEADY_K.length]!)) / 10
 }

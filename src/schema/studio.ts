@@ -90,6 +90,18 @@ const photoSchema = v.object({
   mediaType: v.picklist(MEDIA_TYPES, 'picture is neither JPEG, PNG nor WebP'),
 })
 
+/** Which sign of thickness a person trusts: minutes, the cup's temperature, or the string on a toothpick. */
+const schoolSchema = v.picklist(['minutes', 'temperature', 'string'])
+
+/** What someone decided about learning from runs: for a resin or a technique, by its subject. */
+const learningSchema = v.object({
+  id: idSchema,
+  /** Runs stirred before do not count; 0 where nothing was reset. */
+  sinceMs: v.pipe(v.number(), v.minValue(0)),
+  /** Batches that do not count. */
+  leftOut: v.pipe(v.array(idSchema), v.maxLength(10_000)),
+})
+
 const settingsSchema = v.object({
   units: v.picklist(['metric', 'us']),
   theme: v.picklist(['system', 'light', 'dark']),
@@ -98,12 +110,15 @@ const settingsSchema = v.object({
   roomTempC: v.number(),
   hands: handsSchema,
   measuring: measuringSchema,
+  school: v.optional(schoolSchema, 'minutes'),
 })
 
 export type Batch = v.InferOutput<typeof batchSchema>
 export type StoredEvent = v.InferOutput<typeof storedEventSchema>
 export type Photo = v.InferOutput<typeof photoSchema>
 export type Settings = v.InferOutput<typeof settingsSchema>
+export type School = v.InferOutput<typeof schoolSchema>
+export type Learning = v.InferOutput<typeof learningSchema>
 export type FaceSide = v.InferOutput<typeof faceSideSchema>
 
 /** Everything in a studio but the bytes of its pictures. */
@@ -116,6 +131,7 @@ export interface Studio {
   readonly pieces: readonly Piece[]
   readonly photos: readonly (Photo & { readonly bytes: Uint8Array })[]
   readonly settings: Settings | null
+  readonly learning: readonly Learning[]
 }
 
 const many = <Schema extends v.GenericSchema>(schema: Schema, what: string, most: number) =>
@@ -144,4 +160,5 @@ export const bundleSchema = v.strictObject({
     50_000,
   ),
   settings: v.nullable(settingsSchema),
+  learning: v.optional(many(learningSchema, 'decisions about learning', 10_000), []),
 })

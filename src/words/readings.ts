@@ -1,4 +1,5 @@
 import type { Band, Departure, Reading, Sign, Thermometer } from '#core/timing/index.ts'
+import type { Taken } from '#core/runsheet/index.ts'
 import { printQuantity, printSpan, type UnitChoice } from '#core/units/index.ts'
 
 export const THERMOMETER_WORDS: Readonly<Record<Thermometer, string>> = {
@@ -35,6 +36,20 @@ export function wordReading(reading: Reading, units: UnitChoice): string {
       return `“${SIGN_WORDS[reading.sign][reading.there ? 'there' : 'not']}” ${at}`
     default:
       return reading satisfies never
+  }
+}
+
+/** "29 °C by probe", without its minute. */
+export function wordTaken(taken: Taken, units: UnitChoice): string {
+  switch (taken.kind) {
+    case 'temperature':
+      return `${printQuantity(taken.tempC, units.temperature)} ${THERMOMETER_WORDS[taken.by]}`
+    case 'room':
+      return `room ${printQuantity(taken.tempC, units.temperature)}`
+    case 'sign':
+      return `“${SIGN_WORDS[taken.sign][taken.there ? 'there' : 'not']}”`
+    default:
+      return taken satisfies never
   }
 }
 

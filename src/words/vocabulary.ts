@@ -1,4 +1,4 @@
-import type { BackChoice, WhiteDose } from '#core/batch/index.ts'
+import type { BackChoice, CupStrategy, WhiteDose } from '#core/batch/index.ts'
 import type { ColourKind } from '#core/colour/index.ts'
 import type { TimingVerdict } from '#core/journal/index.ts'
 import type { Outline } from '#core/mold/index.ts'
@@ -26,6 +26,12 @@ export const BACK_WORDS: Readonly<Record<BackChoice['when'], string>> = {
   footprint: 'Same day, at the footprint stage',
   nextDay: 'Next day, in the mold',
   afterDemold: 'After demolding, in the lip',
+}
+
+export const STRATEGY_WORDS: Readonly<Record<CupStrategy, string>> = {
+  rest: 'Rest in one deep cup',
+  split: 'Rest in two half cups',
+  atOnce: 'Pour at once, wait in the mold',
 }
 
 export const COLOUR_KIND_WORDS: Readonly<Record<ColourKind, string>> = {

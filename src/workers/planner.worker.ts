@@ -1,8 +1,11 @@
 import { expose } from 'comlink'
-import { planBatch, planLive } from '#core/plan/index.ts'
+import { lessonOf } from '#core/journal/index.ts'
+import { planBatch, planLive, usualBand } from '#core/plan/index.ts'
+import { fitDataSheet } from '#core/resin/index.ts'
+import { fitNotedRun } from '#core/timing/index.ts'
 
 /** The planner off the main thread: typing never waits for it. */
-const planner = { planBatch, planLive }
+const planner = { planBatch, planLive, lessonOf, fitDataSheet, fitNotedRun, usualBand }
 
 export type Planner = typeof planner
 

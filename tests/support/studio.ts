@@ -59,7 +59,9 @@ export function smallStudio(changes: Partial<Studio> = {}): Studio {
       roomTempC: 21,
       hands: USUAL_HANDS,
       measuring: USUAL_MEASURING,
+      school: 'minutes',
     },
+    learning: [],
     ...changes,
   }
 }

@@ -82,6 +82,7 @@ const EXAMPLES: Readonly<Record<Dimension, string>> = {
   length: '5 mm or 1/4 in',
   temperature: '21 °C or 70 °F',
   time: '5 min',
+  viscosity: '900 mPa·s, 900 cP',
 }
 
 function wordParseProblem(problem: ParseProblem, dimension: Dimension): string {

@@ -1,4 +1,5 @@
 import type { LifeSample } from '#core/plan/index.ts'
+import type { School } from '#words/schools.ts'
 import { fromInner, printSpan, unitOf, type UnitChoice } from '#core/units/index.ts'
 import { FEEL_WORDS } from '#words/vocabulary.ts'
 import { sampleAt } from './lifeAt.ts'
@@ -29,7 +30,13 @@ interface StripProps {
   readonly size: 'large' | 'medium' | 'line'
   readonly units: UnitChoice
   readonly label: string
+  /** The sign its reader trusts most. */
+  readonly lead?: School
 }
+
+type ScalesProps = Pick<StripProps, 'life' | 'span' | 'units'> & { readonly lead: School }
+
+const SCHOOLS: readonly School[] = ['minutes', 'temperature', 'string']
 
 const BAND_HEIGHT = { large: 'h-20', medium: 'h-14', line: 'h-3' } as const
 
@@ -37,7 +44,16 @@ const BAND_HEIGHT = { large: 'h-20', medium: 'h-14', line: 'h-3' } as const
  * The thickening strip: the resin's life from stop-stir, left to right. What lies under it is hidden as it thickens;
  * the bars above it are the windows; the needle is now; minutes, temperature and feel stand under the same moment.
  */
-export function Strip({ life, span, notches, nowMin = null, size, units, label }: StripProps) {
+export function Strip({
+  life,
+  span,
+  notches,
+  nowMin = null,
+  size,
+  units,
+  label,
+  lead = 'minutes',
+}: StripProps) {
   const inSight = notches.filter(
     (notch) => notch.openMin < span.toMin && (notch.closeMin ?? Infinity) > span.fromMin,
   )
@@ -51,7 +67,7 @@ export function Strip({ life, span, notches, nowMin = null, size, units, label }
         {size === 'line' && next && <Veil notch={next} span={span} />}
         {nowMin !== null && <Needle at={place(nowMin, span)} />}
       </div>
-      {size !== 'line' && <Scales life={life} span={span} units={units} />}
+      {size !== 'line' && <Scales life={life} span={span} units={units} lead={lead} />}
     </figure>
   )
 }
@@ -162,27 +178,40 @@ function Needle({ at }: { at: number }) {
   )
 }
 
-function Scales({ life, span, units }: { life: readonly LifeSample[]; span: StripSpan; units: UnitChoice }) {
+/** The same moment by minutes, by temperature and by feel; the one the person trusts comes first and larger. */
+function Scales({ life, span, units, lead }: ScalesProps) {
   const temperature = unitOf(units.temperature)
   const ticks = ticksOf(span)
+  const row = (label: (tick: (typeof ticks)[number]) => string) => (
+    <div className="relative h-[1.4em]">
+      {ticks.map((tick, k) => (
+        <Tick key={tick.min} at={place(tick.min, span)} wideOnly={(ticks.length - 1 - k) % 2 === 1}>
+          {label(tick)}
+        </Tick>
+      ))}
+    </div>
+  )
+  const rows: Readonly<Record<School, React.ReactNode>> = {
+    minutes: row((tick) => tick.label),
+    temperature: row(
+      (tick) =>
+        fromInner(sampleAt(life, tick.min).tempC, temperature).toFixed(0) +
+        (tick === ticks.at(-1) ? ` ${temperature.label}` : '°'),
+    ),
+    string: <FeelScale life={life} span={span} />,
+  }
+  const order = [lead, ...SCHOOLS.filter((school) => school !== lead)]
   return (
     <div className="text-ink-soft mt-1 text-xs" aria-hidden>
-      <div className="relative h-4">
-        {ticks.map((tick, k) => (
-          <Tick key={tick.min} at={place(tick.min, span)} wideOnly={(ticks.length - 1 - k) % 2 === 1}>
-            {tick.label}
-          </Tick>
-        ))}
-      </div>
-      <div className="relative h-4">
-        {ticks.map((tick, k) => (
-          <Tick key={tick.min} at={place(tick.min, span)} wideOnly={(ticks.length - 1 - k) % 2 === 1}>
-            {fromInner(sampleAt(life, tick.min).tempC, temperature).toFixed(0)}
-            {tick === ticks.at(-1) ? ` ${temperature.label}` : '°'}
-          </Tick>
-        ))}
-      </div>
-      <FeelScale life={life} span={span} />
+      {order.map((school) => (
+        <div
+          key={school}
+          className={school === lead ? 'text-ink text-base font-semibold' : ''}
+          data-scale={school}
+        >
+          {rows[school]}
+        </div>
+      ))}
     </div>
   )
 }
@@ -203,7 +232,7 @@ function FeelScale({ life, span }: { life: readonly LifeSample[]; span: StripSpa
   const inSpan = life.filter((sample) => sample.min >= span.fromMin && sample.min <= span.toMin)
   const starts = inSpan.filter((sample, k) => k === 0 || sample.feel !== inSpan[k - 1]!.feel)
   return (
-    <div className="mt-0.5 flex h-5 overflow-hidden">
+    <div className="mt-0.5 flex h-[1.5em] overflow-hidden">
       {starts.map((start, k) => {
         const from = place(start.min, span)
         const to = k + 1 < starts.length ? place(starts[k + 1]!.min, span) : 1

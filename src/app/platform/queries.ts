@@ -123,6 +123,19 @@ export function usePlan(
   })
 }
 
+/** The plan of a request with how sure its windows are, computed in the worker; old figures stay until new ones are there. */
+export function usePlannedBands(request: BatchRequest | null): UseQueryResult<LivePlan> {
+  const { planner } = usePlatform()
+  return useQuery({
+    queryKey: ['planned', request],
+    queryFn: () => planner.planLive(request!),
+    enabled: request !== null,
+    staleTime: Infinity,
+    gcTime: 60_000,
+    placeholderData: keepPreviousData,
+  })
+}
+
 type Running = Extract<Pour, { stage: 'running' }>
 
 /** How the plan of a running pour is asked for; one key everywhere, so that no two places tell different minutes. */
@@ -138,6 +151,15 @@ export function livePlanQuery(
     gcTime: 5 * 60_000,
   }
 }
+
+/** The plan of a batch as it was poured; nothing for one that was not. */
+export function useRunAsPoured({ batch, pour }: BatchStory): UseQueryResult<LivePlan> {
+  const { planner } = usePlatform()
+  const poured = pour.stage === 'running' ? pour : NOT_POURED
+  return useQuery({ ...livePlanQuery(planner, { batch }, poured), enabled: pour.stage === 'running' })
+}
+
+const NOT_POURED: Running = { stage: 'running', stopStirAtMs: 0, done: {}, notes: [], readings: [] }
 
 /** The plan of a running pour as its marks and readings have it; the last one stays until the next is there. */
 export function useLivePlan(story: BatchStory, pour: Running): UseQueryResult<LivePlan> {

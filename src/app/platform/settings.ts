@@ -10,4 +10,5 @@ export const USUAL_SETTINGS: Settings = {
   roomTempC: 21,
   hands: USUAL_HANDS,
   measuring: USUAL_MEASURING,
+  school: 'minutes',
 }

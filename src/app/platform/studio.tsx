@@ -6,7 +6,7 @@ import type { Planner } from '#workers/planner.worker.ts'
 /** What the app stands on; tests put their own in. */
 export interface Platform {
   readonly db: StudioDatabase
-  readonly planner: Pick<Remote<Planner>, 'planBatch' | 'planLive'>
+  readonly planner: Remote<Planner>
   readonly nowMs: () => number
   readonly newId: () => string
 }

@@ -1,3 +1,4 @@
+export { measuredHands, type MeasuredHands } from './handSpeed.ts'
 export { learnBand, type BandEdges, type JudgedPiece } from './learnBand.ts'
 export { learnResin } from './learnResin.ts'
 export { lessonOf, type Lesson, type Run } from './lesson.ts'

@@ -2,6 +2,7 @@ export { planBatch, planLive, type BatchPlan, type BloomPlan, type LivePlan } fr
 export { staggeredRequests, type Stagger } from './stagger.ts'
 export { type StrategyEffect } from './strategies.ts'
 export { type Way } from './ways.ts'
+export { USUAL_CUP, usualBand } from './usualBand.ts'
 export { type WhiteCupPlan } from './whiteCupPlan.ts'
 export { gravityOf, type Finding, type Gravity } from './findings.ts'
 export { type LifeSample } from './life.ts'

@@ -1,5 +1,5 @@
-import { windowOf, type Criterion } from '../resin/index.ts'
-import type { StepId } from '../technique/index.ts'
+import { STAGES, windowOf, type Criterion } from '../resin/index.ts'
+import type { Moment, StepId } from '../technique/index.ts'
 import type { BatchRequest } from '../batch/index.ts'
 import {
   bandOf,
@@ -65,7 +65,8 @@ export function bandsOf(schedule: Schedule, task: BandsTask): Bands {
   })
   const { courses, weights } = coursesOf(members, { ...pour, toMin: FOLLOWED_MIN })
   const steps = technique.steps.flatMap(({ id, moment }) => {
-    const band = moment.by === 'resin' ? windowBand(moment.criterion, { courses, weights, white }) : null
+    const criterion = criterionOf(moment)
+    const band = criterion && windowBand(criterion, { courses, weights, white })
     return band ? [[id, band] as const] : []
   })
   return {
@@ -74,6 +75,12 @@ export function bandsOf(schedule: Schedule, task: BandsTask): Bands {
     contradictions: contradictions.filter((reading) => readings.includes(reading)),
     readings: readings.length,
   }
+}
+
+/** A back layer's own time is the footprint stage, whatever day is chosen for it. */
+function criterionOf(moment: Moment): Criterion | null {
+  if (moment.by === 'backChoice') return STAGES.footprint
+  return moment.by === 'resin' ? moment.criterion : null
 }
 
 interface Weighed {

@@ -1,7 +1,7 @@
 import { fromInner, unitOf, type Dimension, type UnitId } from './unit.ts'
 
 /** Which unit each dimension is shown in. */
-export type UnitChoice = Readonly<Record<Exclude<Dimension, 'time'>, UnitId>>
+export type UnitChoice = Readonly<Record<Exclude<Dimension, 'time' | 'viscosity'>, UnitId>>
 
 export const METRIC: UnitChoice = { mass: 'g', volume: 'ml', length: 'mm', temperature: 'C' }
 export const US_CUSTOMARY: UnitChoice = { mass: 'oz-wt', volume: 'fl-oz', length: 'in', temperature: 'F' }

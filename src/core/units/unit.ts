@@ -1,11 +1,11 @@
 /**
- * The units a person may type, with their size in the one unit used inside: g, ml, mm, C, min.
+ * The units a person may type, with their size in the one unit used inside: g, ml, mm, C, min, Pa.s.
  *
  * International avoirdupois pound and ounce, international inch: exact by the 1959 agreement (NIST SP 811, appendix B).
  * US liquid measures: 1 gal = 231 in3 (NIST Handbook 44, appendix C). Imperial fluid ounce: 4.54609 l / 160
  * (UK Weights and Measures Act 1985). The US cup is the customary one, 8 US fl oz.
  */
-export type Dimension = 'mass' | 'volume' | 'length' | 'temperature' | 'time'
+export type Dimension = 'mass' | 'volume' | 'length' | 'temperature' | 'time' | 'viscosity'
 
 export interface Unit {
   readonly id: string
@@ -78,6 +78,8 @@ export const UNITS = [
   unit('F', 'temperature', 5 / 9, '°F', ['f', '°f', 'fahrenheit', 'deg f'], (-32 * 5) / 9),
   unit('min', 'time', 1, 'min', ['m', 'minute', 'minutes', "'", '′']),
   unit('h', 'time', 60, 'h', ['hr', 'hrs', 'hour', 'hours']),
+  unit('Pas', 'viscosity', 1, 'Pa·s', ['pa s', 'pa.s', 'pa*s']),
+  unit('mPas', 'viscosity', 0.001, 'mPa·s', ['mpa s', 'mpa.s', 'cp', 'cps', 'centipoise']),
   unit('s', 'time', 1 / 60, 's', ['sec', 'second', 'seconds']),
 ] as const satisfies readonly Unit[]
 

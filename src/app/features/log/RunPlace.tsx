@@ -5,12 +5,20 @@ import { printQuantity, printSpan, type UnitChoice } from '#core/units/index.ts'
 import { ratioWords, TIMING_WORDS } from '#words/vocabulary.ts'
 import { FacePicture } from '#app/components/FacePicture.tsx'
 import { sampleAt } from '#app/components/lifeAt.ts'
-import { pourSpan, stripNotches } from '#app/components/notches.ts'
 import { NoSuchBatch } from '#app/components/NoSuchBatch.tsx'
 import { Place } from '#app/components/Place.tsx'
-import { Strip } from '#app/components/Strip.tsx'
 import { dateOf } from '#app/components/when.ts'
-import { usePhotos, usePlan, useStory, useUnits, type BatchStory } from '#app/platform/queries.ts'
+import { markWords } from './markWords.ts'
+import { Replay } from './Replay.tsx'
+import {
+  usePhotos,
+  usePlan,
+  useRunAsPoured,
+  useSettings,
+  useStory,
+  useUnits,
+  type BatchStory,
+} from '#app/platform/queries.ts'
 
 /** One batch as it was poured: its marks on the strip, its figures, its pieces. */
 export function RunPlace() {
@@ -51,14 +59,13 @@ export function RunPlace() {
 function Marks({ story, units }: { story: BatchStory; units: UnitChoice }) {
   const { pour, batch, events } = story
   const planned = usePlan(batch.request)
-  const asPoured = usePlan(
-    pour.stage === 'running' ? batch.request : null,
-    pour.stage === 'running' ? pour.done : {},
-  )
+  const asPoured = useRunAsPoured(story)
+  const { school } = useSettings()
   if (pour.stage !== 'running') return <p className="sheet">This batch has not been poured.</p>
   if (!planned.data || !asPoured.data) return <p className="sheet">Working out the run …</p>
-  const marks = standing(events).filter((event) => event.kind === 'done' || event.kind === 'note')
-  const titles = new Map(asPoured.data.steps.map((step) => [step.key, step]))
+  const { plan, bands } = asPoured.data
+  const marks = standing(events).filter((event) => ['done', 'note', 'reading'].includes(event.kind))
+  const titles = new Map(plan.steps.map((step) => [step.key, step]))
   const plannedAt = new Map(planned.data.steps.map((step) => [step.key, step.endMin]))
   const minuteOf = (event: PourEvent) => (event.atMs - pour.stopStirAtMs) / 60_000
   return (
@@ -66,13 +73,13 @@ function Marks({ story, units }: { story: BatchStory; units: UnitChoice }) {
       <h2 id="run" className="mb-2 text-xl">
         The run of {dateOf(pour.stopStirAtMs)}
       </h2>
-      <Strip
-        life={asPoured.data.life}
-        span={pourSpan(asPoured.data)}
-        notches={stripNotches(asPoured.data.steps, 'pour')}
-        size="medium"
+      <Replay
+        plan={plan}
+        bands={bands}
+        events={marks}
+        stopStirAtMs={pour.stopStirAtMs}
         units={units}
-        label="The run on the strip"
+        school={school}
       />
       <details className="mt-2" open={marks.length <= 24}>
         <summary className="min-h-11 cursor-pointer content-center underline">{marks.length} marks</summary>
@@ -92,17 +99,13 @@ function Marks({ story, units }: { story: BatchStory; units: UnitChoice }) {
               const plannedMin = event.kind === 'done' ? plannedAt.get(event.key) : undefined
               return (
                 <tr key={event.id} className="border-line border-t align-top">
-                  <td className="py-1 pr-3">
-                    {event.kind === 'note'
-                      ? `Note: ${event.text}`
-                      : `${step?.title ?? ''}${step?.pieceNo ? `, piece ${step.pieceNo}` : ''}`}
-                  </td>
+                  <td className="py-1 pr-3">{markWords(event, step, units)}</td>
                   <td className="py-1 pr-3 whitespace-nowrap">{printSpan(min)}</td>
                   <td className="text-ink-soft py-1 pr-3 whitespace-nowrap">
                     {plannedMin === undefined ? '–' : printSpan(plannedMin)}
                   </td>
                   <td className="text-ink-soft py-1 whitespace-nowrap">
-                    {printQuantity(sampleAt(asPoured.data.life, min).tempC, units.temperature, 0)}
+                    {printQuantity(sampleAt(plan.life, min).tempC, units.temperature, 0)}
                   </td>
                 </tr>
               )

@@ -1,4 +1,3 @@
-import { BLOOM_WINDOW } from '#core/resin/index.ts'
 import type { BatchPlan } from '#core/plan/index.ts'
 import { printQuantity, printSpan, type UnitChoice } from '#core/units/index.ts'
 
@@ -23,16 +22,16 @@ export function CapacityLine({ plan, units }: { plan: BatchPlan; units: UnitChoi
         <details className="mt-2 text-sm">
           <summary className="text-ink-soft min-h-11 cursor-pointer content-center underline">
             Bloom number {bloom.firstBead.toFixed(0)}
-            {plan.capacity.pieces > 1 && ` to ${bloom.lastBead.toFixed(0)}`}: best {BLOOM_WINDOW.bestTo} to{' '}
-            {BLOOM_WINDOW.bestFrom}. From what?
+            {plan.capacity.pieces > 1 && ` to ${bloom.lastBead.toFixed(0)}`}: best{' '}
+            {bloom.numbers.bestTo.toFixed(0)} to {bloom.numbers.bestFrom.toFixed(0)}. From what?
           </summary>
           <p className="text-ink-soft max-w-prose">
             It says how far white still sinks and spreads: excess density {bloom.excessDensityKgPerM3} kg/m³ ×
             gravity × bead {printQuantity(bloom.holeMm, units.length)} × the flow still to come, scaled by
             (bead / 3 mm)^2.7 and (bed / 5 mm)^−0.7; the bed is{' '}
-            {printQuantity(bloom.bedDepthMm, units.length)}. Above {BLOOM_WINDOW.tooEarlyAbove} white falls
-            through as blobs, below {BLOOM_WINDOW.tooLateBelow} lines stay lines. From sweeps of a simulation;
-            its minutes still want checking against your own pieces.
+            {printQuantity(bloom.bedDepthMm, units.length)}. Above {bloom.numbers.opens.toFixed(0)} white
+            falls through as blobs, below {bloom.numbers.closes.toFixed(0)} lines stay lines. From sweeps of a
+            simulation; its minutes still want checking against your own pieces.
           </p>
         </details>
       )}

@@ -1,6 +1,7 @@
 import { useEffect, useMemo, useState } from 'react'
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router'
 import type { BatchRequest } from '#core/batch/index.ts'
+import { staggeredRequests, type Stagger } from '#core/plan/index.ts'
 import { addBatch, changeBatch, type BatchProblem } from '#data/batchCommands.ts'
 import type { Settings } from '#schema/studio.ts'
 import { Callout } from '#app/components/Callout.tsx'
@@ -10,12 +11,13 @@ import { useNowMs } from '#app/platform/clock.ts'
 import {
   useColours,
   useMolds,
-  usePlan,
+  usePlannedBands,
   useResins,
   useSettings,
   useStories,
   useUnits,
 } from '#app/platform/queries.ts'
+import { useTaught } from '#app/platform/learning.ts'
 import { usePlatform } from '#app/platform/studio.tsx'
 import { checkDraft, dropDraft, keepDraft, keptDraft, newDraft, type ShelfStock } from './draft.ts'
 import { PlanInputs } from './PlanInputs.tsx'
@@ -106,9 +108,10 @@ function Planner({ first, stock, settings, batchId, repeats }: PlannerProps) {
   const [draft, setDraft] = useState(first)
   const units = useUnits()
   const nowMs = useNowMs(15_000)
-  const request = useMemo(() => withSpareMolds(draft, stock), [draft, stock])
-  const checked = useMemo(() => checkDraft(request, nowMs), [request, nowMs])
-  const plan = usePlan(checked.request)
+  const taught = useTaught()
+  const request = taught(withSpareMolds(draft, stock))
+  const checked = checkDraft(request, nowMs)
+  const plan = usePlannedBands(checked.request)
   const keep = useKeepPlan({ batchId, repeats })
   const isNew = batchId === null && repeats === null
   useEffect(() => {
@@ -137,14 +140,14 @@ function Planner({ first, stock, settings, batchId, repeats }: PlannerProps) {
           <button
             className="button button-quiet"
             disabled={!checked.request}
-            onClick={() => keep(checked.request!, 'bench')}
+            onClick={() => void keep.one(checked.request!, 'bench')}
           >
             Keep for later
           </button>
           <button
             className="button button-main"
             disabled={!checked.request}
-            onClick={() => keep(checked.request!, 'pour')}
+            onClick={() => void keep.one(checked.request!, 'pour')}
           >
             Lay the bench out
           </button>
@@ -164,7 +167,14 @@ function Planner({ first, stock, settings, batchId, repeats }: PlannerProps) {
         <div className="min-w-0" aria-busy={plan.isFetching}>
           {!checked.request && <DraftProblems problems={checked.problems} />}
           {plan.data && checked.request && (
-            <Worksheet request={checked.request} plan={plan.data} units={units} />
+            <Worksheet
+              request={checked.request}
+              live={plan.data}
+              units={units}
+              school={settings.school}
+              change={(changes) => setDraft((last) => ({ ...last, ...changes }))}
+              keepMixes={keep.mixes}
+            />
           )}
           {plan.isPending && checked.request && <p>Working it out …</p>}
           {plan.isError && (
@@ -215,18 +225,42 @@ function useKeepPlan({ batchId, repeats }: { batchId: string | null; repeats: st
   const { db, newId, nowMs } = usePlatform()
   const navigate = useNavigate()
   const say = useSay()
-  return async (request: BatchRequest, then: 'bench' | 'pour') => {
-    const id = batchId ?? newId()
+  const store = async (request: BatchRequest, id: string | null): Promise<string | null> => {
     const kept = await (
-      batchId
+      id
         ? changeBatch(db, { id, request, nowMs: nowMs() })
-        : addBatch(db, { id, request, nowMs: nowMs(), repeats })
+        : addBatch(db, { id: newId(), request, nowMs: nowMs(), repeats })
     ).catch((problem: Error) => problem)
-    if (kept instanceof Error) return say(kept.message)
-    if (!kept.ok) return say(wordBatchProblem(kept.problem))
-    dropDraft()
-    await navigate(then === 'pour' ? `/pour/${id}` : '/')
+    if (kept instanceof Error) say(kept.message)
+    else if (!kept.ok) say(wordBatchProblem(kept.problem))
+    else return kept.value.id
+    return null
   }
+  return {
+    one: async (request: BatchRequest, then: 'bench' | 'pour') => {
+      const id = await store(request, batchId)
+      if (id === null) return
+      dropDraft()
+      await navigate(then === 'pour' ? `/pour/${id}` : '/')
+    },
+    /** One batch a mix, each at its own hour where the first has one. */
+    mixes: async (request: BatchRequest, stagger: Stagger) => {
+      const requests = staggeredRequests(request, stagger).map((each, k) => ({
+        ...each,
+        startAt: laterBy(request.startAt, stagger.mixes[k]!.startsAfterMin),
+      }))
+      for (const [k, each] of requests.entries()) {
+        if ((await store(each, k === 0 ? batchId : null)) === null) return
+      }
+      dropDraft()
+      say(`${requests.length} mixes are planned.`)
+      await navigate('/')
+    },
+  }
+}
+
+function laterBy(startAt: string | null, minutes: number): string | null {
+  return startAt === null ? null : new Date(Date.parse(startAt) + minutes * 60_000).toISOString()
 }
 
 function wordBatchProblem(problem: BatchProblem): string {

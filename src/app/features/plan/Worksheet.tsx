@@ -1,26 +1,33 @@
 import { lazy, Suspense } from 'react'
 import type { BatchRequest } from '#core/batch/index.ts'
-import { gravityOf, type BatchPlan } from '#core/plan/index.ts'
+import { gravityOf, type Finding, type LivePlan, type Stagger } from '#core/plan/index.ts'
 import type { UnitChoice } from '#core/units/index.ts'
 import { wordFinding } from '#words/findings.ts'
 import { Callout } from '#app/components/Callout.tsx'
 import { pourSpan, stripNotches } from '#app/components/notches.ts'
 import { Strip } from '#app/components/Strip.tsx'
+import type { School } from '#words/schools.ts'
 import { CapacityLine } from './CapacityLine.tsx'
+import { CupStrategies } from './CupStrategies.tsx'
 import { MixSheet } from './MixSheet.tsx'
 import { MoldLayers } from './MoldLayers.tsx'
 import { RunTable } from './RunTable.tsx'
+import { Sureness } from './Sureness.tsx'
 
 const ThickeningChart = lazy(() => import('./ThickeningChart.tsx'))
 
 interface WorksheetProps {
   readonly request: BatchRequest
-  readonly plan: BatchPlan
+  readonly live: LivePlan
   readonly units: UnitChoice
+  readonly school: School
+  readonly change: (changes: Partial<BatchRequest>) => void
+  readonly keepMixes: (request: BatchRequest, stagger: Stagger) => Promise<void>
 }
 
 /** Everything the plan works out, in the order it is needed at the bench. */
-export function Worksheet({ request, plan, units }: WorksheetProps) {
+export function Worksheet({ request, live, units, school, change, keepMixes }: WorksheetProps) {
+  const { plan, bands } = live
   const warmest = Math.max(...plan.life.filter((sample) => sample.min <= 120).map((sample) => sample.tempC))
   return (
     <div className="flex flex-col gap-5" data-worksheet>
@@ -28,11 +35,13 @@ export function Worksheet({ request, plan, units }: WorksheetProps) {
         <Strip
           life={plan.life}
           span={pourSpan(plan)}
-          notches={stripNotches(plan.steps, 'pour')}
+          notches={stripNotches(plan.steps, 'pour', {}, bands)}
+          lead={school}
           size="medium"
           units={units}
           label="The resin's life from stop-stir"
         />
+        <Sureness bands={bands} learned={request.learned} />
       </section>
       {plan.findings.length > 0 && (
         <section aria-label="To know before pouring" className="flex flex-col gap-2">
@@ -41,6 +50,7 @@ export function Worksheet({ request, plan, units }: WorksheetProps) {
             return (
               <Callout key={k} gravity={gravityOf(finding)} title={title}>
                 {text}
+                <MixesButton finding={finding} keep={(stagger) => keepMixes(request, stagger)} />
               </Callout>
             )
           })}
@@ -48,6 +58,7 @@ export function Worksheet({ request, plan, units }: WorksheetProps) {
       )}
       <MixSheet request={request} plan={plan} units={units} />
       <CapacityLine plan={plan} units={units} />
+      <CupStrategies plan={plan} chosen={request.cupStrategy} units={units} change={change} />
       <MoldLayers request={request} fills={plan.fills} units={units} />
       <RunTable plan={plan} startAt={request.startAt} units={units} />
       <section className="sheet no-print" aria-labelledby="chart-heading">
@@ -63,5 +74,22 @@ export function Worksheet({ request, plan, units }: WorksheetProps) {
         </Suspense>
       </section>
     </div>
+  )
+}
+
+function MixesButton({
+  finding,
+  keep,
+}: {
+  readonly finding: Finding
+  readonly keep: (stagger: Stagger) => Promise<void>
+}) {
+  if (finding.kind !== 'windowMissed') return null
+  const way = finding.ways.find((each) => each.kind === 'stagger')
+  if (!way) return null
+  return (
+    <button className="button button-quiet mt-2 block" onClick={() => void keep(way.stagger)}>
+      Plan it as {way.stagger.mixes.length} mixes
+    </button>
   )
 }

@@ -10,8 +10,8 @@ interface BelievedProps {
 
 /** How sure the forecast is, what the readings made of it, and which of them it cannot explain. */
 export function Believed({ bands, units }: BelievedProps) {
-  const white = bands?.steps.white ?? bands?.steps.ink
-  if (!bands || !white) return null
+  const white = bands.steps.white ?? bands.steps.ink
+  if (!white) return null
   return (
     <div className="mt-3 flex flex-col gap-2" data-believed>
       <p>

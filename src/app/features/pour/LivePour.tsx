@@ -11,6 +11,7 @@ import {
 } from '#core/runsheet/index.ts'
 import { printClock, printQuantity, printSpan, type UnitChoice } from '#core/units/index.ts'
 import { CAUTIONS, type CautionId } from '#core/safety/index.ts'
+import type { School } from '#words/schools.ts'
 import { FEEL_WORDS } from '#words/vocabulary.ts'
 import { Callout } from '#app/components/Callout.tsx'
 import { sampleAt } from '#app/components/lifeAt.ts'
@@ -106,6 +107,7 @@ function StepView({ step, nowMin, story, plan, bands, units, done }: StepViewPro
   const button = useRef<HTMLButtonElement>(null)
   const [fresh, setFresh] = useState(true)
   const standing = standingAt(step, nowMin)
+  const { school } = useSettings()
   useEffect(() => {
     button.current?.focus({ preventScroll: true })
     const timer = setTimeout(() => setFresh(false), DOUBLE_TAP_MS)
@@ -123,7 +125,11 @@ function StepView({ step, nowMin, story, plan, bands, units, done }: StepViewPro
       <p className="text-ink-soft text-lg">{pieceLine(step, plan)}</p>
       <h2 className="text-4xl sm:text-5xl">{step.title}</h2>
       <p className="my-2 max-w-prose text-lg">{step.detail}</p>
-      <StandingLine standing={standing} late={step.late} />
+      <StandingLine
+        standing={standing}
+        late={step.late}
+        sign={signOf(step, { plan, nowMin, school, units })}
+      />
       <Signs plan={plan} nowMin={nowMin} units={units} />
       <CupWarning plan={plan} nowMin={nowMin} decanted={done['decant'] !== undefined} units={units} />
       <div className="my-3">
@@ -134,6 +140,7 @@ function StepView({ step, nowMin, story, plan, bands, units, done }: StepViewPro
           nowMin={nowMin}
           size="large"
           units={units}
+          lead={school}
           label="The resin's life, the needle is now"
         />
       </div>
@@ -200,12 +207,22 @@ function useSignal(kind: Standing['kind']): void {
   }, [kind, settings])
 }
 
-function StandingLine({ standing, late }: { standing: Standing; late: string | null }) {
+interface StandingLineProps {
+  readonly standing: Standing
+  readonly late: string | null
+  /** What to wait for by the sign the person trusts; null where it is the clock. */
+  readonly sign: string | null
+}
+
+function StandingLine({ standing, late, sign }: StandingLineProps) {
   switch (standing.kind) {
     case 'early':
       return (
         <p className="font-display text-3xl font-semibold" role="status">
-          Wait {printClock(Math.ceil(standing.opensInMin * 60))}
+          {sign && <span className="block">{sign}</span>}
+          <span className={sign ? 'text-ink-soft text-xl' : ''}>
+            Wait {printClock(Math.ceil(standing.opensInMin * 60))}
+          </span>
         </p>
       )
     case 'due':
@@ -229,6 +246,26 @@ function StandingLine({ standing, late }: { standing: Standing; late: string | n
     default:
       return standing satisfies never
   }
+}
+
+interface SignTask {
+  readonly plan: BatchPlan
+  readonly nowMin: number
+  readonly school: School
+  readonly units: UnitChoice
+}
+
+/** Less than this apart a thermometer cannot tell two moments from each other. */
+const TELLING_K = 1.5
+
+/** What to wait for by the trusted sign; null where that sign does not change until then, or the clock is trusted. */
+function signOf({ expected, beginMin }: RunStep, { plan, nowMin, school, units }: SignTask): string | null {
+  if (!expected || school === 'minutes') return null
+  const now = sampleAt(plan.life, Math.max(0, nowMin))
+  if (school === 'string') return now.feel === expected.feel ? null : `Until it ${FEEL_WORDS[expected.feel]}`
+  const goal = printQuantity(expected.tempC, units.temperature, 0)
+  if (nowMin >= beginMin || Math.abs(expected.tempC - now.tempC) < TELLING_K) return null
+  return `Until the ${expected.where} ${expected.tempC > now.tempC ? 'has warmed' : 'has cooled'} to ${goal}`
 }
 
 /** What a probe and a toothpick should find now: the other two signs of the same moment. */

@@ -11,7 +11,7 @@ import { calendarFile } from '#formats/calendar.ts'
 import { useNowMs } from '#app/platform/clock.ts'
 import { download } from '#app/platform/download.ts'
 import { useRecord } from '#app/platform/marks.ts'
-import { useUnits } from '#app/platform/queries.ts'
+import { useSettings, useUnits } from '#app/platform/queries.ts'
 import { rackEntries, useRunningBatches, type RackEntry, type RunningBatch } from '#app/platform/rack.ts'
 
 /** The coming days: when each piece can be backed, demolded and used. */
@@ -69,6 +69,7 @@ function RackCard({ batch, nowMs, units }: { batch: RunningBatch; nowMs: number;
   const { story, plan, stopStirAtMs, done } = batch
   const entries = rackEntries([batch])
   const nowMin = (nowMs - stopStirAtMs) / 60_000
+  const { school } = useSettings()
   return (
     <li className="sheet" data-batch={story.batch.id}>
       <div className="mb-3 flex flex-wrap items-baseline justify-between gap-2">
@@ -80,10 +81,11 @@ function RackCard({ batch, nowMs, units }: { batch: RunningBatch; nowMs: number;
       <Strip
         life={plan.life}
         span={rackSpan(plan)}
-        notches={stripNotches(plan.steps, 'rack', done)}
+        notches={stripNotches(plan.steps, 'rack', done, batch.bands)}
         nowMin={nowMin}
         size="medium"
         units={units}
+        lead={school}
         label={`${story.batch.request.name} over the days, on a scale that stretches the first hours`}
       />
       <div className="mt-4 grid gap-4 md:grid-cols-[auto_1fr]">

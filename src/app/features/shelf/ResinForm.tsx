@@ -4,6 +4,7 @@ import { resinSchema } from '#schema/resin.ts'
 import { ChoiceField } from '#app/components/ChoiceField.tsx'
 import { usePlatform } from '#app/platform/studio.tsx'
 import { ItemDialog, NumberField, TextField } from './ItemDialog.tsx'
+import { SheetFitter } from './SheetFitter.tsx'
 
 /** A resin: its ratio and densities from the label, its behaviour after the typical one it is closest to. */
 export function ResinForm({ first, close }: { first: Resin | null; close: () => void }) {
@@ -60,15 +61,13 @@ export function ResinForm({ first, close }: { first: Resin | null; close: () => 
           { id: 'own', name: 'its own figures' },
           ...(Object.keys(ARCHETYPES) as ArchetypeId[]).map((id) => ({ id, name: ARCHETYPES[id].name })),
         ]}
-        onChange={(id) => id !== 'own' && change({ cure: ARCHETYPES[id].cure, flow: ARCHETYPES[id].flow })}
+        onChange={(id) =>
+          id !== 'own' &&
+          change({ cure: ARCHETYPES[id].cure, flow: ARCHETYPES[id].flow, spread: ARCHETYPES[id].spread })
+        }
         hint="Times come from the typical resin until yours is known better."
       />
-      <NumberField
-        label="Mixed viscosity at 25 °C, Pa·s"
-        value={draft.flow.viscosityAtRefPaS}
-        onChange={(viscosityAtRefPaS) => change({ flow: { ...draft.flow, viscosityAtRefPaS } })}
-        hint="1000 mPa·s (cP) is 1 Pa·s."
-      />
+      <SheetFitter resin={draft} change={change} />
       <TextField
         label="Where the figures are from"
         value={draft.source}

@@ -12,8 +12,12 @@ import { useSay } from '#app/components/undo.tsx'
 import { useColours, useMolds, useResins, useUnits } from '#app/platform/queries.ts'
 import { usePlatform } from '#app/platform/studio.tsx'
 import { ColourForm } from './ColourForm.tsx'
+import { LearnedBands } from './LearnedBands.tsx'
+import { LearnedOfResin } from './LearnedOfResin.tsx'
 import { MoldForm } from './MoldForm.tsx'
 import { ResinForm } from './ResinForm.tsx'
+
+type Tab = Shelf | 'bands'
 
 type Editing = { readonly shelf: Shelf; readonly id: string | null } | null
 
@@ -28,7 +32,8 @@ export function ShelfPlace() {
   const resins = useResins().data ?? []
   const molds = useMolds().data ?? []
   const colours = useColours().data ?? []
-  const [shelf, setShelf] = useState<Shelf>('resins')
+  const [tab, setTab] = useState<Tab>('resins')
+  const shelf: Shelf = tab === 'bands' ? 'resins' : tab
   const [editing, setEditing] = useState<Editing>(null)
   const close = () => setEditing(null)
   const edit = (id: string) => setEditing({ shelf, id })
@@ -38,12 +43,14 @@ export function ShelfPlace() {
       title="Shelf"
       lead="Batches keep the copy they were planned with: changing something here changes the plans to come."
       actions={
-        <button className="button button-main" onClick={() => setEditing({ shelf, id: null })}>
-          {current.add}
-        </button>
+        tab !== 'bands' && (
+          <button className="button button-main" onClick={() => setEditing({ shelf, id: null })}>
+            {current.add}
+          </button>
+        )
       }
     >
-      <Tabs.Root value={shelf} onValueChange={(value) => setShelf(value as Shelf)}>
+      <Tabs.Root value={tab} onValueChange={(value) => setTab(value as Tab)}>
         <Tabs.List className="mb-4 flex flex-wrap gap-2" aria-label="Shelves">
           {TABS.map((tab) => (
             <Tabs.Trigger
@@ -54,7 +61,16 @@ export function ShelfPlace() {
               {tab.name} ({{ resins: resins.length, molds: molds.length, colours: colours.length }[tab.id]})
             </Tabs.Trigger>
           ))}
+          <Tabs.Trigger
+            value="bands"
+            className="button button-quiet data-[state=active]:border-press data-[state=active]:bg-sunken data-[state=active]:border-2"
+          >
+            Learned timing
+          </Tabs.Trigger>
         </Tabs.List>
+        <Tabs.Content value="bands">
+          <LearnedBands />
+        </Tabs.Content>
         <Tabs.Content value="resins">
           <Items shelf="resins" items={resins} edit={edit} view={(resin) => <ResinCard resin={resin} />} />
         </Tabs.Content>
@@ -139,6 +155,7 @@ function ResinCard({ resin }: { resin: Resin }) {
       <p className="text-ink-soft mt-1 text-sm">
         {resin.source} ({CONFIDENCE_WORDS[resin.confidence]})
       </p>
+      <LearnedOfResin resin={resin} />
     </div>
   )
 }

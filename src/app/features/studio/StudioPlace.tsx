@@ -13,8 +13,11 @@ import { download } from '#app/platform/download.ts'
 import { furnishDemoStudio } from '#app/platform/firstOpening.ts'
 import { useSettings, useUnits } from '#app/platform/queries.ts'
 import { usePlatform } from '#app/platform/studio.tsx'
+import { SCHOOL_WORDS, type School } from '#words/schools.ts'
+import { MeasuredHands } from './MeasuredHands.tsx'
 import { buzz, chime } from '#app/platform/signals.ts'
 
+const SCHOOLS: readonly School[] = ['minutes', 'temperature', 'string']
 const LARGEST_FILE_BYTES = 400 * 1024 * 1024
 
 /** The studio's files and settings. Everything stays on this device unless it is saved to a file. */
@@ -187,6 +190,14 @@ function SettingsSheet() {
           problem={undefined}
           hint="10 to 40 °C; new plans start with it."
         />
+        <ChoiceField
+          label="The sign you trust"
+          value={settings.school}
+          choices={SCHOOLS.map((id) => ({ id, name: SCHOOL_WORDS[id] }))}
+          onChange={(school) => change({ school })}
+          hint="The strip leads with it and keeps the other two in sight: all three tell the same moment."
+        />
+        <MeasuredHands settings={settings} use={(hands) => change({ hands })} />
         <Switch
           label="Sound when a window opens"
           on={settings.sound}

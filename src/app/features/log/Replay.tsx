@@ -1,0 +1,92 @@
+import { useEffect, useId, useState } from 'react'
+import type { LivePlan } from '#core/plan/index.ts'
+import type { PourEvent } from '#core/runsheet/index.ts'
+import { printQuantity, printSpan, type UnitChoice } from '#core/units/index.ts'
+import { FEEL_WORDS } from '#words/vocabulary.ts'
+import type { School } from '#words/schools.ts'
+import { sampleAt } from '#app/components/lifeAt.ts'
+import { pourSpan, stripNotches } from '#app/components/notches.ts'
+import { Strip } from '#app/components/Strip.tsx'
+import { markWords } from './markWords.ts'
+
+interface ReplayProps {
+  readonly plan: LivePlan['plan']
+  readonly bands: LivePlan['bands']
+  readonly events: readonly PourEvent[]
+  readonly stopStirAtMs: number
+  readonly units: UnitChoice
+  readonly school: School
+}
+
+const FRAME_MS = 100
+/** A pour of an hour is seen again in twenty seconds. */
+const MINUTES_A_FRAME = 0.3
+
+/** The run once more on the strip: a needle that can be drawn or set going, and what had been marked by then. */
+export function Replay({ plan, bands, events, stopStirAtMs, units, school }: ReplayProps) {
+  const id = useId()
+  const span = pourSpan(plan)
+  const minuteOf = (event: PourEvent) => (event.atMs - stopStirAtMs) / 60_000
+  const [atMin, setAtMin] = useState(span.toMin)
+  const [plays, setPlays] = useState(false)
+  useEffect(() => {
+    if (!plays) return
+    const timer = setInterval(() => setAtMin((min) => Math.min(span.toMin, min + MINUTES_A_FRAME)), FRAME_MS)
+    return () => clearInterval(timer)
+  }, [plays, span.toMin])
+  const goes = plays && atMin < span.toMin
+  const done = Object.fromEntries(
+    events.flatMap((event) =>
+      event.kind === 'done' && minuteOf(event) <= atMin ? [[event.key, minuteOf(event)] as const] : [],
+    ),
+  )
+  const last = events.findLast((event) => minuteOf(event) <= atMin)
+  const lastStep = plan.steps.find((step) => last?.kind === 'done' && step.key === last.key)
+  const now = sampleAt(plan.life, atMin)
+  return (
+    <div data-replay>
+      <Strip
+        life={plan.life}
+        span={span}
+        notches={stripNotches(plan.steps, 'pour', done, bands)}
+        nowMin={atMin}
+        size="medium"
+        units={units}
+        lead={school}
+        label="The run on the strip"
+      />
+      <div className="mt-2 flex flex-wrap items-center gap-3">
+        <button
+          className="button button-quiet"
+          onClick={() => {
+            if (!goes && atMin >= span.toMin) setAtMin(0)
+            setPlays(!goes)
+          }}
+        >
+          {goes ? 'Hold' : 'Play the run again'}
+        </button>
+        <label htmlFor={id} className="sr-only">
+          Minute of the run
+        </label>
+        <input
+          id={id}
+          type="range"
+          className="accent-needle min-h-11 min-w-40 flex-1"
+          min={0}
+          max={span.toMin}
+          step={0.25}
+          value={atMin}
+          aria-valuetext={printSpan(atMin)}
+          onChange={(event) => {
+            setPlays(false)
+            setAtMin(event.target.valueAsNumber)
+          }}
+        />
+        <p className="w-full text-sm" aria-live="off">
+          {printSpan(atMin)}: {printQuantity(now.tempC, units.temperature, 0)}, {FEEL_WORDS[now.feel]}
+          {last && `; last mark ${markWords(last, lastStep, units)} at ${printSpan(minuteOf(last))}`}
+        </p>
+      </div>
+    </div>
+  )
+}

@@ -1,0 +1,70 @@
+import type { BatchRequest, CupStrategy } from '#core/batch/index.ts'
+import type { BatchPlan, StrategyEffect, WhiteCupPlan } from '#core/plan/index.ts'
+import { printQuantity, printSpan, type UnitChoice } from '#core/units/index.ts'
+import { STRATEGY_WORDS } from '#words/vocabulary.ts'
+
+interface CupStrategiesProps {
+  readonly plan: BatchPlan
+  readonly chosen: CupStrategy
+  readonly units: UnitChoice
+  readonly change: (changes: Partial<BatchRequest>) => void
+}
+
+/** Where the resin thickens, side by side: every school with what it would do to this batch. */
+export function CupStrategies({ plan, chosen, units, change }: CupStrategiesProps) {
+  if (plan.strategies.length === 0) return null
+  return (
+    <section className="sheet" aria-labelledby="cup-heading">
+      <h2 id="cup-heading" className="mb-2 text-xl">
+        Where it thickens
+      </h2>
+      <ul className="grid gap-3 sm:grid-cols-3">
+        {plan.strategies.map((effect) => (
+          <li key={effect.strategy}>
+            <button
+              className="border-line aria-pressed:border-press aria-pressed:bg-sunken h-full w-full rounded-xl border-2 p-3 text-left"
+              aria-pressed={effect.strategy === chosen}
+              onClick={() => change({ cupStrategy: effect.strategy })}
+            >
+              <span className="font-semibold">{STRATEGY_WORDS[effect.strategy]}</span>
+              <span className="mt-1 block text-sm">{effectWords(effect, units)}</span>
+            </button>
+          </li>
+        ))}
+      </ul>
+      {plan.whiteCup && <WhiteCupLine whiteCup={plan.whiteCup} units={units} />}
+    </section>
+  )
+}
+
+function effectWords(effect: StrategyEffect, units: UnitChoice): string {
+  const { decantMin, decantTempC, window, inkWindowMin, cupStopMin, fits } = effect
+  const poured = `Decant at ${printSpan(decantMin)} and ${printQuantity(decantTempC, units.temperature, 0)}.`
+  const white = window
+    ? `White ${printSpan(window.openMin)} to ${window.closeMin === null ? 'the end' : printSpan(window.closeMin)}.`
+    : 'The white never gets its window.'
+  const ink = `Inks spread for ${printSpan(inkWindowMin)}.`
+  const cup = cupStopMin === null ? '' : ` Cup empty by ${printSpan(cupStopMin)}.`
+  return `${poured} ${ink} ${white}${cup} ${fits ? 'Fits your hands.' : 'Does not fit your hands.'}`
+}
+
+/** The white followed in its own small cup, and when to take it. */
+function WhiteCupLine({ whiteCup, units }: { whiteCup: WhiteCupPlan; units: UnitChoice }) {
+  const { massG, portionedMin, firstBeadMin, tempC, bedTempC, overBed, gelMin } = whiteCup
+  const temp = (value: number) => printQuantity(value, units.temperature, 0)
+  const thickness =
+    overBed === null
+      ? 'gelled'
+      : overBed < 1
+        ? `${(1 / overBed).toFixed(1)} times as fluid as the bed`
+        : `${overBed.toFixed(1)} times as thick as the bed`
+  return (
+    <p className="mt-3 max-w-prose text-sm" data-white-cup>
+      The white, {printQuantity(massG, units.mass)} in its own cup, is followed by itself: taken at{' '}
+      {printSpan(portionedMin)} it is {temp(tempC)} and {thickness} ({temp(bedTempC)}) when the first bead
+      falls at {printSpan(firstBeadMin)}
+      {gelMin === null ? '' : `, and gels at ${printSpan(gelMin)}`}. Taken sooner it would not warm with the
+      rest.
+    </p>
+  )
+}

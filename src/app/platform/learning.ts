@@ -1,0 +1,159 @@
+import { useQueries } from '@tanstack/react-query'
+import {
+  learnBand,
+  learnResin,
+  type JudgedPiece,
+  type Lesson,
+  type TimingVerdict,
+} from '#core/journal/index.ts'
+import type { BatchRequest } from '#core/batch/index.ts'
+import type { Learned, Normal, Resin } from '#core/resin/index.ts'
+import { aimEdges, TECHNIQUES, type TechniqueId } from '#core/technique/index.ts'
+import type { LearningSubject } from '#data/learningCommands.ts'
+import type { Learning } from '#schema/studio.ts'
+import { useLiveRows } from './liveRows.ts'
+import { useStories, type BatchStory } from './queries.ts'
+import { usePlatform } from './studio.tsx'
+
+/** A poured batch with what it teaches. */
+export interface TaughtRun {
+  readonly story: BatchStory
+  readonly stopStirAtMs: number
+  readonly lesson: Lesson
+}
+
+/** A run that could teach about a subject, and whether it does. */
+export interface CountedRun extends TaughtRun {
+  readonly standing: 'counts' | 'leftOut' | 'beforeReset' | 'otherRecord'
+}
+
+/** Every poured batch that was read or judged, oldest first; the lessons come from the worker and are kept. */
+export function useTaughtRuns(): readonly TaughtRun[] {
+  const { planner } = usePlatform()
+  const poured = (useStories().data ?? []).flatMap((story) => {
+    const { pour } = story
+    if (pour.stage !== 'running') return []
+    const judged = story.pieces.some((piece) => (piece.outcome?.timing ?? null) !== null)
+    return judged || pour.readings.length > 0 ? [{ story, pour }] : []
+  })
+  const answers = useQueries({
+    queries: poured.map(({ story, pour }) => ({
+      queryKey: ['lesson', story.batch.request, pour.done, pour.readings],
+      queryFn: () =>
+        planner.lessonOf({ request: story.batch.request, done: pour.done, readings: pour.readings }),
+      staleTime: Infinity,
+    })),
+  })
+  return poured
+    .flatMap(({ story, pour }, k) => {
+      const lesson = answers[k]?.data
+      return lesson ? [{ story, stopStirAtMs: pour.stopStirAtMs, lesson }] : []
+    })
+    .sort((one, other) => one.stopStirAtMs - other.stopStirAtMs)
+}
+
+export function useLearningDecisions(): ReadonlyMap<string, Learning> {
+  const { db } = usePlatform()
+  const rows = useLiveRows(['learning'], () => db.learning.toArray()).data ?? []
+  return new Map(rows.map((row) => [row.id, row]))
+}
+
+/** What has been learned of a resin, and from what. */
+export interface ResinLearning {
+  readonly subject: LearningSubject
+  readonly sinceMs: number
+  readonly runs: readonly CountedRun[]
+  readonly learned: Learned | null
+}
+
+export function learningOfResin(
+  resin: Resin,
+  taught: readonly TaughtRun[],
+  decisions: ReadonlyMap<string, Learning>,
+): ResinLearning {
+  const subject: LearningSubject = `resin-${resin.id}`
+  const decision = decisions.get(subject)
+  const runs = taught
+    .filter(({ story, lesson }) => story.batch.request.resin.id === resin.id && lesson.readings > 0)
+    .map((run): CountedRun => ({ ...run, standing: standingOf(run, { decision, record: resin }) }))
+  const lessons = runs.filter((run) => run.standing === 'counts').map((run) => run.lesson)
+  return { subject, sinceMs: decision?.sinceMs ?? 0, runs, learned: learnResin(resin.spread, lessons) }
+}
+
+function standingOf(
+  { story, stopStirAtMs }: TaughtRun,
+  { decision, record }: { readonly decision: Learning | undefined; readonly record: Resin | null },
+): CountedRun['standing'] {
+  const { resin } = story.batch.request
+  if (record && !sameRecord(resin, record)) return 'otherRecord'
+  if (decision?.leftOut.includes(story.batch.id)) return 'leftOut'
+  return decision && stopStirAtMs < decision.sinceMs ? 'beforeReset' : 'counts'
+}
+
+/** What a run says of a resin is said beside the record it was poured with. */
+function sameRecord(one: Resin, other: Resin): boolean {
+  return JSON.stringify([one.cure, one.flow]) === JSON.stringify([other.cure, other.flow])
+}
+
+export interface JudgedRun extends CountedRun {
+  readonly pieces: readonly (JudgedPiece & { readonly no: number })[]
+}
+
+/** What outcomes taught about a technique's band. */
+export interface BandLearning {
+  readonly subject: LearningSubject
+  readonly sinceMs: number
+  readonly runs: readonly JudgedRun[]
+  readonly shift: Normal
+  readonly judged: number
+}
+
+/** Null for a technique that has no band to move. */
+export function learningOfBand(
+  techniqueId: TechniqueId,
+  taught: readonly TaughtRun[],
+  decisions: ReadonlyMap<string, Learning>,
+): BandLearning | null {
+  const edges = aimEdges(TECHNIQUES[techniqueId])
+  if (!edges) return null
+  const subject: LearningSubject = `technique-${techniqueId}`
+  const decision = decisions.get(subject)
+  const runs = taught
+    .filter(({ story }) => story.batch.request.technique === techniqueId)
+    .map((run): JudgedRun => ({
+      ...run,
+      standing: standingOf(run, { decision, record: null }),
+      pieces: judgedPieces(run),
+    }))
+    .filter((run) => run.pieces.length > 0)
+  const pieces = runs.filter((run) => run.standing === 'counts').flatMap((run) => run.pieces)
+  return {
+    subject,
+    sinceMs: decision?.sinceMs ?? 0,
+    runs,
+    shift: learnBand(pieces, edges),
+    judged: pieces.length,
+  }
+}
+
+function judgedPieces({ story, lesson }: TaughtRun): JudgedRun['pieces'] {
+  return story.pieces.flatMap(({ no, outcome }) => {
+    const aimLog = lesson.aimLog[no]
+    const verdict: TimingVerdict | null = outcome?.timing ?? null
+    return aimLog === undefined || verdict === null ? [] : [{ no, aimLog, verdict }]
+  })
+}
+
+/** The request with what is known by now of its resin and of this hand. */
+export function useTaught(): (request: BatchRequest) => BatchRequest {
+  const taught = useTaughtRuns()
+  const decisions = useLearningDecisions()
+  return (request) => {
+    const band = learningOfBand(request.technique, taught, decisions)
+    return {
+      ...request,
+      learned: learningOfResin(request.resin, taught, decisions).learned,
+      aimShiftLog: band && band.judged > 0 ? band.shift.mean : 0,
+    }
+  }
+}

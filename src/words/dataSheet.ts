@@ -1,0 +1,22 @@
+import type { SheetFigure, SheetProblem } from '#core/resin/index.ts'
+import { printSpan } from '#core/units/index.ts'
+
+/** What is assumed where a data sheet is silent. */
+export const SHEET_FIGURE_WORDS: Readonly<Record<SheetFigure, string>> = {
+  viscosity: 'No viscosity: the typical resin’s is assumed, so string and white are told less surely.',
+  potLife:
+    'No pot life with its mass and temperature: the speed rests on the demold time alone, or on the typical resin, and the forecast is wide.',
+  demold: 'No demold time: the hours after gel are those of the typical resin.',
+}
+
+/** A sheet that cannot be met, and what could. */
+export function wordSheetProblem(problem: SheetProblem): string {
+  switch (problem.kind) {
+    case 'potLifeOutOfReach':
+      return `No resin of this kind has that pot life in that cup: expected ${printSpan(problem.leastMin)} to ${printSpan(problem.mostMin)}. Check the mass and the unit.`
+    case 'demoldOutOfReach':
+      return `With that pot life it would demold after ${printSpan(60 * problem.leastHours)} to ${printSpan(60 * problem.mostHours)}. Check both figures, or leave one out.`
+    default:
+      return problem satisfies never
+  }
+}
