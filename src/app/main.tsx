@@ -16,6 +16,7 @@ const platform: Platform = {
   db: new StudioDatabase(),
   planner: startPlanner(),
   nowMs: () => Date.now(),
+  evenMs: () => performance.now(),
   newId: () => crypto.randomUUID(),
 }
 

@@ -12,7 +12,9 @@ export async function upgradeToLearning(transaction: Transaction): Promise<void>
   await transaction
     .table('settings')
     .toCollection()
-    .modify((settings: Record<string, unknown>) => void (settings['school'] ??= 'minutes'))
+    .modify((settings: Record<string, unknown>) => {
+      Object.assign(settings, { school: 'minutes', feed: null, autoReadings: true, ...settings })
+    })
 }
 
 type Loose<Row> = { -readonly [Key in keyof Row]?: Row[Key] }

@@ -42,6 +42,17 @@ export const pourEventSchema = v.variant('kind', [
     kind: v.literal('gatePassed'),
     overruled: v.pipe(v.array(v.object({ tool: idSchema, note: note('note') })), v.maxLength(50)),
   }),
+  v.object({
+    ...event,
+    kind: v.literal('weighed'),
+    aG: amount('A weighed', 'g', { atLeast: 0, atMost: 50_000 }),
+    bG: amount('B weighed', 'g', { atLeast: 0, atMost: 50_000 }),
+  }),
+  v.object({
+    ...event,
+    kind: v.literal('clockMoved'),
+    byMs: amount('move of the clock', 'ms', { atLeast: -1e12, atMost: 1e12 }),
+  }),
   v.object({ ...event, kind: v.literal('stirBegan') }),
   v.object({ ...event, kind: v.literal('stopStir') }),
   v.object({ ...event, kind: v.literal('done'), key: idSchema }),
@@ -111,6 +122,10 @@ const settingsSchema = v.object({
   hands: handsSchema,
   measuring: measuringSchema,
   school: v.optional(schoolSchema, 'minutes'),
+  /** Address of the bench instruments' feed; null where there are none. */
+  feed: v.optional(v.nullable(v.pipe(v.string(), v.maxLength(500))), null),
+  /** Whether the probe's figures are taken as readings without a tap. */
+  autoReadings: v.optional(v.boolean(), true),
 })
 
 export type Batch = v.InferOutput<typeof batchSchema>

@@ -12,7 +12,7 @@ beforeAll(async () => {
   await mkdir(join(clientDir, 'assets'))
   await writeFile(join(clientDir, 'index.html'), '<title>Nublo</title>')
   await writeFile(join(clientDir, 'assets', 'app-1234.js'), 'export {}')
-  app = createApp({ clientDir, firstOpening: 'demo' })
+  app = createApp({ clientDir, firstOpening: 'demo', benchSeed: 1, nowMs: () => 0 })
 })
 
 describe('the server', () => {

@@ -4,22 +4,28 @@ import { compress } from 'hono/compress'
 import { secureHeaders } from 'hono/secure-headers'
 import { readFile } from 'node:fs/promises'
 import { extname, join } from 'node:path'
+import { benchRoutes } from './bench/routes.ts'
+import { createBench } from './bench/simulatedBench.ts'
 import { FIRST_OPENING_PATH, type FirstOpening } from '../contract/firstOpening.ts'
 
 export interface AppSettings {
   /** Folder of the built browser app. */
   readonly clientDir: string
   readonly firstOpening: FirstOpening['studio']
+  /** Seed of what the simulated bench hides. */
+  readonly benchSeed: number
+  readonly nowMs: () => number
 }
 
 const HASHED = /^\/assets\//
 
-/** The server: the built app with security headers, and one question the app asks when it has no studio yet. */
-export function createApp({ clientDir, firstOpening }: AppSettings): Hono {
+/** The server: the built app with security headers, the simulated bench, and one question the app asks when it has no studio yet. */
+export function createApp({ clientDir, firstOpening, benchSeed, nowMs }: AppSettings): Hono {
   const app = new Hono()
   app.use(securityHeaders())
   app.use(compress())
   app.get(FIRST_OPENING_PATH, (c) => c.json({ studio: firstOpening } satisfies FirstOpening))
+  app.route('/', benchRoutes(createBench({ nowMs, seed: benchSeed })))
   app.all('/api/*', (c) => c.json({ error: `there is no ${c.req.path}` }, 404))
   app.use(async (c, next) => {
     await next()
@@ -42,7 +48,8 @@ function securityHeaders() {
       styleSrc: ["'self'", "'unsafe-inline'"],
       imgSrc: ["'self'", 'blob:', 'data:'],
       workerSrc: ["'self'"],
-      connectSrc: ["'self'"],
+      // A feed of one's own instruments may run on this device.
+      connectSrc: ["'self'", 'http://127.0.0.1:*', 'http://localhost:*'],
       objectSrc: ["'none'"],
       baseUri: ["'none'"],
       frameAncestors: ["'none'"],

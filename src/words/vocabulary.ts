@@ -2,7 +2,7 @@ import type { BackChoice, CupStrategy, WhiteDose } from '#core/batch/index.ts'
 import type { ColourKind } from '#core/colour/index.ts'
 import type { TimingVerdict } from '#core/journal/index.ts'
 import type { Outline } from '#core/mold/index.ts'
-import type { Confidence, Feel, MixRatio } from '#core/resin/index.ts'
+import type { Confidence, Feel, MixRatio, StageId } from '#core/resin/index.ts'
 
 /** The trade's words for what the core calls by id. */
 
@@ -12,6 +12,20 @@ export const FEEL_WORDS: Readonly<Record<Feel, string>> = {
   prints: 'takes a print',
   bends: 'bends',
   stiff: 'stiff',
+}
+
+/** What a stage of the resin is good for. */
+export const STAGE_WORDS: Readonly<Record<StageId, string>> = {
+  inkSpreads: 'inks spread freely',
+  pipe: 'white may be piped',
+  string: 'threads: swirl',
+  cloudPull: 'clouds may be pulled',
+  gel: 'gelled',
+  footprint: 'takes a print: a new layer bonds',
+  leathery: 'leathery: drape',
+  bendy: 'bendy still',
+  demold: 'stiff enough to demold',
+  use: 'cured for use',
 }
 
 export const DOSE_WORDS: Readonly<Record<WhiteDose, string>> = {

@@ -60,6 +60,8 @@ export function smallStudio(changes: Partial<Studio> = {}): Studio {
       hands: USUAL_HANDS,
       measuring: USUAL_MEASURING,
       school: 'minutes',
+      feed: null,
+      autoReadings: true,
     },
     learning: [],
     ...changes,

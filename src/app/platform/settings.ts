@@ -11,4 +11,6 @@ export const USUAL_SETTINGS: Settings = {
   hands: USUAL_HANDS,
   measuring: USUAL_MEASURING,
   school: 'minutes',
+  feed: null,
+  autoReadings: true,
 }

@@ -8,6 +8,8 @@ export interface Platform {
   readonly db: StudioDatabase
   readonly planner: Remote<Planner>
   readonly nowMs: () => number
+  /** Goes on evenly whatever is done to the device's clock. */
+  readonly evenMs: () => number
   readonly newId: () => string
 }
 

@@ -1,6 +1,8 @@
 import { Suspense } from 'react'
 import { NavLink, Outlet, useLocation } from 'react-router'
 import { BookOpen, CalendarClock, FlaskConical, FolderOpen, Hammer, Images, Library } from 'lucide-react'
+import { useInstrumentFeed } from '#app/platform/instruments.ts'
+import { ClockNotice } from '#app/features/pour/ClockNotice.tsx'
 import { LiveBar } from '#app/features/pour/LiveBar.tsx'
 import { KeyList } from './KeyList.tsx'
 
@@ -16,6 +18,7 @@ const PLACES = [
 
 /** The frame around every place: the ways to the others, and whatever pour is live. */
 export function Shell() {
+  useInstrumentFeed()
   const pouring = useLocation().pathname.startsWith('/pour/')
   return (
     <div className="flex min-h-dvh flex-col md:flex-row">
@@ -51,6 +54,7 @@ export function Shell() {
         </div>
       </nav>
       <div className={`min-w-0 flex-1 ${pouring ? 'pb-6' : 'pb-20'} md:pb-6`}>
+        <ClockNotice />
         <LiveBar />
         <main id="place" tabIndex={-1} className="outline-none">
           {pouring && (

@@ -5,6 +5,7 @@ import { ARCHETYPES } from '../resin/index.ts'
 import { gravityOf, type Finding } from './findings.ts'
 import { reportForecast, type ForecastInput } from './forecastReport.ts'
 import { planBatch } from './plan.ts'
+import { stagesAt } from './stagesNow.ts'
 
 const findingsOf = (changes: Partial<BatchRequest>, count = 2) =>
   planBatch(bloomRequest(changes, count)).findings
@@ -176,5 +177,19 @@ describe('a forecast', () => {
       solve: { stage: 'pipe', remainingFluidityPerPa: null, settleMin: 90 },
     })
     expect(!gone.ok && gone.problem.kind).toBe('tooLateAtOnce')
+  })
+})
+
+describe('the stages of a plan', () => {
+  const { stages, steps } = planBatch(bloomRequest({}, 2))
+
+  test('come in the order of the cure and hold when the technique uses them', () => {
+    const order = ['inkSpreads', 'string', 'gel', 'leathery', 'demold', 'use'] as const
+    const opens = order.map((id) => stages[id]!.openMin)
+    expect(opens).toEqual([...opens].sort((one, other) => one - other))
+    const bead = steps.find((step) => step.stepId === 'white')!
+    expect(stagesAt(stages, bead.beginMin)).toContain('pipe')
+    expect(stagesAt(stages, 24 * 60)).toContain('demold')
+    expect(stagesAt(stages, 24 * 60)).not.toContain('inkSpreads')
   })
 })

@@ -19,6 +19,7 @@ import {
 } from '../timing/index.ts'
 import { findingsOf, type Finding } from './findings.ts'
 import { lifeOf, type LifeSample } from './life.ts'
+import { stagesOf, type StageWindows } from './stagesNow.ts'
 import { strategyEffects, type StrategyEffect } from './strategies.ts'
 import { whiteCupPlan, type WhiteCupPlan } from './whiteCupPlan.ts'
 
@@ -35,6 +36,8 @@ export interface BatchPlan {
   readonly prep: readonly PrepItem[]
   readonly steps: readonly RunStep[]
   readonly life: readonly LifeSample[]
+  /** When each stage of the resin holds, whatever the technique makes of it. */
+  readonly stages: StageWindows
   /** Null where the technique portions no white. */
   readonly whiteCup: WhiteCupPlan | null
   /** Empty where the technique pours by the clock. */
@@ -96,6 +99,7 @@ function planOf(
     prep: prepList(schedule.technique, request.back.when === 'footprint'),
     steps,
     life: lifeOf(schedule),
+    stages: stagesOf(schedule),
     whiteCup: whiteCupPlan(schedule),
     strategies: strategyEffects(request, schedule.technique, schedule),
     findings: findingsOf(request, schedule, tasks, capacity),

@@ -23,6 +23,7 @@ export { BLOOM_WINDOW, bloomNumber, fluidityForBloom, type BloomWhite } from './
 export {
   feelOf,
   STAGES,
+  STAGE_IDS,
   windowOf,
   type Criterion,
   type Feel,

@@ -48,6 +48,7 @@ export const STAGES = {
 } as const satisfies Record<string, Criterion>
 
 export type StageId = keyof typeof STAGES
+export const STAGE_IDS = Object.keys(STAGES) as readonly StageId[]
 
 export interface StageSetting {
   readonly history: CureHistory

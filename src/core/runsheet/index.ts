@@ -3,12 +3,14 @@ export { prepList, type PrepItem } from './prep.ts'
 export {
   mayFollow,
   readPour,
-  standing,
+  timedEvents,
   undoable,
+  weighedOf,
   type Overruled,
   type Pour,
   type PourEvent,
   type PourNote,
   type Taken,
+  type TimedEvent,
 } from './pour.ts'
 export { standingAt, stepAtHand, type Standing } from './now.ts'

@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
 import { TECHNIQUES } from '../technique/index.ts'
 import { standingAt, stepAtHand } from './now.ts'
-import { mayFollow, readPour, undoable, type PourEvent } from './pour.ts'
+import { mayFollow, readPour, timedEvents, undoable, weighedOf, type PourEvent } from './pour.ts'
 import { prepList } from './prep.ts'
 
 const T0 = 1_800_000_000_000
@@ -122,5 +122,50 @@ describe('the prep gate', () => {
     expect(prepList(TECHNIQUES.bloom, false).find((item) => item.tool === 'bag')!.neededFor).toContain(
       'Pipe the white',
     )
+  })
+})
+
+describe('a device clock that is moved in the middle of a pour', () => {
+  const hour = 60
+  const moved: PourEvent = { id: 'm', atMs: min(20 - hour), kind: 'clockMoved', byMs: -hour * 60_000 }
+  const events = [...STARTED, done('d', 'decant', 15), moved, done('w', 'white.1', 25 - hour)]
+
+  test('leaves every mark at its own minute, before and after', () => {
+    const pour = readPour(events)
+    if (pour.stage !== 'running') throw new Error(pour.stage)
+    expect(pour.done['decant']).toBeCloseTo(15, 9)
+    expect(pour.done['white.1']).toBeCloseTo(25, 9)
+    expect(timedEvents(events).map((each) => Math.round(each.min))).toEqual([-20, -3, 0, 15, 20, 25])
+  })
+
+  test('runs the clock on from where it was', () => {
+    const pour = readPour(events)
+    const nowMs = min(30 - hour)
+    expect(pour.stage === 'running' && (nowMs - pour.stopStirAtMs) / 60_000).toBeCloseTo(30, 9)
+  })
+
+  test('is told once, by whichever tab saw it first, and never undone by Undo', () => {
+    expect(mayFollow([...STARTED, moved], { ...moved, id: 'm2', atMs: moved.atMs + 900 })).toBe(false)
+    expect(mayFollow([...STARTED, moved], { ...moved, id: 'm3', byMs: 5 * hour * 60_000 })).toBe(true)
+    expect(undoable([...STARTED, moved])?.id).toBe('t')
+    expect(mayFollow([], moved)).toBe(false)
+  })
+
+  test('while stirring moves the stirring with it', () => {
+    const stirring = readPour([...STARTED.slice(0, 2), { ...moved, byMs: 60_000 }])
+    expect(stirring).toEqual({ stage: 'mixing', stirBeganAtMs: min(-2) })
+  })
+})
+
+describe('what the scale said', () => {
+  const weighed: PourEvent = { id: 'w', atMs: min(-5), kind: 'weighed', aG: 110.2, bG: 100.1 }
+
+  test('is kept with the pour, the last word counting', () => {
+    const [gate] = STARTED
+    expect(weighedOf([])).toBeNull()
+    expect(weighedOf([gate!, weighed, { ...weighed, id: 'w2', aG: 112 }])).toEqual({ aG: 112, bG: 100.1 })
+    expect(mayFollow([gate!], weighed)).toBe(true)
+    expect(mayFollow(STARTED, weighed)).toBe(false)
+    expect(readPour([gate!, weighed]).stage).toBe('ready')
   })
 })

@@ -3,11 +3,15 @@ import type { Reading } from '../timing/index.ts'
 /** What happened at a bench, as it happened. Nothing is ever rewritten: an undo is an event too. */
 export type PourEvent = { readonly id: string; readonly atMs: number } & (
   | { readonly kind: 'gatePassed'; readonly overruled: readonly Overruled[] }
+  /** What the scale said is in the cup. */
+  | { readonly kind: 'weighed'; readonly aG: number; readonly bG: number }
   | { readonly kind: 'stirBegan' }
   | { readonly kind: 'stopStir' }
   | { readonly kind: 'done'; readonly key: string }
   | { readonly kind: 'note'; readonly text: string }
   | { readonly kind: 'reading'; readonly reading: Taken }
+  /** The device's clock was moved by so much just before this: what was marked earlier was marked by the clock of before. */
+  | { readonly kind: 'clockMoved'; readonly byMs: number }
   | { readonly kind: 'abandoned'; readonly reason: string }
   | { readonly kind: 'undone'; readonly eventId: string }
 )
@@ -42,7 +46,7 @@ export type Pour =
   | { readonly stage: 'abandoned'; readonly reason: string; readonly atMs: number }
 
 /** Events that still count: those no later event took back. */
-export function standing(events: readonly PourEvent[]): readonly PourEvent[] {
+function standing(events: readonly PourEvent[]): readonly PourEvent[] {
   const taken = new Set(events.flatMap((event) => (event.kind === 'undone' ? [event.eventId] : [])))
   return events.filter((event) => event.kind !== 'undone' && !taken.has(event.id))
 }
@@ -56,6 +60,10 @@ function step(pour: Pour, event: PourEvent): Pour {
   switch (event.kind) {
     case 'gatePassed':
       return { stage: 'ready', overruled: event.overruled }
+    case 'weighed':
+      return pour
+    case 'clockMoved':
+      return moved(pour, event.byMs)
     case 'stirBegan':
       return { stage: 'mixing', stirBeganAtMs: event.atMs }
     case 'stopStir':
@@ -80,9 +88,58 @@ function step(pour: Pour, event: PourEvent): Pour {
   }
 }
 
-/** The event that Undo takes back: the latest one standing that is not a note; null when there is none. */
+/** Instants of the earlier clock told by the later one, so that what lies between stays what it was. */
+function moved(pour: Pour, byMs: number): Pour {
+  if (pour.stage === 'mixing') return { ...pour, stirBeganAtMs: pour.stirBeganAtMs + byMs }
+  if (pour.stage !== 'running') return pour
+  return {
+    ...pour,
+    stopStirAtMs: pour.stopStirAtMs + byMs,
+    notes: pour.notes.map((note) => ({ ...note, atMs: note.atMs + byMs })),
+  }
+}
+
+/** Two tabs see the same jump within moments of each other. */
+const SAME_JUMP_MS = 90_000
+
+function toldBefore(events: readonly PourEvent[], jump: Extract<PourEvent, { kind: 'clockMoved' }>): boolean {
+  return events.some(
+    (event) =>
+      event.kind === 'clockMoved' &&
+      Math.abs(event.atMs - jump.atMs) < SAME_JUMP_MS &&
+      Math.abs(event.byMs - jump.byMs) < SAME_JUMP_MS,
+  )
+}
+
+/** What stands, with its minute from stop-stir by whatever clock it was marked. */
+export interface TimedEvent {
+  readonly event: PourEvent
+  readonly min: number
+}
+
+/** The events that still count since the gate, each with its minute; negative before stop-stir, empty without one. */
+export function timedEvents(events: readonly PourEvent[]): readonly TimedEvent[] {
+  const counted = standing(events)
+  const stop = counted.findLastIndex((event) => event.kind === 'stopStir')
+  if (stop < 0) return []
+  const jumpsBefore = (k: number) =>
+    counted.slice(0, k + 1).reduce((sum, event) => sum + (event.kind === 'clockMoved' ? event.byMs : 0), 0)
+  const stopAtMs = counted[stop]!.atMs - jumpsBefore(stop)
+  return counted.map((event, k) => ({ event, min: (event.atMs - jumpsBefore(k) - stopAtMs) / 60_000 }))
+}
+
+/** What was weighed into the cup; null where no scale said so. */
+export function weighedOf(events: readonly PourEvent[]): { readonly aG: number; readonly bG: number } | null {
+  const last = standing(events).findLast((event) => event.kind === 'weighed')
+  return last?.kind === 'weighed' ? { aG: last.aG, bG: last.bG } : null
+}
+
+/** What Undo passes over: it takes back steps and readings. */
+const NOT_UNDONE: readonly PourEvent['kind'][] = ['note', 'clockMoved', 'weighed']
+
+/** The event that Undo takes back: the latest step or reading standing; null when there is none. */
 export function undoable(events: readonly PourEvent[]): PourEvent | null {
-  return standing(events).findLast((event) => event.kind !== 'note') ?? null
+  return standing(events).findLast((event) => !NOT_UNDONE.includes(event.kind)) ?? null
 }
 
 /** What may be stored next; anything else is a double tap or another tab's old view. */
@@ -92,6 +149,10 @@ export function mayFollow(events: readonly PourEvent[], event: PourEvent): boole
   switch (event.kind) {
     case 'gatePassed':
       return pour.stage === 'planned'
+    case 'weighed':
+      return pour.stage === 'ready'
+    case 'clockMoved':
+      return (pour.stage === 'running' || pour.stage === 'mixing') && !toldBefore(events, event)
     case 'stirBegan':
       return pour.stage === 'ready'
     case 'stopStir':

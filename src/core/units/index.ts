@@ -1,4 +1,4 @@
 export { fail, ok, type Result } from './result.ts'
-export { fromInner, unitOf, type Dimension, type Unit, type UnitId } from './unit.ts'
+export { fromInner, toInner, UNIT_IDS, unitOf, type Dimension, type Unit, type UnitId } from './unit.ts'
 export { parseQuantity, type ParseProblem, type Quantity } from './parse.ts'
 export { METRIC, printClock, printQuantity, printSpan, US_CUSTOMARY, type UnitChoice } from './print.ts'

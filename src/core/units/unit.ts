@@ -85,6 +85,8 @@ export const UNITS = [
 
 export type UnitId = (typeof UNITS)[number]['id']
 
+export const UNIT_IDS: readonly UnitId[] = UNITS.map((each) => each.id)
+
 /** The unit of that id. Throws RangeError for an id there is no unit for. */
 export function unitOf(id: string): Unit {
   const found = UNITS.find((candidate) => candidate.id === id)

@@ -1,6 +1,6 @@
 import { useEffect, useId, useState } from 'react'
 import type { LivePlan } from '#core/plan/index.ts'
-import type { PourEvent } from '#core/runsheet/index.ts'
+import type { TimedEvent } from '#core/runsheet/index.ts'
 import { printQuantity, printSpan, type UnitChoice } from '#core/units/index.ts'
 import { FEEL_WORDS } from '#words/vocabulary.ts'
 import type { School } from '#words/schools.ts'
@@ -12,8 +12,7 @@ import { markWords } from './markWords.ts'
 interface ReplayProps {
   readonly plan: LivePlan['plan']
   readonly bands: LivePlan['bands']
-  readonly events: readonly PourEvent[]
-  readonly stopStirAtMs: number
+  readonly marks: readonly TimedEvent[]
   readonly units: UnitChoice
   readonly school: School
 }
@@ -23,10 +22,9 @@ const FRAME_MS = 100
 const MINUTES_A_FRAME = 0.3
 
 /** The run once more on the strip: a needle that can be drawn or set going, and what had been marked by then. */
-export function Replay({ plan, bands, events, stopStirAtMs, units, school }: ReplayProps) {
+export function Replay({ plan, bands, marks, units, school }: ReplayProps) {
   const id = useId()
   const span = pourSpan(plan)
-  const minuteOf = (event: PourEvent) => (event.atMs - stopStirAtMs) / 60_000
   const [atMin, setAtMin] = useState(span.toMin)
   const [plays, setPlays] = useState(false)
   useEffect(() => {
@@ -35,13 +33,13 @@ export function Replay({ plan, bands, events, stopStirAtMs, units, school }: Rep
     return () => clearInterval(timer)
   }, [plays, span.toMin])
   const goes = plays && atMin < span.toMin
+  const made = marks.filter(({ min }) => min <= atMin)
   const done = Object.fromEntries(
-    events.flatMap((event) =>
-      event.kind === 'done' && minuteOf(event) <= atMin ? [[event.key, minuteOf(event)] as const] : [],
-    ),
+    made.flatMap(({ event, min }) => (event.kind === 'done' ? [[event.key, min] as const] : [])),
   )
-  const last = events.findLast((event) => minuteOf(event) <= atMin)
-  const lastStep = plan.steps.find((step) => last?.kind === 'done' && step.key === last.key)
+  const last = made.at(-1)
+  const lastKey = last?.event.kind === 'done' ? last.event.key : null
+  const lastStep = plan.steps.find((step) => step.key === lastKey)
   const now = sampleAt(plan.life, atMin)
   return (
     <div data-replay>
@@ -84,7 +82,7 @@ export function Replay({ plan, bands, events, stopStirAtMs, units, school }: Rep
         />
         <p className="w-full text-sm" aria-live="off">
           {printSpan(atMin)}: {printQuantity(now.tempC, units.temperature, 0)}, {FEEL_WORDS[now.feel]}
-          {last && `; last mark ${markWords(last, lastStep, units)} at ${printSpan(minuteOf(last))}`}
+          {last && `; last mark ${markWords(last.event, lastStep, units)} at ${printSpan(last.min)}`}
         </p>
       </div>
     </div>

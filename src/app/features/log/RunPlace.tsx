@@ -1,6 +1,6 @@
 import { Link, useParams } from 'react-router'
 import { BEST_RATING, FAULTS, type Piece } from '#core/journal/index.ts'
-import { standing, type PourEvent } from '#core/runsheet/index.ts'
+import { timedEvents, weighedOf } from '#core/runsheet/index.ts'
 import { printQuantity, printSpan, type UnitChoice } from '#core/units/index.ts'
 import { ratioWords, TIMING_WORDS } from '#words/vocabulary.ts'
 import { FacePicture } from '#app/components/FacePicture.tsx'
@@ -64,23 +64,16 @@ function Marks({ story, units }: { story: BatchStory; units: UnitChoice }) {
   if (pour.stage !== 'running') return <p className="sheet">This batch has not been poured.</p>
   if (!planned.data || !asPoured.data) return <p className="sheet">Working out the run …</p>
   const { plan, bands } = asPoured.data
-  const marks = standing(events).filter((event) => ['done', 'note', 'reading'].includes(event.kind))
+  const marks = timedEvents(events).filter(({ event }) => ['done', 'note', 'reading'].includes(event.kind))
   const titles = new Map(plan.steps.map((step) => [step.key, step]))
   const plannedAt = new Map(planned.data.steps.map((step) => [step.key, step.endMin]))
-  const minuteOf = (event: PourEvent) => (event.atMs - pour.stopStirAtMs) / 60_000
   return (
     <section className="sheet" aria-labelledby="run">
       <h2 id="run" className="mb-2 text-xl">
         The run of {dateOf(pour.stopStirAtMs)}
       </h2>
-      <Replay
-        plan={plan}
-        bands={bands}
-        events={marks}
-        stopStirAtMs={pour.stopStirAtMs}
-        units={units}
-        school={school}
-      />
+      <Replay plan={plan} bands={bands} marks={marks} units={units} school={school} />
+      <Weighed events={events} units={units} />
       <details className="mt-2" open={marks.length <= 24}>
         <summary className="min-h-11 cursor-pointer content-center underline">{marks.length} marks</summary>
         <table className="w-full text-left text-sm">
@@ -93,8 +86,7 @@ function Marks({ story, units }: { story: BatchStory; units: UnitChoice }) {
             </tr>
           </thead>
           <tbody>
-            {marks.map((event) => {
-              const min = minuteOf(event)
+            {marks.map(({ event, min }) => {
               const step = event.kind === 'done' ? titles.get(event.key) : undefined
               const plannedMin = event.kind === 'done' ? plannedAt.get(event.key) : undefined
               return (
@@ -114,6 +106,17 @@ function Marks({ story, units }: { story: BatchStory; units: UnitChoice }) {
         </table>
       </details>
     </section>
+  )
+}
+
+/** What the scale said went into the cup, where one was linked. */
+function Weighed({ events, units }: { events: BatchStory['events']; units: UnitChoice }) {
+  const weighed = weighedOf(events)
+  if (!weighed) return null
+  return (
+    <p className="mt-2 text-sm">
+      Weighed: {printQuantity(weighed.aG, units.mass)} of A and {printQuantity(weighed.bG, units.mass)} of B.
+    </p>
   )
 }
 

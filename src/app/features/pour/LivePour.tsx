@@ -10,6 +10,7 @@ import {
   type Standing,
 } from '#core/runsheet/index.ts'
 import { printClock, printQuantity, printSpan, type UnitChoice } from '#core/units/index.ts'
+import type { Reading } from '#core/timing/index.ts'
 import { CAUTIONS, type CautionId } from '#core/safety/index.ts'
 import type { School } from '#words/schools.ts'
 import { FEEL_WORDS } from '#words/vocabulary.ts'
@@ -17,6 +18,7 @@ import { Callout } from '#app/components/Callout.tsx'
 import { sampleAt } from '#app/components/lifeAt.ts'
 import { pourSpan, stripNotches } from '#app/components/notches.ts'
 import { Place } from '#app/components/Place.tsx'
+import { StageLine } from '#app/components/StageLine.tsx'
 import { Strip } from '#app/components/Strip.tsx'
 import { useSay } from '#app/components/undo.tsx'
 import { useNowMs } from '#app/platform/clock.ts'
@@ -24,6 +26,8 @@ import { useRecord } from '#app/platform/marks.ts'
 import { useSettings, type BatchStory } from '#app/platform/queries.ts'
 import { buzz, chime, useWakeLock } from '#app/platform/signals.ts'
 import { Believed } from './Believed.tsx'
+import { BenchStrip } from './BenchStrip.tsx'
+import { FollowedBySimulation } from './SimulatedBench.tsx'
 import { GiveUpButton } from './GiveUpButton.tsx'
 import { NoteTaker } from './NoteTaker.tsx'
 import { ReadingTaker } from './ReadingTaker.tsx'
@@ -60,6 +64,7 @@ export function LivePour({ story, pour, live, units }: LivePourProps) {
           free some space after the pour.
         </Callout>
       )}
+      <FollowedBySimulation story={story} plan={plan} stopStirAtMs={pour.stopStirAtMs} done={pour.done} />
       {step ? (
         <StepView
           key={step.key}
@@ -70,6 +75,7 @@ export function LivePour({ story, pour, live, units }: LivePourProps) {
           plan={plan}
           units={units}
           done={pour.done}
+          readings={pour.readings}
         />
       ) : (
         <PourOver story={story} />
@@ -96,12 +102,13 @@ interface StepViewProps {
   readonly bands: LivePlan['bands']
   readonly units: UnitChoice
   readonly done: Readonly<Record<string, number>>
+  readonly readings: readonly Reading[]
 }
 
 /** A second tap so soon after the last belongs to the last. */
 const DOUBLE_TAP_MS = 800
 
-function StepView({ step, nowMin, story, plan, bands, units, done }: StepViewProps) {
+function StepView({ step, nowMin, story, plan, bands, units, done, readings }: StepViewProps) {
   const record = useRecord(story.batch.id)
   const say = useSay()
   const button = useRef<HTMLButtonElement>(null)
@@ -131,6 +138,7 @@ function StepView({ step, nowMin, story, plan, bands, units, done }: StepViewPro
         sign={signOf(step, { plan, nowMin, school, units })}
       />
       <Signs plan={plan} nowMin={nowMin} units={units} />
+      <StageLine plan={plan} nowMin={nowMin} />
       <CupWarning plan={plan} nowMin={nowMin} decanted={done['decant'] !== undefined} units={units} />
       <div className="my-3">
         <Strip
@@ -161,6 +169,7 @@ function StepView({ step, nowMin, story, plan, bands, units, done }: StepViewPro
         <SoundTest />
         <GiveUpButton story={story} />
       </div>
+      <BenchStrip story={story} readings={readings} nowMin={nowMin} units={units} />
       <Believed bands={bands} units={units} />
       <Cautions ids={step.cautions} />
     </section>

@@ -12,6 +12,7 @@ import { useSettings, type BatchStory } from '#app/platform/queries.ts'
 import { buzz, chime, useWakeLock } from '#app/platform/signals.ts'
 import { SoundTest } from './SoundTest.tsx'
 import { UndoButton } from './UndoButton.tsx'
+import { WeighOnScale } from './WeighOnScale.tsx'
 
 interface WeighViewProps {
   readonly story: BatchStory
@@ -46,6 +47,7 @@ export function WeighView({ story, plan, units, overruled }: WeighViewProps) {
         The scale shows {g(byWeight.totalG)} in the end. Stir three minutes by the clock, scrape walls and
         bottom; the clock of the pour starts when you stop.
       </p>
+      <WeighOnScale story={story} plan={plan} units={units} />
       {overruled.length > 0 && (
         <p className="text-ink-soft mb-4 text-sm">
           Going without:{' '}

@@ -2,6 +2,7 @@ import { Link } from 'react-router'
 import { MoldDrawing } from '#app/components/MoldDrawing.tsx'
 import { rackSpan, stripNotches } from '#app/components/notches.ts'
 import { EmptyPlace, Place } from '#app/components/Place.tsx'
+import { StageLine } from '#app/components/StageLine.tsx'
 import { Strip } from '#app/components/Strip.tsx'
 import { useSay } from '#app/components/undo.tsx'
 import { dateOf, whenOf } from '#app/components/when.ts'
@@ -88,6 +89,7 @@ function RackCard({ batch, nowMs, units }: { batch: RunningBatch; nowMs: number;
         lead={school}
         label={`${story.batch.request.name} over the days, on a scale that stretches the first hours`}
       />
+      <StageLine plan={plan} nowMin={nowMin} />
       <div className="mt-4 grid gap-4 md:grid-cols-[auto_1fr]">
         <Pieces batch={batch} />
         <ul className="flex flex-col gap-1">

@@ -14,6 +14,7 @@ import { furnishDemoStudio } from '#app/platform/firstOpening.ts'
 import { useSettings, useUnits } from '#app/platform/queries.ts'
 import { usePlatform } from '#app/platform/studio.tsx'
 import { SCHOOL_WORDS, type School } from '#words/schools.ts'
+import { InstrumentsField } from './InstrumentsField.tsx'
 import { MeasuredHands } from './MeasuredHands.tsx'
 import { buzz, chime } from '#app/platform/signals.ts'
 
@@ -197,6 +198,7 @@ function SettingsSheet() {
           onChange={(school) => change({ school })}
           hint="The strip leads with it and keeps the other two in sight: all three tell the same moment."
         />
+        <InstrumentsField settings={settings} change={change} />
         <MeasuredHands settings={settings} use={(hands) => change({ hands })} />
         <Switch
           label="Sound when a window opens"

@@ -1,0 +1,150 @@
+import { useEffect, useState } from 'react'
+import { useQuery, useQueryClient } from '@tanstack/react-query'
+import * as v from 'valibot'
+import {
+  judgeSample,
+  type InstrumentKind,
+  type RawSample,
+  type Refusal,
+  type Sample,
+} from '#core/instruments/index.ts'
+import { BENCH_PATH, FEED_EVENT, FEED_PATH, type BenchCommand } from '../../contract/instruments.ts'
+import { useSettings } from './queries.ts'
+import { usePlatform } from './studio.tsx'
+
+/** One instrument as the app knows it. */
+export interface Instrument {
+  readonly last: Sample | null
+  /** Why the latest sample was not believed; null when it was. */
+  readonly refused: Refusal | null
+  /** Since when its figure has hardly moved. */
+  readonly steadySinceMs: number
+}
+
+export interface BenchLink {
+  readonly state: 'off' | 'opening' | 'live' | 'lost'
+  readonly instruments: Readonly<Record<string, Instrument>>
+}
+
+const OFF: BenchLink = { state: 'off', instruments: {} }
+const KEY = ['instruments']
+
+export { TROUBLES, type Trouble } from '../../contract/instruments.ts'
+
+/** The simulated bench that ships with the server. */
+export const SIMULATED_FEED = FEED_PATH
+
+const feedSampleSchema = v.object({
+  v: v.literal(1),
+  instrument: v.pipe(v.string(), v.minLength(1), v.maxLength(100)),
+  name: v.pipe(v.string(), v.maxLength(100)),
+  kind: v.picklist(['thermometer', 'scale', 'room']),
+  value: v.nullable(v.number()),
+  unit: v.pipe(v.string(), v.maxLength(20)),
+  atMs: v.number(),
+  seq: v.number(),
+})
+
+/** Keeps the feed open as long as the settings name one. Used once, by the frame. */
+export function useInstrumentFeed(): void {
+  const { feed } = useSettings()
+  const { nowMs } = usePlatform()
+  const client = useQueryClient()
+  useEffect(() => {
+    const set = (change: (link: BenchLink) => BenchLink) =>
+      client.setQueryData<BenchLink>(KEY, (link) => change(link ?? OFF))
+    if (feed === null) {
+      set(() => OFF)
+      return
+    }
+    set(() => ({ state: 'opening', instruments: {} }))
+    const source = new EventSource(feed)
+    source.onopen = () => set((link) => ({ ...link, state: 'live' }))
+    source.onerror = () => set((link) => ({ ...link, state: 'lost' }))
+    source.addEventListener(FEED_EVENT, (event) => {
+      const raw = readSample(String(event.data))
+      if (raw) set((link) => withSample(link, raw, nowMs()))
+    })
+    return () => source.close()
+  }, [feed, client, nowMs])
+}
+
+function readSample(text: string): RawSample | null {
+  try {
+    const read = v.safeParse(feedSampleSchema, JSON.parse(text))
+    return read.success ? read.output : null
+  } catch {
+    return null
+  }
+}
+
+/** The link after one more sample. */
+export function withSample(link: BenchLink, raw: RawSample, arrivedAtMs: number): BenchLink {
+  const before = link.instruments[raw.instrument]
+  const judged = judgeSample(raw, before?.last ?? null, arrivedAtMs)
+  const instrument: Instrument =
+    judged.kind === 'good'
+      ? {
+          last: judged.sample,
+          refused: null,
+          steadySinceMs:
+            before?.last && Math.abs(before.last.value - judged.sample.value) <= STEADY_WITHIN[raw.kind]
+              ? before.steadySinceMs
+              : arrivedAtMs,
+        }
+      : { last: before?.last ?? null, refused: judged.why, steadySinceMs: arrivedAtMs }
+  return { state: 'live', instruments: { ...link.instruments, [raw.instrument]: instrument } }
+}
+
+/** C or g. */
+const STEADY_WITHIN: Readonly<Record<InstrumentKind, number>> = { thermometer: 0.5, room: 0.5, scale: 0.15 }
+
+export function useBenchLink(): BenchLink {
+  return useQuery({ queryKey: KEY, queryFn: () => OFF, enabled: false, initialData: OFF }).data
+}
+
+/** A sample older than this is no longer now. */
+const FRESH_MS = 6000
+
+/** What the first instrument of that kind shows now; null where there is none, or it fell silent. */
+export function instrumentOf(
+  { instruments }: BenchLink,
+  kind: InstrumentKind,
+  nowMs: number,
+): { readonly instrument: Instrument; readonly sample: Sample | null; readonly silent: boolean } | null {
+  const found = Object.values(instruments).find((each) => each.last?.kind === kind)
+  if (!found) return null
+  const silent = Math.abs(nowMs - found.last!.arrivedAtMs) > FRESH_MS
+  return { instrument: found, sample: silent || found.refused ? null : found.last, silent }
+}
+
+/** Tells the simulated bench something; a bench that does not answer is seen in the feed. */
+export async function tellBench(command: BenchCommand): Promise<void> {
+  await fetch(BENCH_PATH, {
+    method: 'POST',
+    headers: { 'Content-Type': 'application/json' },
+    body: JSON.stringify(command),
+  }).catch(() => undefined)
+}
+
+/** True in one tab only: the one that takes readings by itself, so that none is taken twice. */
+export function useKeeper(): boolean {
+  const [keeps, setKeeps] = useState(!('locks' in navigator))
+  useEffect(() => {
+    if (!('locks' in navigator)) return
+    const over = new AbortController()
+    let release = () => {}
+    const held = new Promise<void>((resolve) => (release = resolve))
+    void navigator.locks
+      .request('nublo-keeper', { signal: over.signal }, () => {
+        setKeeps(true)
+        return held
+      })
+      .catch(() => undefined)
+    return () => {
+      over.abort()
+      release()
+    }
+  }, [])
+  return keeps
+}

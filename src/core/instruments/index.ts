@@ -1,0 +1,10 @@
+export {
+  judgeSample,
+  type InstrumentKind,
+  type Judged,
+  type RawSample,
+  type Refusal,
+  type Remark,
+  type Sample,
+} from './sample.ts'
+export { adviseWeighing, type Pouring, type WeighAdvice, type WeighTask } from './weighing.ts'

@@ -1,0 +1,22 @@
+import { STAGE_IDS, type StageId, type Window } from '../resin/index.ts'
+import { windowOfStage, type Schedule } from '../timing/index.ts'
+
+/** When each stage holds, in minutes from stop-stir; a stage that never comes has none. */
+export type StageWindows = Readonly<Partial<Record<StageId, Window>>>
+
+export function stagesOf({ forecast, white }: Schedule): StageWindows {
+  return Object.fromEntries(
+    STAGE_IDS.flatMap((stage) => {
+      const window = windowOfStage(forecast, stage, white)
+      return window ? [[stage, window] as const] : []
+    }),
+  )
+}
+
+/** The stages that hold at that minute, in the order of the cure. */
+export function stagesAt(stages: StageWindows, min: number): readonly StageId[] {
+  return STAGE_IDS.filter((id) => {
+    const window = stages[id]
+    return window && min >= window.openMin && min <= (window.closeMin ?? Infinity)
+  })
+}

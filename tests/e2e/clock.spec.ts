@@ -1,0 +1,101 @@
+import { expect, test, type Page } from '@playwright/test'
+import { BEGIN, layOut, mark, openStudio, stepKey, stir, wait } from './bench.ts'
+
+const minuteOf = async (page: Page) => {
+  const [, minutes, seconds] =
+    /(\d+):(\d\d)$/.exec((await page.getByRole('timer', { name: 'Since stop-stir' }).innerText()).trim()) ??
+    []
+  return Number(minutes) + Number(seconds) / 60
+}
+
+async function pourFor(page: Page, minutes: number): Promise<void> {
+  await openStudio(page)
+  await page.goto('/pour/demo-8')
+  await layOut(page)
+  await stir(page)
+  await wait(page, minutes)
+}
+
+/** Moves the device's clock without letting time pass. */
+async function setClock(page: Page, minutesOff: number): Promise<void> {
+  const now = await page.evaluate(() => Date.now())
+  await page.clock.setSystemTime(now + minutesOff * 60_000)
+}
+
+test('a device clock set back an hour in the middle of a pour: the pour goes on, its marks at their minutes', async ({
+  page,
+}) => {
+  await pourFor(page, 10)
+  const before = await minuteOf(page)
+  await setClock(page, -60)
+  await page.clock.runFor(2500)
+  await expect(page.locator('[data-clock="setBack"]')).toContainText('set back by')
+  expect(Math.abs((await minuteOf(page)) - before)).toBeLessThan(0.5)
+  await wait(page, 6)
+  await mark(page)
+  await page.reload()
+  await expect(page.locator('[data-step]')).toBeVisible()
+  expect(await stepKey(page)).not.toBe('rest')
+  expect(Math.abs((await minuteOf(page)) - before - 6)).toBeLessThan(0.7)
+})
+
+test('a clock that leapt ahead is asked about, and taken back when it was put on', async ({ page }) => {
+  await pourFor(page, 10)
+  const before = await minuteOf(page)
+  await setClock(page, 60)
+  await page.clock.runFor(2500)
+  const notice = page.locator('[data-clock="ahead"]')
+  await expect(notice).toContainText('have passed at once')
+  await notice.getByRole('button', { name: 'take it back' }).click()
+  await expect(notice).toHaveCount(0)
+  await page.clock.runFor(1000)
+  expect(Math.abs((await minuteOf(page)) - before)).toBeLessThan(0.5)
+  await page.reload()
+  expect(Math.abs((await minuteOf(page)) - before)).toBeLessThan(0.7)
+})
+
+test('a tablet that slept: the clock is right the moment it wakes, and no mark is lost', async ({ page }) => {
+  const { page: tablet, session } = await openAwake(page)
+  await mark(tablet)
+  const key = await stepKey(tablet)
+  const began = await elapsedS(tablet)
+  const at = Date.now()
+  await session.send('Emulation.setCPUThrottlingRate', { rate: 6 })
+  await session.send('Page.setWebLifecycleState', { state: 'frozen' })
+  await new Promise((resolve) => setTimeout(resolve, 6000))
+  await session.send('Page.setWebLifecycleState', { state: 'active' })
+  await session.send('Emulation.setCPUThrottlingRate', { rate: 1 })
+  await expect.poll(() => elapsedS(tablet)).toBeGreaterThan(began + 5)
+  expect(Math.abs((await elapsedS(tablet)) - began - (Date.now() - at) / 1000)).toBeLessThan(3)
+  expect(await stepKey(tablet)).toBe(key)
+})
+
+/** A pour by the machine's own clock: a fake one would not know that the page was frozen. */
+async function openAwake(page: Page) {
+  await page.goto('/')
+  await expect(page.getByRole('heading', { level: 1, name: 'Bench' })).toBeVisible({ timeout: 60_000 })
+  await page.goto('/pour/demo-8')
+  await layOut(page)
+  await page.getByRole('button', { name: 'Start stirring' }).click()
+  await page.getByRole('button', { name: /Stop stir/ }).click()
+  await expect(page.locator('[data-step]')).toBeVisible()
+  return { page, session: await page.context().newCDPSession(page) }
+}
+
+const elapsedS = async (page: Page) => 60 * (await minuteOf(page))
+
+test('two tabs see one moved clock: it is made good once', async ({ page, context }) => {
+  await pourFor(page, 10)
+  const before = await minuteOf(page)
+  const other = await context.newPage()
+  await other.clock.install({ time: new Date(BEGIN.getTime() + 13 * 60_000) })
+  await other.goto('/pour/demo-8')
+  await expect(other.locator('[data-step]')).toBeVisible()
+  await setClock(page, -30)
+  await setClock(other, -30)
+  await Promise.all([page.clock.runFor(2500), other.clock.runFor(2500)])
+  await page.waitForTimeout(500)
+  await Promise.all([page.clock.runFor(1500), other.clock.runFor(1500)])
+  expect(Math.abs((await minuteOf(page)) - before)).toBeLessThan(0.5)
+  expect(Math.abs((await minuteOf(other)) - before)).toBeLessThan(0.5)
+})

@@ -1,0 +1,155 @@
+import { expect, test, type Page } from '@playwright/test'
+import { layOut, mark, openStudio, stepKey, stir, wait } from './bench.ts'
+
+/** The demo studio with the simulated bench linked and in order. */
+async function openLinked(page: Page): Promise<void> {
+  await openStudio(page)
+  await page.goto('/studio')
+  await page.getByLabel('Bench instruments').selectOption('simulated')
+  await expect(page.getByText('Linked.')).toBeVisible()
+  await trouble(page, 'none')
+}
+
+async function trouble(page: Page, what: string): Promise<void> {
+  const answer = await page.request.post('/api/bench', { data: { do: 'trouble', trouble: what } })
+  expect(answer.ok()).toBe(true)
+}
+
+async function pourLinked(page: Page): Promise<void> {
+  await openLinked(page)
+  await page.goto('/pour/demo-8')
+  await layOut(page)
+  await stir(page)
+}
+
+test('weighing against the scale: add so much of B, and what to add when a part was overshot', async ({
+  page,
+}) => {
+  await openLinked(page)
+  await page.goto('/pour/demo-8')
+  await layOut(page)
+  const scale = page.getByRole('region', { name: 'On the scale' })
+  await scale.getByRole('button', { name: 'The empty cup is on it' }).click()
+  await expect(scale).toContainText(/Add \d+\.\d g of A/)
+  for (let k = 0; k < 12 && (await scale.getAttribute('data-weighing')) === 'add'; k++) {
+    const before = await scale.innerText()
+    await scale.getByRole('button', { name: 'Let the simulated hand pour' }).click()
+    // Poured, then still for two seconds: it counts without a tap.
+    for (let s = 0; s < 30 && (await scale.innerText()) === before; s++) await wait(page, 0.02)
+    await expect(async () => {
+      await page.clock.runFor(500)
+      const [button, state] = [
+        scale.getByRole('button', { name: 'Let the simulated hand pour' }),
+        await scale.getAttribute('data-weighing'),
+      ]
+      expect(state === 'right' || (await button.isEnabled())).toBe(true)
+      expect(await scale.innerText()).not.toMatch(/over: stop/)
+    }).toPass({ timeout: 30_000 })
+  }
+  await expect(scale).toContainText(/Right: \d+\.\d g of A and \d+\.\d g of B/)
+  const [, off] = /ratio off by (\d+\.\d+) %/.exec(await scale.innerText()) ?? []
+  expect(Number(off)).toBeLessThan(1)
+})
+
+test('the probe takes readings by itself, in one tab only, and the forecast learns from them', async ({
+  page,
+  context,
+}) => {
+  await pourLinked(page)
+  const other = await context.newPage()
+  await other.clock.install({ time: await page.evaluate(() => Date.now()) })
+  await other.goto('/pour/demo-8')
+  await expect(other.locator('[data-step]')).toBeVisible()
+  await expect(page.locator('[data-instrument="thermometer"]')).toContainText('Cup probe')
+  for (let k = 0; k < 3; k++) {
+    await wait(page, 3.2)
+    await wait(other, 3.2)
+    await page.clock.runFor(4000)
+    await page.waitForTimeout(1500)
+    await page.clock.runFor(4000)
+  }
+  await expect(page.locator('[data-believed]')).toContainText(/After \d readings/)
+  const count = Number(/After (\d+) reading/.exec(await page.locator('[data-believed]').innerText())?.[1])
+  // At most one of the probe every three minutes, and one of the room.
+  expect(count).toBeGreaterThanOrEqual(2)
+  expect(count).toBeLessThanOrEqual(5)
+  await page.getByLabel('Take readings by itself').uncheck()
+})
+
+test('unplugged, nonsense and a silently changed unit are told, and none is taken as a reading', async ({
+  page,
+}) => {
+  await pourLinked(page)
+  await page.getByLabel('Take readings by itself').uncheck()
+  const probe = page.locator('[data-instrument="thermometer"]')
+  await expect(probe).toContainText('°C')
+  await trouble(page, 'nonsense')
+  await expect(probe).toContainText('a broken probe or a loose plug')
+  await trouble(page, 'none')
+  await expect(probe).toContainText(/\d °C/)
+  await trouble(page, 'unlabelled')
+  await expect(probe).toContainText('switched between °C and °F without saying so')
+  await trouble(page, 'none')
+  await expect(probe).toContainText(/\d °C/)
+  await trouble(page, 'fahrenheit')
+  await expect(probe).toContainText(/2\d\.\d °C/)
+  await trouble(page, 'unplugged')
+  await wait(page, 0.2)
+  await expect(probe).toContainText('fell silent')
+  await trouble(page, 'none')
+  await expect(probe).toContainText(/\d °C/)
+  await expect(page.locator('[data-believed]')).toContainText('No reading yet')
+})
+
+test('every stage of the cure is passed in a run at speed against the simulated probe', async ({ page }) => {
+  test.setTimeout(240_000)
+  await pourLinked(page)
+  const seen = new Set<string>()
+  const look = async () => {
+    const held = await page.locator('[data-stages]').first().getAttribute('data-stages')
+    for (const stage of (held ?? '').split(' ')) seen.add(stage)
+    if (await page.getByText(/The cup must be empty in|Empty the cup now/).isVisible())
+      seen.add('cupMustBeEmpty')
+  }
+  // A slow hand: every few minutes one look, a mark where a step is due, the cup left until it is warned of.
+  const over = page.getByRole('heading', { name: 'The pour is done' })
+  for (let k = 0; k < 90 && !(await over.isVisible()); k++) {
+    await page.clock.runFor(1200)
+    await look()
+    const rests = (await stepKey(page)) === 'rest'
+    const standing = await page.locator('[data-step]').getAttribute('data-standing')
+    const mayMark = rests ? seen.has('cupMustBeEmpty') : standing !== 'early'
+    if (mayMark) await mark(page)
+    else await wait(page, 1.5)
+    await expect(over.or(page.locator('[data-step]'))).toBeVisible()
+  }
+  await expect(page.getByRole('heading', { name: 'The pour is done' })).toBeVisible()
+  await page.goto('/rack')
+  const card = page.locator('[data-batch="demo-8"]')
+  await expect(card).toBeVisible()
+  for (let hours = 0; hours < 240; hours += hours < 30 ? 0.75 : 12) {
+    await wait(page, hours < 30 ? 45 : 720)
+    await page.clock.runFor(16_000)
+    const held = await card
+      .locator('[data-stages]')
+      .getAttribute('data-stages', { timeout: 2000 })
+      .catch(() => null)
+    for (const stage of (held ?? '').split(' ')) seen.add(stage)
+    if (seen.has('use')) break
+  }
+  expect([...seen]).toEqual(
+    expect.arrayContaining([
+      'inkSpreads',
+      'pipe',
+      'string',
+      'cloudPull',
+      'cupMustBeEmpty',
+      'gel',
+      'footprint',
+      'leathery',
+      'bendy',
+      'demold',
+      'use',
+    ]),
+  )
+})
