@@ -1,11 +1,11 @@
 import { expose } from 'comlink'
 import { lessonOf } from '#core/journal/index.ts'
-import { planBatch, planLive, usualBand } from '#core/plan/index.ts'
+import { planBatch, planLive, rightMoments, usualBand } from '#core/plan/index.ts'
 import { fitDataSheet } from '#core/resin/index.ts'
 import { fitNotedRun } from '#core/timing/index.ts'
 
 /** The planner off the main thread: typing never waits for it. */
-const planner = { planBatch, planLive, lessonOf, fitDataSheet, fitNotedRun, usualBand }
+const planner = { planBatch, planLive, lessonOf, fitDataSheet, fitNotedRun, usualBand, rightMoments }
 
 export type Planner = typeof planner
 

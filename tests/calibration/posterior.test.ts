@@ -1,8 +1,13 @@
+import { writeFile } from 'node:fs/promises'
 import { beforeAll, describe, expect, test } from '@jest/globals'
 import { seededRandom } from '#core/numeric/index.ts'
 import { courseOf, drawDepartures, normalPair, USUAL_BELIEF } from '#core/timing/ensemble.ts'
 import { THERMOMETER_SD_K } from '#core/timing/reading.ts'
+import { calibrationSvg } from '../support/calibrationPlot.ts'
 import { bandAfter, inCup, probe, reaches40, width } from '../support/cupAt40.ts'
+
+const median = (values: readonly number[]) =>
+  [...values].sort((one, other) => one - other)[Math.floor(values.length / 2)]!
 
 describe('calibration is honest', () => {
   const TRUTHS = 500
@@ -32,9 +37,19 @@ describe('calibration is honest', () => {
     },
   )
 
+  test('can be drawn for docs/physics, each point as it was counted', async () => {
+    const points = tally.map(({ covered, widths }, readings) => ({
+      readings,
+      covered: covered / TRUTHS,
+      medianWidthMin: median(widths),
+    }))
+    const drawing = calibrationSvg(points, TRUTHS)
+    for (const { covered } of points) expect(drawing).toContain(`>${(100 * covered).toFixed(1)} %<`)
+    if (process.env['WRITE_PLOTS'])
+      await writeFile(new URL('../../docs/physics/calibration.svg', import.meta.url), drawing)
+  })
+
   test('one probe reading at 10 minutes narrows it at least threefold, the next ones further (medians)', () => {
-    const median = (values: readonly number[]) =>
-      [...values].sort((one, other) => one - other)[Math.floor(values.length / 2)]!
     const [none, one, two, three] = tally.map((each) => median(each.widths)) as [
       number,
       number,

@@ -1,4 +1,4 @@
-import { useEffect, useState } from 'react'
+import { useEffect } from 'react'
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import * as v from 'valibot'
 import {
@@ -127,24 +127,32 @@ export async function tellBench(command: BenchCommand): Promise<void> {
   }).catch(() => undefined)
 }
 
-/** True in one tab only: the one that takes readings by itself, so that none is taken twice. */
-export function useKeeper(): boolean {
-  const [keeps, setKeeps] = useState(!('locks' in navigator))
+/** Strives to be the one tab that takes readings by itself, so that none is taken twice. Used once, by the frame. */
+export function useKeeping(): void {
+  const client = useQueryClient()
   useEffect(() => {
-    if (!('locks' in navigator)) return
+    const keeps = (does: boolean) => client.setQueryData(KEEPER_KEY, does)
+    if (!('locks' in navigator)) return void keeps(true)
     const over = new AbortController()
     let release = () => {}
     const held = new Promise<void>((resolve) => (release = resolve))
     void navigator.locks
       .request('nublo-keeper', { signal: over.signal }, () => {
-        setKeeps(true)
+        keeps(true)
         return held
       })
       .catch(() => undefined)
     return () => {
       over.abort()
+      keeps(false)
       release()
     }
-  }, [])
-  return keeps
+  }, [client])
+}
+
+const KEEPER_KEY = ['keeper']
+
+/** True in one tab only. */
+export function useKeeper(): boolean {
+  return useQuery({ queryKey: KEEPER_KEY, queryFn: () => false, enabled: false, initialData: false }).data
 }

@@ -1,7 +1,7 @@
 import { Suspense } from 'react'
 import { NavLink, Outlet, useLocation } from 'react-router'
 import { BookOpen, CalendarClock, FlaskConical, FolderOpen, Hammer, Images, Library } from 'lucide-react'
-import { useInstrumentFeed } from '#app/platform/instruments.ts'
+import { useInstrumentFeed, useKeeping } from '#app/platform/instruments.ts'
 import { ClockNotice } from '#app/features/pour/ClockNotice.tsx'
 import { LiveBar } from '#app/features/pour/LiveBar.tsx'
 import { KeyList } from './KeyList.tsx'
@@ -19,6 +19,7 @@ const PLACES = [
 /** The frame around every place: the ways to the others, and whatever pour is live. */
 export function Shell() {
   useInstrumentFeed()
+  useKeeping()
   const pouring = useLocation().pathname.startsWith('/pour/')
   return (
     <div className="flex min-h-dvh flex-col md:flex-row">

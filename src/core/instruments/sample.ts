@@ -52,7 +52,8 @@ const RANGE: Readonly<Record<InstrumentKind, readonly [number, number]>> = {
   room: [-10, 50],
 }
 const CLOCK_MOVED_MS = 5000
-const OTHER_UNIT_WITHIN_K = 0.6
+/** Two noisy figures of one probe, the second in the larger steps of Fahrenheit. */
+const OTHER_UNIT_WITHIN_K = 2.5
 const OTHER_UNIT_FROM_K = 10
 
 /** The sample in C or g, or why it is not believed; `last` is the instrument's last good one. */

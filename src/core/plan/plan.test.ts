@@ -181,7 +181,7 @@ describe('a forecast', () => {
 })
 
 describe('the stages of a plan', () => {
-  const { stages, steps } = planBatch(bloomRequest({}, 2))
+  const { stages, steps, heatLimitC } = planBatch(bloomRequest({}, 2))
 
   test('come in the order of the cure and hold when the technique uses them', () => {
     const order = ['inkSpreads', 'string', 'gel', 'leathery', 'demold', 'use'] as const
@@ -191,5 +191,10 @@ describe('the stages of a plan', () => {
     expect(stagesAt(stages, bead.beginMin)).toContain('pipe')
     expect(stagesAt(stages, 24 * 60)).toContain('demold')
     expect(stagesAt(stages, 24 * 60)).not.toContain('inkSpreads')
+  })
+
+  test('end in a piece that softens above a warm room and below its fully cured glass transition', () => {
+    expect(heatLimitC!).toBeGreaterThan(30)
+    expect(heatLimitC!).toBeLessThan(58)
   })
 })

@@ -19,7 +19,7 @@ import {
 } from '../timing/index.ts'
 import { findingsOf, type Finding } from './findings.ts'
 import { lifeOf, type LifeSample } from './life.ts'
-import { stagesOf, type StageWindows } from './stagesNow.ts'
+import { heatLimitC, stagesOf, type StageWindows } from './stagesNow.ts'
 import { strategyEffects, type StrategyEffect } from './strategies.ts'
 import { whiteCupPlan, type WhiteCupPlan } from './whiteCupPlan.ts'
 
@@ -38,6 +38,8 @@ export interface BatchPlan {
   readonly life: readonly LifeSample[]
   /** When each stage of the resin holds, whatever the technique makes of it. */
   readonly stages: StageWindows
+  /** About where a piece ready for use softens; null when it never is. */
+  readonly heatLimitC: number | null
   /** Null where the technique portions no white. */
   readonly whiteCup: WhiteCupPlan | null
   /** Empty where the technique pours by the clock. */
@@ -100,6 +102,7 @@ function planOf(
     steps,
     life: lifeOf(schedule),
     stages: stagesOf(schedule),
+    heatLimitC: heatLimitC(schedule),
     whiteCup: whiteCupPlan(schedule),
     strategies: strategyEffects(request, schedule.technique, schedule),
     findings: findingsOf(request, schedule, tasks, capacity),

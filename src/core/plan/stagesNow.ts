@@ -1,5 +1,5 @@
 import { STAGE_IDS, type StageId, type Window } from '../resin/index.ts'
-import { windowOfStage, type Schedule } from '../timing/index.ts'
+import { stateAt, windowOfStage, type Schedule } from '../timing/index.ts'
 
 /** When each stage holds, in minutes from stop-stir; a stage that never comes has none. */
 export type StageWindows = Readonly<Partial<Record<StageId, Window>>>
@@ -11,6 +11,15 @@ export function stagesOf({ forecast, white }: Schedule): StageWindows {
       return window ? [[stage, window] as const] : []
     }),
   )
+}
+
+/**
+ * About where a piece softens once it is ready for use, C: its glass transition then (common practice: hot cups stay below it). Null for
+ * a resin that never gets there.
+ */
+export function heatLimitC({ forecast }: Schedule): number | null {
+  const use = windowOfStage(forecast, 'use')
+  return use && stateAt(forecast, use.openMin).glassC
 }
 
 /** The stages that hold at that minute, in the order of the cure. */

@@ -57,6 +57,8 @@ export function createBench({ nowMs, seed }: BenchTools): SimulatedBench {
         return
       }
       case 'pour':
+        // A hand finishes one pouring before it begins the next.
+        if (strokes.some((stroke) => pouredSoFarG(stroke, nowMs()) < stroke.landsG)) return
         strokes = [...strokes, strokeOf(order.targetG, nowMs(), chance)]
         return
       case 'tare':

@@ -2,6 +2,7 @@ import { FAULTS } from '#core/journal/index.ts'
 import { CAUTIONS, DEFERRAL } from '#core/safety/index.ts'
 import { TECHNIQUES } from '#core/technique/index.ts'
 import { Place } from '#app/components/Place.tsx'
+import { Schools } from './Schools.tsx'
 import { SIGNS, WORDS } from './words.ts'
 
 /** Techniques, signs, faults and rescues, safety, words. Everything here is common practice unless a source is named. */
@@ -12,7 +13,7 @@ export function HandbookPlace() {
       lead="Common practice, with no published source unless one is named. Figures are typical; yours belong to your resin, your room and your hands."
     >
       <nav aria-label="In the handbook" className="no-print mb-6 flex flex-wrap gap-2">
-        {['techniques', 'signs', 'faults', 'safety', 'words'].map((id) => (
+        {['techniques', 'signs', 'schools', 'faults', 'safety', 'words'].map((id) => (
           <a key={id} className="button button-quiet capitalize" href={`#${id}`}>
             {id}
           </a>
@@ -64,6 +65,7 @@ export function HandbookPlace() {
             ))}
           </dl>
         </section>
+        <Schools />
         <section className="sheet overflow-x-auto" id="faults" aria-labelledby="faults-heading">
           <h2 id="faults-heading" className="mb-3 text-2xl">
             Faults and rescues

@@ -22,13 +22,11 @@ interface BenchStripProps {
 export function BenchStrip({ story, readings, nowMin, units }: BenchStripProps) {
   const link = useBenchLink()
   const nowMs = useNowMs(1000)
-  const { db } = usePlatform()
-  const say = useSay()
   const settings = useSettings()
   useAutoReadings(story, { link, readings, nowMin, nowMs, on: settings.autoReadings })
   if (link.state === 'off') return null
   return (
-    <div className="mt-3 flex flex-wrap items-center gap-x-5 gap-y-1" data-bench={link.state}>
+    <p className="mt-1 flex flex-wrap items-center gap-x-5 text-lg" data-bench={link.state}>
       <Radio className="size-5" aria-hidden />
       <Shown kind="thermometer" {...{ link, nowMs, units }} />
       <Shown kind="room" {...{ link, nowMs, units }} />
@@ -39,20 +37,29 @@ export function BenchStrip({ story, readings, nowMin, units }: BenchStripProps) 
             : 'Opening the instruments …'}
         </span>
       )}
-      <label className="flex min-h-16 cursor-pointer items-center gap-3">
-        <input
-          type="checkbox"
-          className="accent-needle size-6"
-          checked={settings.autoReadings}
-          onChange={(event) =>
-            void saveSettings(db, { ...settings, autoReadings: event.target.checked }).catch(
-              (problem: Error) => say(problem.message),
-            )
-          }
-        />
-        Take readings by itself
-      </label>
-    </div>
+    </p>
+  )
+}
+
+/** Whether the instruments may take readings without a tap; nothing where none are linked. */
+export function AutoReadingsSwitch() {
+  const link = useBenchLink()
+  const { db } = usePlatform()
+  const say = useSay()
+  const settings = useSettings()
+  if (link.state === 'off') return null
+  const set = (autoReadings: boolean) =>
+    void saveSettings(db, { ...settings, autoReadings }).catch((problem: Error) => say(problem.message))
+  return (
+    <label className="flex min-h-16 cursor-pointer items-center gap-3">
+      <input
+        type="checkbox"
+        className="accent-needle size-6"
+        checked={settings.autoReadings}
+        onChange={(event) => set(event.target.checked)}
+      />
+      Take readings by itself
+    </label>
   )
 }
 

@@ -26,7 +26,7 @@ import { useRecord } from '#app/platform/marks.ts'
 import { useSettings, type BatchStory } from '#app/platform/queries.ts'
 import { buzz, chime, useWakeLock } from '#app/platform/signals.ts'
 import { Believed } from './Believed.tsx'
-import { BenchStrip } from './BenchStrip.tsx'
+import { AutoReadingsSwitch, BenchStrip } from './BenchStrip.tsx'
 import { FollowedBySimulation } from './SimulatedBench.tsx'
 import { GiveUpButton } from './GiveUpButton.tsx'
 import { NoteTaker } from './NoteTaker.tsx'
@@ -138,7 +138,8 @@ function StepView({ step, nowMin, story, plan, bands, units, done, readings }: S
         sign={signOf(step, { plan, nowMin, school, units })}
       />
       <Signs plan={plan} nowMin={nowMin} units={units} />
-      <StageLine plan={plan} nowMin={nowMin} />
+      <BenchStrip story={story} readings={readings} nowMin={nowMin} units={units} />
+      <StageLine plan={plan} nowMin={nowMin} units={units} />
       <CupWarning plan={plan} nowMin={nowMin} decanted={done['decant'] !== undefined} units={units} />
       <div className="my-3">
         <Strip
@@ -168,8 +169,8 @@ function StepView({ step, nowMin, story, plan, bands, units, done, readings }: S
         <NoteTaker story={story} />
         <SoundTest />
         <GiveUpButton story={story} />
+        <AutoReadingsSwitch />
       </div>
-      <BenchStrip story={story} readings={readings} nowMin={nowMin} units={units} />
       <Believed bands={bands} units={units} />
       <Cautions ids={step.cautions} />
     </section>
@@ -268,13 +269,14 @@ interface SignTask {
 const TELLING_K = 1.5
 
 /** What to wait for by the trusted sign; null where that sign does not change until then, or the clock is trusted. */
-function signOf({ expected, beginMin }: RunStep, { plan, nowMin, school, units }: SignTask): string | null {
-  if (!expected || school === 'minutes') return null
+function signOf(step: RunStep, { plan, nowMin, school, units }: SignTask): string | null {
+  if (!step.expected || school === 'minutes' || nowMin >= step.fromMin) return null
   const now = sampleAt(plan.life, Math.max(0, nowMin))
-  if (school === 'string') return now.feel === expected.feel ? null : `Until it ${FEEL_WORDS[expected.feel]}`
-  const goal = printQuantity(expected.tempC, units.temperature, 0)
-  if (nowMin >= beginMin || Math.abs(expected.tempC - now.tempC) < TELLING_K) return null
-  return `Until the ${expected.where} ${expected.tempC > now.tempC ? 'has warmed' : 'has cooled'} to ${goal}`
+  const then = sampleAt(plan.life, step.fromMin)
+  if (school === 'string') return now.feel === then.feel ? null : `Until it ${FEEL_WORDS[then.feel]}`
+  if (Math.abs(then.tempC - now.tempC) < TELLING_K) return null
+  const change = then.tempC > now.tempC ? 'has warmed' : 'has cooled'
+  return `Until the ${step.expected.where} ${change} to ${printQuantity(then.tempC, units.temperature, 0)}`
 }
 
 /** What a probe and a toothpick should find now: the other two signs of the same moment. */

@@ -95,7 +95,7 @@ export function WeighOnScale({ story, plan, units }: WeighOnScaleProps) {
           {feed === SIMULATED_FEED && (
             <button
               className="button button-quiet min-h-16"
-              disabled={advice.g - landedG < 0.1}
+              disabled={!still || advice.g - landedG < 0.1}
               onClick={() => void tellBench({ do: 'pour', targetG: advice.g - landedG })}
             >
               Let the simulated hand pour

@@ -89,7 +89,7 @@ function RackCard({ batch, nowMs, units }: { batch: RunningBatch; nowMs: number;
         lead={school}
         label={`${story.batch.request.name} over the days, on a scale that stretches the first hours`}
       />
-      <StageLine plan={plan} nowMin={nowMin} />
+      <StageLine plan={plan} nowMin={nowMin} units={units} />
       <div className="mt-4 grid gap-4 md:grid-cols-[auto_1fr]">
         <Pieces batch={batch} />
         <ul className="flex flex-col gap-1">
