@@ -4,6 +4,9 @@ import { defineConfig } from '@playwright/test'
 export const DEMO_PORT = Number(process.env['JOURNEY_PORT'] ?? 4621)
 export const EMPTY_PORT = DEMO_PORT + 1
 
+/** The demo studio as a browser holds it, furnished once for all journeys that begin in it. */
+export const FURNISHED = 'test-results/furnished.json'
+
 const serve = (port: number, more: string) => ({
   command: `node dist/node/server.js --port ${port} ${more}`,
   url: `http://127.0.0.1:${port}/`,
@@ -36,5 +39,9 @@ export default defineConfig({
       ],
     },
   },
+  projects: [
+    { name: 'furnish', testMatch: 'furnish.setup.ts' },
+    { name: 'journeys', dependencies: ['furnish'], use: { storageState: FURNISHED } },
+  ],
   webServer: [serve(DEMO_PORT, ''), serve(EMPTY_PORT, '--empty')],
 })

@@ -5,6 +5,14 @@ import { amount, count, idSchema, text } from './amount.ts'
 const size = (what: string) => amount(what, 'mm', { above: 0, atMost: 2000 })
 const corner = amount('corner radius', 'mm', { atLeast: 0, atMost: 1000 })
 
+const place = amount('place of a point', 'mm', { atLeast: -2000, atMost: 2000 })
+const line = v.pipe(
+  v.array(v.object({ x: place, y: place }), 'a drawn outline has no points'),
+  v.minLength(3, 'a drawn outline has fewer than 3 points'),
+  v.maxLength(5000, 'a drawn outline has more than 5000 points'),
+  v.readonly(),
+)
+
 const outlineSchema = v.variant(
   'shape',
   [
@@ -25,8 +33,13 @@ const outlineSchema = v.variant(
       petals: count('petals of the outline', { atLeast: 3, atMost: 40 }),
     }),
     v.object({ shape: v.literal('heart'), widthMm: size('width') }),
+    v.object({
+      shape: v.literal('drawn'),
+      points: line,
+      islands: v.pipe(v.array(line), v.maxLength(50), v.readonly()),
+    }),
   ],
-  'outline has no shape that is known: circle, square, rectangle, hexagon, octagon, oval, flower or heart',
+  'outline has no shape that is known: circle, square, rectangle, hexagon, octagon, oval, flower, heart or drawn',
 ) satisfies v.GenericSchema<unknown, Outline>
 
 export const moldSchema = v.object({

@@ -66,6 +66,7 @@ export const SHAPE_WORDS: Readonly<Record<Outline['shape'], string>> = {
   oval: 'Oval',
   flower: 'Flower',
   heart: 'Heart',
+  drawn: 'Drawn: from a file or traced',
 }
 
 export const TIMING_WORDS: Readonly<Record<TimingVerdict, string>> = {

@@ -1,4 +1,4 @@
-import { boxOf, HAND_SMOOTH, polygonOf, type Outline, type Point } from '#core/mold/index.ts'
+import { boxOf, HAND_SMOOTH, islandsOf, polygonOf, type Outline, type Point } from '#core/mold/index.ts'
 
 interface MoldDrawingProps {
   readonly outline: Outline
@@ -6,12 +6,21 @@ interface MoldDrawingProps {
   readonly frameMm?: number
   /** Beads of white, closed lines in mm. */
   readonly beads?: readonly (readonly Point[])[]
+  /** Zones too narrow to bloom, hatched. */
+  readonly narrow?: readonly (readonly Point[])[]
   readonly title: string
   readonly className?: string
 }
 
 /** A mold's outline to scale, with the beads that would be piped in it. */
-export function MoldDrawing({ outline, frameMm, beads = [], title, className }: MoldDrawingProps) {
+export function MoldDrawing({
+  outline,
+  frameMm,
+  beads = [],
+  narrow = [],
+  title,
+  className,
+}: MoldDrawingProps) {
   const polygon = polygonOf(outline, HAND_SMOOTH)
   const box = boxOf(polygon)
   const side = frameMm ?? Math.max(box.right - box.left, box.top - box.bottom) * 1.06
@@ -23,12 +32,16 @@ export function MoldDrawing({ outline, frameMm, beads = [], title, className }: 
       aria-label={title}
     >
       <path
-        d={pathOf(polygon)}
+        d={[polygon, ...islandsOf(outline)].map(pathOf).join('')}
+        fillRule="evenodd"
         fill="var(--clear)"
         fillOpacity={0.45}
         stroke="var(--ink)"
         strokeWidth={side / 90}
       />
+      {narrow.map((zone, k) => (
+        <path key={k} d={pathOf(zone)} fill="var(--needle)" fillOpacity={0.25} data-narrow />
+      ))}
       {beads.map((bead, k) => (
         <path
           key={k}

@@ -1,4 +1,4 @@
-import { HAND_SMOOTH, polygonOf, type Outline, type Point } from './outline.ts'
+import { HAND_SMOOTH, islandsOf, polygonOf, type Outline, type Point } from './outline.ts'
 import { ringsInside, type RingSpacing } from './rings.ts'
 
 type Beads = readonly (readonly Point[])[]
@@ -12,7 +12,7 @@ export function beadsIn(outline: Outline, spacing: RingSpacing): Beads {
   const key = JSON.stringify([outline, spacing.marginMm, spacing.spacingMm])
   const known = kept.get(key)
   if (known) return known
-  const beads = ringsInside(polygonOf(outline, HAND_SMOOTH), spacing)
+  const beads = ringsInside(polygonOf(outline, HAND_SMOOTH), spacing, islandsOf(outline))
   if (kept.size >= KEPT) kept.delete(kept.keys().next().value!)
   kept.set(key, beads)
   return beads

@@ -1,4 +1,15 @@
-export { boxOf, HAND_SMOOTH, perimeterMm, polygonOf, type Box, type Outline, type Point } from './outline.ts'
-export { type RingSpacing } from './rings.ts'
+export {
+  areaMm2,
+  boxOf,
+  HAND_SMOOTH,
+  islandsOf,
+  perimeterMm,
+  polygonOf,
+  type Box,
+  type Outline,
+  type Point,
+} from './outline.ts'
+export { drawnOutline, type DrawingProblem } from './drawn.ts'
+export { narrowZones, type RingSpacing } from './rings.ts'
 export { brimVolumeMl, layerAreaMm2, waterFillOverDrawn, type Mold } from './mold.ts'
 export { beadsIn } from './beads.ts'

@@ -1,4 +1,4 @@
-import { areaMm2, polygonOf, type Outline } from './outline.ts'
+import { openAreaMm2, type Outline } from './outline.ts'
 
 /** A silicone mold as the person owns it. */
 export interface Mold {
@@ -12,14 +12,9 @@ export interface Mold {
   readonly count: number
 }
 
-/** Area of the outline as drawn, mm2. */
-function outlineAreaMm2(mold: Mold): number {
-  return areaMm2(polygonOf(mold.outline))
-}
-
 /** What it holds to the brim, ml: the water fill where there is one, else outline x depth (straight walls). */
 export function brimVolumeMl(mold: Mold): number {
-  return mold.waterFillMl ?? (outlineAreaMm2(mold) * mold.depthMm) / 1000
+  return mold.waterFillMl ?? (openAreaMm2(mold.outline) * mold.depthMm) / 1000
 }
 
 /** Mean area of a layer, mm2: brim volume over depth, so that sloping walls measured with water count. */
@@ -29,5 +24,7 @@ export function layerAreaMm2(mold: Mold): number {
 
 /** Water fill over outline x depth; far from 1 means that one of the three measures is wrong. Null without a water fill. */
 export function waterFillOverDrawn(mold: Mold): number | null {
-  return mold.waterFillMl === null ? null : mold.waterFillMl / ((outlineAreaMm2(mold) * mold.depthMm) / 1000)
+  return mold.waterFillMl === null
+    ? null
+    : mold.waterFillMl / ((openAreaMm2(mold.outline) * mold.depthMm) / 1000)
 }

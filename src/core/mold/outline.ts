@@ -14,6 +14,12 @@ export type Outline =
   | { readonly shape: 'oval'; readonly widthMm: number; readonly heightMm: number }
   | { readonly shape: 'flower'; readonly acrossMm: number; readonly petals: number }
   | { readonly shape: 'heart'; readonly widthMm: number }
+  /** Any closed line, traced or from a file, and the islands that stand in it. */
+  | {
+      readonly shape: 'drawn'
+      readonly points: readonly Point[]
+      readonly islands: readonly (readonly Point[])[]
+    }
 
 export interface Point {
   readonly x: number
@@ -29,7 +35,7 @@ export const HAND_SMOOTH = 120
 /** How deep a flower mold's waists are, as a share of its radius. */
 const FLOWER_WAVE = 0.14
 
-/** The outline as a counter-clockwise polygon about the origin, in mm, its curves as that many points all round. */
+/** The outline as a counter-clockwise polygon about the origin, in mm, its curves as that many points all round; islands are left out. */
 export function polygonOf(outline: Outline, smooth = SMOOTH): readonly Point[] {
   switch (outline.shape) {
     case 'circle':
@@ -56,6 +62,8 @@ export function polygonOf(outline: Outline, smooth = SMOOTH): readonly Point[] {
       )
     case 'heart':
       return heart(outline.widthMm, smooth)
+    case 'drawn':
+      return outline.points
     default:
       return outline satisfies never
   }
@@ -101,6 +109,17 @@ function heart(widthMm: number, smooth: number): Point[] {
   const box = boxOf(points)
   const middle = (box.top + box.bottom) / 2
   return points.map(({ x, y }) => ({ x: (x / 32) * widthMm, y: ((y - middle) / 32) * widthMm }))
+}
+
+/** Islands of silicone that stand up inside the outline, counter-clockwise, in mm. */
+export function islandsOf(outline: Outline): readonly (readonly Point[])[] {
+  return outline.shape === 'drawn' ? outline.islands : []
+}
+
+/** Area that resin covers, mm2: the outline less its islands. */
+export function openAreaMm2(outline: Outline): number {
+  const islands = islandsOf(outline).reduce((sum, island) => sum + Math.abs(areaMm2(island)), 0)
+  return areaMm2(polygonOf(outline)) - islands
 }
 
 export interface Box {

@@ -1,4 +1,4 @@
-import { EndType, inflatePathsD, JoinType } from 'clipper2-ts'
+import { differenceD, EndType, FillRule, inflatePathsD, JoinType } from 'clipper2-ts'
 import { areaMm2, perimeterMm, type Point } from './outline.ts'
 
 export interface RingSpacing {
@@ -14,22 +14,44 @@ const DECIMAL_PLACES = 4
 const SHORTEST_RING = 2
 const SPECK_MM2 = 4
 
-/** The polygon moved inwards by that many mm: none, one, or several pieces where a narrow waist pinches off. */
-export function inset(polygon: readonly Point[], byMm: number): readonly (readonly Point[])[] {
-  const path = polygon.map(({ x, y }) => ({ x, y }))
-  const moved = inflatePathsD(
-    [path],
-    -byMm,
+type Lines = readonly (readonly Point[])[]
+
+/**
+ * The polygon moved inwards by that many mm, its islands grown by as much: none, one, or several lines where a narrow waist pinches
+ * off. Lines round an island run clockwise.
+ */
+export function inset(polygon: readonly Point[], byMm: number, islands: Lines = []): Lines {
+  const paths = [polygon, ...islands.map((island) => [...island].reverse())]
+  return offset(paths, -byMm).filter((each) => Math.abs(areaMm2(each)) > SPECK_MM2)
+}
+
+function offset(paths: Lines, byMm: number): Lines {
+  return inflatePathsD(
+    paths.map((path) => path.map(({ x, y }) => ({ x, y }))),
+    byMm,
     JoinType.Round,
     EndType.Polygon,
     MITER_LIMIT,
     DECIMAL_PLACES,
     ARC_TOLERANCE_MM,
-  )
-  return moved
-    .map((each) => each.map(({ x, y }) => ({ x, y })))
-    .filter((each) => Math.abs(areaMm2(each)) > SPECK_MM2)
+  ).map((each) => each.map(({ x, y }) => ({ x, y })))
 }
+
+/** Where the mold is narrower than that many mm: what a disc of that width cannot reach (a morphological opening). */
+export function narrowZones(polygon: readonly Point[], narrowMm: number, islands: Lines = []): Lines {
+  const reached = offset(inset(polygon, narrowMm / 2, islands), narrowMm / 2)
+  const whole = [polygon, ...islands.map((island) => [...island].reverse())]
+  return differenceD(toPaths(whole), toPaths(reached), FillRule.NonZero, DECIMAL_PLACES)
+    .map((each) => each.map(({ x, y }) => ({ x, y })))
+    .filter((each) => Math.abs(areaMm2(each)) > NARROW_SPECK_MM2)
+}
+
+function toPaths(lines: Lines) {
+  return lines.map((line) => line.map(({ x, y }) => ({ x, y })))
+}
+
+/** A rounded corner is a little narrow everywhere; slivers below this are no zone. */
+const NARROW_SPECK_MM2 = 12
 
 /**
  * Rings that follow the outline: the first at the margin, then one every spacing until nothing is left.
@@ -38,12 +60,15 @@ export function inset(polygon: readonly Point[], byMm: number): readonly (readon
 export function ringsInside(
   polygon: readonly Point[],
   { marginMm, spacingMm }: RingSpacing,
-): readonly (readonly Point[])[] {
+  islands: Lines = [],
+): Lines {
   if (!(spacingMm > 0)) throw new RangeError(`ringsInside: spacingMm is ${spacingMm}, expected more than 0`)
   if (!(marginMm >= 0)) throw new RangeError(`ringsInside: marginMm is ${marginMm}, expected 0 or more`)
   const rings: (readonly Point[])[] = []
   for (let fromWallMm = marginMm; ; fromWallMm += spacingMm) {
-    const level = inset(polygon, fromWallMm).filter((ring) => perimeterMm(ring) >= SHORTEST_RING * spacingMm)
+    const level = inset(polygon, fromWallMm, islands).filter(
+      (ring) => perimeterMm(ring) >= SHORTEST_RING * spacingMm,
+    )
     if (level.length === 0) return rings
     rings.push(...level)
   }

@@ -1,5 +1,8 @@
 import type { BatchRequest, Layer, MoldFill } from '#core/batch/index.ts'
-import { boxOf, polygonOf } from '#core/mold/index.ts'
+import { useMemo } from 'react'
+import { boxOf, HAND_SMOOTH, islandsOf, narrowZones, polygonOf } from '#core/mold/index.ts'
+import { writePatternSvg } from '#formats/outlineSvg.ts'
+import { download } from '#app/platform/download.ts'
 import { printQuantity, type UnitChoice } from '#core/units/index.ts'
 import { MoldDrawing } from '#app/components/MoldDrawing.tsx'
 
@@ -27,13 +30,7 @@ export function MoldLayers({ request, fills, units }: MoldLayersProps) {
       <ul className="grid gap-5 md:grid-cols-2">
         {fills.map((fill) => (
           <li key={fill.mold.id} className="flex gap-4">
-            <MoldDrawing
-              outline={fill.mold.outline}
-              frameMm={frameMm}
-              beads={fill.white.beads}
-              title={`${fill.mold.name} from above, to scale`}
-              className="size-32 shrink-0"
-            />
+            <FromAbove fill={fill} request={request} frameMm={frameMm} />
             <div className="min-w-0 flex-1 text-sm">
               <p className="font-semibold">
                 {fill.count} × {fill.mold.name}
@@ -47,6 +44,12 @@ export function MoldLayers({ request, fills, units }: MoldLayersProps) {
                 <p className="text-ink-soft mt-1">
                   {fill.white.beads.length} {fill.white.beads.length === 1 ? 'ring' : 'rings'},{' '}
                   {(fill.white.beadMm / 10).toFixed(0)} cm of bead
+                  <button
+                    className="no-print block min-h-11 cursor-pointer underline"
+                    onClick={() => savePattern(fill, request)}
+                  >
+                    Pattern sheet, true size (SVG)
+                  </button>
                 </p>
               )}
             </div>
@@ -55,6 +58,63 @@ export function MoldLayers({ request, fills, units }: MoldLayersProps) {
       </ul>
     </section>
   )
+}
+
+/** Narrower than this no second bead fits beside the first, and the white has no room to flow. */
+function narrowFromMm({ white }: BatchRequest): number {
+  return 2 * white.rimMarginMm + white.ringSpacingMm
+}
+
+function FromAbove({
+  fill,
+  request,
+  frameMm,
+}: {
+  readonly fill: MoldFill
+  readonly request: BatchRequest
+  readonly frameMm: number
+}) {
+  const { outline, name } = fill.mold
+  const narrowMm = narrowFromMm(request)
+  const narrow = useMemo(
+    () => narrowZones(polygonOf(outline, HAND_SMOOTH), narrowMm, islandsOf(outline)),
+    [outline, narrowMm],
+  )
+  return (
+    <div className="w-32 shrink-0">
+      <MoldDrawing
+        outline={outline}
+        frameMm={frameMm}
+        beads={fill.white.beads}
+        narrow={narrow}
+        title={`${name} from above, to scale${narrow.length > 0 ? '; shaded where it is too narrow to bloom' : ''}`}
+        className="size-32"
+      />
+      {narrow.length > 0 && <p className="text-ink-soft text-xs">shaded: too narrow to bloom much</p>}
+    </div>
+  )
+}
+
+/** Rings of the white and the strokes of the tool, from the rim to the centre, one a petal. */
+function savePattern({ mold, white }: MoldFill, request: BatchRequest): void {
+  const outline = polygonOf(mold.outline)
+  const { petals, rimMarginMm, holeMm } = request.white
+  const box = boxOf(outline)
+  const reachMm = Math.min(box.right - box.left, box.top - box.bottom) / 2 - rimMarginMm
+  const strokes = Array.from({ length: petals }, (_, k) => {
+    const angle = (2 * Math.PI * k) / petals
+    const at = (mm: number) => ({ x: mm * Math.cos(angle), y: mm * Math.sin(angle) })
+    return [at(reachMm), at(Math.min(4, reachMm / 4))] as const
+  })
+  const drawing = writePatternSvg({
+    name: `${mold.name}: ${request.name}`,
+    outline,
+    islands: islandsOf(mold.outline),
+    beads: white.beads,
+    strokes,
+    beadMm: holeMm,
+  })
+  download(`nublo-pattern-${mold.id}.svg`, 'image/svg+xml', drawing)
 }
 
 function widest({ mold }: MoldFill): number {

@@ -7,6 +7,7 @@ import { MoldDrawing } from '#app/components/MoldDrawing.tsx'
 import { QuantityField } from '#app/components/QuantityField.tsx'
 import { useUnits } from '#app/platform/queries.ts'
 import { usePlatform } from '#app/platform/studio.tsx'
+import { DrawnOutlineFields } from './DrawnOutline.tsx'
 import { ItemDialog, NumberField, TextField } from './ItemDialog.tsx'
 
 const FIRST: Readonly<Record<Outline['shape'], Outline>> = {
@@ -18,6 +19,16 @@ const FIRST: Readonly<Record<Outline['shape'], Outline>> = {
   oval: { shape: 'oval', widthMm: 150, heightMm: 100 },
   flower: { shape: 'flower', acrossMm: 200, petals: 8 },
   heart: { shape: 'heart', widthMm: 120 },
+  drawn: {
+    shape: 'drawn',
+    points: [
+      { x: -50, y: -35 },
+      { x: 50, y: -35 },
+      { x: 50, y: 35 },
+      { x: -50, y: 35 },
+    ],
+    islands: [],
+  },
 }
 
 const MEASURES: Readonly<Record<string, string>> = {
@@ -67,6 +78,13 @@ export function MoldForm({ first, close }: { first: Mold | null; close: () => vo
           onChange={(value) => outline({ [name]: value ?? Number.NaN })}
         />
       ))}
+      {draft.outline.shape === 'drawn' && (
+        <DrawnOutlineFields
+          outline={draft.outline}
+          units={units}
+          change={(drawn) => change({ outline: drawn })}
+        />
+      )}
       {draft.outline.shape === 'flower' && (
         <NumberField
           label="Petals of the outline"

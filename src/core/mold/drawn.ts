@@ -1,0 +1,92 @@
+import { FillRule, simplifyPathsD, unionD } from 'clipper2-ts'
+import { fail, ok, type Result } from '../units/index.ts'
+import { areaMm2, boxOf, type Outline, type Point } from './outline.ts'
+
+export type DrawnOutline = Extract<Outline, { shape: 'drawn' }>
+
+/** Why lines do not make a mold. */
+export type DrawingProblem =
+  | { readonly kind: 'tooFewPoints'; readonly points: number }
+  | { readonly kind: 'tooManyPoints'; readonly points: number; readonly most: number }
+  | { readonly kind: 'noArea' }
+  | { readonly kind: 'crossesItself' }
+  | { readonly kind: 'severalPieces'; readonly pieces: number }
+
+const MOST_POINTS = 100_000
+/** What is kept is as fine as a hand can follow. */
+const KEPT_POINTS = 1500
+const FINEST_MM = 0.02
+const LEAST_AREA_MM2 = 25
+const DECIMAL_PLACES = 4
+/** A line that loses so much of its area when its crossings are undone does cross itself. */
+const CROSSING_LOSS = 0.002
+
+type Line = readonly Point[]
+
+/**
+ * Closed lines as a mold: the largest is the outline, those inside it are islands, centred on the outline's box. Simplified to what a
+ * hand can follow; a line that crosses itself, encloses nothing, or lies apart is refused, never mended silently.
+ */
+export function drawnOutline(lines: readonly Line[]): Result<DrawnOutline, DrawingProblem> {
+  const points = lines.reduce((sum, line) => sum + line.length, 0)
+  if (points > MOST_POINTS) return fail({ kind: 'tooManyPoints', points, most: MOST_POINTS })
+  const closed = lines.filter((line) => line.length >= 3)
+  if (closed.length === 0) return fail({ kind: 'tooFewPoints', points })
+  const simple = closed.map(simplified).sort((one, other) => areaOf(other) - areaOf(one))
+  const [outer, ...rest] = simple
+  if (areaOf(outer!) < LEAST_AREA_MM2) return fail({ kind: 'noArea' })
+  if (simple.some(crossesItself)) return fail({ kind: 'crossesItself' })
+  const islands = rest.filter((line) => areaOf(line) >= LEAST_AREA_MM2 / 5)
+  const apart = islands.filter((line) => !line.every((point) => isInside(point, outer!)))
+  if (apart.length > 0) return fail({ kind: 'severalPieces', pieces: 1 + apart.length })
+  const box = boxOf(outer!)
+  const middle = { x: (box.left + box.right) / 2, y: (box.bottom + box.top) / 2 }
+  const placed = (line: Line) =>
+    counterClockwise(line).map(({ x, y }) => ({ x: rounded(x - middle.x), y: rounded(y - middle.y) }))
+  return ok({ shape: 'drawn', points: placed(outer!), islands: islands.map(placed) })
+}
+
+function areaOf(line: Line): number {
+  return Math.abs(areaMm2(line))
+}
+
+function rounded(mm: number): number {
+  return Number(mm.toFixed(3))
+}
+
+function counterClockwise(line: Line): Line {
+  return areaMm2(line) >= 0 ? line : [...line].reverse()
+}
+
+/** As few points as keep it within a fiftieth of a millimetre, or coarser until they are few enough. */
+function simplified(line: Line): Line {
+  for (let fineMm = FINEST_MM; ; fineMm *= 2) {
+    const [kept] = simplifyPathsD([line.map(({ x, y }) => ({ x, y }))], fineMm, true)
+    if (!kept || kept.length < 3) return line
+    if (kept.length <= KEPT_POINTS) return kept.map(({ x, y }) => ({ x, y }))
+  }
+}
+
+function crossesItself(line: Line): boolean {
+  const filled = (rule: FillRule) =>
+    unionD([line.map(({ x, y }) => ({ x, y }))], [], rule, DECIMAL_PLACES).reduce(
+      (sum, each) => sum + areaMm2(each.map(({ x, y }) => ({ x, y }))),
+      0,
+    )
+  const own = areaOf(line)
+  return (
+    Math.abs(filled(FillRule.NonZero) - own) > CROSSING_LOSS * own ||
+    Math.abs(filled(FillRule.EvenOdd) - own) > CROSSING_LOSS * own
+  )
+}
+
+/** Even-odd rule. */
+function isInside({ x, y }: Point, line: Line): boolean {
+  let inside = false
+  line.forEach((one, k) => {
+    const other = line[(k + 1) % line.length]!
+    if (one.y > y !== other.y > y && x < one.x + ((y - one.y) / (other.y - one.y)) * (other.x - one.x))
+      inside = !inside
+  })
+  return inside
+}
