@@ -60,6 +60,11 @@ export function wordFinding(finding: Finding, units: UnitChoice): WordedFinding 
         title: 'No ink chosen',
         text: 'White alone on a clear bed: fine if meant, otherwise pick inks.',
       }
+    case 'muddyPair':
+      return {
+        title: `${finding.one} and ${finding.other} turn muddy where they meet`,
+        text: 'Their overlap is neither of the two. Keep them apart, put white between, or test the pair on a card first.',
+      }
     case 'noWhite':
       return {
         title: 'No white chosen',

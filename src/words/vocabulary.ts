@@ -1,5 +1,5 @@
 import type { BackChoice, CupStrategy, WhiteDose } from '#core/batch/index.ts'
-import type { ColourKind } from '#core/colour/index.ts'
+import type { BackReason, ColourKind } from '#core/colour/index.ts'
 import type { TimingVerdict } from '#core/journal/index.ts'
 import type { Outline } from '#core/mold/index.ts'
 import type { Confidence, Feel, MixRatio, StageId } from '#core/resin/index.ts'
@@ -55,6 +55,14 @@ export const COLOUR_KIND_WORDS: Readonly<Record<ColourKind, string>> = {
   paste: 'paste',
   mica: 'mica',
   glitter: 'glitter',
+}
+
+/** Why a back does what it does. */
+export const BACK_REASON_WORDS: Readonly<Record<BackReason, string>> = {
+  swallowsPetals: 'light behind: white petals are swallowed',
+  swallowsInks: 'dark behind: petals stand out, inks hardly show',
+  bothShow: 'petals stand out and the inks keep their colour',
+  petalsOnly: 'one of petals and inks shows less',
 }
 
 export const SHAPE_WORDS: Readonly<Record<Outline['shape'], string>> = {

@@ -1,1 +1,10 @@
 export { holdsAlcohol, isWhite, type Colour, type ColourKind } from './colour.ts'
+export {
+  overlapsOf,
+  rankBacks,
+  USUAL_BACKS,
+  type BackColour,
+  type BackReason,
+  type Overlap,
+  type RankedBack,
+} from './palette.ts'

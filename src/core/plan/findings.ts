@@ -3,6 +3,7 @@ import { holdsAlcohol, isWhite } from '../colour/index.ts'
 import { heatConcerns, type HeatConcern } from '../safety/index.ts'
 import { type Capacity, type Schedule } from '../timing/index.ts'
 import type { RackTask } from '../rack/index.ts'
+import { palettePlan } from './palettePlan.ts'
 import { waysOut, type Way } from './ways.ts'
 
 /** Something about a plan that a person should know; the app words it. */
@@ -41,6 +42,7 @@ export type Finding =
     }
   | { readonly kind: 'moreWhiteThanUsual'; readonly portionG: number; readonly usualG: number }
   | { readonly kind: 'noInk' }
+  | { readonly kind: 'muddyPair'; readonly one: string; readonly other: string }
   | { readonly kind: 'noWhite' }
   | { readonly kind: 'shortSettle'; readonly settleMin: number; readonly leastMin: number }
   | { readonly kind: 'cupFirst'; readonly decantMin: number; readonly waitInMoldMin: number }
@@ -65,6 +67,7 @@ const GRAVITY: Readonly<Record<Finding['kind'], Gravity>> = {
   ratioOff: 'warn',
   moreWhiteThanUsual: 'note',
   noInk: 'note',
+  muddyPair: 'note',
   noWhite: 'warn',
   shortSettle: 'warn',
   cupFirst: 'note',
@@ -144,6 +147,8 @@ function colourFindings(request: BatchRequest, { technique, mixes }: Schedule): 
   const inked = request.colours.some((colour) => holdsAlcohol(colour) && !isWhite(colour))
   if (!request.colours.some(isWhite)) found.push({ kind: 'noWhite' })
   if (!inked) found.push({ kind: 'noInk' })
+  for (const { one, other } of palettePlan(request).overlaps.filter((pair) => pair.muddy))
+    found.push({ kind: 'muddyPair', one, other })
   if (technique.white.by === 'bag') {
     const portion = mixes[0]!.cups.find((cup) => cup.id === 'white')?.massG ?? 0
     const { usualPortionG } = technique.white

@@ -19,6 +19,7 @@ import {
 } from '../timing/index.ts'
 import { findingsOf, type Finding } from './findings.ts'
 import { lifeOf, type LifeSample } from './life.ts'
+import { palettePlan, type PalettePlan } from './palettePlan.ts'
 import { heatLimitC, stagesOf, type StageWindows } from './stagesNow.ts'
 import { strategyEffects, type StrategyEffect } from './strategies.ts'
 import { whiteCupPlan, type WhiteCupPlan } from './whiteCupPlan.ts'
@@ -36,6 +37,7 @@ export interface BatchPlan {
   readonly prep: readonly PrepItem[]
   readonly steps: readonly RunStep[]
   readonly life: readonly LifeSample[]
+  readonly palette: PalettePlan
   /** When each stage of the resin holds, whatever the technique makes of it. */
   readonly stages: StageWindows
   /** About where a piece ready for use softens; null when it never is. */
@@ -101,6 +103,7 @@ function planOf(
     prep: prepList(schedule.technique, request.back.when === 'footprint'),
     steps,
     life: lifeOf(schedule),
+    palette: palettePlan(request),
     stages: stagesOf(schedule),
     heatLimitC: heatLimitC(schedule),
     whiteCup: whiteCupPlan(schedule),

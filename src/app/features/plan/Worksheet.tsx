@@ -11,6 +11,7 @@ import { CapacityLine } from './CapacityLine.tsx'
 import { CupStrategies } from './CupStrategies.tsx'
 import { MixSheet } from './MixSheet.tsx'
 import { MoldLayers } from './MoldLayers.tsx'
+import { Palette } from './Palette.tsx'
 import { RunTable } from './RunTable.tsx'
 import { Sureness } from './Sureness.tsx'
 
@@ -60,6 +61,7 @@ export function Worksheet({ request, live, units, school, change, keepMixes }: W
       <CapacityLine plan={plan} units={units} />
       <CupStrategies plan={plan} chosen={request.cupStrategy} units={units} change={change} />
       <MoldLayers request={request} fills={plan.fills} units={units} />
+      <Palette palette={plan.palette} />
       <RunTable plan={plan} startAt={request.startAt} units={units} />
       <section className="sheet no-print" aria-labelledby="chart-heading">
         <h2 id="chart-heading" className="mb-1 text-xl">

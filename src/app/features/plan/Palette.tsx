@@ -1,0 +1,74 @@
+import type { PalettePlan } from '#core/plan/index.ts'
+import type { RankedBack } from '#core/colour/index.ts'
+import { BACK_REASON_WORDS } from '#words/vocabulary.ts'
+
+/** What the colours do where they meet, and which back carries them; a first look, not a promise. */
+export function Palette({ palette }: { palette: PalettePlan }) {
+  if (palette.backs.length === 0) return null
+  return (
+    <section className="sheet" aria-labelledby="palette-heading">
+      <h2 id="palette-heading" className="mb-2 text-xl">
+        Colours
+      </h2>
+      {palette.overlaps.length > 0 && (
+        <>
+          <h3 className="text-sm font-medium">Where two inks run into each other</h3>
+          <ul className="mt-1 mb-4 flex flex-wrap gap-3">
+            {palette.overlaps.map(({ one, other, hex, muddy }) => (
+              <li key={`${one}-${other}`} className="flex items-center gap-2 text-sm" data-muddy={muddy}>
+                <span
+                  className="border-edge size-8 rounded-full border"
+                  style={{ background: hex }}
+                  aria-hidden
+                />
+                <span>
+                  {one} and {other}
+                  {muddy && <strong className="block">muddy: keep apart</strong>}
+                </span>
+              </li>
+            ))}
+          </ul>
+        </>
+      )}
+      <h3 className="text-sm font-medium">Which back carries them</h3>
+      <ol className="mt-1 grid gap-3 sm:grid-cols-3">
+        {palette.backs.map((back, k) => (
+          <Back key={back.id} back={back} place={k + 1} />
+        ))}
+      </ol>
+      <p className="text-ink-soft mt-3 max-w-prose text-sm">
+        Reckoned from the swatches as layers of dye and white (Kubelka and Munk); wet colour lies and screens
+        do too, so hold cards behind the cured piece before the back is poured.
+      </p>
+    </section>
+  )
+}
+
+/** The inked ground with a petal on it, over that back. */
+function Back({ back, place }: { back: RankedBack; place: number }) {
+  return (
+    <li className="flex items-center gap-3 text-sm" data-back={back.id}>
+      <svg viewBox="-12 -12 24 24" className="size-14 shrink-0" aria-hidden>
+        <rect x={-12} y={-12} width={24} height={24} rx={4} fill={back.hex} />
+        <circle r={10} fill={back.groundHex} />
+        {[0, 72, 144, 216, 288].map((turn) => (
+          <ellipse
+            key={turn}
+            cx={0}
+            cy={-5.4}
+            rx={2.2}
+            ry={4}
+            fill={back.petalHex}
+            transform={`rotate(${turn})`}
+          />
+        ))}
+      </svg>
+      <span>
+        <strong>
+          {place}. {back.name}
+        </strong>
+        <span className="block">{BACK_REASON_WORDS[back.reason]}</span>
+      </span>
+    </li>
+  )
+}

@@ -1,0 +1,138 @@
+import type { Colour } from './colour.ts'
+import { chromaOf, colourDifference, hueOf, lightnessOf } from './difference.ts'
+import {
+  CARD_REFLECTANCE,
+  hexOf,
+  inkLayer,
+  linearOf,
+  seen,
+  together,
+  type ColourLayer,
+  type Linear,
+} from './layers.ts'
+
+/** Two inks that ran into each other. */
+export interface Overlap {
+  readonly one: string
+  readonly other: string
+  /** As it would look over a white card. */
+  readonly hex: string
+  /** Neither of the two any more, and no colour of its own. */
+  readonly muddy: boolean
+}
+
+const CARD: Linear = [CARD_REFLECTANCE, CARD_REFLECTANCE, CARD_REFLECTANCE]
+/** An ink above this chroma was a colour; one darker than that makes every overlap dark, and nobody calls it mud (both by eye). */
+const CLEAR_CHROMA = 0.07
+const DARK_INK = 0.3
+/** An overlap that keeps less of the duller ink's chroma than this is dirty; a dark orange is what people call brown (by eye). */
+const KEPT_CHROMA = 0.6
+const BROWN = { hueFrom: 30, hueTo: 80, lightnessBelow: 0.45 } as const
+
+/** Every pair of inks and what they give where they meet. */
+export function overlapsOf(inks: readonly Colour[]): readonly Overlap[] {
+  return inks.flatMap((one, k) => inks.slice(k + 1).map((other) => overlapOf(one, other)))
+}
+
+function overlapOf(one: Colour, other: Colour): Overlap {
+  const both = seen([together(inkLayer(one.hex), inkLayer(other.hex))], CARD)
+  const own = [one, other].map(({ hex }) => linearOf(hex))
+  const clear = own.every((each) => chromaOf(each) > CLEAR_CHROMA && lightnessOf(each) > DARK_INK)
+  return {
+    one: one.name,
+    other: other.name,
+    hex: hexOf(both),
+    muddy: clear && (chromaOf(both) < KEPT_CHROMA * Math.min(...own.map(chromaOf)) || isBrown(both)),
+  }
+}
+
+function isBrown(colour: Linear): boolean {
+  const hue = hueOf(colour)
+  return hue >= BROWN.hueFrom && hue <= BROWN.hueTo && lightnessOf(colour) < BROWN.lightnessBelow
+}
+
+/** A colour that could stand behind a piece. */
+export interface BackColour {
+  readonly id: string
+  readonly name: string
+  readonly hex: string
+}
+
+/** No back lets the table show through (by eye). */
+export const USUAL_BACKS: readonly BackColour[] = [
+  { id: 'none', name: 'No back', hex: '#e6e5e1' },
+  { id: 'white', name: 'White', hex: '#eeeeec' },
+  { id: 'black', name: 'Black', hex: '#1b1b1c' },
+  { id: 'navy', name: 'Navy', hex: '#1b2f61' },
+  { id: 'gold', name: 'Gold', hex: '#c0a65a' },
+  { id: 'teal', name: 'Teal', hex: '#27807f' },
+]
+
+export type BackReason =
+  /** Light behind: white petals have nothing to stand against. */
+  | 'swallowsPetals'
+  /** Dark behind: transparent inks have no light to colour. */
+  | 'swallowsInks'
+  | 'bothShow'
+  | 'petalsOnly'
+
+/** How a back would carry petals and inks. */
+export interface RankedBack extends BackColour {
+  /** White petals beside the inked ground, mean over the inks, CIEDE2000. */
+  readonly petalContrast: number
+  /** The inked ground beside the bare back, mean over the inks. */
+  readonly inkContrast: number
+  readonly reason: BackReason
+  /** An example: the first ink's ground and a petal on it. */
+  readonly groundHex: string
+  readonly petalHex: string
+}
+
+/** A difference that is seen at a glance, and one that has to be looked for (by eye). */
+const CLEAR_DIFFERENCE = 14
+const FAINT_DIFFERENCE = 8
+/** Petals are what a bloom is for; colour between them counts half. */
+const INK_SHARE = 0.5
+
+/** Backs for those inks and that strength of white (its scattering depth), the one on which most shows first. */
+export function rankBacks(
+  inks: readonly Colour[],
+  whiteScatter: number,
+  backs: readonly BackColour[] = USUAL_BACKS,
+): readonly RankedBack[] {
+  if (inks.length === 0) return []
+  const white: ColourLayer = { scatter: whiteScatter, absorb: [0.004, 0.004, 0.006] }
+  return backs
+    .map((back) => rankedBack(inks, white, back))
+    .sort((one, other) => scoreOf(other) - scoreOf(one))
+}
+
+function scoreOf({ petalContrast, inkContrast }: RankedBack): number {
+  return Math.min(petalContrast, 40) + INK_SHARE * Math.min(inkContrast, 40)
+}
+
+function rankedBack(inks: readonly Colour[], white: ColourLayer, back: BackColour): RankedBack {
+  const behind = linearOf(back.hex)
+  const faces = inks.map(({ hex }) => {
+    const ground = seen([inkLayer(hex)], behind)
+    return { ground, petal: seen([white, inkLayer(hex)], behind) }
+  })
+  const mean = (of: (face: (typeof faces)[number]) => number) =>
+    faces.reduce((sum, face) => sum + of(face), 0) / faces.length
+  const petalContrast = mean(({ ground, petal }) => colourDifference(ground, petal))
+  const inkContrast = mean(({ ground }) => colourDifference(ground, behind))
+  return {
+    ...back,
+    petalContrast,
+    inkContrast,
+    reason: reasonOf(petalContrast, inkContrast),
+    groundHex: hexOf(faces[0]!.ground),
+    petalHex: hexOf(faces[0]!.petal),
+  }
+}
+
+function reasonOf(petalContrast: number, inkContrast: number): BackReason {
+  if (petalContrast < FAINT_DIFFERENCE) return 'swallowsPetals'
+  if (inkContrast < FAINT_DIFFERENCE) return 'swallowsInks'
+  return petalContrast >= CLEAR_DIFFERENCE && inkContrast >= CLEAR_DIFFERENCE ? 'bothShow' : 'petalsOnly'
+}

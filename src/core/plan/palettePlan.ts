@@ -1,0 +1,39 @@
+import { EXCESS_DENSITY_KG_PER_M3, type BatchRequest } from '../batch/index.ts'
+import {
+  isWhite,
+  overlapsOf,
+  rankBacks,
+  USUAL_BACKS,
+  type BackColour,
+  type Colour,
+  type Overlap,
+  type RankedBack,
+} from '../colour/index.ts'
+
+/** What the chosen colours do with one another and with what stands behind them. */
+export interface PalettePlan {
+  readonly overlaps: readonly Overlap[]
+  /** The back on which most shows first; empty without inks. */
+  readonly backs: readonly RankedBack[]
+}
+
+/** Scattering depth of petals at the face of a see-through white; stronger whites go up with their pigment (by eye). */
+const TRANSLUCENT_SCATTER = 0.5
+const MOST_SCATTER = 6
+
+export function palettePlan({ colours, white, back }: BatchRequest): PalettePlan {
+  const inks = colours.filter((colour) => colour.kind === 'alcoholInk' && !isWhite(colour))
+  const strength = EXCESS_DENSITY_KG_PER_M3[white.dose] / EXCESS_DENSITY_KG_PER_M3.translucent
+  const own = [...colours.filter((colour) => colour.kind === 'paste'), ...backColour(back)].map(
+    ({ id, name, hex }): BackColour => ({ id, name, hex }),
+  )
+  const backs = [...new Map([...USUAL_BACKS, ...own].map((each) => [each.id, each])).values()]
+  return {
+    overlaps: overlapsOf(inks),
+    backs: rankBacks(inks, Math.min(MOST_SCATTER, TRANSLUCENT_SCATTER * strength), backs),
+  }
+}
+
+function backColour(back: BatchRequest['back']): readonly Colour[] {
+  return back.when === 'none' || back.colour === null ? [] : [back.colour]
+}
