@@ -10,6 +10,7 @@ const coreRooms = {
   mold: [],
   colour: [],
   instruments: ['resin'],
+  bloom: ['mold', 'colour'],
   technique: ['resin'],
   batch: ['resin', 'mold', 'colour', 'technique'],
   timing: ['resin', 'batch', 'technique'],

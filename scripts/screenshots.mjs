@@ -67,6 +67,14 @@ try {
   await go('/plan', 'Plan a batch')
   await page.locator('[data-worksheet]').waitFor()
   await shot('plan')
+  if (!only || only.includes('faces')) {
+    await page.getByRole('combobox', { name: 'Mold 1' }).selectOption({ label: 'Round coaster' })
+    await page.getByRole('button', { name: 'Show the face' }).click()
+    await page.locator('[data-face="done"]').waitFor({ timeout: 240_000 })
+    await page.evaluate(() => document.querySelector('[data-face]').scrollIntoView())
+    await page.waitForTimeout(1000)
+    await shot('faces')
+  }
   await go('/rack', 'Rack')
   await page.locator('[data-strip]').first().waitFor()
   await shot('rack')

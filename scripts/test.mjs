@@ -25,7 +25,7 @@ const steps = [
   ],
   ['Unused files, exports and packages', [bin('knip', 'bin/knip.js')]],
   ['Unit tests', [...jest, '--testPathIgnorePatterns', 'tests/calibration/']],
-  ['Calibration over 500 simulated resins', [...jest, 'tests/calibration']],
+  ['Long checks: 500 simulated resins, simulated faces', [...jest, 'tests/calibration']],
 ]
 
 ensureDependencies()

@@ -3,7 +3,9 @@ import { createRoot } from 'react-dom/client'
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
 import { RouterProvider } from 'react-router'
 import { StudioDatabase } from '#data/database.ts'
-import { startPlanner } from '#workers/client.ts'
+import type { Remote } from 'comlink'
+import type { BloomLab } from '#workers/bloomLab.ts'
+import { startBloomLab, startPlanner } from '#workers/client.ts'
 import { UndoProvider } from './components/undo.tsx'
 import { openStudio } from './platform/firstOpening.ts'
 import { useSpool } from './platform/marks.ts'
@@ -12,9 +14,12 @@ import { PlatformProvider, type Platform } from './platform/studio.tsx'
 import { createRouter } from './routes/router.tsx'
 import './theme/theme.css'
 
+let bloomLab: Remote<BloomLab> | null = null
+
 const platform: Platform = {
   db: new StudioDatabase(),
   planner: startPlanner(),
+  bloomLab: () => (bloomLab ??= startBloomLab()),
   nowMs: () => Date.now(),
   evenMs: () => performance.now(),
   newId: () => crypto.randomUUID(),

@@ -1,9 +1,17 @@
 import { wrap, type Remote } from 'comlink'
+import type { BloomLab } from './bloomLab.ts'
 import type { Planner } from './planner.worker.ts'
 
 /** Starts the planner's worker. */
 export function startPlanner(): Remote<Planner> {
   return wrap<Planner>(
     new Worker(new URL('./planner.worker.ts', import.meta.url), { type: 'module', name: 'planner' }),
+  )
+}
+
+/** Starts the worker that follows blooms. */
+export function startBloomLab(): Remote<BloomLab> {
+  return wrap<BloomLab>(
+    new Worker(new URL('./bloom.worker.ts', import.meta.url), { type: 'module', name: 'bloom' }),
   )
 }

@@ -1,4 +1,5 @@
 export { holdsAlcohol, isWhite, type Colour, type ColourKind } from './colour.ts'
+export { inkLayer, kubelkaMunk, linearOf, type Linear } from './layers.ts'
 export {
   overlapsOf,
   rankBacks,

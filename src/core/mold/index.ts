@@ -10,6 +10,6 @@ export {
   type Point,
 } from './outline.ts'
 export { drawnOutline, type DrawingProblem } from './drawn.ts'
-export { narrowZones, type RingSpacing } from './rings.ts'
+export { inset, narrowZones, type RingSpacing } from './rings.ts'
 export { brimVolumeMl, layerAreaMm2, waterFillOverDrawn, type Mold } from './mold.ts'
 export { beadsIn } from './beads.ts'

@@ -7,6 +7,8 @@ export interface LifeSample {
   readonly tempC: number
   readonly feel: Feel
   readonly conversion: number
+  /** Null from gel on. */
+  readonly viscosityPaS: number | null
   readonly remainingFluidityPerPa: number
   /** 0 as poured, 1 at gel and after: how far the flow is used up. */
   readonly thickenedFrac: number
@@ -33,6 +35,7 @@ export function lifeOf({ forecast, white }: Schedule): readonly LifeSample[] {
       tempC: state.tempC,
       feel: feelOf(state, forecast.setting.roomTempC),
       conversion: state.conversion,
+      viscosityPaS: Number.isFinite(state.viscosityPaS) ? state.viscosityPaS : null,
       remainingFluidityPerPa: state.remainingFluidityPerPa,
       thickenedFrac: 1 - state.remainingFluidityPerPa / whole,
       bloomNumber: white ? bloomNumber(white, state.remainingFluidityPerPa) : null,

@@ -1,4 +1,4 @@
-/** Speed of the forecast in a worker of Chromium, beside an independent solver: npm run measure:solver. Kept in docs/performance.md by hand. */
+/** Speed of one of tests/bench in a worker of Chromium: npm run measure:solver, npm run measure:bloom. Kept in docs/performance.md by hand. */
 import { readFile } from 'node:fs/promises'
 import { createServer } from 'node:http'
 import { join } from 'node:path'
@@ -6,18 +6,19 @@ import { chromium } from '@playwright/test'
 import { build } from 'vite'
 import { root } from './ready.mjs'
 
+const subject = process.argv[2] ?? 'solver'
 const browser = await chromium.launch({
   executablePath: '/usr/bin/chromium',
   args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
 })
 try {
-  await measureSolver(browser)
+  await measureInWorker(browser)
 } finally {
   await browser.close()
 }
 
-/** The solver's benchmark in a module worker of Chromium, beside odex in the same run. */
-async function measureSolver(browser) {
+/** The benchmark, bundled, in a module worker of its own. */
+async function measureInWorker(browser) {
   const outDir = join(root, 'node_modules/.cache/nublo-bench')
   await build({
     configFile: false,
@@ -29,7 +30,7 @@ async function measureSolver(browser) {
       outDir,
       emptyOutDir: true,
       target: 'es2022',
-      lib: { entry: join(root, 'tests/bench/solver.worker.ts'), formats: ['es'], fileName: 'solver' },
+      lib: { entry: join(root, `tests/bench/${subject}.worker.ts`), formats: ['es'], fileName: 'solver' },
     },
   })
   const script = await readFile(join(outDir, 'solver.js'))

@@ -1,0 +1,327 @@
+import { describe, expect, test } from '@jest/globals'
+import { polygonOf, type Point } from '../mold/index.ts'
+import { seededRandom } from '../numeric/index.ts'
+import { moverOn } from './advect.ts'
+import { spreadOnFloor } from './current.ts'
+import { paintFace } from './face.ts'
+import { gridOf } from './grid.ts'
+import { createBloom, whiteBalance, type BloomSetup } from './simulation.ts'
+import { emptySheets, largestOf, stampInto, totalOf } from './sheets.ts'
+import { backwardOf, type Stroke } from './tool.ts'
+import { wallsOf } from './walls.ts'
+
+const round = polygonOf({ shape: 'circle', acrossMm: 80 }, 120)
+const even = { sinking: 0, floor: 0, surface: 0 }
+const setup = (changes: Partial<BloomSetup> = {}): BloomSetup => ({
+  outline: round,
+  islands: [],
+  cells: 64,
+  depthM: 0.005,
+  excessDensityKgPerM3: 12,
+  entrain: 0.35,
+  viscosityAt: () => 2,
+  seed: 7,
+  uneven: even,
+  threads: 1,
+  ...changes,
+})
+const ring = (radiusM: number): readonly Point[] =>
+  Array.from({ length: 240 }, (_, k) => {
+    const angle = (2 * Math.PI * (k + 0.5)) / 240
+    return { x: radiusM * Math.cos(angle), y: radiusM * Math.sin(angle) }
+  })
+const ink = (x: number, y: number) =>
+  ({ kind: 'ink', at: { x, y }, radiusM: 0.003, absorb: [9, 2, 1], pressureNPerM: 0.008 }) as const
+
+describe('white on the floor', () => {
+  test('spreads as a viscous gravity current: r = 0.894 (g drho V3/3 mu)^(1/8) t^(1/8) (Huppert 1982)', () => {
+    const grid = gridOf(polygonOf({ shape: 'circle', acrossMm: 300 }, 240), [], 128)
+    const walls = wallsOf(grid, { depthM: 1, uneven: even, chance: seededRandom(1) })
+    const sheets = emptySheets(grid)
+    const volumeM3 = 4e-6
+    stampInto(sheets.floor.white, grid, { xM: 0, yM: 0, radiusM: 0.02, amount: volumeM3 })
+    const pullPaPerM = 12 * 9.81
+    const viscosityPaS = 2
+    const radiusAt = (atS: number) =>
+      0.894 * ((pullPaPerM * volumeM3 ** 3) / (3 * viscosityPaS)) ** (1 / 8) * atS ** (1 / 8)
+    const spread = (stepS: number) =>
+      // So deep that the return flow above does not matter.
+      spreadOnFloor({
+        grid,
+        walls: unwalled(walls),
+        floor: sheets.floor,
+        pullPaPerM,
+        depthM: 1e3,
+        viscosityPaS,
+        stepS,
+        relax: 1,
+        withInk: false,
+      })
+    spread(4000)
+    const measured = () => {
+      const edge = sheets.floor.white.findIndex((value, p) => p >= 64 * 128 + 64 && value < 2e-5)
+      return (edge - (64 * 128 + 64)) * grid.cellM
+    }
+    expect(Math.abs(measured() / radiusAt(4000) - 1)).toBeLessThan(0.06)
+    const early = measured()
+    spread(60_000)
+    expect(Math.log(measured() / early) / Math.log(64_000 / 4000)).toBeCloseTo(1 / 8, 1)
+    expect(totalOf(sheets.floor.white, grid) / volumeM3).toBeCloseTo(1, 9)
+  })
+})
+
+/** Without walls, for laws of open floors. */
+function unwalled(walls: ReturnType<typeof wallsOf>) {
+  const open = (faces: Float64Array) => faces.map((value) => (value > 0 ? 1 : 0))
+  return { ...walls, currentX: open(walls.currentX), currentY: open(walls.currentY) }
+}
+
+describe('solvent at the surface', () => {
+  test('carries ink outwards as R4 = R04 + 16 (H/4 mu) M t/pi while none evaporates (Barenblatt)', () => {
+    const bloom = createBloom(
+      setup({ outline: polygonOf({ shape: 'circle', acrossMm: 120 }, 120), cells: 128, depthM: 0.002 }),
+    )
+    bloom.at(0, { kind: 'ink', at: { x: 0, y: 0 }, radiusM: 0.006, absorb: [1, 0, 0], pressureNPerM: 0.002 })
+    const reach = () => {
+      const { n, cellM } = bloom.grid
+      const row = n / 2
+      let last = 0
+      for (let i = row; i < n; i++)
+        if (bloom.sheets.surface.ink[0][row * n + i]! > 0.02 * largestOf(bloom.sheets.surface.ink[0]))
+          last = i
+      return (last - row + 0.5) * cellM
+    }
+    bloom.runTo(4)
+    const start = reach()
+    bloom.runTo(24)
+    // M is the pressure over the surface; it evaporates by a tenth meanwhile.
+    const pull = totalOf(bloom.sheets.surface.pressure, bloom.grid) * 1.07
+    const expected = (start ** 4 + (16 * (0.002 / (4 * 2)) * pull * 20) / Math.PI) ** 0.25
+    expect(Math.abs(reach() / expected - 1)).toBeLessThan(0.12)
+  })
+})
+
+describe('the whole process', () => {
+  const bloom = createBloom(setup({ uneven: { sinking: 0.5, floor: 0.7, surface: 0.3 }, threads: 5 }))
+  for (const [x, y] of [
+    [0.01, 0.01],
+    [-0.015, 0.004],
+    [0.004, -0.018],
+  ] as const)
+    bloom.at(30, ink(x, y))
+  bloom.at(300, { kind: 'bead', path: ring(0.02), closed: true, beadM: 0.003 })
+  const strokes: readonly Stroke[] = [
+    {
+      kind: 'drag',
+      path: [
+        { x: 0.034, y: 0 },
+        { x: 0.005, y: 0 },
+      ],
+      reachM: 0.0034,
+      strength: 0.85,
+    },
+    { kind: 'swirl', centre: { x: 0, y: 0 }, reachM: 0.01, turnRad: 2.6 },
+  ]
+  bloom.at(360, { kind: 'tool', strokes })
+  bloom.runTo(2400)
+
+  test('keeps every drop of white and of ink, to the last digits', () => {
+    const { surface, transit, floor, laid } = whiteBalance(bloom)
+    expect((surface + transit + floor) / laid).toBeCloseTo(1, 12)
+    const { sheets, grid } = bloom
+    for (const channel of [0, 1, 2] as const) {
+      const inked =
+        totalOf(sheets.surface.ink[channel], grid) +
+        totalOf(sheets.transit.ink[channel], grid) +
+        totalOf(sheets.floor.ink[channel], grid)
+      expect(inked / bloom.laid.ink[channel]).toBeCloseTo(1, 12)
+    }
+  })
+
+  test('never makes less than nothing, and white goes down', () => {
+    const { surface, transit, floor, pressure } = { ...bloom.sheets, pressure: bloom.sheets.surface.pressure }
+    for (const field of [
+      surface.white,
+      transit.white,
+      floor.white,
+      pressure,
+      ...surface.ink,
+      ...transit.ink,
+      ...floor.ink,
+    ])
+      for (const value of field) expect(value).toBeGreaterThanOrEqual(0)
+    expect(whiteBalance(bloom).floor / bloom.laid.white).toBeGreaterThan(0.3)
+  })
+
+  test('is painted from both sides: white on the face is bright before black, and the sides differ', () => {
+    const black = [0.012, 0.012, 0.012] as const
+    const front = paintFace(bloom, { side: 'front', backing: black })
+    const back = paintFace(bloom, { side: 'back', backing: black })
+    const brightest = (rgba: Uint8ClampedArray) => Math.max(...rgba.filter((_value, k) => k % 4 === 1))
+    expect(brightest(front)).toBeGreaterThan(120)
+    expect(front).not.toEqual(back)
+    expect(front[3]).toBe(0)
+  })
+})
+
+describe('laws of the process', () => {
+  test('a half turn of everything is the same piece turned', () => {
+    const bloom = createBloom(setup())
+    for (const [x, y] of [
+      [0.02, 0.01],
+      [-0.02, -0.01],
+    ] as const)
+      bloom.at(10, ink(x, y))
+    bloom.runTo(400)
+    const [field] = bloom.sheets.surface.ink
+    const most = largestOf(field)
+    field.forEach((value, p) =>
+      expect(Math.abs(value - field[field.length - 1 - p]!)).toBeLessThan(1e-8 * most),
+    )
+  })
+
+  test('a uniform film does not fall, a bead does, and the thicker bead sooner', () => {
+    const fallen = (beadM: number) => {
+      const bloom = createBloom(setup())
+      bloom.at(0, { kind: 'bead', path: ring(0.02), closed: true, beadM })
+      bloom.runTo(600)
+      const { floor, laid } = whiteBalance(bloom)
+      return floor / laid
+    }
+    const film = createBloom(setup())
+    film.at(0, { kind: 'bead', path: ring(0.001), closed: true, beadM: 1e-9 })
+    film.grid.inside.forEach((inside, p) => (film.sheets.surface.white[p] = inside ? 3e-4 : 0))
+    film.runTo(600)
+    const inMiddle = 33 * 64 + 33
+    expect(film.sheets.floor.white[inMiddle]! / 3e-4).toBeLessThan(0.05)
+    expect(fallen(0.003)).toBeGreaterThan(0.1)
+    expect(fallen(0.004)).toBeGreaterThan(fallen(0.003))
+  })
+
+  test('white that touches the wall stays there', () => {
+    const bloom = createBloom(setup())
+    bloom.at(0, { kind: 'bead', path: ring(0.0397), closed: true, beadM: 0.002 })
+    const atWall = () =>
+      bloom.grid.wallM.reduce(
+        (sum, wall, p) =>
+          bloom.grid.inside[p] && wall < 0.0008
+            ? sum +
+              bloom.sheets.surface.white[p]! +
+              bloom.sheets.transit.white[p]! +
+              bloom.sheets.floor.white[p]!
+            : sum,
+        0,
+      )
+    bloom.runTo(1)
+    const laid = atWall()
+    bloom.runTo(1200)
+    expect(laid).toBeGreaterThan(0)
+    expect(atWall() / laid).toBeGreaterThanOrEqual(1 - 1e-9)
+  })
+
+  test('ink after the white pushes it away, less when the resin is thicker', () => {
+    const at = { x: 0.02, y: 0 }
+    const left = (afterS: number | null) => {
+      const bloom = createBloom(setup({ viscosityAt: (s) => 2 * Math.exp(s / 400) }))
+      bloom.at(60, { kind: 'bead', path: ring(0.02), closed: true, beadM: 0.003 })
+      if (afterS !== null) bloom.at(60 + afterS, ink(at.x, at.y))
+      bloom.runTo(60 + (afterS ?? 120) + 300)
+      return whiteNear(bloom, at)
+    }
+    const removed = (afterS: number) => 1 - left(afterS) / leftWithout(afterS)
+    const leftWithout = (afterS: number) => {
+      const bloom = createBloom(setup({ viscosityAt: (s) => 2 * Math.exp(s / 400) }))
+      bloom.at(60, { kind: 'bead', path: ring(0.02), closed: true, beadM: 0.003 })
+      bloom.runTo(60 + afterS + 300)
+      return whiteNear(bloom, at)
+    }
+    expect(removed(120)).toBeGreaterThan(0.3)
+    expect(removed(900)).toBeLessThan(removed(120))
+  })
+
+  test('a narrow zone blooms less than a wide one: the same bead has no room to flow', () => {
+    const reached = (heightMm: number) => {
+      const outline = polygonOf({ shape: 'rectangle', widthMm: 80, heightMm, cornerMm: 0 }, 120)
+      const bloom = createBloom(setup({ outline }))
+      bloom.at(0, {
+        kind: 'bead',
+        path: [
+          { x: -0.03, y: 0 },
+          { x: 0.03, y: 0 },
+        ],
+        closed: false,
+        beadM: 0.003,
+      })
+      bloom.runTo(400)
+      const { floor, laid } = whiteBalance(bloom)
+      return floor / laid
+    }
+    expect(reached(10)).toBeLessThan(0.9 * reached(60))
+  })
+})
+
+/** Unsunk white within 5 mm of that point. */
+function whiteNear({ grid, sheets }: ReturnType<typeof createBloom>, { x, y }: Point): number {
+  const { n, cellM, sideM } = grid
+  let sum = 0
+  for (let p = 0; p < n * n; p++) {
+    const far = Math.hypot(
+      ((p % n) + 0.5) * cellM - sideM / 2 - x,
+      (Math.floor(p / n) + 0.5) * cellM - sideM / 2 - y,
+    )
+    if (far < 0.005) sum += sheets.surface.white[p]! + sheets.transit.white[p]!
+  }
+  return sum
+}
+
+describe('a tool', () => {
+  const area = (stroke: Stroke, sweeps?: number) => {
+    const back = backwardOf(stroke, sweeps)
+    const h = 1e-6
+    let sum = 0
+    let count = 0
+    for (let y = -0.02; y < 0.02; y += 0.00271)
+      for (let x = -0.035; x < 0.04; x += 0.00213) {
+        const [ax, ay] = back(x + h, y)
+        const [bx, by] = back(x - h, y)
+        const [cx, cy] = back(x, y + h)
+        const [dx, dy] = back(x, y - h)
+        sum += Math.abs(((ax - bx) * (cy - dy) - (ay - by) * (cx - dx)) / (4 * h * h) - 1)
+        count++
+      }
+    return sum / count
+  }
+  const drag: Stroke = {
+    kind: 'drag',
+    path: [
+      { x: 0.035, y: 0 },
+      { x: 0.005, y: 0 },
+    ],
+    reachM: 0.003,
+    strength: 0.9,
+  }
+
+  test('keeps area: a swirl exactly, a drag as nearly as its sweeps', () => {
+    expect(area({ kind: 'swirl', centre: { x: 0, y: 0 }, reachM: 0.01, turnRad: 2.6 })).toBeLessThan(1e-6)
+    expect(area(drag)).toBeLessThan(2e-3)
+    expect(area(drag, 8)).toBeLessThan(5e-4)
+  })
+
+  test('takes along what lies in its path and leaves alone what is far', () => {
+    const back = backwardOf(drag)
+    expect(back(0.01, 0)[0]).toBeGreaterThan(0.012)
+    expect(back(0.01, 0.03)).toEqual([0.01, 0.03])
+  })
+})
+
+test('a field that is moved keeps its sum and grows no new heights', () => {
+  const grid = gridOf(round, [], 64)
+  const sheets = emptySheets(grid)
+  stampInto(sheets.floor.white, grid, { xM: 0, yM: 0, radiusM: 0.01, amount: 1 })
+  const before = largestOf(sheets.floor.white)
+  const by = new Float64Array(64 * 64).map((_value, p) => (grid.wallM[p]! > 0.004 ? 0.4 : 0))
+  const mover = moverOn(grid)
+  for (let k = 0; k < 10; k++) mover.move(sheets.floor.white, by, by, k % 2 === 0)
+  expect(totalOf(sheets.floor.white, grid)).toBeCloseTo(1, 12)
+  expect(largestOf(sheets.floor.white)).toBeLessThanOrEqual(before * (1 + 1e-9))
+})

@@ -1,0 +1,6 @@
+export { createBloom, type Bloom, type BloomAct, type BloomSetup } from './simulation.ts'
+export { layScene, type BloomScene } from './scene.ts'
+export { outcomeOf, type BloomOutcome } from './outcome.ts'
+export { paintFace, type FaceView } from './face.ts'
+export { type BloomGrid } from './grid.ts'
+export { type Sheets } from './sheets.ts'

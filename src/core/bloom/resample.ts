@@ -1,0 +1,34 @@
+import type { Point } from '../mold/index.ts'
+
+/** Length of a line, closed where it says so; in the points' own unit. */
+export function lineLength(points: readonly Point[], closed: boolean): number {
+  const legs = closed ? points.length : points.length - 1
+  let sum = 0
+  for (let k = 0; k < legs; k++) {
+    const one = points[k]!
+    const other = points[(k + 1) % points.length]!
+    sum += Math.hypot(other.x - one.x, other.y - one.y)
+  }
+  return sum
+}
+
+/** Points along a line at even spacing, about so far apart. */
+export function evenPoints(points: readonly Point[], closed: boolean, apart: number): readonly Point[] {
+  const length = lineLength(points, closed)
+  const count = Math.max(2, Math.round(length / apart))
+  const every = length / (closed ? count : count - 1)
+  const legs = closed ? points.length : points.length - 1
+  const even: Point[] = []
+  let walked = 0
+  for (let k = 0; k < legs && even.length < count; k++) {
+    const one = points[k]!
+    const other = points[(k + 1) % points.length]!
+    const leg = Math.hypot(other.x - one.x, other.y - one.y)
+    while (even.length < count && even.length * every <= walked + leg + 1e-12) {
+      const share = leg > 0 ? (even.length * every - walked) / leg : 0
+      even.push({ x: one.x + share * (other.x - one.x), y: one.y + share * (other.y - one.y) })
+    }
+    walked += leg
+  }
+  return even
+}

@@ -1,0 +1,71 @@
+import { EXCESS_DENSITY_KG_PER_M3, inkDropsOfPiece, type BatchRequest } from '../batch/index.ts'
+import { inkLayer, isWhite } from '../colour/index.ts'
+import { HAND_SMOOTH, islandsOf, polygonOf, type Point } from '../mold/index.ts'
+import { TECHNIQUES } from '../technique/index.ts'
+import type { BatchPlan } from './plan.ts'
+
+/** All a simulation of one piece needs; plain data for a worker. */
+export interface FaceTask {
+  readonly outline: readonly Point[]
+  readonly islands: readonly (readonly Point[])[]
+  readonly beads: readonly (readonly Point[])[]
+  readonly beadMm: number
+  readonly petals: number
+  readonly inks: readonly (readonly [number, number, number])[]
+  readonly inkDrops: number
+  readonly depthMm: number
+  readonly excessDensityKgPerM3: number
+  /** Minutes from stop-stir and Pa.s, up to gel. */
+  readonly viscosity: readonly (readonly [number, number])[]
+  readonly settleMin: number
+}
+
+/** When a piece could be piped, beside its window. */
+export interface FaceMoment {
+  readonly id: 'early' | 'right' | 'late'
+  readonly pipeAtMin: number
+}
+
+/** A drop lands about ten times as strong as it is once spread (by eye). */
+const FRESH_DROP = 10
+const MOST_DROPS = 48
+/** How far outside the window "too early" and "too late" are shown, as a share of its width. */
+const OUTSIDE = 0.4
+
+/** The face of one kind of piece in that plan; null where the technique pipes no white. */
+export function faceTask(request: BatchRequest, plan: BatchPlan, moldId: string): FaceTask | null {
+  const technique = TECHNIQUES[request.technique]
+  const fill = plan.fills.find((each) => each.mold.id === moldId)
+  if (!fill || technique.white.by !== 'bag') return null
+  const inks = request.colours.filter((colour) => colour.kind === 'alcoholInk' && !isWhite(colour))
+  return {
+    outline: polygonOf(fill.mold.outline, HAND_SMOOTH),
+    islands: islandsOf(fill.mold.outline),
+    beads: fill.white.beads,
+    beadMm: request.white.holeMm,
+    petals: request.white.petals,
+    inks: inks.map(({ hex }) => {
+      const [r, g, b] = inkLayer(hex).absorb
+      return [FRESH_DROP * r, FRESH_DROP * g, FRESH_DROP * b] as const
+    }),
+    inkDrops: Math.min(MOST_DROPS, inkDropsOfPiece(request, technique, fill)),
+    depthMm: fill.layers.find((layer) => layer.kind === 'bed')!.depthMm,
+    excessDensityKgPerM3: EXCESS_DENSITY_KG_PER_M3[request.white.dose],
+    viscosity: plan.life.flatMap(({ min, viscosityPaS }) =>
+      viscosityPaS === null ? [] : [[min, viscosityPaS] as const],
+    ),
+    settleMin: request.settleMin,
+  }
+}
+
+/** Before, at and after the best of the white's window; empty where there is none. */
+export function faceMoments({ bloom, decant }: Pick<BatchPlan, 'bloom' | 'decant'>): readonly FaceMoment[] {
+  const window = bloom?.window
+  if (!window || window.closeMin === null) return []
+  const width = window.closeMin - window.openMin
+  return [
+    { id: 'early', pipeAtMin: Math.max(decant.decantMin + 1, window.openMin - OUTSIDE * width) },
+    { id: 'right', pipeAtMin: window.bestMin },
+    { id: 'late', pipeAtMin: window.closeMin + OUTSIDE * width },
+  ]
+}

@@ -1,0 +1,4 @@
+import { expose } from 'comlink'
+import { createLab } from './bloomLab.ts'
+
+expose(createLab())

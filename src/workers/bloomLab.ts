@@ -1,0 +1,135 @@
+import {
+  createBloom,
+  layScene,
+  outcomeOf,
+  paintFace,
+  type Bloom,
+  type BloomOutcome,
+  type FaceView,
+} from '#core/bloom/index.ts'
+import type { FaceTask } from '#core/plan/index.ts'
+
+/** A piece to be followed: what is in it, when its white is piped, how fine, and which chance. */
+export interface FaceRun {
+  readonly task: FaceTask
+  readonly pipeAtMin: number
+  readonly cells: number
+  readonly seed: number
+}
+
+export interface FaceProgress {
+  readonly frame: number
+  readonly frames: number
+  readonly min: number
+}
+
+export interface Painted {
+  readonly rgba: Uint8ClampedArray<ArrayBuffer>
+  readonly n: number
+}
+
+interface Frame {
+  readonly min: number
+  readonly piece: Pick<Bloom, 'grid' | 'sheets' | 'depthM'>
+}
+
+interface Followed {
+  readonly frames: Frame[]
+  outcome: BloomOutcome | null
+}
+
+/** After the white, in minutes, until nothing moves any more: what a person would look at. */
+const LOOKS_MIN = [0.2, 1.5, 5, 12, 20, 45, 240]
+const USUAL_ENTRAIN = 0.35
+
+/** The bloom off the main thread: pieces are followed frame by frame, kept, and painted from any side. */
+export function createLab() {
+  const pieces = new Map<string, Followed>()
+  let latest = 0
+
+  /** Follows a piece; false when it was cancelled or a newer run took its place. */
+  const follow = async (
+    key: string,
+    run: FaceRun,
+    onProgress: (progress: FaceProgress) => void,
+  ): Promise<boolean> => {
+    const own = latest
+    const followed: Followed = { frames: [], outcome: null }
+    pieces.set(key, followed)
+    const bloom = begin(run)
+    for (const [frame, look] of LOOKS_MIN.entries()) {
+      const min = run.pipeAtMin + look
+      bloom.runTo(min * 60)
+      followed.frames.push({ min, piece: snapshot(bloom) })
+      onProgress({ frame: frame + 1, frames: LOOKS_MIN.length, min })
+      await new Promise((resolve) => setTimeout(resolve))
+      if (own !== latest) return false
+    }
+    followed.outcome = outcomeOf(bloom)
+    return true
+  }
+
+  return {
+    follow,
+    cancel: () => {
+      latest++
+      pieces.clear()
+    },
+    outcome: (key: string): BloomOutcome | null => pieces.get(key)?.outcome ?? null,
+    /** One frame of a piece; the last one there is for a frame still to come, null before the first. */
+    paint: (key: string, frame: number, view: FaceView): Painted | null => {
+      const frames = pieces.get(key)?.frames ?? []
+      const shown = frames[Math.min(frame, frames.length - 1)]
+      return shown ? { rgba: paintFace(shown.piece, view), n: shown.piece.grid.n } : null
+    },
+  }
+}
+
+export type BloomLab = ReturnType<typeof createLab>
+
+function begin({ task, pipeAtMin, cells, seed }: FaceRun): Bloom {
+  const {
+    outline,
+    islands,
+    beads,
+    beadMm,
+    petals,
+    inks,
+    inkDrops,
+    depthMm,
+    excessDensityKgPerM3,
+    settleMin,
+  } = task
+  const bloom = createBloom({
+    outline,
+    islands,
+    cells,
+    depthM: depthMm / 1000,
+    excessDensityKgPerM3,
+    entrain: USUAL_ENTRAIN,
+    viscosityAt: viscosityCurve(task.viscosity),
+    seed,
+  })
+  const inkAtMin = Math.max(0.5, pipeAtMin - settleMin - 1)
+  layScene(bloom, { outline, islands, beads, beadMm, petals, inks, inkDrops, inkAtMin, pipeAtMin, seed })
+  return bloom
+}
+
+/** Straight in the logarithm between the samples; endless after the last one, where it has gelled. */
+function viscosityCurve(samples: FaceTask['viscosity']): (atS: number) => number {
+  return (atS) => {
+    const min = atS / 60
+    const after = samples.findIndex(([at]) => at >= min)
+    if (after < 0) return Infinity
+    if (after === 0) return samples[0]![1]
+    const [from, low] = samples[after - 1]!
+    const [to, high] = samples[after]!
+    return low * (high / low) ** ((min - from) / (to - from))
+  }
+}
+
+/** The sheets as they lie, copied: the piece flows on. */
+function snapshot({ grid, sheets, depthM }: Bloom): Frame['piece'] {
+  const copy = structuredClone(sheets)
+  return { grid, sheets: copy, depthM }
+}

@@ -1,0 +1,95 @@
+import { createBloom, layScene, outcomeOf, paintFace } from '#core/bloom/index.ts'
+import { polygonOf } from '#core/mold/index.ts'
+import { ringsInside } from '#core/mold/rings.ts'
+import type { Figure } from './solver.ts'
+
+/** A placeholder curve that is as thick as a pour at every minute: minutes and Pa.s, straight in the logarithm between. */
+const CURVE = [
+  [0, 0.6],
+  [5, 1],
+  [15, 3],
+  [22, 7],
+  [30, 20],
+  [40, 120],
+  [50, 1000],
+] as const
+
+function viscosityAt(atS: number): number {
+  const min = Math.min(50, atS / 60)
+  const k = Math.max(
+    1,
+    CURVE.findIndex(([at]) => at >= min),
+  )
+  const [from, low] = CURVE[k - 1]!
+  const [to, high] = CURVE[k]!
+  return low * (high / low) ** ((min - from) / (to - from))
+}
+
+const outline = polygonOf({ shape: 'circle', acrossMm: 100 }, 240)
+const INKS = [
+  [0.6, 9, 2.2],
+  [8, 4.5, 0.6],
+  [4.5, 8, 1.4],
+  [9, 1.3, 1.6],
+] as const
+
+/** One piece from its first drop to gel, and the time to its first picture. */
+function piece(cells: number, inkDrops: number, rings: number, petals: number) {
+  const began = performance.now()
+  const bloom = createBloom({
+    outline,
+    islands: [],
+    cells,
+    depthM: 0.005,
+    excessDensityKgPerM3: 12,
+    entrain: 0.35,
+    viscosityAt,
+    seed: 7,
+  })
+  const beads = ringsInside(outline, { marginMm: 7, spacingMm: 9 }).slice(0, rings)
+  layScene(bloom, {
+    outline,
+    islands: [],
+    beads,
+    beadMm: 3,
+    petals,
+    inks: INKS,
+    inkDrops,
+    inkAtMin: 0.5,
+    pipeAtMin: 13,
+    seed: 7,
+  })
+  bloom.runTo(31)
+  paintFace(bloom, { side: 'front', backing: [0.8, 0.8, 0.8] })
+  const firstMs = performance.now() - began
+  bloom.runTo(45 * 60)
+  outcomeOf(bloom)
+  return { firstMs, wholeMs: performance.now() - began, bloom }
+}
+
+/** Speed of the simulation, each the median of a few rounds after one to warm up. */
+export function measureBloom(): readonly Figure[] {
+  const rows: Figure[] = []
+  for (const [what, cells, drops, rings, petals] of [
+    ['light scene, 12 drops, 4 rings, 16 drags', 128, 12, 4, 8],
+    ['light scene, 12 drops, 4 rings, 16 drags', 256, 12, 4, 8],
+    ['heavy scene, 48 drops, 5 rings, 18 drags', 128, 48, 5, 9],
+    ['heavy scene, 48 drops, 5 rings, 18 drags', 256, 48, 5, 9],
+  ] as const) {
+    piece(cells, drops, rings, petals)
+    const runs = Array.from({ length: 3 }, () => piece(cells, drops, rings, petals))
+    const median = (of: (run: (typeof runs)[number]) => number) =>
+      runs.map(of).sort((one, other) => one - other)[1]!
+    rows.push({
+      what: `${cells} x ${cells}, ${what}, to gel`,
+      median: median((run) => run.wholeMs),
+      unit: 'ms',
+    })
+    rows.push({
+      what: `${cells} x ${cells}, first picture`,
+      median: median((run) => run.firstMs),
+      unit: 'ms',
+    })
+  }
+  return rows
+}

@@ -1,0 +1,3 @@
+import { measureBloom } from './bloom.ts'
+
+postMessage(measureBloom())

@@ -1,0 +1,50 @@
+import { expect, test } from '@jest/globals'
+import { createBloom, layScene, outcomeOf } from '#core/bloom/index.ts'
+import { polygonOf } from '#core/mold/index.ts'
+import { ringsInside } from '#core/mold/rings.ts'
+import { ARCHETYPES } from '#core/resin/index.ts'
+import { fillCup, forecastPour, stateAt } from '#core/timing/index.ts'
+
+const outline = polygonOf({ shape: 'circle', acrossMm: 100 }, 120)
+const beads = ringsInside(outline, { marginMm: 7, spacingMm: 10 }).slice(0, 4)
+const cup = fillCup({ resin: ARCHETYPES.quick, cupMassG: 143, roomTempC: 21, startTempC: 21, bedDepthMm: 5 })
+const forecast = forecastPour(cup, 20)
+
+/**
+ * A quick resin at 21 C, 143 g, decanted at 20 minutes to a 5 mm bed; see-through white through a 3 mm hole in four rings. Coverage in %, blob and score
+ * as an independent prototype of the same equations gave them.
+ */
+test.each([
+  [12, 77, 0.6, 0.21, 'tooEarly'],
+  [25, 60, 0.33, 0.88, 'inWindow'],
+  [40, 43, 0.08, 0.34, 'tooLate'],
+] as const)('piped at %d min the face is %d %% white: %s', (pipeAtMin, coverage, blob, score, verdict) => {
+  const bloom = createBloom({
+    outline,
+    islands: [],
+    cells: 128,
+    depthM: 0.005,
+    excessDensityKgPerM3: 1.7,
+    entrain: 0.35,
+    viscosityAt: (s) => stateAt(forecast, s / 60).viscosityPaS,
+    seed: 7,
+  })
+  layScene(bloom, {
+    outline,
+    islands: [],
+    beads,
+    beadMm: 3,
+    petals: 8,
+    inks: [],
+    inkDrops: 0,
+    inkAtMin: 0.5,
+    pipeAtMin,
+    seed: 7,
+  })
+  bloom.runTo(300 * 60)
+  const outcome = outcomeOf(bloom)
+  expect(Math.abs(100 * outcome.coverage - coverage)).toBeLessThan(4)
+  expect(Math.abs(outcome.blob - blob)).toBeLessThan(0.05)
+  expect(Math.abs(outcome.score - score)).toBeLessThan(0.12)
+  expect(outcome.verdict).toBe(verdict)
+})

@@ -1,0 +1,43 @@
+import { expect, test, type Page } from '@playwright/test'
+import { openStudio } from './bench.ts'
+
+const picture = (page: Page, moment: string) =>
+  page
+    .locator(`[data-moment="${moment}"] canvas`)
+    .evaluate((canvas) => (canvas as HTMLCanvasElement).toDataURL())
+
+test('the face is seen before pouring: early, at its best and late, from both sides and before any back', async ({
+  page,
+}) => {
+  await openStudio(page)
+  await page.goto('/plan')
+  await page.getByRole('combobox', { name: 'Mold 1' }).selectOption({ label: 'Round coaster' })
+  await page.getByRole('button', { name: 'Show the face' }).click()
+  await expect(page.locator('[data-face="done"]')).toBeVisible({ timeout: 200_000 })
+  await expect(page.locator('[data-moment="right"]')).toHaveAttribute('data-verdict', 'inWindow')
+  await expect(page.locator('[data-moment="late"]')).toHaveAttribute('data-verdict', 'tooLate')
+  await expect(page.locator('[data-moment="late"]')).toContainText('Lines stay lines')
+  const right = await picture(page, 'right')
+  expect(await picture(page, 'late')).not.toBe(right)
+  await page.getByLabel('Before', { exact: true }).selectOption('navy')
+  await expect.poll(() => picture(page, 'right')).not.toBe(right)
+  const navy = await picture(page, 'right')
+  await page.getByLabel('Seen from').selectOption('back')
+  await expect.poll(() => picture(page, 'right')).not.toBe(navy)
+  const back = await picture(page, 'right')
+  await page.getByLabel('From the bead to gel').fill('0')
+  await expect.poll(() => picture(page, 'right')).not.toBe(back)
+})
+
+test('a simulation can be stopped, and the page answers meanwhile', async ({ page }) => {
+  await openStudio(page)
+  await page.goto('/plan')
+  await page.getByLabel('Grid').selectOption('fine')
+  await page.getByRole('button', { name: 'Show the face' }).click()
+  await expect(page.getByRole('button', { name: 'Stop' })).toBeVisible()
+  await page.getByLabel('Name of the batch').fill('While it runs')
+  await expect(page.getByLabel('Name of the batch')).toHaveValue('While it runs')
+  await page.getByRole('button', { name: 'Stop' }).click()
+  await expect(page.getByRole('button', { name: 'Show it again' })).toBeVisible()
+  await expect(page.locator('[data-moment]')).toHaveCount(0)
+})
