@@ -69,6 +69,9 @@ try {
   await shot('plan')
   if (!only || only.includes('faces')) {
     await page.getByRole('combobox', { name: 'Mold 1' }).selectOption({ label: 'Round coaster' })
+    await page.getByText('Ember', { exact: true }).click()
+    await page.getByText('Lagoon', { exact: true }).click()
+    await page.getByLabel('Grid').selectOption('fine')
     await page.getByRole('button', { name: 'Show the face' }).click()
     await page.locator('[data-face="done"]').waitFor({ timeout: 240_000 })
     await page.evaluate(() => document.querySelector('[data-face]').scrollIntoView())

@@ -67,29 +67,25 @@ function piece(cells: number, inkDrops: number, rings: number, petals: number) {
   return { firstMs, wholeMs: performance.now() - began, bloom }
 }
 
-/** Speed of the simulation, each the median of a few rounds after one to warm up. */
+const SCENES = [
+  ['light scene, 12 drops, 4 rings, 16 drags', 128, 12, 4, 8],
+  ['light scene, 12 drops, 4 rings, 16 drags', 256, 12, 4, 8],
+  ['heavy scene, 48 drops, 5 rings, 18 drags', 128, 48, 5, 9],
+  ['heavy scene, 48 drops, 5 rings, 18 drags', 256, 48, 5, 9],
+] as const
+
+/** Speed of the simulation, each the median of three rounds after one of all scenes to warm up. */
 export function measureBloom(): readonly Figure[] {
-  const rows: Figure[] = []
-  for (const [what, cells, drops, rings, petals] of [
-    ['light scene, 12 drops, 4 rings, 16 drags', 128, 12, 4, 8],
-    ['light scene, 12 drops, 4 rings, 16 drags', 256, 12, 4, 8],
-    ['heavy scene, 48 drops, 5 rings, 18 drags', 128, 48, 5, 9],
-    ['heavy scene, 48 drops, 5 rings, 18 drags', 256, 48, 5, 9],
-  ] as const) {
-    piece(cells, drops, rings, petals)
-    const runs = Array.from({ length: 3 }, () => piece(cells, drops, rings, petals))
-    const median = (of: (run: (typeof runs)[number]) => number) =>
+  const run = ([, cells, drops, rings, petals]: (typeof SCENES)[number]) => piece(cells, drops, rings, petals)
+  for (const scene of SCENES) run(scene)
+  return SCENES.flatMap((scene) => {
+    const [what, cells] = scene
+    const runs = [0, 1, 2].map(() => run(scene))
+    const median = (of: (each: (typeof runs)[number]) => number) =>
       runs.map(of).sort((one, other) => one - other)[1]!
-    rows.push({
-      what: `${cells} x ${cells}, ${what}, to gel`,
-      median: median((run) => run.wholeMs),
-      unit: 'ms',
-    })
-    rows.push({
-      what: `${cells} x ${cells}, first picture`,
-      median: median((run) => run.firstMs),
-      unit: 'ms',
-    })
-  }
-  return rows
+    return [
+      { what: `${cells} x ${cells}, ${what}, to gel`, median: median((each) => each.wholeMs), unit: 'ms' },
+      { what: `${cells} x ${cells}, first picture`, median: median((each) => each.firstMs), unit: 'ms' },
+    ] satisfies Figure[]
+  })
 }

@@ -44,6 +44,18 @@ export function spreadOnFloor(task: CurrentTask): void {
   }
 }
 
+/** What went through the row below, by column; kept between turns, for there are thousands. */
+let rows: readonly [Float64Array, Float64Array, Float64Array, Float64Array] | null = null
+
+function rowsOf(n: number) {
+  if (rows?.[0].length !== n + 1) {
+    const row = () => new Float64Array(n + 1)
+    rows = [row(), row(), row(), row()]
+  }
+  for (const row of rows!) row.fill(0)
+  return rows!
+}
+
 function largest(field: Float64Array): number {
   let most = 0
   for (const value of field) if (value > most) most = value
@@ -57,10 +69,7 @@ function oneTurn({ grid, walls, floor, depthM, withInk }: CurrentTask, unit: num
   const white = floor.white
   const [red, green, blue] = floor.ink
   const perDepth = 1 / depthM
-  const upFlux = new Float64Array(n + 1)
-  const upRed = new Float64Array(n + 1)
-  const upGreen = new Float64Array(n + 1)
-  const upBlue = new Float64Array(n + 1)
+  const [upFlux, upRed, upGreen, upBlue] = rowsOf(n)
   let thickest = 0
   for (let j = Math.max(1, grid.firstRow); j <= Math.min(n - 2, grid.lastRow); j++) {
     const first = Math.min(from[j]!, from[j + 1]!)
@@ -74,24 +83,45 @@ function oneTurn({ grid, walls, floor, depthM, withInk }: CurrentTask, unit: num
       const right = white[p + 1]!
       const above = white[p + n]!
       if (here < THIN_M && right < THIN_M && above < THIN_M && inX === 0 && upFlux[i] === 0) continue
-      const outX = faceFlux(unit * currentX[p]!, here, right, perDepth)
-      const outY = faceFlux(unit * currentY[p]!, here, above, perDepth)
+      const meanX = 0.5 * (here + right)
+      const meanY = 0.5 * (here + above)
+      const outX = meanX > THIN_M ? slopeAt(unit * currentX[p]!, meanX, perDepth) * (here - right) : 0
+      const outY = meanY > THIN_M ? slopeAt(unit * currentY[p]!, meanY, perDepth) * (here - above) : 0
       if (withInk) {
-        const shareX = outX > 0 ? outX / here : outX < 0 ? outX / right : 0
-        const shareY = outY > 0 ? outY / here : outY < 0 ? outY / above : 0
-        const qx = outX > 0 ? p : p + 1
-        const qy = outY > 0 ? p : p + n
-        const [rx, gx, bx] = [shareX * red[qx]!, shareX * green[qx]!, shareX * blue[qx]!]
-        const [ry, gy, by] = [shareY * red[qy]!, shareY * green[qy]!, shareY * blue[qy]!]
-        red[p]! -= rx - inRed + (ry - upRed[i]!)
-        green[p]! -= gx - inGreen + (gy - upGreen[i]!)
-        blue[p]! -= bx - inBlue + (by - upBlue[i]!)
-        inRed = rx
-        inGreen = gx
-        inBlue = bx
-        upRed[i] = ry
-        upGreen[i] = gy
-        upBlue[i] = by
+        let xr = 0
+        let xg = 0
+        let xb = 0
+        if (outX !== 0) {
+          const q = outX > 0 ? p : p + 1
+          const share = outX / (outX > 0 ? here : right)
+          xr = share * red[q]!
+          xg = share * green[q]!
+          xb = share * blue[q]!
+        }
+        let yr = 0
+        let yg = 0
+        let yb = 0
+        if (outY !== 0) {
+          const q = outY > 0 ? p : p + n
+          const share = outY / (outY > 0 ? here : above)
+          yr = share * red[q]!
+          yg = share * green[q]!
+          yb = share * blue[q]!
+        }
+        const goneR = xr - inRed + (yr - upRed[i]!)
+        const goneG = xg - inGreen + (yg - upGreen[i]!)
+        const goneB = xb - inBlue + (yb - upBlue[i]!)
+        if (goneR !== 0 || goneG !== 0 || goneB !== 0) {
+          red[p] = red[p]! - goneR
+          green[p] = green[p]! - goneG
+          blue[p] = blue[p]! - goneB
+        }
+        inRed = xr
+        inGreen = xg
+        inBlue = xb
+        upRed[i] = yr
+        upGreen[i] = yg
+        upBlue[i] = yb
       }
       const now = here - (outX - inX + (outY - upFlux[i]!))
       white[p] = now
@@ -103,12 +133,11 @@ function oneTurn({ grid, walls, floor, depthM, withInk }: CurrentTask, unit: num
   return thickest
 }
 
-function faceFlux(unit: number, here: number, next: number, perDepth: number): number {
-  const mean = 0.5 * (here + next)
-  if (mean <= THIN_M) return 0
+/** Mobility of a face of that mean thickness, held to what an explicit turn bears. */
+function slopeAt(unit: number, mean: number, perDepth: number): number {
   const share = mean * perDepth
+  if (share >= 1) return 0
   const rest = 3 - share
-  const kept = share < 1 ? 1 - 0.25 * share * rest * rest : 0
-  const slope = unit * mean * mean * mean * kept
-  return (slope > STABLE ? STABLE : slope) * (here - next)
+  const slope = unit * mean * mean * mean * (1 - 0.25 * share * rest * rest)
+  return slope > STABLE ? STABLE : slope
 }

@@ -38,22 +38,28 @@ export function gridOf(
     line.map(({ x, y }) => ({ x: x * M_PER_MM, y: y * M_PER_MM })),
   )
   const inside = new Uint8Array(n * n)
-  const wallM = new Float64Array(n * n)
   const from = new Int32Array(n).fill(n)
   const to = new Int32Array(n).fill(-1)
   for (let j = 0; j < n; j++) {
-    const y = centreM.y + (j + 0.5) * cellM - sideM / 2
-    const crossings = crossingsAt(lines, y)
+    const crossings = [...crossingsAt(lines, centreM.y + (j + 0.5) * cellM - sideM / 2)].sort(
+      (one, other) => one - other,
+    )
+    let passed = 0
     for (let i = 0; i < n; i++) {
       const x = centreM.x + (i + 0.5) * cellM - sideM / 2
-      if (crossings.filter((at) => at < x).length % 2 === 0) continue
-      const p = j * n + i
-      inside[p] = 1
-      wallM[p] = wallDistance(lines, { x, y })
+      while (passed < crossings.length && crossings[passed]! < x) passed++
+      if (passed % 2 === 0) continue
+      inside[j * n + i] = 1
       from[j] = Math.min(from[j]!, i)
       to[j] = Math.max(to[j]!, i)
     }
   }
+  const wallM = wallDistances(lines, inside, {
+    n,
+    cellM,
+    left: centreM.x - sideM / 2,
+    bottom: centreM.y - sideM / 2,
+  })
   const rows = Array.from({ length: n }, (_, j) => j).filter((j) => to[j]! >= from[j]!)
   if (rows.length === 0) throw new RangeError('gridOf: the outline holds no cell')
   return { n, sideM, cellM, centreM, inside, wallM, from, to, firstRow: rows[0]!, lastRow: rows.at(-1)! }
@@ -70,19 +76,60 @@ function crossingsAt(lines: readonly (readonly Point[])[], y: number): readonly 
   )
 }
 
-function wallDistance(lines: readonly (readonly Point[])[], { x, y }: Point): number {
-  let nearest = Infinity
-  for (const line of lines) {
-    for (let k = 0; k < line.length; k++) {
-      const one = line[k]!
-      const other = line[(k + 1) % line.length]!
-      const [dx, dy] = [other.x - one.x, other.y - one.y]
-      const along = Math.min(1, Math.max(0, ((x - one.x) * dx + (y - one.y) * dy) / (dx * dx + dy * dy || 1)))
-      const square = (x - one.x - along * dx) ** 2 + (y - one.y - along * dy) ** 2
-      if (square < nearest) nearest = square
-    }
+interface Raster {
+  readonly n: number
+  readonly cellM: number
+  readonly left: number
+  readonly bottom: number
+}
+
+/**
+ * From the middle of every cell inside to the nearest wall: the nearest piece of wall is handed on from cell to cell in sweeps there and
+ * back, its distance worked out exactly each time (dead reckoning).
+ */
+function wallDistances(
+  lines: readonly (readonly Point[])[],
+  inside: Uint8Array,
+  raster: Raster,
+): Float64Array {
+  const { n, cellM, left, bottom } = raster
+  const walls = lines.flatMap((line) => line.map((one, k) => [one, line[(k + 1) % line.length]!] as const))
+  const nearest = new Int32Array(n * n).fill(-1)
+  const square = new Float64Array(n * n).fill(Infinity)
+  const offer = (p: number, wall: number): void => {
+    if (wall < 0) return
+    const [one, other] = walls[wall]!
+    const far = squareTo(
+      one,
+      other,
+      left + ((p % n) + 0.5) * cellM,
+      bottom + (Math.floor(p / n) + 0.5) * cellM,
+    )
+    if (far >= square[p]!) return
+    square[p] = far
+    nearest[p] = wall
   }
-  return Math.sqrt(nearest)
+  walls.forEach(([one, other], wall) => {
+    const steps = Math.max(1, Math.ceil((2 * Math.hypot(other.x - one.x, other.y - one.y)) / cellM))
+    for (let k = 0; k <= steps; k++) {
+      const i = Math.floor((one.x + (k / steps) * (other.x - one.x) - left) / cellM)
+      const j = Math.floor((one.y + (k / steps) * (other.y - one.y) - bottom) / cellM)
+      if (i >= 0 && j >= 0 && i < n && j < n) offer(j * n + i, wall)
+    }
+  })
+  for (let sweep = 0; sweep < 2; sweep++) {
+    for (let p = n + 1; p < n * n; p++) for (const back of [1, n, n + 1, n - 1]) offer(p, nearest[p - back]!)
+    for (let p = n * n - n - 2; p >= 0; p--)
+      for (const ahead of [1, n, n + 1, n - 1]) offer(p, nearest[p + ahead]!)
+  }
+  return square.map((far, p) => (inside[p] ? Math.sqrt(far) : 0))
+}
+
+function squareTo(one: Point, other: Point, x: number, y: number): number {
+  const dx = other.x - one.x
+  const dy = other.y - one.y
+  const along = Math.min(1, Math.max(0, ((x - one.x) * dx + (y - one.y) * dy) / (dx * dx + dy * dy || 1)))
+  return (x - one.x - along * dx) ** 2 + (y - one.y - along * dy) ** 2
 }
 
 /** Middle of a column or row, m. */
