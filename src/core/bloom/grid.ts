@@ -85,7 +85,8 @@ interface Raster {
 
 /**
  * From the middle of every cell inside to the nearest wall: the nearest piece of wall is handed on from cell to cell in sweeps there and
- * back, its distance worked out exactly each time (dead reckoning).
+ * back, its distance worked out exactly each time (dead reckoning); then each cell slides along its wall to where that is nearest, so that
+ * the order of the sweeps leaves no trace.
  */
 function wallDistances(
   lines: readonly (readonly Point[])[],
@@ -121,6 +122,17 @@ function wallDistances(
     for (let p = n + 1; p < n * n; p++) for (const back of [1, n, n + 1, n - 1]) offer(p, nearest[p - back]!)
     for (let p = n * n - n - 2; p >= 0; p--)
       for (const ahead of [1, n, n + 1, n - 1]) offer(p, nearest[p + ahead]!)
+  }
+  const beside = lines.flatMap((line) => {
+    const last = line.length - 1
+    return line.map((_, k) => [k === 0 ? last : -1, k === last ? -last : 1] as const)
+  })
+  for (let p = 0; p < n * n; p++) {
+    if (!inside[p]) continue
+    for (let before = -1; before !== nearest[p];) {
+      before = nearest[p]!
+      for (const step of beside[before]!) offer(p, before + step)
+    }
   }
   return square.map((far, p) => (inside[p] ? Math.sqrt(far) : 0))
 }

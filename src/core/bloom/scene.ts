@@ -1,4 +1,4 @@
-import { inset, type Point } from '../mold/index.ts'
+import { inset, isInside, type Point } from '../mold/index.ts'
 import { seededRandom } from '../numeric/index.ts'
 import type { Bloom, BloomAct } from './simulation.ts'
 import type { Stroke } from './tool.ts'
@@ -75,23 +75,11 @@ function scatteredDrops(
   for (let k = 0; k < tries && drops.length < inkDrops; k++) {
     const x = left + chance() * (right - left)
     const y = bottom + chance() * (top - bottom)
-    if (!isWithin(room, x, y)) continue
+    if (!isInside(room, { x, y })) continue
     const least = apart * Math.max(0.35, 1 - k / tries)
     if (drops.every((drop) => Math.hypot(drop.x - x, drop.y - y) >= least)) drops.push({ x, y })
   }
   return drops.map(inMetres)
-}
-
-/** Even-odd over all lines. */
-function isWithin(lines: readonly (readonly Point[])[], x: number, y: number): boolean {
-  let inside = false
-  for (const line of lines)
-    line.forEach((one, k) => {
-      const other = line[(k + 1) % line.length]!
-      if (one.y > y !== other.y > y && x < one.x + ((y - one.y) / (other.y - one.y)) * (other.x - one.x))
-        inside = !inside
-    })
-  return inside
 }
 
 /** Rim to centre and centre to rim in turn, then a swirl in the middle. */

@@ -1,6 +1,6 @@
 import { FillRule, simplifyPathsD, unionD } from 'clipper2-ts'
 import { fail, ok, type Result } from '../units/index.ts'
-import { areaMm2, boxOf, type Outline, type Point } from './outline.ts'
+import { areaMm2, boxOf, isInside, type Outline, type Point } from './outline.ts'
 
 export type DrawnOutline = Extract<Outline, { shape: 'drawn' }>
 
@@ -37,7 +37,7 @@ export function drawnOutline(lines: readonly Line[]): Result<DrawnOutline, Drawi
   if (areaOf(outer!) < LEAST_AREA_MM2) return fail({ kind: 'noArea' })
   if (simple.some(crossesItself)) return fail({ kind: 'crossesItself' })
   const islands = rest.filter((line) => areaOf(line) >= LEAST_AREA_MM2 / 5)
-  const apart = islands.filter((line) => !line.every((point) => isInside(point, outer!)))
+  const apart = islands.filter((line) => !line.every((point) => isInside([outer!], point)))
   if (apart.length > 0) return fail({ kind: 'severalPieces', pieces: 1 + apart.length })
   const box = boxOf(outer!)
   const middle = { x: (box.left + box.right) / 2, y: (box.bottom + box.top) / 2 }
@@ -78,15 +78,4 @@ function crossesItself(line: Line): boolean {
     Math.abs(filled(FillRule.NonZero) - own) > CROSSING_LOSS * own ||
     Math.abs(filled(FillRule.EvenOdd) - own) > CROSSING_LOSS * own
   )
-}
-
-/** Even-odd rule. */
-function isInside({ x, y }: Point, line: Line): boolean {
-  let inside = false
-  line.forEach((one, k) => {
-    const other = line[(k + 1) % line.length]!
-    if (one.y > y !== other.y > y && x < one.x + ((y - one.y) / (other.y - one.y)) * (other.x - one.x))
-      inside = !inside
-  })
-  return inside
 }

@@ -2,6 +2,7 @@ export {
   areaMm2,
   boxOf,
   HAND_SMOOTH,
+  isInside,
   islandsOf,
   perimeterMm,
   polygonOf,

@@ -122,6 +122,18 @@ export function openAreaMm2(outline: Outline): number {
   return areaMm2(polygonOf(outline)) - islands
 }
 
+/** True between an odd number of those closed lines (even-odd rule): inside the outline and outside its islands. */
+export function isInside(lines: readonly (readonly Point[])[], { x, y }: Point): boolean {
+  let inside = false
+  for (const line of lines)
+    line.forEach((one, k) => {
+      const other = line[(k + 1) % line.length]!
+      const crosses = one.y > y !== other.y > y
+      if (crosses && x < one.x + ((y - one.y) / (other.y - one.y)) * (other.x - one.x)) inside = !inside
+    })
+  return inside
+}
+
 export interface Box {
   readonly left: number
   readonly right: number

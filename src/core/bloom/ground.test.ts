@@ -1,0 +1,131 @@
+import { describe, expect, test } from '@jest/globals'
+import { polygonOf } from '../mold/index.ts'
+import { seededRandom } from '../numeric/index.ts'
+import { columnX, gridOf, rowY } from './grid.ts'
+import { noiseField } from './noise.ts'
+import { evenPoints, lineLength } from './resample.ts'
+import { layScene, type BloomScene } from './scene.ts'
+import { createBloom } from './simulation.ts'
+
+const circle = polygonOf({ shape: 'circle', acrossMm: 100 })
+
+describe('a mold on a grid', () => {
+  const grid = gridOf(circle, [], 96)
+
+  test('covers the area of its outline and knows how far the wall is', () => {
+    const cells = grid.inside.reduce((sum, inside) => sum + inside, 0)
+    expect((cells * grid.cellM ** 2) / (Math.PI * 0.05 ** 2)).toBeCloseTo(1, 2)
+    for (let p = 0; p < grid.inside.length; p++) {
+      if (!grid.inside[p]) continue
+      const far = Math.hypot(columnX(grid, p % 96), rowY(grid, Math.floor(p / 96)))
+      expect(Math.abs(grid.wallM[p]! - (0.05 - far))).toBeLessThan(4e-4)
+    }
+  })
+
+  test('leaves an island out and measures to its wall too', () => {
+    const island = polygonOf({ shape: 'circle', acrossMm: 20 })
+    const holed = gridOf(circle, [island], 96)
+    const middle = 48 * 96 + 48
+    expect(holed.inside[middle]).toBe(0)
+    const beside = 48 * 96 + 48 + Math.round(0.012 / holed.cellM)
+    expect(holed.inside[beside]).toBe(1)
+    expect(holed.wallM[beside]!).toBeLessThan(0.003)
+  })
+
+  test('of an outline that holds no cell is a defect', () => {
+    const sliver = [
+      { x: 0, y: 0 },
+      { x: 100, y: 0 },
+      { x: 100, y: 0.001 },
+    ]
+    expect(() => gridOf(sliver, [], 16)).toThrow(RangeError)
+  })
+})
+
+describe('noise', () => {
+  const grid = gridOf(circle, [], 64)
+  const field = (strength: number, shape: 'linear' | 'logNormal', seed = 3) =>
+    noiseField(grid, { wavesM: [0.007, 0.003], strength, shape }, seededRandom(seed))
+
+  test('lies about 1, as strong as asked, and is the same for the same seed', () => {
+    const noise = field(0.3, 'linear')
+    const mean = noise.reduce((sum, value) => sum + value, 0) / noise.length
+    expect(mean).toBeCloseTo(1, 0)
+    const sd = Math.sqrt(noise.reduce((sum, value) => sum + (value - 1) ** 2, 0) / noise.length)
+    expect(sd).toBeCloseTo(0.3, 1)
+    expect(field(0.3, 'linear')).toEqual(noise)
+    expect(field(0.3, 'linear', 4)).not.toEqual(noise)
+  })
+
+  test('switched off is 1 everywhere; log-normal stays above nothing', () => {
+    for (const value of field(0, 'logNormal')) expect(value).toBe(1)
+    for (const value of field(0.7, 'logNormal')) expect(value).toBeGreaterThan(0)
+  })
+})
+
+describe('points along a line', () => {
+  const square = [
+    { x: 0, y: 0 },
+    { x: 10, y: 0 },
+    { x: 10, y: 10 },
+    { x: 0, y: 10 },
+  ]
+
+  test('lie evenly, closed all round and open from end to end', () => {
+    expect(lineLength(square, true)).toBe(40)
+    expect(lineLength(square, false)).toBe(30)
+    const closed = evenPoints(square, true, 1)
+    expect(closed).toHaveLength(40)
+    closed.forEach((point, k) => {
+      const next = closed[(k + 1) % closed.length]!
+      expect(Math.abs(next.x - point.x) + Math.abs(next.y - point.y)).toBeCloseTo(1, 6)
+    })
+    const open = evenPoints(square, false, 1)
+    expect(open[0]).toEqual({ x: 0, y: 0 })
+    expect(open.at(-1)!.x).toBeCloseTo(0, 6)
+    expect(open.at(-1)!.y).toBeCloseTo(10, 6)
+  })
+})
+
+describe('a scene', () => {
+  const scene: BloomScene = {
+    outline: circle,
+    islands: [],
+    beads: [polygonOf({ shape: 'circle', acrossMm: 60 }, 60)],
+    beadMm: 3,
+    petals: 4,
+    inks: [[2, 0.2, 0.2]],
+    inkDrops: 9,
+    inkAtMin: 1,
+    pipeAtMin: 6,
+    seed: 2,
+  }
+  const laidBy = (changes: Partial<BloomScene>, untilMin: number) => {
+    const bloom = createBloom({
+      outline: circle,
+      islands: [],
+      cells: 32,
+      depthM: 0.005,
+      excessDensityKgPerM3: 2,
+      entrain: 0.35,
+      viscosityAt: () => 3,
+      seed: 1,
+    })
+    layScene(bloom, { ...scene, ...changes })
+    bloom.runTo(untilMin * 60)
+    return bloom.laid
+  }
+
+  test('lays inks first, then a bead of the volume of its hole and length', () => {
+    expect(laidBy({}, 4).white).toBe(0)
+    expect(laidBy({}, 4).ink[0]).toBeGreaterThan(0)
+    const bead = Math.PI * 0.0015 ** 2 * Math.PI * 0.06
+    expect(laidBy({}, 6.5).white / bead).toBeCloseTo(1, 1)
+  })
+
+  test('nine drops lay nine times one, and no ink lays none', () => {
+    const one = laidBy({ inkDrops: 1 }, 2).ink[0]
+    expect(laidBy({}, 2).ink[0] / one).toBeCloseTo(9, 6)
+    expect(laidBy({ inks: [] }, 2).ink[0]).toBe(0)
+  })
+})

@@ -1,0 +1,80 @@
+import { describe, expect, test } from '@jest/globals'
+import { bloomRequest, COASTER } from '../../../tests/support/request.ts'
+import { ARCHETYPES } from '../resin/index.ts'
+import { faceMoments, faceTask } from './facePlan.ts'
+import { planBatch } from './plan.ts'
+import { USUAL_CUP, usualBand } from './usualBand.ts'
+
+const request = bloomRequest({}, 2)
+const plan = planBatch(request)
+
+describe('what a simulated face is asked with', () => {
+  const task = faceTask(request, plan, COASTER.id)!
+
+  test('is the plan itself: its beads, its bed, its white, its inks', () => {
+    expect(task.beads).toEqual(plan.fills[0]!.white.beads)
+    expect(task.depthMm).toBe(plan.fills[0]!.layers[0]!.depthMm)
+    expect(task.excessDensityKgPerM3).toBe(1.7)
+    expect(task.inks).toHaveLength(2)
+    expect(task.inkDrops).toBeGreaterThan(0)
+  })
+
+  test('brings the viscosity from stop-stir to gel, ever thicker once decanted', () => {
+    const after = task.viscosity.filter(([min]) => min > plan.decant.decantMin + 2).map(([, paS]) => paS)
+    expect(after).toEqual([...after].sort((one, other) => one - other))
+    expect(after.at(-1)!).toBeGreaterThan(100)
+  })
+
+  test('can cross to a worker, and is nothing for a technique without beads or a mold that is not planned', () => {
+    expect(structuredClone(task)).toEqual(task)
+    const petri = bloomRequest({ technique: 'petri' })
+    expect(faceTask(petri, planBatch(petri), COASTER.id)).toBeNull()
+    expect(faceTask(request, plan, 'unknown')).toBeNull()
+  })
+
+  test('is shown before, at and after the best, never before the decant', () => {
+    const moments = faceMoments(plan)
+    expect(moments.map(({ id }) => id)).toEqual(['early', 'right', 'late'])
+    const minutes = moments.map(({ pipeAtMin }) => pipeAtMin)
+    expect(minutes).toEqual([...minutes].sort((one, other) => one - other))
+    expect(minutes[0]!).toBeGreaterThan(plan.decant.decantMin)
+    expect(faceMoments(planBatch(bloomRequest({ technique: 'petri' })))).toEqual([])
+  })
+})
+
+describe('how sure a resin record is, told by a cup people know', () => {
+  test('a wider spread makes a wider band about the same middle', () => {
+    const wide = usualBand({ ...ARCHETYPES.quick, spread: { rateLog: 0.3, viscosityLog: 0.15 } })!
+    const narrow = usualBand({ ...ARCHETYPES.quick, spread: { rateLog: 0.1, viscosityLog: 0.15 } })!
+    expect(wide.highMin - wide.lowMin).toBeGreaterThan(narrow.highMin - narrow.lowMin)
+    expect(Math.abs(narrow.midMin - 20)).toBeLessThan(3)
+  })
+
+  test('a slow resin may never reach it: then it is said instead of guessed', () => {
+    const slower = { ...ARCHETYPES.slow.cure, startRatePerS: 4e-6, networkRatePerS: 1.8e-6 }
+    expect(usualBand({ ...ARCHETYPES.slow, cure: slower })).toBeNull()
+    expect(USUAL_CUP.tempC).toBe(40)
+  })
+})
+
+describe('the palette of a plan', () => {
+  test('pairs every ink with every other and ranks every back once, the own back colour among them', () => {
+    const back = { id: 'slate', name: 'Slate', kind: 'paste', hex: '#39424e' } as const
+    const { palette } = planBatch(bloomRequest({ back: { when: 'footprint', depthMm: 2, colour: back } }))
+    expect(palette.overlaps).toHaveLength(1)
+    const ids = palette.backs.map(({ id }) => id)
+    expect(ids).toContain('slate')
+    expect(new Set(ids).size).toBe(ids.length)
+  })
+
+  test('a muddy pair is pointed out by name', () => {
+    const colours = [
+      { id: 'a', name: 'Ember', kind: 'alcoholInk', hex: '#d4552a' },
+      { id: 'b', name: 'Blue', kind: 'alcoholInk', hex: '#2c5fb8' },
+    ] as const
+    const found = planBatch(bloomRequest({ colours })).findings.find(
+      (finding) => finding.kind === 'muddyPair',
+    )
+    expect(found).toEqual({ kind: 'muddyPair', one: 'Ember', other: 'Blue' })
+  })
+})

@@ -1,0 +1,52 @@
+import { describe, expect, test } from '@jest/globals'
+import { bloomRequest, COASTER } from '../../tests/support/request.ts'
+import { faceTask, planBatch } from '#core/plan/index.ts'
+import { createLab, type FaceProgress } from './bloomLab.ts'
+
+const small = { ...COASTER, outline: { shape: 'circle', acrossMm: 40 } } as const
+const request = bloomRequest({
+  pieces: [{ mold: small, count: 1 }],
+  white: { dose: 'translucent', holeMm: 3, ringSpacingMm: 10, rimMarginMm: 7, petals: 3 },
+})
+const task = faceTask(request, planBatch(request), small.id)!
+const run = (pipeAtMin: number) => ({ task, pipeAtMin, cells: 32, seed: 3 })
+const view = { side: 'front', backing: [0.8, 0.8, 0.8] } as const
+
+describe('the lab that follows blooms', () => {
+  test('tells every look, keeps it, and paints it from both sides', async () => {
+    const lab = createLab()
+    const told: FaceProgress[] = []
+    expect(await lab.follow('right', run(25), (progress) => told.push(progress))).toBe(true)
+    expect(told.map(({ frame }) => frame)).toEqual([1, 2, 3, 4, 5, 6, 7])
+    expect(told[0]!.min).toBeGreaterThan(25)
+    const first = lab.paint('right', 0, view)!
+    const last = lab.paint('right', 6, view)!
+    expect(first.rgba).toHaveLength(4 * 32 * 32)
+    expect(last.rgba).not.toEqual(first.rgba)
+    expect(lab.paint('right', 6, { ...view, side: 'back' })!.rgba).not.toEqual(last.rgba)
+    expect(lab.outcome('right')!.coverage).toBeGreaterThan(0)
+  })
+
+  test('is the same picture for the same seed', async () => {
+    const pictures = []
+    for (let k = 0; k < 2; k++) {
+      const lab = createLab()
+      await lab.follow('one', run(30), () => undefined)
+      pictures.push(lab.paint('one', 6, view))
+    }
+    expect(pictures[0]).toEqual(pictures[1])
+  })
+
+  test('stops at its next look when it is cancelled, and forgets what it had', async () => {
+    const lab = createLab()
+    let looks = 0
+    const going = lab.follow('late', run(40), () => {
+      looks++
+      lab.cancel()
+    })
+    expect(await going).toBe(false)
+    expect(looks).toBe(1)
+    expect(lab.paint('late', 0, view)).toBeNull()
+    expect(lab.outcome('late')).toBeNull()
+  })
+})
