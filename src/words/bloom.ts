@@ -1,10 +1,24 @@
 import type { BloomOutcome } from '#core/bloom/index.ts'
-import type { FaceMoment } from '#core/plan/index.ts'
+import type { FaceMoment, FaceWhatIf } from '#core/plan/index.ts'
 
 export const MOMENT_WORDS: Readonly<Record<FaceMoment['id'], string>> = {
   early: 'Piped early',
   right: 'Piped at its best',
   late: 'Piped late',
+}
+
+export const WHAT_IF_WORDS: Readonly<Record<FaceWhatIf, string>> = {
+  asPlanned: 'as planned',
+  doubleWhite: 'twice the white',
+  inkAfterWhite: 'inks after the white',
+  warmerRoom: 'room 5 °C (9 °F) warmer',
+}
+
+/** What the figures of that question do not tell. */
+export const WHAT_IF_NOTES: Readonly<Partial<Record<FaceWhatIf, string>>> = {
+  inkAfterWhite:
+    'The drops push the drawn lines aside. The figures measure the white, not whether your pattern is still there: judge the picture.',
+  warmerRoom: 'At the same minutes as planned: in a warmer room the same resin is further on.',
 }
 
 const percent = (share: number) => `${Math.round(100 * share)} %`

@@ -98,7 +98,7 @@ function begin({ task, pipeAtMin, cells, seed }: FaceRun): Bloom {
     inkDrops,
     depthMm,
     excessDensityKgPerM3,
-    settleMin,
+    inkLeadMin,
   } = task
   const bloom = createBloom({
     outline,
@@ -110,7 +110,7 @@ function begin({ task, pipeAtMin, cells, seed }: FaceRun): Bloom {
     viscosityAt: viscosityCurve(task.viscosity),
     seed,
   })
-  const inkAtMin = Math.max(0.5, pipeAtMin - settleMin - 1)
+  const inkAtMin = Math.max(0.5, pipeAtMin - inkLeadMin)
   layScene(bloom, { outline, islands, beads, beadMm, petals, inks, inkDrops, inkAtMin, pipeAtMin, seed })
   return bloom
 }

@@ -1,3 +1,4 @@
+import { readFile } from 'node:fs/promises'
 import { expect, test, type Page } from '@playwright/test'
 import { openStudio } from './bench.ts'
 
@@ -27,6 +28,24 @@ test('the face is seen before pouring: early, at its best and late, from both si
   const back = await picture(page, 'right')
   await page.getByLabel('From the bead to gel').fill('0')
   await expect.poll(() => picture(page, 'right')).not.toBe(back)
+
+  const saving = page.waitForEvent('download')
+  await page.locator('[data-moment="right"]').getByRole('button', { name: 'Save this picture (PNG)' }).click()
+  const saved = await saving
+  expect(saved.suggestedFilename()).toBe('nublo-back-right.png')
+  const bytes = await readFile(await saved.path())
+  expect(bytes.subarray(1, 4).toString()).toBe('PNG')
+  expect([bytes.readUInt32BE(16), bytes.readUInt32BE(20)]).toEqual([640, 640])
+
+  await page.getByLabel('Seen from').selectOption('front')
+  await page.getByLabel('From the bead to gel').fill('6')
+  const asPlanned = await page.locator('[data-moment="late"]').innerText()
+  await page.getByLabel('What if').selectOption('warmerRoom')
+  await page.getByRole('button', { name: 'Show it again' }).click()
+  await expect(page.locator('[data-face="done"]')).toBeVisible({ timeout: 200_000 })
+  await expect(page.getByText('At the same minutes as planned')).toBeVisible()
+  await expect(page.locator('[data-moment="right"]')).toContainText('room 5 °C (9 °F) warmer')
+  expect(await page.locator('[data-moment="late"]').innerText()).not.toBe(asPlanned)
 })
 
 test('a simulation can be stopped, and the page answers meanwhile', async ({ page }) => {

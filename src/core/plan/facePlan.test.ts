@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals'
 import { bloomRequest, COASTER } from '../../../tests/support/request.ts'
 import { ARCHETYPES } from '../resin/index.ts'
-import { faceMoments, faceTask } from './facePlan.ts'
+import { faceMoments, faceTask, whatIfRequest, whatIfTask } from './facePlan.ts'
 import { planBatch } from './plan.ts'
 import { USUAL_CUP, usualBand } from './usualBand.ts'
 
@@ -39,6 +39,27 @@ describe('what a simulated face is asked with', () => {
     expect(minutes).toEqual([...minutes].sort((one, other) => one - other))
     expect(minutes[0]!).toBeGreaterThan(plan.decant.decantMin)
     expect(faceMoments(planBatch(bloomRequest({ technique: 'petri' })))).toEqual([])
+  })
+})
+
+describe('a what-if changes one thing', () => {
+  const task = faceTask(request, plan, COASTER.id)!
+
+  test('twice the white is a bead of twice the section; inks after the white come once the strokes are drawn', () => {
+    const double = whatIfTask(task, 'doubleWhite')
+    expect(double.beadMm ** 2).toBeCloseTo(2 * task.beadMm ** 2, 9)
+    expect({ ...double, beadMm: task.beadMm }).toEqual(task)
+    expect(task.inkLeadMin).toBe(request.settleMin + 1)
+    expect(whatIfTask(task, 'inkAfterWhite').inkLeadMin).toBeLessThan(0)
+    expect(whatIfTask(task, 'asPlanned')).toEqual(task)
+  })
+
+  test('a warmer room is the same request in a room 5 degrees warmer, where the resin is thicker at the same late minute', () => {
+    const warmer = whatIfRequest(request, 'warmerRoom')
+    expect(warmer).toEqual({ ...request, roomTempC: request.roomTempC + 5 })
+    expect(whatIfRequest(request, 'doubleWhite')).toBe(request)
+    const gelled = ({ viscosity }: typeof task) => viscosity.at(-1)![0]
+    expect(gelled(faceTask(warmer, planBatch(warmer), COASTER.id)!)).toBeLessThan(gelled(task))
   })
 })
 

@@ -17,8 +17,12 @@ export interface FaceTask {
   readonly excessDensityKgPerM3: number
   /** Minutes from stop-stir and Pa.s, up to gel. */
   readonly viscosity: readonly (readonly [number, number])[]
-  readonly settleMin: number
+  /** Minutes the inks are in before the white; negative: after it. */
+  readonly inkLeadMin: number
 }
+
+/** What a person may wonder about before pouring, each the plan with one thing changed. */
+export type FaceWhatIf = 'asPlanned' | 'doubleWhite' | 'inkAfterWhite' | 'warmerRoom'
 
 /** When a piece could be piped, beside its window. */
 export interface FaceMoment {
@@ -31,6 +35,11 @@ const FRESH_DROP = 10
 const MOST_DROPS = 48
 /** How far outside the window "too early" and "too late" are shown, as a share of its width. */
 const OUTSIDE = 0.4
+/** The hand needs about so long for the drops of a piece, before they settle. */
+const DROPPING_MIN = 1
+/** Once the strokes are drawn. */
+const AFTER_THE_STROKES_MIN = 2
+const WARMER_K = 5
 
 /** The face of one kind of piece in that plan; null where the technique pipes no white. */
 export function faceTask(request: BatchRequest, plan: BatchPlan, moldId: string): FaceTask | null {
@@ -54,7 +63,7 @@ export function faceTask(request: BatchRequest, plan: BatchPlan, moldId: string)
     viscosity: plan.life.flatMap(({ min, viscosityPaS }) =>
       viscosityPaS === null ? [] : [[min, viscosityPaS] as const],
     ),
-    settleMin: request.settleMin,
+    inkLeadMin: request.settleMin + DROPPING_MIN,
   }
 }
 
@@ -68,4 +77,16 @@ export function faceMoments({ bloom, decant }: Pick<BatchPlan, 'bloom' | 'decant
     { id: 'right', pipeAtMin: window.bestMin },
     { id: 'late', pipeAtMin: window.closeMin + OUTSIDE * width },
   ]
+}
+
+/** The request whose plan brings the viscosity of that question: the same but in a warmer room, where that is asked. */
+export function whatIfRequest(request: BatchRequest, whatIf: FaceWhatIf): BatchRequest {
+  return whatIf === 'warmerRoom' ? { ...request, roomTempC: request.roomTempC + WARMER_K } : request
+}
+
+/** The task with that one thing changed; twice the white is a bead of twice the section. */
+export function whatIfTask(task: FaceTask, whatIf: FaceWhatIf): FaceTask {
+  if (whatIf === 'doubleWhite') return { ...task, beadMm: Math.SQRT2 * task.beadMm }
+  if (whatIf === 'inkAfterWhite') return { ...task, inkLeadMin: -AFTER_THE_STROKES_MIN }
+  return task
 }

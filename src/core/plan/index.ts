@@ -1,7 +1,15 @@
 export { planBatch, planLive, type BatchPlan, type BloomPlan, type LivePlan } from './plan.ts'
 export { staggeredRequests, type Stagger } from './stagger.ts'
 export { type PalettePlan } from './palettePlan.ts'
-export { faceMoments, faceTask, type FaceMoment, type FaceTask } from './facePlan.ts'
+export {
+  faceMoments,
+  faceTask,
+  whatIfRequest,
+  whatIfTask,
+  type FaceMoment,
+  type FaceTask,
+  type FaceWhatIf,
+} from './facePlan.ts'
 export { rightMoments, type RightMoment } from './schools.ts'
 export { stagesAt, type StageWindows } from './stagesNow.ts'
 export { type StrategyEffect } from './strategies.ts'

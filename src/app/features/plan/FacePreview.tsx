@@ -4,10 +4,20 @@ import type { BatchRequest } from '#core/batch/index.ts'
 import type { BloomOutcome } from '#core/bloom/index.ts'
 import { linearOf, USUAL_BACKS } from '#core/colour/index.ts'
 import { boxOf, type Point } from '#core/mold/index.ts'
-import { faceMoments, faceTask, type BatchPlan, type FaceMoment, type FaceTask } from '#core/plan/index.ts'
+import {
+  faceMoments,
+  faceTask,
+  whatIfRequest,
+  whatIfTask,
+  type BatchPlan,
+  type FaceMoment,
+  type FaceTask,
+  type FaceWhatIf,
+} from '#core/plan/index.ts'
 import { printSpan } from '#core/units/index.ts'
-import { MOMENT_WORDS, outcomeLines, wordOutcome } from '#words/bloom.ts'
+import { MOMENT_WORDS, outcomeLines, WHAT_IF_NOTES, WHAT_IF_WORDS, wordOutcome } from '#words/bloom.ts'
 import { ChoiceField } from '#app/components/ChoiceField.tsx'
+import { downloadPng } from '#app/platform/download.ts'
 import { usePlatform, type FaceProgress, type Painted } from '#app/platform/studio.tsx'
 
 interface FacePreviewProps {
@@ -19,21 +29,25 @@ type Fineness = 'quick' | 'fine'
 
 const CELLS: Readonly<Record<Fineness, number>> = { quick: 128, fine: 256 }
 const SEED = 7
+const WHAT_IFS: readonly FaceWhatIf[] = ['asPlanned', 'doubleWhite', 'inkAfterWhite', 'warmerRoom']
 
 interface Shown {
   readonly moment: FaceMoment
+  readonly whatIf: FaceWhatIf
   readonly progress: FaceProgress | null
   readonly outcome: BloomOutcome | null
 }
 
 /** The face before it is poured: piped too early, at its best and too late, followed in a worker until nothing moves. */
 export function FacePreview({ request, plan }: FacePreviewProps) {
-  const { bloomLab } = usePlatform()
+  const { bloomLab, planner } = usePlatform()
   const [moldId, setMoldId] = useState(request.pieces[0]!.mold.id)
   const [side, setSide] = useState<'front' | 'back'>('front')
   const [backId, setBackId] = useState('none')
   const [fineness, setFineness] = useState<Fineness>('quick')
+  const [whatIf, setWhatIf] = useState<FaceWhatIf>('asPlanned')
   const [frame, setFrame] = useState(6)
+  const turn = useRef(0)
   const [shown, setShown] = useState<readonly Shown[]>([])
   const [state, setState] = useState<'idle' | 'running' | 'done' | 'stopped'>('idle')
   const known = request.pieces.some((order) => order.mold.id === moldId) ? moldId : request.pieces[0]!.mold.id
@@ -44,22 +58,33 @@ export function FacePreview({ request, plan }: FacePreviewProps) {
     setShown((all) => all.map((each) => (each.moment.id === id ? { ...each, ...changes } : each)))
   const run = async () => {
     const lab = bloomLab()
+    const own = ++turn.current
     await lab.cancel()
     setState('running')
-    setShown(moments.map((moment) => ({ moment, progress: null, outcome: null })))
+    setShown(moments.map((moment) => ({ moment, whatIf, progress: null, outcome: null })))
+    const asked = whatIfRequest(request, whatIf)
+    const changed = asked === request ? task : faceTask(asked, await planner.planBatch(asked), known)
+    if (!changed || own !== turn.current) return
     for (const moment of [moments[1]!, moments[0]!, moments[2]!]) {
       const tell = proxy((progress: FaceProgress) => set(moment.id, { progress }))
-      const faceRun = { task, pipeAtMin: moment.pipeAtMin, cells: CELLS[fineness], seed: SEED }
+      const faceRun = {
+        task: whatIfTask(changed, whatIf),
+        pipeAtMin: moment.pipeAtMin,
+        cells: CELLS[fineness],
+        seed: SEED,
+      }
       if (!(await lab.follow(moment.id, faceRun, tell))) return
       set(moment.id, { outcome: await lab.outcome(moment.id) })
     }
     setState('done')
   }
   const stop = () => {
+    turn.current++
     void bloomLab().cancel()
     setShown([])
     setState('stopped')
   }
+  const note = shown[0] && WHAT_IF_NOTES[shown[0].whatIf]
   const backing = USUAL_BACKS.find((back) => back.id === backId)!
   return (
     <section className="sheet no-print" aria-labelledby="face-heading" data-face={state}>
@@ -96,6 +121,12 @@ export function FacePreview({ request, plan }: FacePreviewProps) {
           onChange={setBackId}
         />
         <ChoiceField
+          label="What if"
+          value={whatIf}
+          choices={WHAT_IFS.map((id) => ({ id, name: WHAT_IF_WORDS[id] }))}
+          onChange={setWhatIf}
+        />
+        <ChoiceField
           label="Grid"
           value={fineness}
           choices={[
@@ -127,6 +158,7 @@ export function FacePreview({ request, plan }: FacePreviewProps) {
               onChange={(event) => setFrame(event.target.valueAsNumber)}
             />
           </label>
+          {note && <p className="text-ink-soft mt-2 max-w-prose text-sm">{note}</p>}
           <ul className="mt-2 grid gap-4 sm:grid-cols-3">
             {shown.map((each) => (
               <Face
@@ -156,9 +188,10 @@ interface FaceProps {
 /** Pixels a side: a cell becomes several, and the wall a smooth line. */
 const PICTURE_PX = 640
 
-function Face({ shown: { moment, progress, outcome }, frame, side, backHex, task }: FaceProps) {
+function Face({ shown: { moment, whatIf, progress, outcome }, frame, side, backHex, task }: FaceProps) {
   const { bloomLab } = usePlatform()
   const canvas = useRef<HTMLCanvasElement>(null)
+  const [saved, setSaved] = useState<boolean | null>(null)
   const reached = progress?.frame ?? 0
   useEffect(() => {
     let over = false
@@ -187,6 +220,7 @@ function Face({ shown: { moment, progress, outcome }, frame, side, backHex, task
       />
       <p className="font-semibold">
         {MOMENT_WORDS[moment.id]}, {printSpan(moment.pipeAtMin)}
+        {whatIf !== 'asPlanned' && `, ${WHAT_IF_WORDS[whatIf]}`}
       </p>
       {outcome ? (
         <>
@@ -201,6 +235,17 @@ function Face({ shown: { moment, progress, outcome }, frame, side, backHex, task
               ))}
             </ul>
           </details>
+          <button
+            className="button button-quiet"
+            onClick={() => void downloadPng(`nublo-${side}-${moment.id}.png`, canvas.current!).then(setSaved)}
+          >
+            Save this picture (PNG)
+          </button>
+          {saved === false && (
+            <p role="alert">
+              This browser could not make the picture. Close other tabs and save again; nothing is lost.
+            </p>
+          )}
         </>
       ) : (
         <progress
