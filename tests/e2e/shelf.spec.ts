@@ -43,6 +43,8 @@ test('the units chosen are shown everywhere, and an ounce says which', async ({ 
   await openStudio(page)
   await page.goto('/studio')
   await page.getByLabel('Units').selectOption('us')
+  // It shows the choice once that is stored; a browser that is sent away in the same breath may drop the write.
+  await expect(page.getByLabel('Units')).toHaveValue('us')
   await page.goto('/plan')
   const worksheet = page.locator('[data-worksheet]')
   await expect(worksheet).toContainText('oz by weight')
