@@ -100,6 +100,7 @@ test('the trusted sign leads the strip and says what to wait for', async ({ page
   await openStudio(page)
   await page.goto('/studio')
   await page.getByLabel('The sign you trust').selectOption('temperature')
+  await expect(page.getByLabel('The sign you trust')).toHaveValue('temperature')
   await page.goto('/pour/demo-8')
   await layOut(page)
   await stir(page)
