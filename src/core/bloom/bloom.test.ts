@@ -180,6 +180,18 @@ describe('laws of the process', () => {
     )
   })
 
+  test('white piped once nothing moves any more lies where it was laid', () => {
+    const bloom = createBloom(setup({ viscosityAt: () => 1e4 }))
+    bloom.at(300, { kind: 'bead', path: ring(0.02), closed: true, beadM: 0.003 })
+    bloom.runTo(200)
+    expect(bloom.isStill()).toBe(true)
+    bloom.runTo(600)
+    const { surface, floor, laid } = whiteBalance(bloom)
+    expect(laid).toBeGreaterThan(0)
+    expect(surface / laid).toBeCloseTo(1, 12)
+    expect(floor).toBe(0)
+  })
+
   test('a uniform film does not fall, a bead does, and the thicker bead sooner', () => {
     const fallen = (beadM: number) => {
       const bloom = createBloom(setup())

@@ -398,11 +398,12 @@ export function createBloom(setup: BloomSetup): Bloom {
       acts.sort((one, other) => one.atS - other.atS)
     },
     runTo: (untilS) => {
-      while (nowS < untilS - 1e-9 && !tooThick) {
+      while (nowS < untilS - 1e-9) {
         performDue()
-        step(untilS)
+        // What is laid on it once it stands stays where it was laid.
+        if (tooThick) nowS = Math.min(untilS, acts[0]?.atS ?? Infinity)
+        else step(untilS)
       }
-      if (tooThick) nowS = Math.max(nowS, untilS)
     },
     isStill: () => tooThick,
   }
