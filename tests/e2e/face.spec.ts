@@ -46,6 +46,13 @@ test('the face is seen before pouring: early, at its best and late, from both si
   await expect(page.getByText('At the same minutes as planned')).toBeVisible()
   await expect(page.locator('[data-moment="right"]')).toContainText('room 5 °C (9 °F) warmer')
   expect(await page.locator('[data-moment="late"]').innerText()).not.toBe(asPlanned)
+
+  const old = page.getByText('These faces are of the plan as it was.')
+  await expect(old).toBeHidden()
+  await page.getByLabel('Name of the batch').fill('Another name')
+  await expect(old).toBeHidden()
+  await page.getByLabel('Room temperature').fill('26')
+  await expect(old).toBeVisible()
 })
 
 test('a simulation can be stopped, and the page answers meanwhile', async ({ page }) => {

@@ -33,9 +33,15 @@ const WHAT_IFS: readonly FaceWhatIf[] = ['asPlanned', 'doubleWhite', 'inkAfterWh
 
 interface Shown {
   readonly moment: FaceMoment
-  readonly whatIf: FaceWhatIf
   readonly progress: FaceProgress | null
   readonly outcome: BloomOutcome | null
+}
+
+/** What the faces shown were followed with; the plan may have moved on since. */
+interface Followed {
+  readonly task: FaceTask
+  readonly whatIf: FaceWhatIf
+  readonly of: string
 }
 
 /** The face before it is poured: piped too early, at its best and too late, followed in a worker until nothing moves. */
@@ -48,24 +54,25 @@ export function FacePreview({ request, plan }: FacePreviewProps) {
   const [whatIf, setWhatIf] = useState<FaceWhatIf>('asPlanned')
   const [frame, setFrame] = useState(6)
   const turn = useRef(0)
+  const [followed, setFollowed] = useState<Followed | null>(null)
   const [shown, setShown] = useState<readonly Shown[]>([])
-  const [state, setState] = useState<'idle' | 'running' | 'done' | 'stopped'>('idle')
+  const [state, setState] = useState<'idle' | 'running' | 'done' | 'stopped' | 'failed'>('idle')
+  useEffect(() => () => void (turn.current++ > 0 && bloomLab().cancel()), [bloomLab])
   const known = request.pieces.some((order) => order.mold.id === moldId) ? moldId : request.pieces[0]!.mold.id
   const task = faceTask(request, plan, known)
   const moments = faceMoments(plan)
   if (!task || moments.length === 0) return null
+  const of = JSON.stringify([task, moments])
   const set = (id: FaceMoment['id'], changes: Partial<Shown>) =>
     setShown((all) => all.map((each) => (each.moment.id === id ? { ...each, ...changes } : each)))
-  const run = async () => {
+  const follow = async (own: number) => {
     const lab = bloomLab()
-    const own = ++turn.current
     await lab.cancel()
-    setState('running')
-    setShown(moments.map((moment) => ({ moment, whatIf, progress: null, outcome: null })))
     const asked = whatIfRequest(request, whatIf)
     const changed = asked === request ? task : faceTask(asked, await planner.planBatch(asked), known)
-    if (!changed || own !== turn.current) return
+    if (!changed) throw new Error('this question leaves no piece to follow')
     for (const moment of [moments[1]!, moments[0]!, moments[2]!]) {
+      if (own !== turn.current) return
       const tell = proxy((progress: FaceProgress) => set(moment.id, { progress }))
       const faceRun = {
         task: whatIfTask(changed, whatIf),
@@ -78,13 +85,23 @@ export function FacePreview({ request, plan }: FacePreviewProps) {
     }
     setState('done')
   }
+  const run = () => {
+    const own = ++turn.current
+    setState('running')
+    setFollowed({ task, whatIf, of })
+    setShown(moments.map((moment) => ({ moment, progress: null, outcome: null })))
+    follow(own).catch(() => {
+      if (own !== turn.current) return
+      setShown([])
+      setState('failed')
+    })
+  }
   const stop = () => {
     turn.current++
     void bloomLab().cancel()
     setShown([])
     setState('stopped')
   }
-  const note = shown[0] && WHAT_IF_NOTES[shown[0].whatIf]
   const backing = USUAL_BACKS.find((back) => back.id === backId)!
   return (
     <section className="sheet no-print" aria-labelledby="face-heading" data-face={state}>
@@ -140,13 +157,23 @@ export function FacePreview({ request, plan }: FacePreviewProps) {
             Stop
           </button>
         ) : (
-          <button className="button button-main" onClick={() => void run()}>
+          <button className="button button-main" onClick={run}>
             {state === 'idle' ? 'Show the face' : 'Show it again'}
           </button>
         )}
       </div>
-      {shown.length > 0 && (
+      {state === 'failed' && (
+        <p role="alert" className="mt-3">
+          The simulation broke off; the plan is untouched. Close other tabs or take the quick grid, and show
+          it again.
+        </p>
+      )}
+      {followed && shown.length > 0 && (
         <>
+          <p role="status" className="mt-3 font-semibold empty:hidden">
+            {followed.of !== of &&
+              'These faces are of the plan as it was. Show them again for the plan as it is.'}
+          </p>
           <label className="mt-4 flex items-center gap-3 text-sm">
             From the bead to gel
             <input
@@ -158,7 +185,9 @@ export function FacePreview({ request, plan }: FacePreviewProps) {
               onChange={(event) => setFrame(event.target.valueAsNumber)}
             />
           </label>
-          {note && <p className="text-ink-soft mt-2 max-w-prose text-sm">{note}</p>}
+          <p className="text-ink-soft mt-2 max-w-prose text-sm empty:hidden">
+            {WHAT_IF_NOTES[followed.whatIf]}
+          </p>
           <ul className="mt-2 grid gap-4 sm:grid-cols-3">
             {shown.map((each) => (
               <Face
@@ -167,7 +196,7 @@ export function FacePreview({ request, plan }: FacePreviewProps) {
                 frame={frame}
                 side={side}
                 backHex={backing.hex}
-                task={task}
+                followed={followed}
               />
             ))}
           </ul>
@@ -182,13 +211,19 @@ interface FaceProps {
   readonly frame: number
   readonly side: 'front' | 'back'
   readonly backHex: string
-  readonly task: FaceTask
+  readonly followed: Followed
 }
 
 /** Pixels a side: a cell becomes several, and the wall a smooth line. */
 const PICTURE_PX = 640
 
-function Face({ shown: { moment, whatIf, progress, outcome }, frame, side, backHex, task }: FaceProps) {
+function Face({
+  shown: { moment, progress, outcome },
+  frame,
+  side,
+  backHex,
+  followed: { task, whatIf },
+}: FaceProps) {
   const { bloomLab } = usePlatform()
   const canvas = useRef<HTMLCanvasElement>(null)
   const [saved, setSaved] = useState<boolean | null>(null)
@@ -207,9 +242,7 @@ function Face({ shown: { moment, whatIf, progress, outcome }, frame, side, backH
     return () => {
       over = true
     }
-    // The outline belongs to the run that was started; a new one starts the faces anew.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [bloomLab, moment.id, frame, side, backHex, reached])
+  }, [bloomLab, moment.id, frame, side, backHex, reached, task])
   return (
     <li className="text-sm" data-moment={moment.id} data-verdict={outcome?.verdict ?? 'open'}>
       <canvas
