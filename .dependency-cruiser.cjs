@@ -18,7 +18,7 @@ const coreRooms = {
   rack: ['resin', 'mold', 'batch', 'timing', 'technique'],
   runsheet: ['resin', 'batch', 'timing', 'technique', 'safety', 'rack'],
   journal: ['resin', 'technique', 'batch', 'timing', 'runsheet', 'rack'],
-  plan: ['resin', 'mold', 'colour', 'technique', 'batch', 'timing', 'safety', 'rack', 'runsheet'],
+  plan: ['resin', 'mold', 'colour', 'bloom', 'technique', 'batch', 'timing', 'safety', 'rack', 'runsheet'],
 }
 const outerRooms = {
   words: ['core'],

@@ -88,30 +88,18 @@ export function createLab() {
 export type BloomLab = ReturnType<typeof createLab>
 
 function begin({ task, pipeAtMin, cells, seed }: FaceRun): Bloom {
-  const {
-    outline,
-    islands,
-    beads,
-    beadMm,
-    petals,
-    inks,
-    inkDrops,
-    depthMm,
-    excessDensityKgPerM3,
-    inkLeadMin,
-  } = task
   const bloom = createBloom({
-    outline,
-    islands,
+    outline: task.outline,
+    islands: task.islands,
     cells,
-    depthM: depthMm / 1000,
-    excessDensityKgPerM3,
+    depthM: task.depthMm / 1000,
+    excessDensityKgPerM3: task.excessDensityKgPerM3,
     entrain: USUAL_ENTRAIN,
     viscosityAt: viscosityCurve(task.viscosity),
     seed,
   })
-  const inkAtMin = Math.max(0.5, pipeAtMin - inkLeadMin)
-  layScene(bloom, { outline, islands, beads, beadMm, petals, inks, inkDrops, inkAtMin, pipeAtMin, seed })
+  const inkAtMin = Math.max(0.5, pipeAtMin - task.inkLeadMin)
+  layScene(bloom, { ...task, inkAtMin, pipeAtMin, seed })
   return bloom
 }
 

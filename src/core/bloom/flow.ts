@@ -37,8 +37,6 @@ const THICKEST_SHARE = 0.35
 const TABLE_DRIFT = 0.12
 /** Height above the floor at which its stagnation flow is taken. */
 const FLOOR_SHARE = 0.12
-const TABLES = 8
-
 /**
  * The flow of two sinking sheets and of solvent's pull on the surface, exact for every wave of a layer of that depth (Stokes), by a Fourier
  * transform on a grid no finer than 128.
@@ -66,19 +64,10 @@ export function flowOn(
   }
   const wave = Float64Array.from({ length: m }, (_, i) => ((i <= m / 2 ? i : i - m) * 2 * Math.PI) / sideM)
   const { mobility, filter } = spectralWeights(wave, depthM)
-  const tables = Array.from({ length: TABLES }, coarse)
-  const [re, im, pr, pi, w1, w2, s1, s2, f1, f2] = Array.from({ length: 10 }, coarse) as [
-    Float64Array,
-    Float64Array,
-    Float64Array,
-    Float64Array,
-    Float64Array,
-    Float64Array,
-    Float64Array,
-    Float64Array,
-    Float64Array,
-    Float64Array,
-  ]
+  const eight = [coarse(), coarse(), coarse(), coarse(), coarse(), coarse(), coarse(), coarse()] as const
+  const [t0, t1, t2, t3, t4, t5, t6, t7] = eight
+  const [re, im, pr, pi] = [coarse(), coarse(), coarse(), coarse()]
+  const [w1, w2, s1, s2, f1, f2] = [coarse(), coarse(), coarse(), coarse(), coarse(), coarse()]
   const sunkR = coarse()
   const sunkI = coarse()
   const continued = continuationOf(grid, m)
@@ -89,7 +78,7 @@ export function flowOn(
   const retable = (halfM: number): void => {
     if (tabledM > 0 && Math.abs(halfM / tabledM - 1) < TABLE_DRIFT) return
     tabledM = halfM
-    fillTables(tables, { wave, filter, depthM, halfM, sideM })
+    fillTables(eight, { wave, filter, depthM, halfM, sideM })
   }
 
   const refresh = (
@@ -113,16 +102,6 @@ export function flowOn(
     }
     const fluid = 1 / viscosityPaS
     const damping = 0.5 * pressureMost * stepS
-    const [t0, t1, t2, t3, t4, t5, t6, t7] = tables as [
-      Float64Array,
-      Float64Array,
-      Float64Array,
-      Float64Array,
-      Float64Array,
-      Float64Array,
-      Float64Array,
-      Float64Array,
-    ]
     // Two real fields travel in one complex transform; a wave and its mirror image are untangled together.
     for (let a = 0; a <= m / 2; a++) {
       const mirrorA = (m - a) & (m - 1)

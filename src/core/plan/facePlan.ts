@@ -1,18 +1,12 @@
 import { EXCESS_DENSITY_KG_PER_M3, inkDropsOfPiece, type BatchRequest } from '../batch/index.ts'
+import type { BloomScene } from '../bloom/index.ts'
 import { inkLayer, isWhite } from '../colour/index.ts'
-import { HAND_SMOOTH, islandsOf, polygonOf, type Point } from '../mold/index.ts'
+import { HAND_SMOOTH, islandsOf, polygonOf } from '../mold/index.ts'
 import { TECHNIQUES } from '../technique/index.ts'
 import type { BatchPlan } from './plan.ts'
 
-/** All a simulation of one piece needs; plain data for a worker. */
-export interface FaceTask {
-  readonly outline: readonly Point[]
-  readonly islands: readonly (readonly Point[])[]
-  readonly beads: readonly (readonly Point[])[]
-  readonly beadMm: number
-  readonly petals: number
-  readonly inks: readonly (readonly [number, number, number])[]
-  readonly inkDrops: number
+/** All a simulation of one piece needs but its minute and its chance; plain data for a worker. */
+export interface FaceTask extends Omit<BloomScene, 'inkAtMin' | 'pipeAtMin' | 'seed'> {
   readonly depthMm: number
   readonly excessDensityKgPerM3: number
   /** Minutes from stop-stir and Pa.s, up to gel. */
