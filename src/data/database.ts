@@ -3,7 +3,8 @@ import type { Colour } from '#core/colour/index.ts'
 import type { Piece } from '#core/journal/index.ts'
 import type { Mold } from '#core/mold/index.ts'
 import type { Resin } from '#core/resin/index.ts'
-import { upgradeToLearning } from './upgrades.ts'
+import type { Pattern } from '#core/pattern/index.ts'
+import { upgradeToLearning, upgradeToPatterns } from './upgrades.ts'
 import type { Batch, Learning, Photo, Settings, StoredEvent } from '#schema/studio.ts'
 
 export type StoredPhoto = Photo & { readonly bytes: Uint8Array }
@@ -20,6 +21,7 @@ export class StudioDatabase extends Dexie {
   photos!: EntityTable<StoredPhoto, 'id'>
   settings!: EntityTable<SettingsRow, 'id'>
   learning!: EntityTable<Learning, 'id'>
+  patterns!: EntityTable<Pattern, 'id'>
 
   /** Strict: a mark is on the disk before it counts as stored. Relaxed is for what can be made again, such as the demo. */
   constructor(name = 'nublo', durability: 'strict' | 'relaxed' = 'strict') {
@@ -35,5 +37,6 @@ export class StudioDatabase extends Dexie {
       settings: 'id',
     })
     this.version(2).stores({ learning: 'id' }).upgrade(upgradeToLearning)
+    this.version(3).stores({ patterns: 'id' }).upgrade(upgradeToPatterns)
   }
 }

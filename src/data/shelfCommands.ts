@@ -1,6 +1,7 @@
 import type { EntityTable } from 'dexie'
 import type { Colour } from '#core/colour/index.ts'
 import type { Mold } from '#core/mold/index.ts'
+import type { Pattern } from '#core/pattern/index.ts'
 import type { Resin } from '#core/resin/index.ts'
 import type { Settings } from '#schema/studio.ts'
 import type { StudioDatabase } from './database.ts'
@@ -11,6 +12,7 @@ export interface ShelfItem {
   readonly resins: Resin
   readonly colours: Colour
   readonly molds: Mold
+  readonly patterns: Pattern
 }
 
 export type Shelf = keyof ShelfItem

@@ -7,6 +7,7 @@ export const EMPTY_STUDIO: Studio = {
   resins: [],
   colours: [],
   molds: [],
+  patterns: [],
   batches: [],
   events: [],
   pieces: [],
@@ -29,6 +30,7 @@ export function readStudio(db: StudioDatabase): Promise<Studio> {
       resins: await db.resins.toArray(),
       colours: await db.colours.toArray(),
       molds: await db.molds.toArray(),
+      patterns: await db.patterns.toArray(),
       batches: await db.batches.toArray(),
       events: await db.events.toArray(),
       pieces: await db.pieces.toArray(),
@@ -59,6 +61,7 @@ export function mergeStudio(db: StudioDatabase, studio: Studio): Promise<ImportR
         await addNew(db.resins, studio.resins),
         await addNew(db.colours, studio.colours),
         await addNew(db.molds, studio.molds),
+        await addNew(db.patterns, studio.patterns),
         await addNew(db.batches, studio.batches),
         await addNew(
           db.pieces,
@@ -83,6 +86,7 @@ export function replaceStudio(db: StudioDatabase, studio: Studio): Promise<void>
       await db.resins.bulkAdd([...studio.resins])
       await db.colours.bulkAdd([...studio.colours])
       await db.molds.bulkAdd([...studio.molds])
+      await db.patterns.bulkAdd([...studio.patterns])
       await db.batches.bulkAdd([...studio.batches])
       await db.events.bulkAdd([...studio.events])
       await db.pieces.bulkAdd([...studio.pieces])
@@ -98,6 +102,7 @@ function tables(db: StudioDatabase) {
     db.resins,
     db.colours,
     db.molds,
+    db.patterns,
     db.batches,
     db.events,
     db.pieces,

@@ -1,5 +1,6 @@
 import type { Transaction } from 'dexie'
 import { USUAL_REQUEST, type BatchRequest } from '#core/batch/index.ts'
+import type { Mold } from '#core/mold/index.ts'
 import { USUAL_SPREAD, type Resin } from '#core/resin/index.ts'
 
 /** What a studio of the first version did not know yet takes its usual value. */
@@ -15,6 +16,27 @@ export async function upgradeToLearning(transaction: Transaction): Promise<void>
     .modify((settings: Record<string, unknown>) => {
       Object.assign(settings, { school: 'minutes', feed: null, autoReadings: true, ...settings })
     })
+}
+
+/** To version 3: molds with their cavities, pieces with a pattern of their own or none. */
+export async function upgradeToPatterns(transaction: Transaction): Promise<void> {
+  await transaction.table('molds').toCollection().modify(withCavities)
+  await transaction
+    .table('batches')
+    .toCollection()
+    .modify(({ request }: { request: { pieces?: LoosePiece[]; spareMolds?: Loose<Mold>[] } }) => {
+      for (const piece of request.pieces ?? []) {
+        piece.pattern ??= null
+        if (piece.mold) withCavities(piece.mold)
+      }
+      for (const mold of request.spareMolds ?? []) withCavities(mold)
+    })
+}
+
+type LoosePiece = { mold?: Loose<Mold>; pattern?: BatchRequest['pieces'][number]['pattern'] }
+
+function withCavities(mold: Loose<Mold>): void {
+  mold.cavities ??= 1
 }
 
 type Loose<Row> = { -readonly [Key in keyof Row]?: Row[Key] }

@@ -39,7 +39,7 @@ interface Sketch extends Partial<Omit<BatchRequest, 'pieces' | 'colours' | 'resi
 function request({ pieces, colours, resin, ...changes }: Sketch): BatchRequest {
   return {
     ...USUAL_REQUEST,
-    pieces: pieces.map(([name, count]) => ({ mold: named(MOLDS, name), count })),
+    pieces: pieces.map(([name, count]) => ({ mold: named(MOLDS, name), count, pattern: null })),
     colours: colours.map((name) => named(COLOURS, name)),
     resin: named(RESINS, resin),
     ...changes,

@@ -7,6 +7,7 @@ import { addBatch, recordEvent, recordOutcome } from '#data/batchCommands.ts'
 import type { StudioDatabase } from '#data/database.ts'
 import { saveItem } from '#data/shelfCommands.ts'
 import { BATCHES, PLANNED, type DemoBatch, type DemoOutcome } from './batches.ts'
+import { PATTERNS } from './patterns.ts'
 import { COLOURS, MOLDS, RESINS } from './stock.ts'
 
 export interface FaceSketch {
@@ -30,6 +31,7 @@ export async function seedStudio({ db, nowMs, paintFace }: SeedTools): Promise<v
   for (const resin of RESINS) await saveItem(db, 'resins', resin)
   for (const colour of COLOURS) await saveItem(db, 'colours', colour)
   for (const mold of MOLDS) await saveItem(db, 'molds', mold)
+  for (const pattern of PATTERNS) await saveItem(db, 'patterns', pattern)
   for (const batch of BATCHES) await seedBatch({ db, nowMs, paintFace }, batch)
   await addBatch(db, {
     id: PLANNED.id,

@@ -42,8 +42,9 @@ function mold(
   depthMm: number,
   count: number,
   waterFillMl: number | null = null,
+  cavities = 1,
 ): Mold {
-  return { id: `demo-${id}`, name, outline, depthMm, count, waterFillMl }
+  return { id: `demo-${id}`, name, outline, depthMm, count, waterFillMl, cavities }
 }
 
 export const MOLDS: readonly Mold[] = [
@@ -54,5 +55,5 @@ export const MOLDS: readonly Mold[] = [
   mold('oval', 'Oval dish', { shape: 'oval', widthMm: 150, heightMm: 100 }, 12, 2),
   mold('octagon', 'Octagon tray', { shape: 'octagon', acrossMm: 150 }, 12, 1, 215),
   mold('heart', 'Heart dish', { shape: 'heart', widthMm: 120 }, 12, 2),
-  mold('charm', 'Charm disc', { shape: 'circle', acrossMm: 35 }, 4, 8),
+  mold('charm', 'Charm disc', { shape: 'circle', acrossMm: 35 }, 4, 1, null, 8),
 ]

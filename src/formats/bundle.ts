@@ -57,6 +57,7 @@ function looseEnds(studio: Studio): readonly string[] {
     resins: studio.resins,
     colours: studio.colours,
     molds: studio.molds,
+    patterns: studio.patterns,
     batches: studio.batches,
     pieces: studio.pieces,
     photos: studio.photos,

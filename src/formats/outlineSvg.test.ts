@@ -1,6 +1,9 @@
 import { describe, expect, test } from '@jest/globals'
 import { areaMm2, boxOf, polygonOf } from '#core/mold/index.ts'
-import { outlineAtWidth, readOutlineSvg, writePatternSvg } from './outlineSvg.ts'
+import { PATTERNS } from '#demo/patterns.ts'
+import { layPattern } from '#core/pattern/index.ts'
+import { outlineAtWidth, readOutlineSvg } from './outlineSvg.ts'
+import { writePatternSvg } from './patternSvg.ts'
 
 const svg = (inside: string, attributes = 'viewBox="0 0 200 100"') =>
   `<svg xmlns="http://www.w3.org/2000/svg" ${attributes}>${inside}</svg>`
@@ -63,13 +66,13 @@ describe('an outline from an SVG file', () => {
       name: 'Heart & <dish>',
       outline,
       islands: [],
-      beads: [],
-      strokes: [],
+      laid: layPattern(PATTERNS[0]!, { shape: 'heart', widthMm: 120 }),
+      pattern: PATTERNS[0]!,
       beadMm: 3,
     })
-    const file = read(sheet.replace(/<path class="ruler".*/, ''))
+    const file = read(sheet)
     expect(file.widthMm).toBeCloseTo(120, 1)
-    const again = sized(sheet.replace(/<path class="ruler".*/, ''), file.widthMm!)
+    const again = sized(sheet, file.widthMm!)
     expect(Math.abs(areaMm2(again.points) / areaMm2(outline) - 1)).toBeLessThan(2e-3)
     expect(sheet).toContain('Heart &amp; &lt;dish&gt;')
   })

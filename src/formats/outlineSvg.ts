@@ -34,7 +34,10 @@ export function readOutlineSvg(text: string): Result<OutlineFile, OutlineFilePro
   if (text.length > LARGEST_CHARS) return fail({ kind: 'tooLarge', megabytes: Math.round(text.length / 1e6) })
   const read = parseSvg(text)
   if (!read.ok) return read
-  const { shapes, root, ignored } = read.value
+  const { root, ignored } = read.value
+  // Of a pattern sheet only the mold itself is an outline.
+  const isSheet = root['data-nublo'] === 'pattern'
+  const shapes = read.value.shapes.filter(({ attributes }) => !isSheet || attributes['class'] === 'outline')
   const points = shapes.reduce((sum, { attributes }) => sum + pointsIn(attributes), 0)
   if (points > MOST_POINTS) return fail({ kind: 'tooManyPoints', points, most: MOST_POINTS })
   const lines = shapes.flatMap(linesOf)
@@ -244,49 +247,4 @@ function mmPerUnit(root: Readonly<Record<string, string>>): number | null {
     .map(Number)
   if (amount === undefined || unit === undefined || box.length !== 4 || !(box[2]! > 0)) return null
   return (Number(amount) * MM_PER[unit]!) / box[2]!
-}
-
-interface PatternDrawing {
-  readonly name: string
-  readonly outline: readonly Point[]
-  readonly islands: readonly (readonly Point[])[]
-  readonly beads: readonly (readonly Point[])[]
-  /** Tool strokes, each from one point to another. */
-  readonly strokes: readonly (readonly [Point, Point])[]
-  readonly beadMm: number
-}
-
-const MARGIN_MM = 12
-const RULER_MM = 50
-
-/** Outline and pattern as an SVG at true size, to be printed at 100 % and laid under a clear mold; with a ruler to check the print. */
-export function writePatternSvg({ name, outline, islands, beads, strokes, beadMm }: PatternDrawing): string {
-  const box = boxOf(outline)
-  const width = box.right - box.left + 2 * MARGIN_MM
-  const height = box.top - box.bottom + 2 * MARGIN_MM + 10
-  const at = ({ x, y }: Point) =>
-    `${(x - box.left + MARGIN_MM).toFixed(2)} ${(box.top - y + MARGIN_MM).toFixed(2)}`
-  const closed = (line: readonly Point[]) => `M${line.map(at).join('L')}Z`
-  const rulerY = (height - 6).toFixed(2)
-  return [
-    `<svg xmlns="http://www.w3.org/2000/svg" width="${width.toFixed(2)}mm" height="${height.toFixed(2)}mm" viewBox="0 0 ${width.toFixed(2)} ${height.toFixed(2)}" fill="none" stroke="#222">`,
-    `<title>${escaped(name)}</title>`,
-    `<path class="outline" stroke-width="0.5" d="${[outline, ...islands].map(closed).join('')}"/>`,
-    ...beads.map(
-      (bead) =>
-        `<path class="bead" stroke="#999" stroke-width="${beadMm}" stroke-opacity="0.5" d="${closed(bead)}"/>`,
-    ),
-    ...strokes.map(
-      ([from, to]) =>
-        `<path class="stroke" stroke-width="0.3" stroke-dasharray="2 1.5" d="M${at(from)}L${at(to)}"/>`,
-    ),
-    `<path class="ruler" stroke-width="0.4" d="M${MARGIN_MM} ${rulerY}h${RULER_MM}m0 -2v4m-${RULER_MM} -4v4"/>`,
-    `<text x="${MARGIN_MM + RULER_MM + 3}" y="${rulerY}" font-size="4" fill="#222" stroke="none">50 mm: print at 100 %</text>`,
-    '</svg>',
-    '',
-  ].join('\n')
-}
-
-function escaped(text: string): string {
-  return text.replace(/[&<>"]/g, (sign) => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' })[sign]!)
 }

@@ -49,4 +49,5 @@ export const moldSchema = v.object({
   depthMm: amount('mold depth', 'mm', { above: 0, atMost: 500 }),
   waterFillMl: v.optional(v.nullable(amount('water fill', 'ml', { above: 0, atMost: 50_000 })), null),
   count: v.optional(count('number of molds', { atLeast: 1, atMost: 1000 }), 1),
+  cavities: v.optional(count('cavities of a mold', { atLeast: 1, atMost: 60 }), 1),
 }) satisfies v.GenericSchema<unknown, Mold>

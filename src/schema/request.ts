@@ -12,6 +12,7 @@ import { amount, count, instantText, text } from './amount.ts'
 import { colourSchema } from './colour.ts'
 import { moldSchema } from './mold.ts'
 import { learnedSchema } from './learned.ts'
+import { patternSchema } from './pattern.ts'
 import { resinInFileSchema, resinSchema } from './resin.ts'
 
 const usual = <const Schema extends v.GenericSchema>(
@@ -76,7 +77,11 @@ const entries = {
   technique: v.picklist(['bloom', 'petri'], 'technique is neither "bloom" nor "petri"'),
   pieces: v.pipe(
     v.array(
-      v.object({ mold: moldSchema, count: count('number of pieces', { atLeast: 1, atMost: 60 }) }),
+      v.object({
+        mold: moldSchema,
+        count: count('number of pieces', { atLeast: 1, atMost: 60 }),
+        pattern: v.optional(v.nullable(patternSchema), null),
+      }),
       'pieces is missing, expected at least one mold with a count',
     ),
     v.minLength(1, 'pieces is empty, expected at least one mold with a count'),

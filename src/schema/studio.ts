@@ -1,9 +1,11 @@
 import * as v from 'valibot'
 import { BEST_RATING, FAULTS, type FaultId, type Outcome, type Piece } from '#core/journal/index.ts'
+import type { Pattern } from '#core/pattern/index.ts'
 import type { PourEvent, Taken } from '#core/runsheet/index.ts'
 import { amount, count, epochMs, idSchema, text } from './amount.ts'
 import { colourSchema } from './colour.ts'
 import { moldSchema } from './mold.ts'
+import { patternSchema } from './pattern.ts'
 import { batchRequestSchema, handsSchema, measuringSchema } from './request.ts'
 import { resinSchema } from './resin.ts'
 
@@ -141,6 +143,7 @@ export interface Studio {
   readonly resins: readonly v.InferOutput<typeof resinSchema>[]
   readonly colours: readonly v.InferOutput<typeof colourSchema>[]
   readonly molds: readonly v.InferOutput<typeof moldSchema>[]
+  readonly patterns: readonly Pattern[]
   readonly batches: readonly Batch[]
   readonly events: readonly StoredEvent[]
   readonly pieces: readonly Piece[]
@@ -156,16 +159,18 @@ const many = <Schema extends v.GenericSchema>(schema: Schema, what: string, most
   )
 
 export const BUNDLE_FORMAT = 'nublo/studio'
-export const BUNDLE_VERSION = 1
+/** Version 2 added patterns; what version 1 does not hold takes its usual value. */
+export const BUNDLE_VERSION = 2
 
 /** The studio as one open file. */
 export const bundleSchema = v.strictObject({
   format: v.literal(BUNDLE_FORMAT),
-  version: v.literal(BUNDLE_VERSION),
+  version: v.picklist([1, BUNDLE_VERSION]),
   exportedAt: v.string(),
   resins: many(resinSchema, 'resins', 1000),
   colours: many(colourSchema, 'colours', 5000),
   molds: many(moldSchema, 'molds', 5000),
+  patterns: v.optional(many(patternSchema, 'patterns', 5000), []),
   batches: many(batchSchema, 'batches', 20_000),
   events: many(storedEventSchema, 'events', 1_000_000),
   pieces: many(pieceSchema, 'pieces', 100_000),

@@ -1,10 +1,10 @@
-import type { BloomOutcome } from '#core/bloom/index.ts'
+import type { BloomOutcome, CellsOutcome } from '#core/bloom/index.ts'
 import type { FaceMoment, FaceWhatIf } from '#core/plan/index.ts'
+import type { TechniqueId } from '#core/technique/index.ts'
 
-export const MOMENT_WORDS: Readonly<Record<FaceMoment['id'], string>> = {
-  early: 'Piped early',
-  right: 'Piped at its best',
-  late: 'Piped late',
+export const MOMENT_WORDS: Readonly<Record<TechniqueId, Readonly<Record<FaceMoment['id'], string>>>> = {
+  bloom: { early: 'Piped early', right: 'Piped at its best', late: 'Piped late' },
+  petri: { early: 'Dropped early', right: 'Dropped as planned', late: 'Dropped late' },
 }
 
 export const WHAT_IF_WORDS: Readonly<Record<FaceWhatIf, string>> = {
@@ -12,6 +12,7 @@ export const WHAT_IF_WORDS: Readonly<Record<FaceWhatIf, string>> = {
   doubleWhite: 'twice the white',
   inkAfterWhite: 'inks after the white',
   warmerRoom: 'room 5 °C (9 °F) warmer',
+  glitter: 'glitter all over first',
 }
 
 /** What the figures of that question do not tell. */
@@ -19,12 +20,16 @@ export const WHAT_IF_NOTES: Readonly<Partial<Record<FaceWhatIf, string>>> = {
   inkAfterWhite:
     'The drops push the drawn lines aside. The figures measure the white, not whether your pattern is still there: judge the picture.',
   warmerRoom: 'At the same minutes as planned: in a warmer room the same resin is further on.',
+  glitter:
+    'White drops through wherever a flake lies in it, so petals break into pockets. How much is by eye: a fine or a sparse glitter breaks less.',
 }
 
 const percent = (share: number) => `${Math.round(100 * share)} %`
 
 /** What the simulated face looks like, in the trade's words. */
-export function wordOutcome(outcome: BloomOutcome): string {
+export function wordOutcome(outcome: BloomOutcome | CellsOutcome): string {
+  if (outcome.of === 'cells')
+    return `${percent(outcome.down)} of the colour went down to the face, ${percent(outcome.stayed)} stays on the open side; ${percent(outcome.clear)} of the piece is clear.`
   if (outcome.verdict === 'inWindow')
     return `Petals close over ${percent(outcome.coverage)} of the face and stay fine; ${percent(outcome.gap)} stays clear.`
   return outcome.verdict === 'tooEarly'
@@ -33,7 +38,14 @@ export function wordOutcome(outcome: BloomOutcome): string {
 }
 
 /** The figures one by one, each with what it means. */
-export function outcomeLines(outcome: BloomOutcome): readonly string[] {
+export function outcomeLines(outcome: BloomOutcome | CellsOutcome): readonly string[] {
+  if (outcome.of === 'cells')
+    return [
+      `Down ${percent(outcome.down)}: colour the white drove to the face.`,
+      `Stayed ${percent(outcome.stayed)}: colour left on the open side; without white it stays there.`,
+      `Walls ${percent(outcome.walls)}: face that is clearly white.`,
+      `Clear ${percent(outcome.clear)}: nothing reached it; more drops, or a coloured back.`,
+    ]
   return [
     `Closure ${percent(outcome.coverage)}: face that is clearly white.`,
     `Gap ${percent(outcome.gap)}: face left clear.`,

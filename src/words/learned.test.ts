@@ -35,6 +35,7 @@ describe('what was learned, in a sentence', () => {
 
 describe('a simulated face, in the words of the trade', () => {
   const outcome = {
+    of: 'petals',
     coverage: 0.6,
     gap: 0.3,
     blob: 0.55,

@@ -33,7 +33,7 @@ describe('a finding says what, why and what to do', () => {
     const plans = [
       worded({ bedMm: 2, settleMin: 0, colours: [] }, 20),
       worded({ roomTempC: 30, settleMin: 30, bedMm: 6 }, 6),
-      worded({ pieces: [{ mold: { ...COASTER, waterFillMl: 40 }, count: 1 }] }, 1),
+      worded({ pieces: [{ mold: { ...COASTER, waterFillMl: 40 }, count: 1, pattern: null }] }, 1),
     ]
     for (const { title, text } of plans.flat()) {
       expect(title.length).toBeGreaterThan(5)

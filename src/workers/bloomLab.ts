@@ -1,18 +1,25 @@
 import {
   createBloom,
   layScene,
+  cellsOutcomeOf,
+  DROPPED,
   outcomeOf,
   paintFace,
+  PIPED,
+  specksSeen,
   type Bloom,
   type BloomOutcome,
+  type CellsOutcome,
   type FaceView,
+  type PaintedPiece,
+  type SeenSpeck,
 } from '#core/bloom/index.ts'
 import type { FaceTask } from '#core/plan/index.ts'
 
 /** A piece to be followed: what is in it, when its white is piped, how fine, and which chance. */
 export interface FaceRun {
   readonly task: FaceTask
-  readonly pipeAtMin: number
+  readonly whiteAtMin: number
   readonly cells: number
   readonly seed: number
 }
@@ -26,21 +33,23 @@ export interface FaceProgress {
 export interface Painted {
   readonly rgba: Uint8ClampedArray<ArrayBuffer>
   readonly n: number
+  readonly specks: readonly SeenSpeck[]
 }
+
+export type FaceOutcome = BloomOutcome | CellsOutcome
 
 interface Frame {
   readonly min: number
-  readonly piece: Pick<Bloom, 'grid' | 'sheets' | 'depthM'>
+  readonly piece: PaintedPiece
 }
 
 interface Followed {
   readonly frames: Frame[]
-  outcome: BloomOutcome | null
+  outcome: FaceOutcome | null
 }
 
 /** After the white, in minutes, until nothing moves any more: what a person would look at. */
 const LOOKS_MIN = [0.2, 1.5, 5, 12, 20, 45, 240]
-const USUAL_ENTRAIN = 0.35
 
 /** The bloom off the main thread: pieces are followed frame by frame, kept, and painted from any side. */
 export function createLab() {
@@ -58,14 +67,14 @@ export function createLab() {
     pieces.set(key, followed)
     const bloom = begin(run)
     for (const [frame, look] of LOOKS_MIN.entries()) {
-      const min = run.pipeAtMin + look
+      const min = run.whiteAtMin + look
       bloom.runTo(min * 60)
       followed.frames.push({ min, piece: snapshot(bloom) })
       onProgress({ frame: frame + 1, frames: LOOKS_MIN.length, min })
       await new Promise((resolve) => setTimeout(resolve))
       if (own !== latest) return false
     }
-    followed.outcome = outcomeOf(bloom)
+    followed.outcome = run.task.needle ? cellsOutcomeOf(bloom) : outcomeOf(bloom)
     return true
   }
 
@@ -75,31 +84,36 @@ export function createLab() {
       latest++
       pieces.clear()
     },
-    outcome: (key: string): BloomOutcome | null => pieces.get(key)?.outcome ?? null,
+    outcome: (key: string): FaceOutcome | null => pieces.get(key)?.outcome ?? null,
     /** One frame of a piece; the last one there is for a frame still to come, null before the first. */
     paint: (key: string, frame: number, view: FaceView): Painted | null => {
       const frames = pieces.get(key)?.frames ?? []
       const shown = frames[Math.min(frame, frames.length - 1)]
-      return shown ? { rgba: paintFace(shown.piece, view), n: shown.piece.grid.n } : null
+      if (!shown) return null
+      return {
+        rgba: paintFace(shown.piece, view),
+        n: shown.piece.grid.n,
+        specks: specksSeen(shown.piece, view.side),
+      }
     },
   }
 }
 
 export type BloomLab = ReturnType<typeof createLab>
 
-function begin({ task, pipeAtMin, cells, seed }: FaceRun): Bloom {
+function begin({ task, whiteAtMin, cells, seed }: FaceRun): Bloom {
   const bloom = createBloom({
     outline: task.outline,
     islands: task.islands,
     cells,
     depthM: task.depthMm / 1000,
     excessDensityKgPerM3: task.excessDensityKgPerM3,
-    entrain: USUAL_ENTRAIN,
+    recipe: task.needle ? DROPPED : PIPED,
     viscosityAt: viscosityCurve(task.viscosity),
     seed,
   })
-  const inkAtMin = Math.max(0.5, pipeAtMin - task.inkLeadMin)
-  layScene(bloom, { ...task, inkAtMin, pipeAtMin, seed })
+  const inkAtMin = Math.max(0.5, whiteAtMin - task.inkLeadMin)
+  layScene(bloom, { ...task, inkAtMin, whiteAtMin, seed })
   return bloom
 }
 
@@ -117,7 +131,6 @@ function viscosityCurve(samples: FaceTask['viscosity']): (atS: number) => number
 }
 
 /** The sheets as they lie, copied: the piece flows on. */
-function snapshot({ grid, sheets, depthM }: Bloom): Frame['piece'] {
-  const copy = structuredClone(sheets)
-  return { grid, sheets: copy, depthM }
+function snapshot({ grid, sheets, depthM, recipe, specks }: Bloom): PaintedPiece {
+  return { grid, ...structuredClone({ sheets, specks }), depthM, recipe }
 }

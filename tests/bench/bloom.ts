@@ -1,6 +1,6 @@
 import { createBloom, layScene, outcomeOf, paintFace } from '#core/bloom/index.ts'
 import { polygonOf } from '#core/mold/index.ts'
-import { ringsInside } from '#core/mold/rings.ts'
+import { laidBloom } from '../support/laid.ts'
 import type { Figure } from './solver.ts'
 
 /** A placeholder curve that is as thick as a pour at every minute: minutes and Pa.s, straight in the logarithm between. */
@@ -25,7 +25,8 @@ function viscosityAt(atS: number): number {
   return low * (high / low) ** ((min - from) / (to - from))
 }
 
-const outline = polygonOf({ shape: 'circle', acrossMm: 100 }, 240)
+const disc = { shape: 'circle', acrossMm: 100 } as const
+const outline = polygonOf(disc, 240)
 const INKS = [
   [0.6, 9, 2.2],
   [8, 4.5, 0.6],
@@ -42,25 +43,22 @@ function piece(cells: number, inkDrops: number, rings: number, petals: number) {
     cells,
     depthM: 0.005,
     excessDensityKgPerM3: 12,
-    entrain: 0.35,
     viscosityAt,
     seed: 7,
   })
-  const beads = ringsInside(outline, { marginMm: 7, spacingMm: 9 }).slice(0, rings)
   layScene(bloom, {
     outline,
     islands: [],
-    beads,
+    laid: laidBloom(disc, { inkDrops, rings, petals, spacingMm: 9 }),
     beadMm: 3,
-    petals,
+    needle: null,
     inks: INKS,
-    inkDrops,
     inkAtMin: 0.5,
-    pipeAtMin: 13,
+    whiteAtMin: 13,
     seed: 7,
   })
   bloom.runTo(31)
-  paintFace(bloom, { side: 'front', backing: [0.8, 0.8, 0.8] })
+  paintFace(bloom, { side: 'silicone', backing: [0.8, 0.8, 0.8] })
   const firstMs = performance.now() - began
   bloom.runTo(45 * 60)
   outcomeOf(bloom)

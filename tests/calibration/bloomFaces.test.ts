@@ -1,12 +1,13 @@
 import { expect, test } from '@jest/globals'
 import { createBloom, layScene, outcomeOf } from '#core/bloom/index.ts'
 import { polygonOf } from '#core/mold/index.ts'
-import { ringsInside } from '#core/mold/rings.ts'
 import { ARCHETYPES } from '#core/resin/index.ts'
+import { laidBloom } from '../support/laid.ts'
 import { fillCup, forecastPour, stateAt } from '#core/timing/index.ts'
 
-const outline = polygonOf({ shape: 'circle', acrossMm: 100 }, 120)
-const beads = ringsInside(outline, { marginMm: 7, spacingMm: 10 }).slice(0, 4)
+const disc = { shape: 'circle', acrossMm: 100 } as const
+const outline = polygonOf(disc, 120)
+const laid = laidBloom(disc, { inkDrops: 0, rings: 4, petals: 8 })
 const cup = fillCup({ resin: ARCHETYPES.quick, cupMassG: 143, roomTempC: 21, startTempC: 21, bedDepthMm: 5 })
 const forecast = forecastPour(cup, 20)
 
@@ -18,27 +19,25 @@ test.each([
   [12, 77, 0.6, 0.21, 'tooEarly'],
   [25, 60, 0.33, 0.88, 'inWindow'],
   [40, 43, 0.08, 0.34, 'tooLate'],
-] as const)('piped at %d min the face is %d %% white: %s', (pipeAtMin, coverage, blob, score, verdict) => {
+] as const)('piped at %d min the face is %d %% white: %s', (whiteAtMin, coverage, blob, score, verdict) => {
   const bloom = createBloom({
     outline,
     islands: [],
     cells: 128,
     depthM: 0.005,
     excessDensityKgPerM3: 1.7,
-    entrain: 0.35,
     viscosityAt: (s) => stateAt(forecast, s / 60).viscosityPaS,
     seed: 7,
   })
   layScene(bloom, {
     outline,
     islands: [],
-    beads,
+    laid,
     beadMm: 3,
-    petals: 8,
+    needle: null,
     inks: [],
-    inkDrops: 0,
     inkAtMin: 0.5,
-    pipeAtMin,
+    whiteAtMin,
     seed: 7,
   })
   bloom.runTo(300 * 60)

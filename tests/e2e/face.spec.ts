@@ -13,6 +13,7 @@ test('the face is seen before pouring: early, at its best and late, from both si
   await openStudio(page)
   await page.goto('/plan')
   await page.getByRole('combobox', { name: 'Mold 1' }).selectOption({ label: 'Round coaster' })
+  await page.getByRole('link', { name: 'Pattern of Round coaster' }).click()
   await page.getByRole('button', { name: 'Show the face' }).click()
   await expect(page.locator('[data-face="done"]')).toBeVisible({ timeout: 200_000 })
   await expect(page.locator('[data-moment="right"]')).toHaveAttribute('data-verdict', 'inWindow')
@@ -37,7 +38,7 @@ test('the face is seen before pouring: early, at its best and late, from both si
   expect(bytes.subarray(1, 4).toString()).toBe('PNG')
   expect([bytes.readUInt32BE(16), bytes.readUInt32BE(20)]).toEqual([640, 640])
 
-  await page.getByLabel('Seen from').selectOption('front')
+  await page.getByLabel('Seen from').selectOption('face')
   await page.getByLabel('From the bead to gel').fill('6')
   const asPlanned = await page.locator('[data-moment="late"]').innerText()
   await page.getByLabel('What if').selectOption('warmerRoom')
@@ -49,21 +50,42 @@ test('the face is seen before pouring: early, at its best and late, from both si
 
   const old = page.getByText('These faces are of the plan as it was.')
   await expect(old).toBeHidden()
-  await page.getByLabel('Name of the batch').fill('Another name')
-  await expect(old).toBeHidden()
-  await page.getByLabel('Room temperature').fill('26')
+  await page.getByRole('button', { name: '+ Swirl' }).click()
   await expect(old).toBeVisible()
+  await page.getByRole('button', { name: 'Take back' }).click()
+  await expect(old).toBeHidden()
 })
 
 test('a simulation can be stopped, and the page answers meanwhile', async ({ page }) => {
   await openStudio(page)
   await page.goto('/plan')
+  await page.getByRole('link', { name: /^Pattern of/ }).click()
   await page.getByLabel('Grid').selectOption('fine')
   await page.getByRole('button', { name: 'Show the face' }).click()
   await expect(page.getByRole('button', { name: 'Stop' })).toBeVisible()
-  await page.getByLabel('Name of the batch').fill('While it runs')
-  await expect(page.getByLabel('Name of the batch')).toHaveValue('While it runs')
+  await page.getByLabel('Name to keep it by').fill('While it runs')
+  await expect(page.getByLabel('Name to keep it by')).toHaveValue('While it runs')
   await page.getByRole('button', { name: 'Stop' }).click()
   await expect(page.getByRole('button', { name: 'Show it again' })).toBeVisible()
   await expect(page.locator('[data-moment]')).toHaveCount(0)
+})
+
+test('a petri shows its cells, its back unlike its face, and no clear area where drops cover it', async ({
+  page,
+}) => {
+  await openStudio(page)
+  await page.goto('/plan')
+  await page.getByRole('combobox', { name: 'Mold 1' }).selectOption({ label: 'Round coaster' })
+  await page.getByText('Petri', { exact: true }).click()
+  await page.getByRole('link', { name: 'Pattern of Round coaster' }).click()
+  await expect(page.getByText('one on every drop of ink')).toBeVisible()
+  await expect(page.getByRole('button', { name: '+ White rings' })).toHaveCount(0)
+  await page.getByRole('button', { name: 'Show the face' }).click()
+  await expect(page.locator('[data-face="done"]')).toBeVisible({ timeout: 200_000 })
+  await expect(page.locator('[data-moment="right"]')).toContainText(
+    /\d+ % of the colour went down to the face/,
+  )
+  const face = await picture(page, 'right')
+  await page.getByLabel('Seen from').selectOption('back')
+  await expect.poll(() => picture(page, 'right')).not.toBe(face)
 })

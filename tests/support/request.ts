@@ -10,6 +10,7 @@ export const COASTER: Mold = {
   depthMm: 10,
   waterFillMl: null,
   count: 12,
+  cavities: 1,
 }
 
 /** A bloom of so many coasters; anything can be replaced. */
@@ -17,7 +18,7 @@ export function bloomRequest(changes: Partial<BatchRequest> = {}, count = 1): Ba
   return {
     name: 'Coasters',
     ...USUAL_REQUEST,
-    pieces: [{ mold: COASTER, count }],
+    pieces: [{ mold: COASTER, count, pattern: null }],
     resin: ARCHETYPES.quick,
     colours: [
       { id: 'ink-1', name: 'Lagoon', kind: 'alcoholInk', hex: '#12748a' },

@@ -1,4 +1,5 @@
-import { USUAL_HANDS, USUAL_MEASURING } from '#core/batch/index.ts'
+import { USUAL_HANDS, USUAL_MEASURING, usualPattern } from '#core/batch/index.ts'
+import { TECHNIQUES } from '#core/technique/index.ts'
 import { StudioDatabase } from '#data/database.ts'
 import type { Studio } from '#schema/studio.ts'
 import { bloomRequest } from './request.ts'
@@ -23,6 +24,7 @@ export function smallStudio(changes: Partial<Studio> = {}): Studio {
     resins: [request.resin],
     colours: [...request.colours],
     molds: [request.pieces[0]!.mold],
+    patterns: [usualPattern(request.pieces[0]!.mold, request.white, TECHNIQUES.bloom)],
     batches: [{ id: 'b1', createdAtMs: T0, request, repeats: null } as Studio['batches'][number]],
     events: [
       { batchId: 'b1', seq: 0, event: { id: 'e0', atMs: T0, kind: 'gatePassed', overruled: [] } },

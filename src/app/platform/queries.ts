@@ -78,6 +78,12 @@ export function useMolds() {
   return useLiveRows(['molds'], async () => byName(await db.molds.toArray()))
 }
 
+/** Kept patterns. */
+export function usePatterns() {
+  const { db } = usePlatform()
+  return useLiveRows(['patterns'], async () => byName(await db.patterns.toArray()))
+}
+
 export function useColours() {
   const { db } = usePlatform()
   return useLiveRows(['colours'], async () => byName(await db.colours.toArray()))

@@ -4,7 +4,7 @@ import type { StudioDatabase } from '#data/database.ts'
 import type { BloomLab } from '#workers/bloomLab.ts'
 import type { Planner } from '#workers/planner.worker.ts'
 
-export type { FaceProgress, Painted } from '#workers/bloomLab.ts'
+export type { FaceOutcome, FaceProgress, Painted } from '#workers/bloomLab.ts'
 
 /** What the app stands on; tests put their own in. */
 export interface Platform {

@@ -3,7 +3,7 @@ import fc from 'fast-check'
 import { ARCHETYPES } from '../resin/index.ts'
 import { TECHNIQUES } from '../technique/index.ts'
 import { bloomRequest, COASTER } from '../../../tests/support/request.ts'
-import { cupFor, CUP_SIZES_ML, shareDrops } from './cups.ts'
+import { cupFor, CUP_SIZES_ML } from './cups.ts'
 import { fillMolds, governingBedMm, orderVolumeMl } from './layers.ts'
 import { routeLeftover } from './leftovers.ts'
 import { dropsOf, mixesOf } from './mixes.ts'
@@ -17,10 +17,11 @@ const FLOWER_TRAY = {
   depthMm: 15,
   waterFillMl: null,
   count: 2,
+  cavities: 1,
 } as const
 
 const trayRequest = bloomRequest({
-  pieces: [{ mold: FLOWER_TRAY, count: 1 }],
+  pieces: [{ mold: FLOWER_TRAY, count: 1, pattern: null }],
   bedMm: 7,
   white: { dose: 'translucent', holeMm: 3, ringSpacingMm: 12, rimMarginMm: 8, petals: 8 },
 })
@@ -50,7 +51,7 @@ describe('against figures of common practice', () => {
   test('30 g of white are too little for a 33 cm tray at a 3 mm bead: it needs 56 g (independent prototype)', () => {
     const mold = { ...FLOWER_TRAY, outline: { shape: 'circle', acrossMm: 330 } } as const
     const request = bloomRequest({
-      pieces: [{ mold, count: 1 }],
+      pieces: [{ mold, count: 1, pattern: null }],
       white: { ...trayRequest.white, rimMarginMm: 10 },
     })
     const portion = mixesFor(request)[0]!.cups.find((cup) => cup.id === 'white')!
@@ -86,12 +87,12 @@ describe('layers', () => {
 
   test('a water fill sets the area: sloping walls count', () => {
     const sloped = { ...COASTER, waterFillMl: 60 }
-    const [fill] = fillsOf(bloomRequest({ pieces: [{ mold: sloped, count: 1 }] }))
+    const [fill] = fillsOf(bloomRequest({ pieces: [{ mold: sloped, count: 1, pattern: null }] }))
     expect(fill!.areaMm2).toBeCloseTo(6000, 9)
   })
 
   test('the bed that governs is the mean by volume over all molds', () => {
-    const fills = fillsOf(bloomRequest({ pieces: [{ mold: COASTER, count: 3 }], bedMm: 4 }))
+    const fills = fillsOf(bloomRequest({ pieces: [{ mold: COASTER, count: 3, pattern: null }], bedMm: 4 }))
     expect(governingBedMm(fills)).toBeCloseTo(4, 9)
     expect(orderVolumeMl(fills, 'bed')).toBeCloseTo((3 * 4 * fills[0]!.areaMm2) / 1000, 9)
   })
@@ -163,9 +164,10 @@ describe('cups, drops and leftovers', () => {
     expect(cupFor(CUP_SIZES_ML.at(-1)! + 1)).toBeNull()
   })
 
-  test('drops are shared without losing any', () => {
-    const inks = bloomRequest().colours.slice(0, 2)
-    expect(shareDrops(inks, 7).map((ink) => ink.drops)).toEqual([4, 3])
+  test('inks in turn share the drops without losing any, and white is none of them', () => {
+    const request = bloomRequest({ white: { ...trayRequest.white, petals: 2 } })
+    const [drops] = dropsOf(request, TECHNIQUES.bloom, fillsOf(request))
+    expect(drops!.inks.map((ink) => ink.drops)).toEqual([4, 3])
   })
 
   test('leftovers go into the largest spare mold they fill, never more than is left', () => {

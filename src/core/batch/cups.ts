@@ -1,5 +1,3 @@
-import type { Colour } from '../colour/index.ts'
-
 /** Something that goes into a cup besides resin. */
 export interface Addition {
   readonly what: string
@@ -24,11 +22,4 @@ const STIRRING_ROOM = 0.8
 /** The smallest cup that leaves room to stir; null when there is none. */
 export function cupFor(volumeMl: number): number | null {
   return CUP_SIZES_ML.find((brimMl) => brimMl * STIRRING_ROOM >= volumeMl) ?? null
-}
-
-/** Drops of each ink for one piece, shared out as evenly as whole drops allow, the first inks getting the odd ones. */
-export function shareDrops(colours: readonly Colour[], drops: number): readonly Addition[] {
-  const each = Math.floor(drops / colours.length)
-  const odd = drops - each * colours.length
-  return colours.map((colour, k) => ({ what: colour.name, drops: each + (k < odd ? 1 : 0) }))
 }

@@ -1,7 +1,9 @@
 import { brimVolumeMl, layerAreaMm2, waterFillOverDrawn, type Mold } from '../mold/index.ts'
+import { layPattern, type LaidPattern, type Pattern } from '../pattern/index.ts'
 import type { Technique } from '../technique/index.ts'
+import { patternOf } from './patterns.ts'
 import { whiteForPiece, type PieceWhite } from './white.ts'
-import type { BatchRequest } from './request.ts'
+import type { BatchRequest, PieceOrder } from './request.ts'
 
 export interface Layer {
   readonly kind: 'bed' | 'white' | 'back' | 'lip'
@@ -18,6 +20,9 @@ export interface MoldFill {
   readonly layers: readonly Layer[]
   /** Depth nothing is planned for; negative when the layers do not fit. */
   readonly freeMm: number
+  readonly pattern: Pattern
+  /** The pattern as it lies in this mold. */
+  readonly laid: LaidPattern
   readonly white: PieceWhite
   /** Water fill over outline x depth, null when never filled. */
   readonly fillOverDrawn: number | null
@@ -25,12 +30,15 @@ export interface MoldFill {
 
 /** The layers that share each mold, for one piece of each order. */
 export function fillMolds(request: BatchRequest, technique: Technique): readonly MoldFill[] {
-  return request.pieces.map(({ mold, count }) => fillMold(mold, count, request, technique))
+  return request.pieces.map((order) => fillMold(order, request, technique))
 }
 
-function fillMold(mold: Mold, count: number, request: BatchRequest, technique: Technique): MoldFill {
+function fillMold(order: PieceOrder, request: BatchRequest, technique: Technique): MoldFill {
+  const { mold, count } = order
   const areaMm2 = layerAreaMm2(mold)
-  const white = whiteForPiece(mold, technique.white, request.white, areaMm2)
+  const pattern = patternOf(order, request.white, technique)
+  const laid = layPattern(pattern, mold.outline)
+  const white = whiteForPiece(laid, technique.white, request.white)
   const layer = (kind: Layer['kind'], depthMm: number): Layer => ({
     kind,
     depthMm,
@@ -51,6 +59,8 @@ function fillMold(mold: Mold, count: number, request: BatchRequest, technique: T
     brimMl: brimVolumeMl(mold),
     layers,
     freeMm: mold.depthMm - usedMm,
+    pattern,
+    laid,
     white,
     fillOverDrawn: waterFillOverDrawn(mold),
   }

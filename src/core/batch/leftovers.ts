@@ -1,4 +1,4 @@
-import { brimVolumeMl, type Mold } from '../mold/index.ts'
+import { brimVolumeMl, placesOf, type Mold } from '../mold/index.ts'
 
 export interface LeftoverUse {
   readonly mold: Mold
@@ -18,7 +18,7 @@ export function routeLeftover(volumeMl: number, spareMolds: readonly Mold[]): re
   const uses: LeftoverUse[] = []
   for (const mold of [...spareMolds].sort((one, other) => brimVolumeMl(other) - brimVolumeMl(one))) {
     const each = brimVolumeMl(mold)
-    const count = Math.min(mold.count, Math.floor(left / each))
+    const count = Math.min(placesOf(mold), Math.floor(left / each))
     if (left < WORTH_ROUTING_ML || count === 0) continue
     uses.push({ mold, count, volumeMl: each })
     left -= count * each

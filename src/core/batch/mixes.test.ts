@@ -57,7 +57,10 @@ describe('what is mixed', () => {
   test("grows with the square of a tray's size (common practice: trays sold in 25, 30, 35 cm)", () => {
     const bedOf = (acrossMm: number) => {
       const mold = { ...COASTER, outline: { shape: 'circle', acrossMm } } as const
-      return orderVolumeMl(worked(bloomRequest({ pieces: [{ mold, count: 1 }], bedMm: 5 })).fills, 'bed')
+      return orderVolumeMl(
+        worked(bloomRequest({ pieces: [{ mold, count: 1, pattern: null }], bedMm: 5 })).fills,
+        'bed',
+      )
     }
     expect(bedOf(350) / bedOf(250)).toBeCloseTo((350 / 250) ** 2, 6)
   })
@@ -66,13 +69,13 @@ describe('what is mixed', () => {
     const tray = { ...COASTER, id: 'tray', outline: { shape: 'circle', acrossMm: 200 } } as const
     const both = bloomRequest({
       pieces: [
-        { mold: COASTER, count: 2 },
-        { mold: tray, count: 1 },
+        { mold: COASTER, count: 2, pattern: null },
+        { mold: tray, count: 1, pattern: null },
       ],
     })
     const sum =
-      worked(bloomRequest({ pieces: [{ mold: COASTER, count: 2 }] })).mixes[0]!.inMoldsG +
-      worked(bloomRequest({ pieces: [{ mold: tray, count: 1 }] })).mixes[0]!.inMoldsG
+      worked(bloomRequest({ pieces: [{ mold: COASTER, count: 2, pattern: null }] })).mixes[0]!.inMoldsG +
+      worked(bloomRequest({ pieces: [{ mold: tray, count: 1, pattern: null }] })).mixes[0]!.inMoldsG
     expect(worked(both).mixes[0]!.inMoldsG).toBeCloseTo(sum, 6)
     expect(pieceCount(both)).toBe(3)
   })

@@ -1,12 +1,13 @@
 import { isWhite } from '../colour/index.ts'
 import { mixedDensityGPerMl } from '../resin/index.ts'
 import type { Technique } from '../technique/index.ts'
-import { cupFor, shareDrops, type Addition, type Cup } from './cups.ts'
+import { inkOfDrop } from '../pattern/index.ts'
+import { cupFor, type Addition, type Cup } from './cups.ts'
 import { orderVolumeMl, type MoldFill } from './layers.ts'
 import { routeLeftover, type LeftoverUse } from './leftovers.ts'
 import { measureParts, type MeasuredParts } from './parts.ts'
-import type { BatchRequest } from './request.ts'
-import { cellsOf, whiteDrops } from './white.ts'
+import { inksOf, type BatchRequest } from './request.ts'
+import { whiteDrops } from './white.ts'
 
 /** One stirring of A and B. */
 export interface Mix {
@@ -83,19 +84,28 @@ export function dropsOf(
   technique: Technique,
   fills: readonly MoldFill[],
 ): readonly PieceDrops[] {
-  const inks = request.colours.filter((colour) => !isWhite(colour))
+  const inks = inksOf(request)
   return fills.map((fill) => {
-    const drops = inkDropsOfPiece(request, technique, fill)
+    const counts = inks.map(() => 0)
+    for (let round = 0; round < roundsOf(technique); round++)
+      for (const drop of fill.laid.drops) {
+        const no = inkOfDrop(drop, { round, inks: inks.length })
+        if (no !== null) counts[no]!++
+      }
     return {
       moldId: fill.mold.id,
-      inks: inks.length ? shareDrops(inks, drops) : [],
+      inks: inks.map(({ name }, k) => ({ what: name, drops: counts[k]! })),
       whiteDrops: fill.white.drops,
     }
   })
 }
 
-/** Ink drops on one piece: so many per petal, or one per cell and round. */
-export function inkDropsOfPiece(request: BatchRequest, { ink, white }: Technique, fill: MoldFill): number {
-  if (ink.zones === 'petals' || white.by === 'bag') return Math.round(ink.dropsPerZone * request.white.petals)
-  return Math.round(ink.dropsPerZone * cellsOf(fill.areaMm2, white.cellMm2) * white.rounds)
+/** Ink drops on one piece: those of its pattern, once a round. */
+export function inkDropsOfPiece(technique: Technique, { laid }: MoldFill): number {
+  return laid.drops.length * roundsOf(technique)
+}
+
+/** How often a piece is gone over with drops. */
+function roundsOf({ white }: Technique): number {
+  return white.by === 'needle' ? white.rounds : 1
 }

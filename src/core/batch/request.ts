@@ -1,5 +1,6 @@
 import type { Colour } from '../colour/index.ts'
 import type { Mold } from '../mold/index.ts'
+import type { Pattern } from '../pattern/index.ts'
 import type { Learned, Resin } from '../resin/index.ts'
 import type { TechniqueId } from '../technique/index.ts'
 
@@ -10,9 +11,10 @@ export interface WhiteChoice {
   readonly dose: WhiteDose
   /** Cut in the piping bag. */
   readonly holeMm: number
+  /** Of the usual pattern; a pattern of a piece's own has its own. */
   readonly ringSpacingMm: number
   readonly rimMarginMm: number
-  /** Petals or zones a piece is divided into. */
+  /** Petals or zones the usual pattern divides a piece into. */
   readonly petals: number
 }
 
@@ -50,7 +52,10 @@ export interface Loss {
 
 export interface PieceOrder {
   readonly mold: Mold
+  /** Pieces, whichever cavities they come from. */
   readonly count: number
+  /** Where drops and beads go in each of them; null takes the technique's usual, as the white choice spaces it. */
+  readonly pattern: Pattern | null
 }
 
 /** Everything a plan is computed from; complete in itself, so that an old batch keeps what it was made with. */
@@ -118,6 +123,11 @@ export const USUAL_REQUEST = {
   learned: null,
   aimShiftLog: 0,
 } as const satisfies Partial<BatchRequest>
+
+/** The inks of a request, in the order a pattern numbers them. */
+export function inksOf({ colours }: Pick<BatchRequest, 'colours'>): readonly Colour[] {
+  return colours.filter((colour) => colour.kind === 'alcoholInk')
+}
 
 /** Pieces of the whole order. */
 export function pieceCount(request: Pick<BatchRequest, 'pieces'>): number {

@@ -1,4 +1,4 @@
-import { beadsIn, perimeterMm, type Mold, type Point } from '../mold/index.ts'
+import { beadLengthMm, type LaidPattern } from '../pattern/index.ts'
 import type { WhiteRule } from '../technique/index.ts'
 import type { WhiteChoice, WhiteDose } from './request.ts'
 
@@ -24,21 +24,22 @@ export function whiteDrops(dose: WhiteDose, portionG: number): number | null {
 export interface PieceWhite {
   readonly volumeMl: number
   readonly beadMm: number
-  /** The beads as closed lines in mm, for drawing; empty where white comes from the needle. */
-  readonly beads: readonly (readonly Point[])[]
   readonly drops: number
 }
 
-/** The white of one piece in that mold: a bead's length and volume, or drops from the needle. */
-export function whiteForPiece(mold: Mold, rule: WhiteRule, choice: WhiteChoice, areaMm2: number): PieceWhite {
+/** The white of one piece with that pattern: its beads' length and volume, or a needle's drop on every drop of ink. */
+export function whiteForPiece(
+  laid: LaidPattern,
+  rule: WhiteRule,
+  { holeMm }: Pick<WhiteChoice, 'holeMm'>,
+): PieceWhite {
   if (rule.by === 'needle') {
-    const drops = cellsOf(areaMm2, rule.cellMm2) * rule.rounds
-    return { volumeMl: drops * rule.dropMl, beadMm: 0, beads: [], drops }
+    const drops = laid.drops.length * rule.rounds
+    return { volumeMl: drops * rule.dropMl, beadMm: 0, drops }
   }
-  const beads = beadsIn(mold.outline, { marginMm: choice.rimMarginMm, spacingMm: choice.ringSpacingMm })
-  const beadMm = beads.reduce((sum, ring) => sum + perimeterMm(ring), 0)
-  const bead = Math.PI * (choice.holeMm / 2) ** 2
-  return { volumeMl: (beadMm * bead) / 1000, beadMm, beads, drops: 0 }
+  const beadMm = laid.beads.reduce((sum, bead) => sum + beadLengthMm(bead), 0)
+  const section = Math.PI * (holeMm / 2) ** 2
+  return { volumeMl: (beadMm * section) / 1000, beadMm, drops: 0 }
 }
 
 /** Petri cells an area takes, at least one. */

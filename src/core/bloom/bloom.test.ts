@@ -18,7 +18,6 @@ const setup = (changes: Partial<BloomSetup> = {}): BloomSetup => ({
   cells: 64,
   depthM: 0.005,
   excessDensityKgPerM3: 12,
-  entrain: 0.35,
   viscosityAt: () => 2,
   seed: 7,
   uneven: even,
@@ -155,8 +154,8 @@ describe('the whole process', () => {
 
   test('is painted from both sides: white on the face is bright before black, and the sides differ', () => {
     const black = [0.012, 0.012, 0.012] as const
-    const front = paintFace(bloom, { side: 'front', backing: black })
-    const back = paintFace(bloom, { side: 'back', backing: black })
+    const front = paintFace(bloom, { side: 'silicone', backing: black })
+    const back = paintFace(bloom, { side: 'open', backing: black })
     const brightest = (rgba: Uint8ClampedArray) => Math.max(...rgba.filter((_value, k) => k % 4 === 1))
     expect(brightest(front)).toBeGreaterThan(120)
     expect(front).not.toEqual(back)

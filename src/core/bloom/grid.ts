@@ -152,3 +152,10 @@ export function columnX({ centreM, cellM, sideM }: BloomGrid, i: number): number
 export function rowY({ centreM, cellM, sideM }: BloomGrid, j: number): number {
   return centreM.y + (j + 0.5) * cellM - sideM / 2
 }
+
+/** Number of the cell a place in m lies in; null off the grid. */
+export function cellOf({ n, centreM, cellM, sideM }: BloomGrid, x: number, y: number): number | null {
+  const i = Math.floor((x - centreM.x + sideM / 2) / cellM)
+  const j = Math.floor((y - centreM.y + sideM / 2) / cellM)
+  return i >= 0 && j >= 0 && i < n && j < n ? j * n + i : null
+}

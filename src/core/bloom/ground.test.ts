@@ -1,13 +1,14 @@
 import { describe, expect, test } from '@jest/globals'
-import { polygonOf } from '../mold/index.ts'
+import { laidBloom } from '../../../tests/support/laid.ts'
+import { evenPoints, lineLength, polygonOf } from '../mold/index.ts'
 import { seededRandom } from '../numeric/index.ts'
 import { columnX, gridOf, rowY } from './grid.ts'
 import { noiseField } from './noise.ts'
-import { evenPoints, lineLength } from './resample.ts'
 import { layScene, type BloomScene } from './scene.ts'
 import { createBloom } from './simulation.ts'
 
-const circle = polygonOf({ shape: 'circle', acrossMm: 100 })
+const disc = { shape: 'circle', acrossMm: 100 } as const
+const circle = polygonOf(disc)
 
 describe('a mold on a grid', () => {
   const grid = gridOf(circle, [], 96)
@@ -74,13 +75,13 @@ describe('points along a line', () => {
   test('lie evenly, closed all round and open from end to end', () => {
     expect(lineLength(square, true)).toBe(40)
     expect(lineLength(square, false)).toBe(30)
-    const closed = evenPoints(square, true, 1)
+    const closed = evenPoints(square, true, 40)
     expect(closed).toHaveLength(40)
     closed.forEach((point, k) => {
       const next = closed[(k + 1) % closed.length]!
       expect(Math.abs(next.x - point.x) + Math.abs(next.y - point.y)).toBeCloseTo(1, 6)
     })
-    const open = evenPoints(square, false, 1)
+    const open = evenPoints(square, false, 31)
     expect(open[0]).toEqual({ x: 0, y: 0 })
     expect(open.at(-1)!.x).toBeCloseTo(0, 6)
     expect(open.at(-1)!.y).toBeCloseTo(10, 6)
@@ -91,13 +92,12 @@ describe('a scene', () => {
   const scene: BloomScene = {
     outline: circle,
     islands: [],
-    beads: [polygonOf({ shape: 'circle', acrossMm: 60 }, 60)],
+    laid: laidBloom(disc, { inkDrops: 9, rings: 1, petals: 4, marginMm: 10 }),
     beadMm: 3,
-    petals: 4,
+    needle: null,
     inks: [[2, 0.2, 0.2]],
-    inkDrops: 9,
     inkAtMin: 1,
-    pipeAtMin: 6,
+    whiteAtMin: 6,
     seed: 2,
   }
   const laidBy = (changes: Partial<BloomScene>, untilMin: number) => {
@@ -107,7 +107,6 @@ describe('a scene', () => {
       cells: 32,
       depthM: 0.005,
       excessDensityKgPerM3: 2,
-      entrain: 0.35,
       viscosityAt: () => 3,
       seed: 1,
     })
@@ -119,12 +118,12 @@ describe('a scene', () => {
   test('lays inks first, then a bead of the volume of its hole and length', () => {
     expect(laidBy({}, 4).white).toBe(0)
     expect(laidBy({}, 4).ink[0]).toBeGreaterThan(0)
-    const bead = Math.PI * 0.0015 ** 2 * Math.PI * 0.06
+    const bead = Math.PI * 0.0015 ** 2 * Math.PI * 0.08
     expect(laidBy({}, 6.5).white / bead).toBeCloseTo(1, 1)
   })
 
   test('nine drops lay nine times one, and no ink lays none', () => {
-    const one = laidBy({ inkDrops: 1 }, 2).ink[0]
+    const one = laidBy({ laid: laidBloom(disc, { inkDrops: 1, rings: 0, petals: 0 }) }, 2).ink[0]
     expect(laidBy({}, 2).ink[0] / one).toBeCloseTo(9, 6)
     expect(laidBy({ inks: [] }, 2).ink[0]).toBe(0)
   })

@@ -1,8 +1,10 @@
 import type { BloomGrid } from './grid.ts'
+import type { Sheets } from './sheets.ts'
 import type { Bloom } from './simulation.ts'
 
 /** What became of the white, as figures of the face; shares run from 0 to 1. */
 export interface BloomOutcome {
+  readonly of: 'petals'
   /** Of the face that is clearly white, and that stayed clear. */
   readonly coverage: number
   readonly gap: number
@@ -22,8 +24,6 @@ export interface BloomOutcome {
   readonly verdict: 'tooEarly' | 'inWindow' | 'tooLate'
 }
 
-/** Scattering of bloom white, 1/m (by eye). */
-export const WHITE_SCATTER_PER_M = 2400
 const CLEARLY_WHITE = 0.12
 const CLEAR = 0.06
 const OPAQUE = 0.4
@@ -34,8 +34,8 @@ const SLAB_BLUR_M = 0.003
 const GOOD = 0.5
 
 /** The figures of a piece as it lies now; the thresholds are by eye, and only their order is to be trusted. */
-export function outcomeOf({ sheets, grid }: Bloom): BloomOutcome {
-  const face = whiteFace(sheets.floor.white, sheets.transit.white, grid)
+export function outcomeOf({ sheets, grid, recipe }: Bloom): BloomOutcome {
+  const face = whiteFace(sheets, grid, recipe.scatterPerM)
   const fine = blurred(face, grid, FINE_BLUR_M)
   const slab = blurred(face, grid, SLAB_BLUR_M)
   let cells = 0
@@ -75,6 +75,7 @@ export function outcomeOf({ sheets, grid }: Bloom): BloomOutcome {
   const fineness = (1 - smoothStep(blob, 0.25, 0.75)) * smoothStep(delicacy, 0.12, 0.36)
   const score = bloomed * fineness
   return {
+    of: 'petals',
     coverage,
     gap: clear / cells,
     blob,
@@ -95,11 +96,15 @@ function smoothStep(value: number, from: number, to: number): number {
 }
 
 /** What the white alone reflects at the face over black (Kubelka-Munk without absorption), floor before the sheet in transit. */
-function whiteFace(floor: Float64Array, transit: Float64Array, { inside }: BloomGrid): Float64Array {
-  return floor.map((white, p) => {
+export function whiteFace(
+  { floor, transit }: Sheets,
+  { inside }: BloomGrid,
+  scatterPerM: number,
+): Float64Array {
+  return floor.white.map((white, p) => {
     if (!inside[p]) return 0
-    const near = WHITE_SCATTER_PER_M * Math.max(0, white)
-    const far = 0.5 * WHITE_SCATTER_PER_M * Math.max(0, transit[p]!)
+    const near = scatterPerM * Math.max(0, white)
+    const far = 0.5 * scatterPerM * Math.max(0, transit.white[p]!)
     const [reflects, passes, behind] = [near / (1 + near), 1 / (1 + near), far / (1 + far)]
     return reflects + (passes * passes * behind) / (1 - reflects * behind)
   })

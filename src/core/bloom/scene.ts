@@ -1,123 +1,143 @@
-import { inset, isInside, type Point } from '../mold/index.ts'
+import type { Point } from '../mold/index.ts'
 import { seededRandom } from '../numeric/index.ts'
-import type { Bloom, BloomAct } from './simulation.ts'
+import { inkOfDrop, type LaidPattern, type LaidStroke } from '../pattern/index.ts'
+import type { Bloom } from './simulation.ts'
+import { strewnIn } from './specks.ts'
 import type { Stroke } from './tool.ts'
 
-/** A bloom as the hand makes it; lengths in mm, minutes from stop-stir. */
+/** A piece as the hand makes it; lengths in mm as seen while pouring, minutes from stop-stir. */
 export interface BloomScene {
   readonly outline: readonly Point[]
   readonly islands: readonly (readonly Point[])[]
-  readonly beads: readonly (readonly Point[])[]
+  readonly laid: LaidPattern
   readonly beadMm: number
-  readonly petals: number
+  /** White from a bottle, one drop on every drop of ink, so often; null where it is piped. */
+  readonly needle: Needle | null
   /** Optical depths of each ink, one dose. */
-  readonly inks: readonly (readonly [number, number, number])[]
-  readonly inkDrops: number
+  readonly inks: readonly Channels[]
   readonly inkAtMin: number
-  readonly pipeAtMin: number
+  /** The first bead, or the first round of drops. */
+  readonly whiteAtMin: number
   readonly seed: number
 }
 
+export interface Needle {
+  readonly rounds: number
+  readonly roundMin: number
+  readonly dropMl: number
+}
+
+type Channels = readonly [number, number, number]
+
 const M_PER_MM = 1e-3
-/** A drop of ink where it lands, and the pull of its solvent (by eye). */
-const INK_RADIUS_M = 0.003
-const INK_PRESSURE_N_PER_M = 0.01
-const INK_DOSE = 1.6
+const M3_PER_ML = 1e-6
+
+/** A drop where it lands, and the pull of its solvent (by eye). */
+interface DropLook {
+  readonly radiusM: number
+  readonly pressureNPerM: number
+  readonly dose: number
+}
+const BLOOM_INK: DropLook = { radiusM: 0.003, pressureNPerM: 0.01, dose: 1.6 }
+const PETRI_INK: DropLook = { radiusM: 0.0026, pressureNPerM: 0.009, dose: 1.8 }
+const NEEDLE_RADIUS_M = 0.0024
+const NEEDLE_PRESSURE_N_PER_M = 0.0035
+/** The needle follows the ink at once; a hand aims so well. */
+const NEEDLE_AFTER_S = 20
+const HAND_MISSES_M = 7e-4
 /** From the first bead to the first stroke. */
 const DRAG_AFTER_S = 60
 const DRAG_REACH_M = 0.0034
 const DRAG_STRENGTH = 0.85
-const RIM_GAP_MM = 4
-const CENTRE_SHARE = 0.12
 const SWIRL_RAD = 2.6
-const LEAST_FROM_WALL_MM = 5
 
 /** Lays a scene's drops, beads and strokes into a piece at their times. */
 export function layScene(bloom: Bloom, scene: BloomScene): void {
   const chance = seededRandom(scene.seed * 31 + 5)
-  const drops = scatteredDrops(scene, chance)
-  drops.forEach((at, k) => {
-    const absorb = scene.inks[k % scene.inks.length]!
-    bloom.at(scene.inkAtMin * 60, {
-      kind: 'ink',
-      at,
-      radiusM: INK_RADIUS_M,
-      absorb: [absorb[0] * INK_DOSE, absorb[1] * INK_DOSE, absorb[2] * INK_DOSE],
-      pressureNPerM: INK_PRESSURE_N_PER_M * (0.75 + 0.6 * chance()),
+  const firstS = Math.min(scene.inkAtMin, scene.whiteAtMin) * 60
+  for (const sprinkle of scene.laid.sprinkles)
+    bloom.at(firstS, { kind: 'sprinkle', what: sprinkle.what, specks: strewnIn(sprinkle, chance) })
+  if (scene.needle) layRounds(bloom, { ...scene, needle: scene.needle }, chance)
+  else layPiped(bloom, scene, chance)
+}
+
+function layPiped(bloom: Bloom, scene: BloomScene, chance: () => number): void {
+  layInks(bloom, scene, { atS: scene.inkAtMin * 60, round: 0, look: BLOOM_INK, missM: 0 }, chance)
+  const pipeS = scene.whiteAtMin * 60
+  for (const { line, closed } of scene.laid.beads)
+    bloom.at(pipeS, {
+      kind: 'bead',
+      path: line.map(inMetres),
+      closed,
+      beadM: scene.beadMm * M_PER_MM,
     })
-  })
-  const pipeS = scene.pipeAtMin * 60
-  for (const bead of scene.beads) {
-    const path = bead.map(inMetres)
-    bloom.at(pipeS, { kind: 'bead', path, closed: true, beadM: scene.beadMm * M_PER_MM } satisfies BloomAct)
+  const strokes = scene.laid.strokes.map(strokeOf)
+  if (strokes.length > 0) bloom.at(pipeS + DRAG_AFTER_S, { kind: 'tool', strokes })
+}
+
+function layRounds(
+  bloom: Bloom,
+  scene: BloomScene & { readonly needle: Needle },
+  chance: () => number,
+): void {
+  const { needle, laid } = scene
+  for (let round = 0; round < needle.rounds; round++) {
+    const atS = (scene.whiteAtMin + round * needle.roundMin) * 60
+    layInks(bloom, scene, { atS, round, look: PETRI_INK, missM: HAND_MISSES_M }, chance)
+    for (const { at } of laid.drops)
+      bloom.at(atS + NEEDLE_AFTER_S, {
+        kind: 'whiteDrop',
+        at: aimed(inMetres(at), HAND_MISSES_M, chance),
+        radiusM: NEEDLE_RADIUS_M,
+        volumeM3: needle.dropMl * M3_PER_ML * (0.75 + 0.5 * chance()),
+        pressureNPerM: NEEDLE_PRESSURE_N_PER_M,
+      })
   }
-  if (scene.petals > 0) bloom.at(pipeS + DRAG_AFTER_S, { kind: 'tool', strokes: strokesOf(scene) })
+}
+
+interface InkRound {
+  readonly atS: number
+  readonly round: number
+  readonly look: DropLook
+  readonly missM: number
+}
+
+function layInks(
+  bloom: Bloom,
+  { laid, inks }: BloomScene,
+  { atS, round, look, missM }: InkRound,
+  chance: () => number,
+): void {
+  for (const drop of laid.drops) {
+    const no = inkOfDrop(drop, { round, inks: inks.length })
+    if (no === null) return
+    const [r, g, b] = inks[no]!
+    bloom.at(atS, {
+      kind: 'ink',
+      at: aimed(inMetres(drop.at), missM, chance),
+      radiusM: look.radiusM,
+      absorb: [r * look.dose, g * look.dose, b * look.dose],
+      pressureNPerM: look.pressureNPerM * (0.75 + 0.6 * chance()),
+    })
+  }
+}
+
+function aimed({ x, y }: Point, missM: number, chance: () => number): Point {
+  if (missM === 0) return { x, y }
+  return { x: x + missM * (2 * chance() - 1), y: y + missM * (2 * chance() - 1) }
 }
 
 function inMetres({ x, y }: Point): Point {
   return { x: x * M_PER_MM, y: y * M_PER_MM }
 }
 
-/** Drops scattered so that none lies near another, away from the wall; in m. */
-function scatteredDrops(
-  { outline, islands, inks, inkDrops }: BloomScene,
-  chance: () => number,
-): readonly Point[] {
-  if (inks.length === 0 || inkDrops === 0) return []
-  const room = inset(outline, LEAST_FROM_WALL_MM, islands)
-  if (room.length === 0) return []
-  const xs = room.flatMap((line) => line.map(({ x }) => x))
-  const ys = room.flatMap((line) => line.map(({ y }) => y))
-  const [left, right, bottom, top] = [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)]
-  const apart = Math.sqrt(((right - left) * (top - bottom)) / inkDrops)
-  const drops: Point[] = []
-  const tries = 4000
-  for (let k = 0; k < tries && drops.length < inkDrops; k++) {
-    const x = left + chance() * (right - left)
-    const y = bottom + chance() * (top - bottom)
-    if (!isInside(room, { x, y })) continue
-    const least = apart * Math.max(0.35, 1 - k / tries)
-    if (drops.every((drop) => Math.hypot(drop.x - x, drop.y - y) >= least)) drops.push({ x, y })
-  }
-  return drops.map(inMetres)
-}
-
-/** Rim to centre and centre to rim in turn, then a swirl in the middle. */
-function strokesOf({ outline, petals }: BloomScene): readonly Stroke[] {
-  const drags = Array.from({ length: 2 * petals }, (_, k): Stroke => {
-    const angle = (Math.PI * k) / petals
-    const rim = rimAt(outline, angle)
-    const at = (mm: number) => inMetres({ x: mm * Math.cos(angle), y: mm * Math.sin(angle) })
-    const ends = [at(rim - RIM_GAP_MM), at(CENTRE_SHARE * rim)]
-    return {
-      kind: 'drag',
-      path: k % 2 === 0 ? ends : ends.reverse(),
-      reachM: DRAG_REACH_M,
-      strength: DRAG_STRENGTH,
-    }
-  })
-  const widest = Math.max(...outline.map(({ x, y }) => Math.hypot(x, y)))
-  const swirl: Stroke = {
-    kind: 'swirl',
-    centre: { x: 0, y: 0 },
-    reachM: 0.2 * widest * M_PER_MM,
-    turnRad: SWIRL_RAD,
-  }
-  return [...drags.filter((_drag, k) => k % 2 === 0), ...drags.filter((_drag, k) => k % 2 === 1), swirl]
-}
-
-/** How far the wall is from the middle in that direction, mm. */
-function rimAt(outline: readonly Point[], angle: number): number {
-  const [dx, dy] = [Math.cos(angle), Math.sin(angle)]
-  let farthest = 0
-  outline.forEach((one, k) => {
-    const other = outline[(k + 1) % outline.length]!
-    const [ex, ey] = [other.x - one.x, other.y - one.y]
-    const across = dx * ey - dy * ex
-    if (Math.abs(across) < 1e-12) return
-    const out = (one.x * ey - one.y * ex) / across
-    const along = (one.x * dy - one.y * dx) / across
-    if (out > farthest && along >= 0 && along <= 1) farthest = out
-  })
-  return farthest
+function strokeOf(stroke: LaidStroke): Stroke {
+  return stroke.kind === 'drag'
+    ? { kind: 'drag', path: stroke.line.map(inMetres), reachM: DRAG_REACH_M, strength: DRAG_STRENGTH }
+    : {
+        kind: 'swirl',
+        centre: inMetres(stroke.at),
+        reachM: stroke.reachMm * M_PER_MM,
+        turnRad: SWIRL_RAD,
+      }
 }

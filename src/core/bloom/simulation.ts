@@ -1,13 +1,15 @@
 import type { Point } from '../mold/index.ts'
 import { seededRandom } from '../numeric/index.ts'
+import { handOn, type BloomAct } from './acts.ts'
 import { moverOn } from './advect.ts'
 import { spreadOnFloor } from './current.ts'
 import { flowOn } from './flow.ts'
-import { columnX, gridOf, rowY, type BloomGrid } from './grid.ts'
-import { evenPoints, lineLength } from './resample.ts'
-import { emptySheets, largestOf, stampInto, totalOf, type Sheets } from './sheets.ts'
+import { gridOf, type BloomGrid } from './grid.ts'
+import { PIPED, type WhiteRecipe } from './recipe.ts'
+import { workTool } from './remap.ts'
+import { emptySheets, largestOf, totalOf, type Sheets } from './sheets.ts'
 import { sink } from './sink.ts'
-import { backwardOf, type Stroke } from './tool.ts'
+import { carrySpecks, roughen, settleSpecks, type Speck } from './specks.ts'
 import { wallsOf, type Unevenness } from './walls.ts'
 
 const GRAVITY_M_PER_S2 = 9.81
@@ -20,43 +22,23 @@ export interface BloomSetup {
   readonly cells: number
   readonly depthM: number
   readonly excessDensityKgPerM3: number
-  /** Share of surface ink that goes down with sinking white. */
-  readonly entrain: number
   readonly viscosityAt: (atS: number) => number
   readonly seed: number
+  /** What the white is like; piped white where nothing is said. */
+  readonly recipe?: WhiteRecipe
+  /** In place of the recipe's unevenness. */
   readonly uneven?: Unevenness
   /** Threads a bead is laid as; 1 lays it smooth. */
   readonly threads?: number
 }
 
-export type BloomAct =
-  /** Optical depth of the drop where it lands, and the surface pressure of its solvent. */
-  | {
-      readonly kind: 'ink'
-      readonly at: Point
-      readonly radiusM: number
-      readonly absorb: readonly [number, number, number]
-      readonly pressureNPerM: number
-    }
-  | {
-      readonly kind: 'whiteDrop'
-      readonly at: Point
-      readonly radiusM: number
-      readonly volumeM3: number
-      readonly pressureNPerM: number
-    }
-  | {
-      readonly kind: 'bead'
-      readonly path: readonly Point[]
-      readonly closed: boolean
-      readonly beadM: number
-    }
-  | { readonly kind: 'tool'; readonly strokes: readonly Stroke[] }
-
 export interface Bloom {
   readonly grid: BloomGrid
   readonly sheets: Sheets
   readonly depthM: number
+  readonly recipe: WhiteRecipe
+  /** Glitter and mica strewn so far. */
+  readonly specks: readonly Speck[]
   /** Everything laid so far: white in m3, ink in absorbance times m2. */
   readonly laid: { white: number; ink: [number, number, number] }
   readonly nowS: () => number
@@ -68,17 +50,13 @@ export interface Bloom {
   readonly isStill: () => boolean
 }
 
-/** Sizes of what no equation gives (all by eye). */
-const USUAL_UNEVEN: Unevenness = { sinking: 0.5, floor: 0.7, surface: 0.3 }
+/** How long solvent pulls (by eye). */
 const EVAPORATES_IN_S = 150
-const MOST_PRESSURE_N_PER_M = 0.015
 const PRESSURE_GONE_N_PER_M = 6e-5
 const TOO_THICK_PA_S = 800
-const TOOL_HALVED_AT_PA_S = 60
-const TOOL_REACHES_DOWN = 0.6
-const WOBBLE_M = 4e-4
-const FEED_NOISE = 0.12
-const THREAD_LOG = 1.1
+
+/** Flakes in this upper part of the layer ride with the surface. */
+const SPECKS_RIDE = 0.6
 
 const COURANT = 0.9
 const LAZY_CELLS = 0.35
@@ -90,10 +68,11 @@ const CURRENT_RELAX = 2.5
 
 /** A piece as three sheets that flow, ready to be dropped into. */
 export function createBloom(setup: BloomSetup): Bloom {
-  const { depthM, viscosityAt, excessDensityKgPerM3, entrain } = setup
+  const { depthM, viscosityAt, excessDensityKgPerM3, recipe = PIPED } = setup
+  const { entrain } = recipe
   const grid = gridOf(setup.outline, setup.islands, setup.cells)
   const chance = seededRandom(setup.seed)
-  const walls = wallsOf(grid, { depthM, uneven: setup.uneven ?? USUAL_UNEVEN, chance })
+  const walls = wallsOf(grid, { depthM, uneven: setup.uneven ?? recipe.uneven, chance })
   const sheets = emptySheets(grid)
   const pullPaPerM = excessDensityKgPerM3 * GRAVITY_M_PER_S2
   const { flow, refresh } = flowOn(grid, { walls, depthM, pullPaPerM })
@@ -102,7 +81,8 @@ export function createBloom(setup: BloomSetup): Bloom {
   const field = () => new Float64Array(n * n)
   const [bySurfaceX, bySurfaceY, byFloorX, byFloorY, spare] = [field(), field(), field(), field(), field()]
   const laid: Bloom['laid'] = { white: 0, ink: [0, 0, 0] }
-  const threads = setup.threads ?? 5
+  const hand = handOn({ grid, sheets, laid, chance, threads: setup.threads ?? 5 })
+  const specks: Speck[] = []
   const acts: { readonly atS: number; readonly act: BloomAct }[] = []
 
   let nowS = 0
@@ -126,6 +106,7 @@ export function createBloom(setup: BloomSetup): Bloom {
       surfaceTurn = !surfaceTurn
       if (hasInk) for (const ink of sheets.surface.ink) mover.move(ink, bySurfaceX, bySurfaceY, surfaceTurn)
       if (pressureMost > 0) mover.move(sheets.surface.pressure, bySurfaceX, bySurfaceY, surfaceTurn)
+      carrySpecks(specks, { grid, byX: bySurfaceX, byY: bySurfaceY, aboveM: SPECKS_RIDE * depthM })
       if (hasWhite) {
         for (const p of walls.pinned) bySurfaceX[p] = bySurfaceY[p] = 0
         mover.move(sheets.surface.white, bySurfaceX, bySurfaceY, surfaceTurn)
@@ -146,132 +127,32 @@ export function createBloom(setup: BloomSetup): Bloom {
     movedFloorM = 0
   }
 
-  const dropInk = ({ at, radiusM, absorb, pressureNPerM }: Extract<BloomAct, { kind: 'ink' }>): void => {
-    const area = (Math.PI * radiusM * radiusM) / 2
-    absorb.forEach((depth, channel) => {
-      const amount = depth * area
-      laid.ink[channel]! += stampInto(sheets.surface.ink[channel]!, grid, {
-        xM: at.x,
-        yM: at.y,
-        radiusM,
-        amount,
-      })
-    })
-    addPressure(at, radiusM, pressureNPerM)
-    hasInk = true
-  }
-  const addPressure = (at: Point, radiusM: number, pressureNPerM: number): void => {
-    const amount = (Math.min(pressureNPerM, MOST_PRESSURE_N_PER_M) * Math.PI * radiusM * radiusM) / 2
-    stampInto(sheets.surface.pressure, grid, { xM: at.x, yM: at.y, radiusM: 1.15 * radiusM, amount })
-    pressureMost = largestOf(sheets.surface.pressure)
-    lastStepS = Math.min(lastStepS, 0.04)
-  }
-  const layWhite = (at: Point, radiusM: number, amount: number): void => {
-    laid.white += stampInto(sheets.surface.white, grid, { xM: at.x, yM: at.y, radiusM, amount })
-    hasWhite = true
-  }
-  /** A needle's drop sinks as a few uneven fingers. */
-  const dropWhite = ({
-    at,
-    radiusM,
-    volumeM3,
-    pressureNPerM,
-  }: Extract<BloomAct, { kind: 'whiteDrop' }>): void => {
-    const fingers = 5
-    let left = volumeM3
-    for (let k = 0; k < fingers; k++) {
-      const angle = (2 * Math.PI * (k + chance())) / fingers
-      const share = ((volumeM3 * 0.6) / fingers) * (0.4 + 1.2 * chance())
-      const out = radiusM * (0.55 + 0.6 * chance())
-      layWhite({ x: at.x + out * Math.cos(angle), y: at.y + out * Math.sin(angle) }, 0.6 * radiusM, share)
-      left -= share
-    }
-    layWhite(at, 0.8 * radiusM, left)
-    if (pressureNPerM > 0) addPressure(at, radiusM, pressureNPerM)
-  }
-  /** A bead is laid as parallel threads of slowly wandering share: unevenly stirred white, the veins of the petals. */
-  const layBead = ({ path, closed, beadM }: Extract<BloomAct, { kind: 'bead' }>): void => {
-    const points = evenPoints(path, closed, 0.6 * cellM)
-    const length = lineLength(path, closed)
-    const each = ((Math.PI * beadM * beadM) / 4) * (length / points.length)
-    const knots = Math.max(4, Math.round(length / 0.01))
-    const wander = () => {
-      const at = Array.from({ length: knots + 1 }, () => 2 * chance() - 1)
-      if (closed) at[knots] = at[0]!
-      return (share: number) => {
-        const place = share * knots
-        const low = Math.min(knots - 1, Math.floor(place))
-        const t = place - low
-        const smooth = t * t * (3 - 2 * t)
-        return at[low]! * (1 - smooth) + at[low + 1]! * smooth
-      }
-    }
-    const [wobbleX, wobbleY, feed] = [wander(), wander(), wander()]
-    const shares = Array.from({ length: threads }, wander)
-    points.forEach((point, k) => {
-      const share = k / points.length
-      const x = point.x + WOBBLE_M * wobbleX(share)
-      const y = point.y + WOBBLE_M * wobbleY(share)
-      const amount = each * (1 + FEED_NOISE * feed(share))
-      if (threads <= 1) return layWhite({ x, y }, 0.75 * beadM, amount)
-      const ahead = points[Math.min(points.length - 1, k + 1)]!
-      const behind = points[Math.max(0, k - 1)]!
-      const along = Math.hypot(ahead.x - behind.x, ahead.y - behind.y) || 1
-      const [nx, ny] = [-(ahead.y - behind.y) / along, (ahead.x - behind.x) / along]
-      const weights = shares.map((own, t) => {
-        const off = ((t + 0.5) / threads) * 2 - 1
-        return (1 - 0.6 * off * off) * Math.exp(THREAD_LOG * own(share))
-      })
-      const all = weights.reduce((sum, weight) => sum + weight, 0)
-      layWhite({ x, y }, 0.75 * beadM, 0.4 * amount)
-      weights.forEach((weight, t) => {
-        const off = ((t + 0.5) / threads - 0.5) * 1.1 * beadM
-        layWhite({ x: x + off * nx, y: y + off * ny }, 0.24 * beadM, (0.6 * amount * weight) / all)
-      })
-    })
-  }
-
-  const workTool = ({ strokes }: Extract<BloomAct, { kind: 'tool' }>): void => {
-    const kept = 1 / (1 + viscosityAt(nowS) / TOOL_HALVED_AT_PA_S)
-    const backward = strokes.map((stroke) =>
-      backwardOf(
-        stroke.kind === 'drag'
-          ? { ...stroke, strength: stroke.strength * kept }
-          : { ...stroke, turnRad: stroke.turnRad * kept },
-      ),
-    )
-    const half = n >> 1
-    const offX = new Float64Array(half * half)
-    const offY = new Float64Array(half * half)
-    for (let j = 0; j < half; j++)
-      for (let i = 0; i < half; i++) {
-        const X = (columnX(grid, 2 * i) + columnX(grid, 2 * i + 1)) / 2
-        const Y = (rowY(grid, 2 * j) + rowY(grid, 2 * j + 1)) / 2
-        let [x, y] = [X, Y]
-        for (let k = backward.length - 1; k >= 0; k--) [x, y] = backward[k]!(x, y)
-        offX[j * half + i] = (x - X) / cellM
-        offY[j * half + i] = (y - Y) / cellM
-      }
-    const remap = (values: Float64Array, depth: number) =>
-      remapped(values, { grid, walls, offX, offY, depth, spare })
-    for (const values of [sheets.surface.white, sheets.surface.pressure, ...sheets.surface.ink])
-      remap(values, 1)
-    for (const values of [sheets.transit.white, ...sheets.transit.ink]) remap(values, TOOL_REACHES_DOWN)
-  }
-
   const perform = (act: BloomAct): void => {
     switch (act.kind) {
       case 'ink':
-        return dropInk(act)
+        hand.dropInk(act)
+        hasInk = true
+        return feelPressure()
       case 'whiteDrop':
-        return dropWhite(act)
+        hand.dropWhite(act)
+        hasWhite = true
+        return feelPressure()
       case 'bead':
-        return layBead(act)
+        hand.layBead(act)
+        hasWhite = true
+        return
       case 'tool':
-        return workTool(act)
+        return workTool(act.strokes, { grid, sheets, walls, spare, viscosityPaS: viscosityAt(nowS) })
+      case 'sprinkle':
+        specks.push(...act.specks.map((speck) => ({ ...speck, what: act.what, z: depthM })))
+        return roughen(walls.sinking, grid, act)
       default:
         return act satisfies never
     }
+  }
+  const feelPressure = (): void => {
+    pressureMost = largestOf(sheets.surface.pressure)
+    if (pressureMost > 0) lastStepS = Math.min(lastStepS, 0.04)
   }
   const performDue = (): void => {
     if (!acts[0] || acts[0].atS > nowS + 1e-9) return
@@ -313,7 +194,9 @@ export function createBloom(setup: BloomSetup): Bloom {
     }
     const nextAct = acts[0]?.atS ?? Infinity
     if (!hasWhite && pressureMost === 0) {
-      nowS = Math.min(nextAct, untilS)
+      const untilNextS = Math.min(nextAct, untilS)
+      settleSpecks(specks, { stepS: untilNextS - nowS, viscosityPaS: viscosityAt((nowS + untilNextS) / 2) })
+      nowS = untilNextS
       lastStepS = 1
       return
     }
@@ -372,6 +255,7 @@ export function createBloom(setup: BloomSetup): Bloom {
         owedCurrentS = 0
       }
     }
+    settleSpecks(specks, { stepS, viscosityPaS: viscosity })
     nowS += stepS
     lastStepS = stepS
     steps++
@@ -390,6 +274,8 @@ export function createBloom(setup: BloomSetup): Bloom {
     grid,
     sheets,
     depthM,
+    recipe,
+    specks,
     laid,
     nowS: () => nowS,
     steps: () => steps,
@@ -407,76 +293,6 @@ export function createBloom(setup: BloomSetup): Bloom {
     },
     isStill: () => tooThick,
   }
-}
-
-interface RemapTask {
-  readonly grid: BloomGrid
-  readonly walls: ReturnType<typeof wallsOf>
-  /** Displacements in cells on the grid of half the cells. */
-  readonly offX: Float64Array
-  readonly offY: Float64Array
-  /** Share of the displacement that this sheet feels. */
-  readonly depth: number
-  readonly spare: Float64Array
-}
-
-/** Every cell takes what was where its material came from, by limited cubic interpolation; the whole keeps its mass. */
-function remapped(values: Float64Array, { grid, walls, offX, offY, depth, spare }: RemapTask): void {
-  const { n, from, to, inside } = grid
-  const half = n >> 1
-  let before = 0
-  for (const value of values) before += value
-  if (before === 0) return
-  spare.fill(0)
-  let after = 0
-  for (let j = grid.firstRow; j <= grid.lastRow; j++) {
-    const c = j >> 1
-    const d = Math.min(half - 1, Math.max(0, j & 1 ? c + 1 : c - 1))
-    for (let i = from[j]!; i <= to[j]!; i++) {
-      const p = j * n + i
-      if (!inside[p]) continue
-      const a = i >> 1
-      const b = Math.min(half - 1, Math.max(0, i & 1 ? a + 1 : a - 1))
-      const off = (field: Float64Array) =>
-        0.5625 * field[c * half + a]! +
-        0.1875 * (field[c * half + b]! + field[d * half + a]!) +
-        0.0625 * field[d * half + b]!
-      const felt = depth * walls.cell[p]!
-      const value = cubicAt(values, n, i + felt * off(offX), j + felt * off(offY))
-      spare[p] = value
-      after += value
-    }
-  }
-  const scale = after > 0 ? before / after : 0
-  if (scale > 0) for (let p = 0; p < values.length; p++) values[p] = spare[p]! * scale
-}
-
-/** Catmull-Rom, held between the four nearest values so that nothing overshoots. */
-function cubicAt(values: Float64Array, n: number, u: number, v: number): number {
-  const i = Math.floor(u)
-  const j = Math.floor(v)
-  if (i < 1 || j < 1 || i > n - 3 || j > n - 3) return 0
-  const wx = catmullRom(u - i)
-  const wy = catmullRom(v - j)
-  let sum = 0
-  for (let k = 0; k < 4; k++) {
-    const p = (j + k - 1) * n + i
-    sum +=
-      wy[k]! * (wx[0] * values[p - 1]! + wx[1] * values[p]! + wx[2] * values[p + 1]! + wx[3] * values[p + 2]!)
-  }
-  const p = j * n + i
-  const low = Math.min(values[p]!, values[p + 1]!, values[p + n]!, values[p + n + 1]!)
-  const high = Math.max(values[p]!, values[p + 1]!, values[p + n]!, values[p + n + 1]!)
-  return Math.min(high, Math.max(low, sum))
-}
-
-function catmullRom(t: number): readonly [number, number, number, number] {
-  return [
-    ((2 - t) * t - 1) * t * 0.5,
-    ((3 * t - 5) * t * t + 2) * 0.5,
-    ((4 - 3 * t) * t + 1) * t * 0.5,
-    (t - 1) * t * t * 0.5,
-  ]
 }
 
 /** White in each sheet and laid in all, m3: what was laid is there, wherever it went. */

@@ -4,6 +4,7 @@ export {
   HAND_SMOOTH,
   isInside,
   islandsOf,
+  openAreaMm2,
   perimeterMm,
   polygonOf,
   type Box,
@@ -11,6 +12,6 @@ export {
   type Point,
 } from './outline.ts'
 export { drawnOutline, type DrawingProblem } from './drawn.ts'
-export { inset, narrowZones, type RingSpacing } from './rings.ts'
-export { brimVolumeMl, layerAreaMm2, waterFillOverDrawn, type Mold } from './mold.ts'
-export { beadsIn } from './beads.ts'
+export { inset, narrowZones, ringsInside, within } from './rings.ts'
+export { evenPoints, lineLength } from './line.ts'
+export { brimVolumeMl, layerAreaMm2, placesOf, waterFillOverDrawn, type Mold } from './mold.ts'

@@ -1,6 +1,5 @@
 import { describe, expect, test } from '@jest/globals'
-import { beadsIn } from './beads.ts'
-import { areaMm2, boxOf, perimeterMm, polygonOf, type Outline } from './outline.ts'
+import { areaMm2, boxOf, perimeterMm, HAND_SMOOTH, polygonOf, type Outline } from './outline.ts'
 import { inset, ringsInside } from './rings.ts'
 import { brimVolumeMl, layerAreaMm2, waterFillOverDrawn, type Mold } from './mold.ts'
 
@@ -50,7 +49,7 @@ describe('insets', () => {
   })
 
   const ringsOf = (outline: Outline, marginMm: number, spacingMm: number) => {
-    const rings = beadsIn(outline, { marginMm, spacingMm })
+    const rings = ringsInside(polygonOf(outline, HAND_SMOOTH), { marginMm, spacingMm })
     return { count: rings.length, lengthCm: rings.reduce((sum, ring) => sum + perimeterMm(ring), 0) / 10 }
   }
 
@@ -92,6 +91,7 @@ describe('what a mold holds', () => {
     depthMm: 7,
     waterFillMl: null,
     count: 4,
+    cavities: 2,
   }
 
   test('a 10 cm round coaster takes 50 to 60 ml (common practice)', () => {

@@ -6,13 +6,20 @@ export interface Mold {
   readonly name: string
   readonly outline: Outline
   readonly depthMm: number
-  /** What it holds to the brim, measured with water; null when it was never filled. */
+  /** What one cavity holds to the brim, measured with water; null when it was never filled. */
   readonly waterFillMl: number | null
   /** How many of it there are. */
   readonly count: number
+  /** How many pieces of that outline one of it casts. */
+  readonly cavities: number
 }
 
-/** What it holds to the brim, ml: the water fill where there is one, else outline x depth (straight walls). */
+/** Pieces all of that mold cast at once. */
+export function placesOf({ count, cavities }: Pick<Mold, 'count' | 'cavities'>): number {
+  return count * cavities
+}
+
+/** What a cavity holds to the brim, ml: the water fill where there is one, else outline x depth (straight walls). */
 export function brimVolumeMl(mold: Mold): number {
   return mold.waterFillMl ?? (openAreaMm2(mold.outline) * mold.depthMm) / 1000
 }

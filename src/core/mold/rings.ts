@@ -1,4 +1,4 @@
-import { differenceD, EndType, FillRule, inflatePathsD, JoinType } from 'clipper2-ts'
+import { differenceD, EndType, FillRule, inflatePathsD, intersectD, JoinType } from 'clipper2-ts'
 import { areaMm2, perimeterMm, type Point } from './outline.ts'
 
 export interface RingSpacing {
@@ -50,26 +50,35 @@ function toPaths(lines: Lines) {
   return lines.map((line) => line.map(({ x, y }) => ({ x, y })))
 }
 
+/** What both polygons cover: none, one, or several lines. */
+export function within(one: readonly Point[], other: readonly Point[]): Lines {
+  return intersectD(toPaths([one]), toPaths([other]), FillRule.NonZero, DECIMAL_PLACES)
+    .map((each) => each.map(({ x, y }) => ({ x, y })))
+    .filter((each) => Math.abs(areaMm2(each)) > SPECK_MM2)
+}
+
 /** A rounded corner is a little narrow everywhere; slivers below this are no zone. */
 const NARROW_SPECK_MM2 = 12
 
 /**
- * Rings that follow the outline: the first at the margin, then one every spacing until nothing is left.
+ * Rings that follow the outline: the first at the margin, then one every spacing until nothing is left, or as many levels as asked for.
  * Throws RangeError unless the spacing is above 0 and the margin 0 or more.
  */
 export function ringsInside(
   polygon: readonly Point[],
   { marginMm, spacingMm }: RingSpacing,
   islands: Lines = [],
+  most = Infinity,
 ): Lines {
   if (!(spacingMm > 0)) throw new RangeError(`ringsInside: spacingMm is ${spacingMm}, expected more than 0`)
   if (!(marginMm >= 0)) throw new RangeError(`ringsInside: marginMm is ${marginMm}, expected 0 or more`)
   const rings: (readonly Point[])[] = []
-  for (let fromWallMm = marginMm; ; fromWallMm += spacingMm) {
-    const level = inset(polygon, fromWallMm, islands).filter(
+  for (let no = 0; no < most; no++) {
+    const level = inset(polygon, marginMm + no * spacingMm, islands).filter(
       (ring) => perimeterMm(ring) >= SHORTEST_RING * spacingMm,
     )
-    if (level.length === 0) return rings
+    if (level.length === 0) break
     rings.push(...level)
   }
+  return rings
 }

@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals'
 import { bloomRequest, COASTER } from '../../../tests/support/request.ts'
 import { ARCHETYPES } from '../resin/index.ts'
-import { faceMoments, faceTask, whatIfRequest, whatIfTask } from './facePlan.ts'
+import { faceMoments, faceTask, whatIfRequest, whatIfsOf, whatIfTask } from './facePlan.ts'
 import { planBatch } from './plan.ts'
 import { USUAL_CUP, usualBand } from './usualBand.ts'
 
@@ -12,11 +12,12 @@ describe('what a simulated face is asked with', () => {
   const task = faceTask(request, plan, COASTER.id)!
 
   test('is the plan itself: its beads, its bed, its white, its inks', () => {
-    expect(task.beads).toEqual(plan.fills[0]!.white.beads)
+    expect(task.laid).toEqual(plan.fills[0]!.laid)
     expect(task.depthMm).toBe(plan.fills[0]!.layers[0]!.depthMm)
     expect(task.excessDensityKgPerM3).toBe(1.7)
     expect(task.inks).toHaveLength(2)
-    expect(task.inkDrops).toBeGreaterThan(0)
+    expect(task.laid.drops).toHaveLength(28)
+    expect(task.needle).toBeNull()
   })
 
   test('brings the viscosity from stop-stir to gel, ever thicker once decanted', () => {
@@ -25,20 +26,31 @@ describe('what a simulated face is asked with', () => {
     expect(after.at(-1)!).toBeGreaterThan(100)
   })
 
-  test('can cross to a worker, and is nothing for a technique without beads or a mold that is not planned', () => {
+  test('of a petri is rounds of drops with white on each; nothing is sooner than once it is poured', () => {
+    const petri = bloomRequest({ technique: 'petri', white: { ...request.white, dose: 'ink' } })
+    const planned = planBatch(petri)
+    const cells = faceTask(petri, planned, COASTER.id)!
+    expect(cells.needle).toMatchObject({ rounds: 3, dropMl: 0.02 })
+    expect(cells.laid.drops).toHaveLength(22)
+    expect(cells.excessDensityKgPerM3).toBe(60)
+    const moments = faceMoments(planned)
+    for (const { whiteAtMin } of moments) expect(whiteAtMin).toBeGreaterThan(planned.decant.decantMin)
+    expect(moments.at(-1)!.whiteAtMin).toBeGreaterThan(moments[0]!.whiteAtMin)
+    expect(whatIfsOf(petri)).not.toContain('inkAfterWhite')
+    expect(whatIfTask(cells, 'doubleWhite').needle!.dropMl).toBe(0.04)
+  })
+
+  test('can cross to a worker, and is nothing for a mold that is not planned', () => {
     expect(structuredClone(task)).toEqual(task)
-    const petri = bloomRequest({ technique: 'petri' })
-    expect(faceTask(petri, planBatch(petri), COASTER.id)).toBeNull()
     expect(faceTask(request, plan, 'unknown')).toBeNull()
   })
 
   test('is shown before, at and after the best, never before the decant', () => {
     const moments = faceMoments(plan)
     expect(moments.map(({ id }) => id)).toEqual(['early', 'right', 'late'])
-    const minutes = moments.map(({ pipeAtMin }) => pipeAtMin)
+    const minutes = moments.map(({ whiteAtMin }) => whiteAtMin)
     expect(minutes).toEqual([...minutes].sort((one, other) => one - other))
     expect(minutes[0]!).toBeGreaterThan(plan.decant.decantMin)
-    expect(faceMoments(planBatch(bloomRequest({ technique: 'petri' })))).toEqual([])
   })
 })
 
@@ -52,6 +64,13 @@ describe('a what-if changes one thing', () => {
     expect(task.inkLeadMin).toBe(request.settleMin + 1)
     expect(whatIfTask(task, 'inkAfterWhite').inkLeadMin).toBeLessThan(0)
     expect(whatIfTask(task, 'asPlanned')).toEqual(task)
+  })
+
+  test('glitter all over is strewn on top of what the pattern strews', () => {
+    const { laid } = whatIfTask(task, 'glitter')
+    expect(laid.sprinkles).toHaveLength(1)
+    expect(laid.sprinkles[0]!.areaMm2 / 7854).toBeCloseTo(1, 2)
+    expect({ ...laid, sprinkles: [] }).toEqual(task.laid)
   })
 
   test('a warmer room is the same request in a room 5 degrees warmer, where the resin is thicker at the same late minute', () => {

@@ -1,12 +1,12 @@
-import { EXCESS_DENSITY_KG_PER_M3, inkDropsOfPiece, type BatchRequest } from '../batch/index.ts'
+import { EXCESS_DENSITY_KG_PER_M3, inksOf, type BatchRequest, type MoldFill } from '../batch/index.ts'
 import type { BloomScene } from '../bloom/index.ts'
-import { inkLayer, isWhite } from '../colour/index.ts'
-import { HAND_SMOOTH, islandsOf, polygonOf } from '../mold/index.ts'
-import { TECHNIQUES } from '../technique/index.ts'
+import { inkLayer } from '../colour/index.ts'
+import { areaMm2, HAND_SMOOTH, islandsOf, polygonOf } from '../mold/index.ts'
+import { TECHNIQUES, type Technique } from '../technique/index.ts'
 import type { BatchPlan } from './plan.ts'
 
 /** All a simulation of one piece needs but its minute and its chance; plain data for a worker. */
-export interface FaceTask extends Omit<BloomScene, 'inkAtMin' | 'pipeAtMin' | 'seed'> {
+export interface FaceTask extends Omit<BloomScene, 'inkAtMin' | 'whiteAtMin' | 'seed'> {
   readonly depthMm: number
   readonly excessDensityKgPerM3: number
   /** Minutes from stop-stir and Pa.s, up to gel. */
@@ -16,17 +16,16 @@ export interface FaceTask extends Omit<BloomScene, 'inkAtMin' | 'pipeAtMin' | 's
 }
 
 /** What a person may wonder about before pouring, each the plan with one thing changed. */
-export type FaceWhatIf = 'asPlanned' | 'doubleWhite' | 'inkAfterWhite' | 'warmerRoom'
+export type FaceWhatIf = 'asPlanned' | 'doubleWhite' | 'inkAfterWhite' | 'warmerRoom' | 'glitter'
 
-/** When a piece could be piped, beside its window. */
+/** When a piece could get its white, beside its window. */
 export interface FaceMoment {
   readonly id: 'early' | 'right' | 'late'
-  readonly pipeAtMin: number
+  readonly whiteAtMin: number
 }
 
 /** A drop lands about ten times as strong as it is once spread (by eye). */
 const FRESH_DROP = 10
-const MOST_DROPS = 48
 /** How far outside the window "too early" and "too late" are shown, as a share of its width. */
 const OUTSIDE = 0.4
 /** The hand needs about so long for the drops of a piece, before they settle. */
@@ -35,25 +34,24 @@ const DROPPING_MIN = 1
 const AFTER_THE_STROKES_MIN = 2
 const WARMER_K = 5
 
-/** The face of one kind of piece in that plan; null where the technique pipes no white. */
+/** The face of one kind of piece in that plan; null where the mold is not planned. */
 export function faceTask(request: BatchRequest, plan: BatchPlan, moldId: string): FaceTask | null {
   const technique = TECHNIQUES[request.technique]
   const fill = plan.fills.find((each) => each.mold.id === moldId)
-  if (!fill || technique.white.by !== 'bag') return null
-  const inks = request.colours.filter((colour) => colour.kind === 'alcoholInk' && !isWhite(colour))
+  if (!fill) return null
   return {
     outline: polygonOf(fill.mold.outline, HAND_SMOOTH),
     islands: islandsOf(fill.mold.outline),
-    beads: fill.white.beads,
+    laid: fill.laid,
     beadMm: request.white.holeMm,
-    petals: request.white.petals,
-    inks: inks.map(({ hex }) => {
+    needle: needleOf(fill, request, technique),
+    inks: inksOf(request).map(({ hex }) => {
       const [r, g, b] = inkLayer(hex).absorb
       return [FRESH_DROP * r, FRESH_DROP * g, FRESH_DROP * b] as const
     }),
-    inkDrops: Math.min(MOST_DROPS, inkDropsOfPiece(request, technique, fill)),
     depthMm: fill.layers.find((layer) => layer.kind === 'bed')!.depthMm,
-    excessDensityKgPerM3: EXCESS_DENSITY_KG_PER_M3[request.white.dose],
+    excessDensityKgPerM3:
+      EXCESS_DENSITY_KG_PER_M3[technique.white.by === 'needle' ? 'ink' : request.white.dose],
     viscosity: plan.life.flatMap(({ min, viscosityPaS }) =>
       viscosityPaS === null ? [] : [[min, viscosityPaS] as const],
     ),
@@ -61,15 +59,29 @@ export function faceTask(request: BatchRequest, plan: BatchPlan, moldId: string)
   }
 }
 
-/** Before, at and after the best of the white's window; empty where there is none. */
-export function faceMoments({ bloom, decant }: Pick<BatchPlan, 'bloom' | 'decant'>): readonly FaceMoment[] {
-  const window = bloom?.window
+/** Rounds of the needle, one after the other on the same piece; null where white is piped. */
+function needleOf(fill: MoldFill, { hands }: BatchRequest, { white }: Technique): FaceTask['needle'] {
+  if (white.by !== 'needle') return null
+  const roundMin = (2 * hands.dropS * fill.laid.drops.length) / 60
+  return { rounds: white.rounds, roundMin, dropMl: white.dropMl }
+}
+
+/** Before, at and after the best of the white's window, or of a needle's; empty where there is none, without the first where nothing is sooner. */
+export function faceMoments({
+  bloom,
+  decant,
+  capacity,
+}: Pick<BatchPlan, 'bloom' | 'decant' | 'capacity'>): readonly FaceMoment[] {
+  const window = bloom ? bloom.window : capacity.window
   if (!window || window.closeMin === null) return []
   const width = window.closeMin - window.openMin
+  const soonest = decant.decantMin + 1
+  const rightMin = bloom ? window.bestMin : Math.max(soonest, capacity.beginMin)
+  const earlyMin = Math.max(soonest, window.openMin - OUTSIDE * width)
   return [
-    { id: 'early', pipeAtMin: Math.max(decant.decantMin + 1, window.openMin - OUTSIDE * width) },
-    { id: 'right', pipeAtMin: window.bestMin },
-    { id: 'late', pipeAtMin: window.closeMin + OUTSIDE * width },
+    ...(earlyMin < rightMin ? [{ id: 'early', whiteAtMin: earlyMin } as const] : []),
+    { id: 'right', whiteAtMin: rightMin },
+    { id: 'late', whiteAtMin: window.closeMin + OUTSIDE * width },
   ]
 }
 
@@ -78,9 +90,34 @@ export function whatIfRequest(request: BatchRequest, whatIf: FaceWhatIf): BatchR
   return whatIf === 'warmerRoom' ? { ...request, roomTempC: request.roomTempC + WARMER_K } : request
 }
 
-/** The task with that one thing changed; twice the white is a bead of twice the section. */
+/** The questions that make sense for that technique. */
+export function whatIfsOf({ technique }: Pick<BatchRequest, 'technique'>): readonly FaceWhatIf[] {
+  const all: readonly FaceWhatIf[] = ['asPlanned', 'doubleWhite', 'inkAfterWhite', 'warmerRoom', 'glitter']
+  return TECHNIQUES[technique].white.by === 'needle' ? all.filter((each) => each !== 'inkAfterWhite') : all
+}
+
+/** The task with that one thing changed; twice the white is a bead of twice the section, or two drops for one. */
 export function whatIfTask(task: FaceTask, whatIf: FaceWhatIf): FaceTask {
-  if (whatIf === 'doubleWhite') return { ...task, beadMm: Math.SQRT2 * task.beadMm }
-  if (whatIf === 'inkAfterWhite') return { ...task, inkLeadMin: -AFTER_THE_STROKES_MIN }
-  return task
+  switch (whatIf) {
+    case 'doubleWhite':
+      return task.needle
+        ? { ...task, needle: { ...task.needle, dropMl: 2 * task.needle.dropMl } }
+        : { ...task, beadMm: Math.SQRT2 * task.beadMm }
+    case 'inkAfterWhite':
+      return { ...task, inkLeadMin: -AFTER_THE_STROKES_MIN }
+    case 'glitter':
+      return { ...task, laid: withGlitter(task) }
+    case 'asPlanned':
+    case 'warmerRoom':
+      return task
+    default:
+      return whatIf satisfies never
+  }
+}
+
+/** Glitter strewn all over, on top of what the pattern strews. */
+function withGlitter({ laid, outline, islands }: FaceTask): FaceTask['laid'] {
+  const lines = [outline, ...islands]
+  const open = areaMm2(outline) - islands.reduce((sum, island) => sum + Math.abs(areaMm2(island)), 0)
+  return { ...laid, sprinkles: [...laid.sprinkles, { what: 'glitter', lines, areaMm2: open }] }
 }

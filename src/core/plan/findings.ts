@@ -1,5 +1,6 @@
 import { type BatchRequest, type Mix, type MoldFill } from '../batch/index.ts'
 import { holdsAlcohol, isWhite } from '../colour/index.ts'
+import { placesOf } from '../mold/index.ts'
 import { heatConcerns, type HeatConcern } from '../safety/index.ts'
 import { type Capacity, type Schedule } from '../timing/index.ts'
 import type { RackTask } from '../rack/index.ts'
@@ -124,8 +125,8 @@ function fillFindings(request: BatchRequest, { technique }: Schedule, fill: Mold
   if (fill.fillOverDrawn !== null && Math.abs(fill.fillOverDrawn - 1) > LIKELY_WRONG_FILL) {
     found.push({ kind: 'fillDisagrees', moldName, fillOverDrawn: fill.fillOverDrawn })
   }
-  if (fill.count > fill.mold.count) {
-    found.push({ kind: 'notEnoughMolds', moldName, wanted: fill.count, owned: fill.mold.count })
+  if (fill.count > placesOf(fill.mold)) {
+    found.push({ kind: 'notEnoughMolds', moldName, wanted: fill.count, owned: placesOf(fill.mold) })
   }
   return found
 }

@@ -5,11 +5,13 @@ export {
   faceMoments,
   faceTask,
   whatIfRequest,
+  whatIfsOf,
   whatIfTask,
   type FaceMoment,
   type FaceTask,
   type FaceWhatIf,
 } from './facePlan.ts'
+export { patternNeeds, type PatternNeeds } from './patternNeeds.ts'
 export { rightMoments, type RightMoment } from './schools.ts'
 export { stagesAt, type StageWindows } from './stagesNow.ts'
 export { type StrategyEffect } from './strategies.ts'

@@ -19,14 +19,16 @@ describe('what a plan points out', () => {
     ['overfilled', { bedMm: 9 }, 1],
     ['bedTooThin', { bedMm: 2 }, 1],
     ['noLipForBack', { lipMm: 0, bedMm: 9, back: { when: 'afterDemold', depthMm: 3, colour: null } }, 1],
-    ['fillDisagrees', { pieces: [{ mold: { ...COASTER, waterFillMl: 50 }, count: 1 }] }, 1],
+    ['fillDisagrees', { pieces: [{ mold: { ...COASTER, waterFillMl: 50 }, count: 1, pattern: null }] }, 1],
     ['notEnoughMolds', {}, 20],
     ['noCupBigEnough', {}, 60],
     [
       'ratioOff',
       {
         measuring: { graduationG: 10, cupLineMl: 5 },
-        pieces: [{ mold: { ...COASTER, outline: { shape: 'circle', acrossMm: 40 } }, count: 1 }],
+        pieces: [
+          { mold: { ...COASTER, outline: { shape: 'circle', acrossMm: 40 } }, count: 1, pattern: null },
+        ],
       },
       1,
     ],

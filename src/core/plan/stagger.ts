@@ -55,10 +55,13 @@ function largestThatFits(request: BatchRequest, technique: Technique, capacity: 
 function inGroups(orders: readonly PieceOrder[], size: number): readonly (readonly PieceOrder[])[] {
   const total = pieceCount({ pieces: orders })
   const groups = Math.ceil(total / size)
-  const molds = orders.flatMap((order) => Array.from({ length: order.count }, () => order.mold))
+  const single = orders.flatMap((order) => Array.from({ length: order.count }, () => order))
   return Array.from({ length: groups }, (_, k) => {
-    const own = molds.slice(Math.floor((k * total) / groups), Math.floor(((k + 1) * total) / groups))
-    return [...new Set(own)].map((mold) => ({ mold, count: own.filter((each) => each === mold).length }))
+    const own = single.slice(Math.floor((k * total) / groups), Math.floor(((k + 1) * total) / groups))
+    return [...new Set(own)].map((order) => ({
+      ...order,
+      count: own.filter((each) => each === order).length,
+    }))
   })
 }
 

@@ -1,4 +1,5 @@
 import { pieceCount, type BatchRequest, type CupStrategy } from '../batch/index.ts'
+import { withWiderBeads } from '../pattern/index.ts'
 import { ARCHETYPES } from '../resin/index.ts'
 import { capacityOf, scheduleBatch, type Capacity, type Schedule } from '../timing/index.ts'
 import { staggered, type Stagger } from './stagger.ts'
@@ -81,7 +82,11 @@ function slowerResins(request: BatchRequest, effect: EffectOf): Way[] {
 function widerRings(request: BatchRequest, technique: Schedule['technique']): Way[] {
   if (technique.white.by !== 'bag') return []
   const ringSpacingMm = request.white.ringSpacingMm + WIDER_RINGS_MM
-  const changed = { ...request, white: { ...request.white, ringSpacingMm } }
+  const pieces = request.pieces.map((order) => ({
+    ...order,
+    pattern: order.pattern && withWiderBeads(order.pattern, WIDER_RINGS_MM),
+  }))
+  const changed = { ...request, pieces, white: { ...request.white, ringSpacingMm } }
   const wider = capacityOf(scheduleBatch(changed, technique), changed)
   return [{ kind: 'widerRings', ringSpacingMm, perPieceMin: wider.perPieceMin, fits: wider.fits }]
 }

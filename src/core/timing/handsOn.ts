@@ -28,7 +28,7 @@ export interface HandsJob {
 }
 
 function secondsOf(handsOn: HandsOn, slots: readonly PieceSlot[], job: HandsJob): number {
-  const { hands, white } = job.request
+  const { hands } = job.request
   const sum = (each: (fill: MoldFill) => number) => slots.reduce((total, slot) => total + each(slot.fill), 0)
   switch (handsOn.by) {
     case 'none':
@@ -40,9 +40,13 @@ function secondsOf(handsOn: HandsOn, slots: readonly PieceSlot[], job: HandsJob)
     case 'decant':
       return hands.decantS * slots.length
     case 'bead':
-      return sum((fill) => fill.white.beadMm / hands.beadMmPerS + hands.ringLiftS * fill.white.beads.length)
+      return sum((fill) => fill.white.beadMm / hands.beadMmPerS + hands.ringLiftS * fill.laid.beads.length)
     case 'strokes':
-      return slots.length * (2 * white.petals + SWIRL_STROKES) * hands.strokeS
+      return sum(
+        ({ laid }) =>
+          hands.strokeS *
+          laid.strokes.reduce((strokes, { kind }) => strokes + (kind === 'swirl' ? SWIRL_STROKES : 1), 0),
+      )
     case 'drops':
       return sum((fill) => hands.dropS * (dropsPerTurn(fill, job) * (handsOn.of === 'inkAndWhite' ? 2 : 1)))
     default:
@@ -51,7 +55,7 @@ function secondsOf(handsOn: HandsOn, slots: readonly PieceSlot[], job: HandsJob)
 }
 
 /** Ink drops that fall in one turn of the step: all of a bloom's, one round's of a petri. */
-function dropsPerTurn(fill: MoldFill, { request, technique }: HandsJob): number {
+function dropsPerTurn(fill: MoldFill, { technique }: HandsJob): number {
   const rounds = technique.white.by === 'needle' ? technique.white.rounds : 1
-  return inkDropsOfPiece(request, technique, fill) / rounds
+  return inkDropsOfPiece(technique, fill) / rounds
 }

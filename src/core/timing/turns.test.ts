@@ -27,7 +27,7 @@ describe('turns', () => {
       ...request,
       pieces: [
         { ...order!, count: 2 },
-        { mold: { ...order!.mold, id: 'other' }, count: 1 },
+        { mold: { ...order!.mold, id: 'other' }, count: 1, pattern: null },
       ],
     }
     expect(pieceSlots(fillMolds(two, TECHNIQUES.bloom)).map((slot) => [slot.no, slot.fill.mold.id])).toEqual([

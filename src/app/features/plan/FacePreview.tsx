@@ -1,54 +1,57 @@
 import { useEffect, useRef, useState } from 'react'
 import { proxy } from 'comlink'
 import type { BatchRequest } from '#core/batch/index.ts'
-import type { BloomOutcome } from '#core/bloom/index.ts'
 import { linearOf, USUAL_BACKS } from '#core/colour/index.ts'
-import { boxOf, type Point } from '#core/mold/index.ts'
 import {
   faceMoments,
   faceTask,
   whatIfRequest,
+  whatIfsOf,
   whatIfTask,
   type BatchPlan,
   type FaceMoment,
   type FaceTask,
   type FaceWhatIf,
 } from '#core/plan/index.ts'
+import type { TechniqueId } from '#core/technique/index.ts'
 import { printSpan } from '#core/units/index.ts'
 import { MOMENT_WORDS, outcomeLines, WHAT_IF_NOTES, WHAT_IF_WORDS, wordOutcome } from '#words/bloom.ts'
 import { ChoiceField } from '#app/components/ChoiceField.tsx'
 import { downloadPng } from '#app/platform/download.ts'
-import { usePlatform, type FaceProgress, type Painted } from '#app/platform/studio.tsx'
+import { drawFace } from './facePicture.ts'
+import { usePlatform, type FaceOutcome, type FaceProgress } from '#app/platform/studio.tsx'
 
 interface FacePreviewProps {
   readonly request: BatchRequest
   readonly plan: BatchPlan
+  readonly moldId: string
 }
 
 type Fineness = 'quick' | 'fine'
 
 const CELLS: Readonly<Record<Fineness, number>> = { quick: 128, fine: 256 }
 const SEED = 7
-const WHAT_IFS: readonly FaceWhatIf[] = ['asPlanned', 'doubleWhite', 'inkAfterWhite', 'warmerRoom']
+/** The best is followed first: it is what is planned. */
+const FIRST_SHOWN: readonly FaceMoment['id'][] = ['right', 'early', 'late']
 
 interface Shown {
   readonly moment: FaceMoment
   readonly progress: FaceProgress | null
-  readonly outcome: BloomOutcome | null
+  readonly outcome: FaceOutcome | null
 }
 
 /** What the faces shown were followed with; the plan may have moved on since. */
 interface Followed {
   readonly task: FaceTask
+  readonly technique: TechniqueId
   readonly whatIf: FaceWhatIf
   readonly of: string
 }
 
 /** The face before it is poured: piped too early, at its best and too late, followed in a worker until nothing moves. */
-export function FacePreview({ request, plan }: FacePreviewProps) {
+export function FacePreview({ request, plan, moldId }: FacePreviewProps) {
   const { bloomLab, planner } = usePlatform()
-  const [moldId, setMoldId] = useState(request.pieces[0]!.mold.id)
-  const [side, setSide] = useState<'front' | 'back'>('front')
+  const [isFace, setIsFace] = useState(true)
   const [backId, setBackId] = useState('none')
   const [fineness, setFineness] = useState<Fineness>('quick')
   const [whatIf, setWhatIf] = useState<FaceWhatIf>('asPlanned')
@@ -58,8 +61,7 @@ export function FacePreview({ request, plan }: FacePreviewProps) {
   const [shown, setShown] = useState<readonly Shown[]>([])
   const [state, setState] = useState<'idle' | 'running' | 'done' | 'stopped' | 'failed'>('idle')
   useEffect(() => () => void (turn.current++ > 0 && bloomLab().cancel()), [bloomLab])
-  const known = request.pieces.some((order) => order.mold.id === moldId) ? moldId : request.pieces[0]!.mold.id
-  const task = faceTask(request, plan, known)
+  const task = faceTask(request, plan, moldId)
   const moments = faceMoments(plan)
   if (!task || moments.length === 0) return null
   const of = JSON.stringify([task, moments])
@@ -69,14 +71,15 @@ export function FacePreview({ request, plan }: FacePreviewProps) {
     const lab = bloomLab()
     await lab.cancel()
     const asked = whatIfRequest(request, whatIf)
-    const changed = asked === request ? task : faceTask(asked, await planner.planBatch(asked), known)
+    const changed = asked === request ? task : faceTask(asked, await planner.planBatch(asked), moldId)
     if (!changed) throw new Error('this question leaves no piece to follow')
-    for (const moment of [moments[1]!, moments[0]!, moments[2]!]) {
+    const inOrder = FIRST_SHOWN.flatMap((id) => moments.filter((moment) => moment.id === id))
+    for (const moment of inOrder) {
       if (own !== turn.current) return
       const tell = proxy((progress: FaceProgress) => set(moment.id, { progress }))
       const faceRun = {
         task: whatIfTask(changed, whatIf),
-        pipeAtMin: moment.pipeAtMin,
+        whiteAtMin: moment.whiteAtMin,
         cells: CELLS[fineness],
         seed: SEED,
       }
@@ -88,7 +91,7 @@ export function FacePreview({ request, plan }: FacePreviewProps) {
   const run = () => {
     const own = ++turn.current
     setState('running')
-    setFollowed({ task, whatIf, of })
+    setFollowed({ task, technique: request.technique, whatIf, of })
     setShown(moments.map((moment) => ({ moment, progress: null, outcome: null })))
     follow(own).catch(() => {
       if (own !== turn.current) return
@@ -102,6 +105,7 @@ export function FacePreview({ request, plan }: FacePreviewProps) {
     setShown([])
     setState('stopped')
   }
+  const view = { isFace, side: isFace === (request.face === 'mold') ? 'silicone' : 'open' } as const
   const backing = USUAL_BACKS.find((back) => back.id === backId)!
   return (
     <section className="sheet no-print" aria-labelledby="face-heading" data-face={state}>
@@ -110,26 +114,18 @@ export function FacePreview({ request, plan }: FacePreviewProps) {
       </h2>
       <p className="text-ink-soft mb-3 max-w-prose text-sm">
         White and inks followed through this resin as it thickens. A physically grounded picture, not a
-        promise: its thresholds are by eye and it knows nothing of your hand. Lace finer than a cell, mica and
-        gloss are not in it.
+        promise: its thresholds are by eye and it knows nothing of your hand. Lace finer than a cell, flakes
+        and gloss are painted on; no figure is made of them.
       </p>
       <div className="flex flex-wrap items-end gap-4">
-        {request.pieces.length > 1 && (
-          <ChoiceField
-            label="Piece"
-            value={known}
-            choices={request.pieces.map(({ mold }) => ({ id: mold.id, name: mold.name }))}
-            onChange={setMoldId}
-          />
-        )}
         <ChoiceField
           label="Seen from"
-          value={side}
+          value={isFace ? 'face' : 'back'}
           choices={[
-            { id: 'front', name: 'The face' },
+            { id: 'face', name: 'The face' },
             { id: 'back', name: 'The back' },
           ]}
-          onChange={setSide}
+          onChange={(side) => setIsFace(side === 'face')}
         />
         <ChoiceField
           label="Before"
@@ -140,7 +136,7 @@ export function FacePreview({ request, plan }: FacePreviewProps) {
         <ChoiceField
           label="What if"
           value={whatIf}
-          choices={WHAT_IFS.map((id) => ({ id, name: WHAT_IF_WORDS[id] }))}
+          choices={whatIfsOf(request).map((id) => ({ id, name: WHAT_IF_WORDS[id] }))}
           onChange={setWhatIf}
         />
         <ChoiceField
@@ -175,7 +171,7 @@ export function FacePreview({ request, plan }: FacePreviewProps) {
               'These faces are of the plan as it was. Show them again for the plan as it is.'}
           </p>
           <label className="mt-4 flex items-center gap-3 text-sm">
-            From the bead to gel
+            {followed.technique === 'bloom' ? 'From the bead to gel' : 'From the first drop to gel'}
             <input
               type="range"
               className="accent-needle min-h-11 flex-1"
@@ -194,7 +190,7 @@ export function FacePreview({ request, plan }: FacePreviewProps) {
                 key={each.moment.id}
                 shown={each}
                 frame={frame}
-                side={side}
+                view={view}
                 backHex={backing.hex}
                 followed={followed}
               />
@@ -206,28 +202,28 @@ export function FacePreview({ request, plan }: FacePreviewProps) {
   )
 }
 
+type Side = 'silicone' | 'open'
+
 interface FaceProps {
   readonly shown: Shown
   readonly frame: number
-  readonly side: 'front' | 'back'
+  readonly view: { readonly side: Side; readonly isFace: boolean }
   readonly backHex: string
   readonly followed: Followed
 }
 
-/** Pixels a side: a cell becomes several, and the wall a smooth line. */
-const PICTURE_PX = 640
-
 function Face({
   shown: { moment, progress, outcome },
   frame,
-  side,
+  view: { side, isFace },
   backHex,
-  followed: { task, whatIf },
+  followed: { task, whatIf, technique },
 }: FaceProps) {
   const { bloomLab } = usePlatform()
   const canvas = useRef<HTMLCanvasElement>(null)
   const [saved, setSaved] = useState<boolean | null>(null)
   const reached = progress?.frame ?? 0
+  const said = MOMENT_WORDS[technique][moment.id]
   useEffect(() => {
     let over = false
     if (reached === 0) return
@@ -236,7 +232,7 @@ function Face({
       .then((painted) => {
         const target = canvas.current
         if (over || !painted || !target) return
-        drawClipped(target, painted, { task, side })
+        drawFace(target, painted, { task, side })
         target.dataset['painted'] = String(reached)
       })
     return () => {
@@ -244,15 +240,19 @@ function Face({
     }
   }, [bloomLab, moment.id, frame, side, backHex, reached, task])
   return (
-    <li className="text-sm" data-moment={moment.id} data-verdict={outcome?.verdict ?? 'open'}>
+    <li
+      className="text-sm"
+      data-moment={moment.id}
+      data-verdict={outcome ? (outcome.of === 'petals' ? outcome.verdict : 'cells') : 'open'}
+    >
       <canvas
         ref={canvas}
         className="aspect-square w-full"
         role="img"
-        aria-label={`${MOMENT_WORDS[moment.id]}, ${side === 'front' ? 'face' : 'back'}, simulated`}
+        aria-label={`${said}, ${isFace ? 'face' : 'back'}, simulated`}
       />
       <p className="font-semibold">
-        {MOMENT_WORDS[moment.id]}, {printSpan(moment.pipeAtMin)}
+        {said}, {printSpan(moment.whiteAtMin)}
         {whatIf !== 'asPlanned' && `, ${WHAT_IF_WORDS[whatIf]}`}
       </p>
       {outcome ? (
@@ -270,7 +270,11 @@ function Face({
           </details>
           <button
             className="button button-quiet"
-            onClick={() => void downloadPng(`nublo-${side}-${moment.id}.png`, canvas.current!).then(setSaved)}
+            onClick={() =>
+              void downloadPng(`nublo-${isFace ? 'face' : 'back'}-${moment.id}.png`, canvas.current!).then(
+                setSaved,
+              )
+            }
           >
             Save this picture (PNG)
           </button>
@@ -281,44 +285,8 @@ function Face({
           )}
         </>
       ) : (
-        <progress
-          className="w-full"
-          max={progress?.frames ?? 1}
-          value={reached}
-          aria-label={MOMENT_WORDS[moment.id]}
-        />
+        <progress className="w-full" max={progress?.frames ?? 1} value={reached} aria-label={said} />
       )}
     </li>
   )
-}
-
-/** The grid's square is so much wider than the outline. */
-const ROOM_ROUND = 1.06
-
-/** The cells as a smooth picture, cut to the mold's own outline and islands. */
-function drawClipped(
-  canvas: HTMLCanvasElement,
-  painted: Painted,
-  { task, side }: { readonly task: FaceTask; readonly side: 'front' | 'back' },
-): void {
-  const cells = new OffscreenCanvas(painted.n, painted.n)
-  cells.getContext('2d')!.putImageData(new ImageData(painted.rgba, painted.n), 0, 0)
-  canvas.width = canvas.height = PICTURE_PX
-  const context = canvas.getContext('2d')!
-  const box = boxOf(task.outline)
-  const perMm = PICTURE_PX / (ROOM_ROUND * Math.max(box.right - box.left, box.top - box.bottom))
-  const middle = { x: (box.left + box.right) / 2, y: (box.bottom + box.top) / 2 }
-  const turned = side === 'front' ? 1 : -1
-  const at = ({ x, y }: Point): readonly [number, number] => [
-    PICTURE_PX / 2 + turned * (x - middle.x) * perMm,
-    PICTURE_PX / 2 - (y - middle.y) * perMm,
-  ]
-  const wall = new Path2D()
-  for (const line of [task.outline, ...task.islands]) {
-    line.forEach((point, k) => (k === 0 ? wall.moveTo(...at(point)) : wall.lineTo(...at(point))))
-    wall.closePath()
-  }
-  context.clip(wall, 'evenodd')
-  context.imageSmoothingQuality = 'high'
-  context.drawImage(cells, 0, 0, PICTURE_PX, PICTURE_PX)
 }

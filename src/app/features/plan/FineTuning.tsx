@@ -67,6 +67,11 @@ export function FineTuning({ draft, problems, units, change }: InputsProps) {
               (holeMm) => change({ white: { ...white, holeMm } }),
               'Start with 2 mm, enlarge',
             )}
+            {draft.pieces.some(({ pattern }) => pattern !== null) && (
+              <p className="text-ink-soft col-span-2 text-sm">
+                Rings and petals are of the usual pattern; pieces with a pattern of their own keep theirs.
+              </p>
+            )}
             {field('Ring spacing', 'white.ringSpacingMm', mm, white.ringSpacingMm, (ringSpacingMm) =>
               change({ white: { ...white, ringSpacingMm } }),
             )}

@@ -1,10 +1,12 @@
-import type { BatchRequest, Layer, MoldFill } from '#core/batch/index.ts'
 import { useMemo } from 'react'
-import { boxOf, HAND_SMOOTH, islandsOf, narrowZones, polygonOf } from '#core/mold/index.ts'
-import { writePatternSvg } from '#formats/outlineSvg.ts'
-import { download } from '#app/platform/download.ts'
+import { Link } from 'react-router'
+import { HAND_SMOOTH, islandsOf, narrowZones, polygonOf } from '#core/mold/index.ts'
+import { inksOf, type BatchRequest, type Layer, type MoldFill } from '#core/batch/index.ts'
 import { printQuantity, type UnitChoice } from '#core/units/index.ts'
-import { MoldDrawing } from '#app/components/MoldDrawing.tsx'
+import { usePatternLink } from './patternLink.ts'
+import { frameOf, MoldDrawing } from '#app/components/MoldDrawing.tsx'
+import { narrowFromMm } from './narrow.ts'
+import { savePatternSheet } from './patternSheet.ts'
 
 const LAYER_LOOK: Readonly<Record<Layer['kind'], { readonly name: string; readonly fill: string }>> = {
   bed: { name: 'bed', fill: 'var(--clear)' },
@@ -21,7 +23,8 @@ interface MoldLayersProps {
 
 /** How each mold is filled: from above with its beads, and cut through with its layers. */
 export function MoldLayers({ request, fills, units }: MoldLayersProps) {
-  const frameMm = 1.06 * Math.max(...fills.map((fill) => widest(fill)))
+  const patternLink = usePatternLink()
+  const frameMm = Math.max(...fills.map(({ mold }) => frameOf(mold.outline)))
   return (
     <section className="sheet" aria-labelledby="molds-heading">
       <h2 id="molds-heading" className="mb-3 text-xl">
@@ -42,27 +45,29 @@ export function MoldLayers({ request, fills, units }: MoldLayersProps) {
               <CutThrough fill={fill} units={units} face={request.face} />
               {fill.white.beadMm > 0 && (
                 <p className="text-ink-soft mt-1">
-                  {fill.white.beads.length} {fill.white.beads.length === 1 ? 'ring' : 'rings'},{' '}
-                  {(fill.white.beadMm / 10).toFixed(0)} cm of bead
-                  <button
-                    className="no-print block min-h-11 cursor-pointer underline"
-                    onClick={() => savePattern(fill, request)}
-                  >
-                    Pattern sheet, true size (SVG)
-                  </button>
+                  {fill.laid.beads.length} {fill.laid.beads.length === 1 ? 'bead' : 'beads'},{' '}
+                  {(fill.white.beadMm / 10).toFixed(0)} cm in all
                 </p>
               )}
+              <div className="no-print mt-2 flex flex-wrap gap-x-4">
+                <Link className="button button-quiet" to={patternLink(fill.mold.id)}>
+                  Pattern and face
+                </Link>
+                <button
+                  className="min-h-11 cursor-pointer underline"
+                  onClick={() =>
+                    savePatternSheet({ mold: fill.mold, pattern: fill.pattern, holeMm: request.white.holeMm })
+                  }
+                >
+                  Pattern sheet, true size (SVG)
+                </button>
+              </div>
             </div>
           </li>
         ))}
       </ul>
     </section>
   )
-}
-
-/** Narrower than this no second bead fits beside the first, and the white has no room to flow. */
-function narrowFromMm({ white }: BatchRequest): number {
-  return 2 * white.rimMarginMm + white.ringSpacingMm
 }
 
 function FromAbove({
@@ -85,7 +90,9 @@ function FromAbove({
       <MoldDrawing
         outline={outline}
         frameMm={frameMm}
-        beads={fill.white.beads}
+        laid={fill.laid}
+        beadMm={request.white.holeMm}
+        inkHexes={inksOf(request).map(({ hex }) => hex)}
         narrow={narrow}
         title={`${name} from above, to scale${narrow.length > 0 ? '; shaded where it is too narrow to bloom' : ''}`}
         className="size-32"
@@ -93,33 +100,6 @@ function FromAbove({
       {narrow.length > 0 && <p className="text-ink-soft text-xs">shaded: too narrow to bloom much</p>}
     </div>
   )
-}
-
-/** Rings of the white and the strokes of the tool, from the rim to the centre, one a petal. */
-function savePattern({ mold, white }: MoldFill, request: BatchRequest): void {
-  const outline = polygonOf(mold.outline)
-  const { petals, rimMarginMm, holeMm } = request.white
-  const box = boxOf(outline)
-  const reachMm = Math.min(box.right - box.left, box.top - box.bottom) / 2 - rimMarginMm
-  const strokes = Array.from({ length: petals }, (_, k) => {
-    const angle = (2 * Math.PI * k) / petals
-    const at = (mm: number) => ({ x: mm * Math.cos(angle), y: mm * Math.sin(angle) })
-    return [at(reachMm), at(Math.min(4, reachMm / 4))] as const
-  })
-  const drawing = writePatternSvg({
-    name: `${mold.name}: ${request.name}`,
-    outline,
-    islands: islandsOf(mold.outline),
-    beads: white.beads,
-    strokes,
-    beadMm: holeMm,
-  })
-  download(`nublo-pattern-${mold.id}.svg`, 'image/svg+xml', drawing)
-}
-
-function widest({ mold }: MoldFill): number {
-  const box = boxOf(polygonOf(mold.outline))
-  return Math.max(box.right - box.left, box.top - box.bottom)
 }
 
 /** The layers from the silicone upwards: drawn bottom first, as they are poured. */

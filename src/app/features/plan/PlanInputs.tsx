@@ -1,4 +1,5 @@
 import { useId } from 'react'
+import { Link } from 'react-router'
 import { Plus, X } from 'lucide-react'
 import type { BackChoice, BatchRequest, WhiteDose } from '#core/batch/index.ts'
 import type { Colour } from '#core/colour/index.ts'
@@ -9,6 +10,7 @@ import { QuantityField } from '#app/components/QuantityField.tsx'
 import { isoOfLocalField, localField } from '#app/components/when.ts'
 import { CountField } from './CountField.tsx'
 import { FineTuning } from './FineTuning.tsx'
+import { usePatternLink } from './patternLink.ts'
 import type { InputsProps } from './inputsProps.ts'
 
 const DOSES: readonly WhiteDose[] = ['translucent', 'milky', 'opaque']
@@ -109,6 +111,7 @@ export function PlanInputs(props: InputsProps) {
 }
 
 function Pieces({ draft, stock, problems, change }: InputsProps) {
+  const patternLink = usePatternLink()
   const set = (place: number, order: BatchRequest['pieces'][number]) =>
     change({ pieces: draft.pieces.map((each, k) => (k === place ? order : each)) })
   const unused = stock.molds.find((mold) => !draft.pieces.some((order) => order.mold.id === mold.id))
@@ -125,6 +128,7 @@ function Pieces({ draft, stock, problems, change }: InputsProps) {
               set(k, {
                 ...order,
                 mold: stock.molds.find((mold) => mold.id === event.target.value) ?? order.mold,
+                pattern: null,
               })
             }
           >
@@ -143,6 +147,13 @@ function Pieces({ draft, stock, problems, change }: InputsProps) {
             value={order.count}
             onChange={(count) => set(k, { ...order, count })}
           />
+          <Link
+            className="button button-quiet px-3"
+            to={patternLink(order.mold.id)}
+            aria-label={`Pattern of ${order.mold.name}`}
+          >
+            Pattern
+          </Link>
           {draft.pieces.length > 1 && (
             <button
               type="button"
@@ -166,7 +177,7 @@ function Pieces({ draft, stock, problems, change }: InputsProps) {
         <button
           type="button"
           className="button button-quiet self-start"
-          onClick={() => change({ pieces: [...draft.pieces, { mold: unused, count: 1 }] })}
+          onClick={() => change({ pieces: [...draft.pieces, { mold: unused, count: 1, pattern: null }] })}
         >
           <Plus className="size-4" aria-hidden /> Another mold
         </button>

@@ -1,6 +1,6 @@
-import { useEffect, useMemo, useState } from 'react'
-import { Link, useNavigate, useParams, useSearchParams } from 'react-router'
-import type { BatchRequest } from '#core/batch/index.ts'
+import { useEffect, useMemo, useState, type ReactNode } from 'react'
+import { Link, useLocation, useNavigate, useParams, useSearchParams } from 'react-router'
+import type { BatchRequest, PieceOrder } from '#core/batch/index.ts'
 import { staggeredRequests, type Stagger } from '#core/plan/index.ts'
 import { addBatch, changeBatch, type BatchProblem } from '#data/batchCommands.ts'
 import type { Settings } from '#schema/studio.ts'
@@ -20,6 +20,7 @@ import {
 import { useTaught } from '#app/platform/learning.ts'
 import { usePlatform } from '#app/platform/studio.tsx'
 import { checkDraft, dropDraft, keepDraft, keptDraft, newDraft, type ShelfStock } from './draft.ts'
+import { PatternBench } from './PatternBench.tsx'
 import { PlanInputs } from './PlanInputs.tsx'
 import { Worksheet } from './Worksheet.tsx'
 
@@ -114,10 +115,34 @@ function Planner({ first, stock, settings, batchId, repeats }: PlannerProps) {
   const plan = usePlannedBands(checked.request)
   const keep = useKeepPlan({ batchId, repeats })
   const isNew = batchId === null && repeats === null
+  const sound = checked.request !== null
   useEffect(() => {
-    if (isNew) keepDraft(draft)
-  }, [isNew, draft])
+    if (isNew && sound) keepDraft(draft)
+  }, [isNew, sound, draft])
   const choices = useMemo(() => withOwn(stock, draft), [stock, draft])
+  const [search] = useSearchParams()
+  const order = draft.pieces.find(({ mold }) => mold.id === search.get('pattern'))
+  if (order)
+    return (
+      <PatternPlace order={order}>
+        <PatternBench
+          key={order.mold.id}
+          draft={draft}
+          order={order}
+          request={checked.request}
+          live={plan.data}
+          units={units}
+          change={(pattern) =>
+            setDraft((last) => ({
+              ...last,
+              pieces: last.pieces.map((each) =>
+                each.mold.id === order.mold.id ? { ...each, pattern } : each,
+              ),
+            }))
+          }
+        />
+      </PatternPlace>
+    )
   return (
     <Place
       title={batchId ? 'Change the plan' : repeats ? 'Repeat a batch' : 'Plan a batch'}
@@ -184,6 +209,30 @@ function Planner({ first, stock, settings, batchId, repeats }: PlannerProps) {
           )}
         </div>
       </div>
+    </Place>
+  )
+}
+
+/** The pattern of one mold of the plan; the way back leads to the plan it belongs to. */
+function PatternPlace({ order, children }: { order: PieceOrder; children: ReactNode }) {
+  const { pathname } = useLocation()
+  const [search] = useSearchParams()
+  const back = new URLSearchParams(search)
+  back.delete('pattern')
+  useEffect(() => {
+    window.scrollTo(0, 0)
+  }, [])
+  return (
+    <Place
+      title={`Pattern: ${order.mold.name}`}
+      lead="Where drops and beads go, what that takes, and the face it gives."
+      actions={
+        <Link className="button button-main" to={`${pathname}?${back}`}>
+          Back to the plan
+        </Link>
+      }
+    >
+      {children}
     </Place>
   )
 }

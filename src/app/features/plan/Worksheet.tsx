@@ -9,7 +9,6 @@ import { Strip } from '#app/components/Strip.tsx'
 import type { School } from '#words/schools.ts'
 import { CapacityLine } from './CapacityLine.tsx'
 import { CupStrategies } from './CupStrategies.tsx'
-import { FacePreview } from './FacePreview.tsx'
 import { MixSheet } from './MixSheet.tsx'
 import { MoldLayers } from './MoldLayers.tsx'
 import { Palette } from './Palette.tsx'
@@ -62,7 +61,6 @@ export function Worksheet({ request, live, units, school, change, keepMixes }: W
       <CapacityLine plan={plan} units={units} />
       <CupStrategies plan={plan} chosen={request.cupStrategy} units={units} change={change} />
       <MoldLayers request={request} fills={plan.fills} units={units} />
-      <FacePreview request={request} plan={plan} />
       <Palette palette={plan.palette} />
       <RunTable plan={plan} startAt={request.startAt} units={units} />
       <section className="sheet no-print" aria-labelledby="chart-heading">

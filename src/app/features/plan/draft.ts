@@ -1,7 +1,7 @@
 import * as v from 'valibot'
 import { USUAL_REQUEST, type BatchRequest } from '#core/batch/index.ts'
 import { isWhite, type Colour } from '#core/colour/index.ts'
-import type { Mold } from '#core/mold/index.ts'
+import { placesOf, type Mold } from '#core/mold/index.ts'
 import type { Resin } from '#core/resin/index.ts'
 import { pathOf } from '#schema/issues.ts'
 import { batchRequestSchema } from '#schema/request.ts'
@@ -22,7 +22,7 @@ export function newDraft({ resins, molds, colours }: ShelfStock, settings: Setti
   return {
     ...USUAL_REQUEST,
     name: `${mold.name}, bloom`,
-    pieces: [{ mold, count: Math.min(2, mold.count) }],
+    pieces: [{ mold, count: Math.min(2, placesOf(mold)), pattern: null }],
     resin,
     colours: [
       ...colours.filter((colour) => colour.kind === 'alcoholInk').slice(0, 2),

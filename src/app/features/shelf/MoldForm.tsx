@@ -43,7 +43,16 @@ export function MoldForm({ first, close }: { first: Mold | null; close: () => vo
   const { newId } = usePlatform()
   const units = useUnits()
   const [draft, setDraft] = useState<Mold>(
-    () => first ?? { id: newId(), name: '', outline: FIRST.circle, depthMm: 10, waterFillMl: null, count: 1 },
+    () =>
+      first ?? {
+        id: newId(),
+        name: '',
+        outline: FIRST.circle,
+        depthMm: 10,
+        waterFillMl: null,
+        count: 1,
+        cavities: 1,
+      },
   )
   const change = (changes: Partial<Mold>) => setDraft((last) => ({ ...last, ...changes }))
   const outline = (changes: Record<string, number>) =>
@@ -106,9 +115,15 @@ export function MoldForm({ first, close }: { first: Mold | null; close: () => vo
         value={draft.waterFillMl}
         emptyAllowed
         onChange={(waterFillMl) => change({ waterFillMl })}
-        hint="Empty: outline × depth. 1 g of water is 1 ml."
+        hint="Of one cavity. Empty: outline × depth. 1 g of water is 1 ml."
       />
       <NumberField label="How many of it" value={draft.count} onChange={(count) => change({ count })} />
+      <NumberField
+        label="Cavities in each"
+        value={draft.cavities}
+        onChange={(cavities) => change({ cavities })}
+        hint="Pieces of this outline that one mold casts"
+      />
       {drawable && <MoldDrawing outline={draft.outline} title="The outline" className="size-32" />}
     </ItemDialog>
   )

@@ -1,30 +1,34 @@
 import { useState } from 'react'
 import { Tabs } from 'radix-ui'
 import type { Colour } from '#core/colour/index.ts'
-import { brimVolumeMl, waterFillOverDrawn, type Mold } from '#core/mold/index.ts'
+import { brimVolumeMl, waterFillOverDrawn, type Mold, type Outline } from '#core/mold/index.ts'
+import { layPattern, type Pattern } from '#core/pattern/index.ts'
 import { weightRatio, type Resin } from '#core/resin/index.ts'
 import { printQuantity } from '#core/units/index.ts'
 import { removeItem, type Shelf, type ShelfItem } from '#data/shelfCommands.ts'
+import { wordMark } from '#words/pattern.ts'
 import { COLOUR_KIND_WORDS, CONFIDENCE_WORDS, ratioWords } from '#words/vocabulary.ts'
 import { MoldDrawing } from '#app/components/MoldDrawing.tsx'
 import { EmptyPlace, Place } from '#app/components/Place.tsx'
 import { useSay } from '#app/components/undo.tsx'
-import { useColours, useMolds, useResins, useUnits } from '#app/platform/queries.ts'
+import { useColours, useMolds, usePatterns, useResins, useUnits } from '#app/platform/queries.ts'
 import { usePlatform } from '#app/platform/studio.tsx'
 import { ColourForm } from './ColourForm.tsx'
 import { LearnedBands } from './LearnedBands.tsx'
 import { LearnedOfResin } from './LearnedOfResin.tsx'
 import { MoldForm } from './MoldForm.tsx'
+import { PatternForm } from './PatternForm.tsx'
 import { ResinForm } from './ResinForm.tsx'
 
 type Tab = Shelf | 'bands'
 
 type Editing = { readonly shelf: Shelf; readonly id: string | null } | null
 
-const TABS: readonly { readonly id: Shelf; readonly name: string; readonly add: string }[] = [
+const TABS: readonly { readonly id: Shelf; readonly name: string; readonly add: string | null }[] = [
   { id: 'resins', name: 'Resins', add: 'Add a resin' },
   { id: 'molds', name: 'Molds', add: 'Add a mold' },
   { id: 'colours', name: 'Colours', add: 'Add a colour' },
+  { id: 'patterns', name: 'Patterns', add: null },
 ]
 
 /** Resins, molds and colours at hand. */
@@ -32,6 +36,7 @@ export function ShelfPlace() {
   const resins = useResins().data ?? []
   const molds = useMolds().data ?? []
   const colours = useColours().data ?? []
+  const patterns = usePatterns().data ?? []
   const [tab, setTab] = useState<Tab>('resins')
   const shelf: Shelf = tab === 'bands' ? 'resins' : tab
   const [editing, setEditing] = useState<Editing>(null)
@@ -43,7 +48,8 @@ export function ShelfPlace() {
       title="Shelf"
       lead="Batches keep the copy they were planned with: changing something here changes the plans to come."
       actions={
-        tab !== 'bands' && (
+        tab !== 'bands' &&
+        current.add !== null && (
           <button className="button button-main" onClick={() => setEditing({ shelf, id: null })}>
             {current.add}
           </button>
@@ -58,7 +64,7 @@ export function ShelfPlace() {
               value={tab.id}
               className="button button-quiet data-[state=active]:border-press data-[state=active]:bg-sunken data-[state=active]:border-2"
             >
-              {tab.name} ({{ resins: resins.length, molds: molds.length, colours: colours.length }[tab.id]})
+              {tab.name} ({{ resins, molds, colours, patterns }[tab.id].length})
             </Tabs.Trigger>
           ))}
           <Tabs.Trigger
@@ -85,12 +91,24 @@ export function ShelfPlace() {
             view={(colour) => <ColourCard colour={colour} />}
           />
         </Tabs.Content>
+        <Tabs.Content value="patterns">
+          <Items
+            shelf="patterns"
+            items={patterns}
+            edit={edit}
+            view={(pattern) => <PatternCard pattern={pattern} />}
+            empty="Keep one from the pattern of a plan; it is scaled to any mold it is laid in."
+          />
+        </Tabs.Content>
       </Tabs.Root>
       {editing?.shelf === 'resins' && (
         <ResinForm first={resins.find(({ id }) => id === editing.id) ?? null} close={close} />
       )}
       {editing?.shelf === 'molds' && (
         <MoldForm first={molds.find(({ id }) => id === editing.id) ?? null} close={close} />
+      )}
+      {editing?.shelf === 'patterns' && (
+        <PatternForm first={patterns.find(({ id }) => id === editing.id)!} close={close} />
       )}
       {editing?.shelf === 'colours' && (
         <ColourForm first={colours.find(({ id }) => id === editing.id) ?? null} close={close} />
@@ -104,17 +122,17 @@ interface ItemsProps<Kind extends Shelf> {
   readonly items: readonly ShelfItem[Kind][]
   readonly edit: (id: string) => void
   readonly view: (item: ShelfItem[Kind]) => React.ReactNode
+  readonly empty?: string
 }
 
-function Items<Kind extends Shelf>({ shelf, items, edit, view }: ItemsProps<Kind>) {
+function Items<Kind extends Shelf>({ shelf, items, edit, view, empty = CHOSEN_FROM }: ItemsProps<Kind>) {
   const { db } = usePlatform()
   const say = useSay()
   const remove = async (item: ShelfItem[Kind]) => {
     const removed = await removeItem(db, shelf, item.id)
     say(`${item.name} is off the shelf.`, () => void removed?.restore())
   }
-  if (items.length === 0)
-    return <EmptyPlace title="This shelf is empty">Add what you have; plans choose from it.</EmptyPlace>
+  if (items.length === 0) return <EmptyPlace title="This shelf is empty">{empty}</EmptyPlace>
   return (
     <ul className="grid gap-4 sm:grid-cols-2 lg:grid-cols-3">
       {items.map((item) => (
@@ -141,6 +159,8 @@ function Items<Kind extends Shelf>({ shelf, items, edit, view }: ItemsProps<Kind
     </ul>
   )
 }
+
+const CHOSEN_FROM = 'Add what you have; plans choose from it.'
 
 function ResinCard({ resin }: { resin: Resin }) {
   return (
@@ -169,7 +189,8 @@ function MoldCard({ mold }: { mold: Mold }) {
       <div>
         <h2 className="text-xl">{mold.name}</h2>
         <p className="text-sm">
-          {mold.count} of them, {printQuantity(mold.depthMm, units.length)} deep
+          {mold.count} of them{mold.cavities > 1 && ` with ${mold.cavities} cavities each`},{' '}
+          {printQuantity(mold.depthMm, units.length)} deep
         </p>
         <p className="text-sm">
           holds {printQuantity(brimVolumeMl(mold), units.volume)}{' '}
@@ -178,6 +199,34 @@ function MoldCard({ mold }: { mold: Mold }) {
         {off !== null && (
           <p className="text-ink-soft text-sm">{(100 * off).toFixed(0)} % of outline × depth</p>
         )}
+      </div>
+    </div>
+  )
+}
+
+/** A round mold of the area a pattern was drawn for. */
+function roundFor({ forAreaMm2 }: Pattern): Outline {
+  const acrossMm = Math.sqrt((4 * forAreaMm2) / Math.PI)
+  return { shape: 'circle', acrossMm }
+}
+
+function PatternCard({ pattern }: { pattern: Pattern }) {
+  const outline = roundFor(pattern)
+  return (
+    <div className="flex gap-4">
+      <MoldDrawing
+        outline={outline}
+        laid={layPattern(pattern, outline)}
+        title={`${pattern.name} in a round mold of its area`}
+        className="size-24 shrink-0"
+      />
+      <div className="min-w-0">
+        <h2 className="text-xl">{pattern.name}</h2>
+        <ul className="text-ink-soft text-sm">
+          {pattern.marks.map(({ id, mark }) => (
+            <li key={id}>{wordMark(mark, [])}</li>
+          ))}
+        </ul>
       </div>
     </div>
   )

@@ -1,4 +1,4 @@
-import type { Point } from '../mold/index.ts'
+import type { Point } from './outline.ts'
 
 /** Length of a line, closed where it says so; in the points' own unit. */
 export function lineLength(points: readonly Point[], closed: boolean): number {
@@ -12,11 +12,9 @@ export function lineLength(points: readonly Point[], closed: boolean): number {
   return sum
 }
 
-/** Points along a line at even spacing, about so far apart. */
-export function evenPoints(points: readonly Point[], closed: boolean, apart: number): readonly Point[] {
-  const length = lineLength(points, closed)
-  const count = Math.max(2, Math.round(length / apart))
-  const every = length / (closed ? count : count - 1)
+/** So many points evenly along a line, from its first; an open line keeps its last point too. */
+export function evenPoints(points: readonly Point[], closed: boolean, count: number): readonly Point[] {
+  const every = lineLength(points, closed) / Math.max(1, closed ? count : count - 1)
   const legs = closed ? points.length : points.length - 1
   const even: Point[] = []
   let walked = 0

@@ -1,0 +1,136 @@
+import { evenPoints, lineLength, type Point } from '../mold/index.ts'
+import type { LaidSprinkle } from '../pattern/index.ts'
+import type { BloomGrid } from './grid.ts'
+import { stampInto, type Sheets } from './sheets.ts'
+import type { StrewnSpeck } from './specks.ts'
+import type { Stroke } from './tool.ts'
+
+export type BloomAct =
+  /** Optical depth of the drop where it lands, and the surface pressure of its solvent. */
+  | {
+      readonly kind: 'ink'
+      readonly at: Point
+      readonly radiusM: number
+      readonly absorb: readonly [number, number, number]
+      readonly pressureNPerM: number
+    }
+  | {
+      readonly kind: 'whiteDrop'
+      readonly at: Point
+      readonly radiusM: number
+      readonly volumeM3: number
+      readonly pressureNPerM: number
+    }
+  | {
+      readonly kind: 'bead'
+      readonly path: readonly Point[]
+      readonly closed: boolean
+      readonly beadM: number
+    }
+  | { readonly kind: 'tool'; readonly strokes: readonly Stroke[] }
+  | {
+      readonly kind: 'sprinkle'
+      readonly what: LaidSprinkle['what']
+      readonly specks: readonly StrewnSpeck[]
+    }
+
+interface Bench {
+  readonly grid: BloomGrid
+  readonly sheets: Sheets
+  readonly laid: { white: number; ink: [number, number, number] }
+  readonly chance: () => number
+  /** Threads a bead is laid as; 1 lays it smooth. */
+  readonly threads: number
+}
+
+const MOST_PRESSURE_N_PER_M = 0.015
+const WOBBLE_M = 4e-4
+const FEED_NOISE = 0.12
+const THREAD_LOG = 1.1
+
+/** A hand over the piece: what it drops and pipes lands on the surface sheet. */
+export function handOn({ grid, sheets, laid, chance, threads }: Bench) {
+  const { cellM } = grid
+  const dropInk = ({ at, radiusM, absorb, pressureNPerM }: Extract<BloomAct, { kind: 'ink' }>): void => {
+    const area = (Math.PI * radiusM * radiusM) / 2
+    absorb.forEach((depth, channel) => {
+      const amount = depth * area
+      laid.ink[channel]! += stampInto(sheets.surface.ink[channel]!, grid, {
+        xM: at.x,
+        yM: at.y,
+        radiusM,
+        amount,
+      })
+    })
+    addPressure(at, radiusM, pressureNPerM)
+  }
+  const addPressure = (at: Point, radiusM: number, pressureNPerM: number): void => {
+    const amount = (Math.min(pressureNPerM, MOST_PRESSURE_N_PER_M) * Math.PI * radiusM * radiusM) / 2
+    stampInto(sheets.surface.pressure, grid, { xM: at.x, yM: at.y, radiusM: 1.15 * radiusM, amount })
+  }
+  const layWhite = (at: Point, radiusM: number, amount: number): void => {
+    laid.white += stampInto(sheets.surface.white, grid, { xM: at.x, yM: at.y, radiusM, amount })
+  }
+  /** A needle's drop sinks as a few uneven fingers. */
+  const dropWhite = ({
+    at,
+    radiusM,
+    volumeM3,
+    pressureNPerM,
+  }: Extract<BloomAct, { kind: 'whiteDrop' }>): void => {
+    const fingers = 5
+    let left = volumeM3
+    for (let k = 0; k < fingers; k++) {
+      const angle = (2 * Math.PI * (k + chance())) / fingers
+      const share = ((volumeM3 * 0.6) / fingers) * (0.4 + 1.2 * chance())
+      const out = radiusM * (0.55 + 0.6 * chance())
+      layWhite({ x: at.x + out * Math.cos(angle), y: at.y + out * Math.sin(angle) }, 0.6 * radiusM, share)
+      left -= share
+    }
+    layWhite(at, 0.8 * radiusM, left)
+    if (pressureNPerM > 0) addPressure(at, radiusM, pressureNPerM)
+  }
+  /** A bead is laid as parallel threads of slowly wandering share: unevenly stirred white, the veins of the petals. */
+  const layBead = ({ path, closed, beadM }: Extract<BloomAct, { kind: 'bead' }>): void => {
+    const length = lineLength(path, closed)
+    const points = evenPoints(path, closed, Math.max(2, Math.round(length / (0.6 * cellM))))
+    const each = ((Math.PI * beadM * beadM) / 4) * (length / points.length)
+    const knots = Math.max(4, Math.round(length / 0.01))
+    const wander = () => {
+      const at = Array.from({ length: knots + 1 }, () => 2 * chance() - 1)
+      if (closed) at[knots] = at[0]!
+      return (share: number) => {
+        const place = share * knots
+        const low = Math.min(knots - 1, Math.floor(place))
+        const t = place - low
+        const smooth = t * t * (3 - 2 * t)
+        return at[low]! * (1 - smooth) + at[low + 1]! * smooth
+      }
+    }
+    const [wobbleX, wobbleY, feed] = [wander(), wander(), wander()]
+    const shares = Array.from({ length: threads }, wander)
+    points.forEach((point, k) => {
+      const share = k / points.length
+      const x = point.x + WOBBLE_M * wobbleX(share)
+      const y = point.y + WOBBLE_M * wobbleY(share)
+      const amount = each * (1 + FEED_NOISE * feed(share))
+      if (threads <= 1) return layWhite({ x, y }, 0.75 * beadM, amount)
+      const ahead = points[Math.min(points.length - 1, k + 1)]!
+      const behind = points[Math.max(0, k - 1)]!
+      const along = Math.hypot(ahead.x - behind.x, ahead.y - behind.y) || 1
+      const [nx, ny] = [-(ahead.y - behind.y) / along, (ahead.x - behind.x) / along]
+      const weights = shares.map((own, t) => {
+        const off = ((t + 0.5) / threads) * 2 - 1
+        return (1 - 0.6 * off * off) * Math.exp(THREAD_LOG * own(share))
+      })
+      const all = weights.reduce((sum, weight) => sum + weight, 0)
+      layWhite({ x, y }, 0.75 * beadM, 0.4 * amount)
+      weights.forEach((weight, t) => {
+        const off = ((t + 0.5) / threads - 0.5) * 1.1 * beadM
+        layWhite({ x: x + off * nx, y: y + off * ny }, 0.24 * beadM, (0.6 * amount * weight) / all)
+      })
+    })
+  }
+
+  return { dropInk, dropWhite, layBead }
+}

@@ -1,0 +1,118 @@
+import { columnX, rowY, type BloomGrid } from './grid.ts'
+import type { Sheets } from './sheets.ts'
+import { backwardOf, type Stroke } from './tool.ts'
+import type { Walls } from './walls.ts'
+
+interface ToolBench {
+  readonly grid: BloomGrid
+  readonly sheets: Sheets
+  readonly walls: Walls
+  readonly spare: Float64Array
+  readonly viscosityPaS: number
+}
+
+const TOOL_HALVED_AT_PA_S = 60
+const TOOL_REACHES_DOWN = 0.6
+
+/** Works strokes into a piece: the surface follows them fully, the sheet in transit in part, the floor not. */
+export function workTool(
+  strokes: readonly Stroke[],
+  { grid, sheets, walls, spare, viscosityPaS }: ToolBench,
+): void {
+  const { n, cellM } = grid
+  const kept = 1 / (1 + viscosityPaS / TOOL_HALVED_AT_PA_S)
+  const backward = strokes.map((stroke) =>
+    backwardOf(
+      stroke.kind === 'drag'
+        ? { ...stroke, strength: stroke.strength * kept }
+        : { ...stroke, turnRad: stroke.turnRad * kept },
+    ),
+  )
+  const half = n >> 1
+  const offX = new Float64Array(half * half)
+  const offY = new Float64Array(half * half)
+  for (let j = 0; j < half; j++)
+    for (let i = 0; i < half; i++) {
+      const X = (columnX(grid, 2 * i) + columnX(grid, 2 * i + 1)) / 2
+      const Y = (rowY(grid, 2 * j) + rowY(grid, 2 * j + 1)) / 2
+      let [x, y] = [X, Y]
+      for (let k = backward.length - 1; k >= 0; k--) [x, y] = backward[k]!(x, y)
+      offX[j * half + i] = (x - X) / cellM
+      offY[j * half + i] = (y - Y) / cellM
+    }
+  const remap = (values: Float64Array, depth: number) =>
+    remapped(values, { grid, walls, offX, offY, depth, spare })
+  for (const values of [sheets.surface.white, sheets.surface.pressure, ...sheets.surface.ink])
+    remap(values, 1)
+  for (const values of [sheets.transit.white, ...sheets.transit.ink]) remap(values, TOOL_REACHES_DOWN)
+}
+
+interface RemapTask {
+  readonly grid: BloomGrid
+  readonly walls: Walls
+  /** Displacements in cells on the grid of half the cells. */
+  readonly offX: Float64Array
+  readonly offY: Float64Array
+  /** Share of the displacement that this sheet feels. */
+  readonly depth: number
+  readonly spare: Float64Array
+}
+
+/** Every cell takes what was where its material came from, by limited cubic interpolation; the whole keeps its mass. */
+function remapped(values: Float64Array, { grid, walls, offX, offY, depth, spare }: RemapTask): void {
+  const { n, from, to, inside } = grid
+  const half = n >> 1
+  let before = 0
+  for (const value of values) before += value
+  if (before === 0) return
+  spare.fill(0)
+  let after = 0
+  for (let j = grid.firstRow; j <= grid.lastRow; j++) {
+    const c = j >> 1
+    const d = Math.min(half - 1, Math.max(0, j & 1 ? c + 1 : c - 1))
+    for (let i = from[j]!; i <= to[j]!; i++) {
+      const p = j * n + i
+      if (!inside[p]) continue
+      const a = i >> 1
+      const b = Math.min(half - 1, Math.max(0, i & 1 ? a + 1 : a - 1))
+      const off = (field: Float64Array) =>
+        0.5625 * field[c * half + a]! +
+        0.1875 * (field[c * half + b]! + field[d * half + a]!) +
+        0.0625 * field[d * half + b]!
+      const felt = depth * walls.cell[p]!
+      const value = cubicAt(values, n, i + felt * off(offX), j + felt * off(offY))
+      spare[p] = value
+      after += value
+    }
+  }
+  const scale = after > 0 ? before / after : 0
+  if (scale > 0) for (let p = 0; p < values.length; p++) values[p] = spare[p]! * scale
+}
+
+/** Catmull-Rom, held between the four nearest values so that nothing overshoots. */
+function cubicAt(values: Float64Array, n: number, u: number, v: number): number {
+  const i = Math.floor(u)
+  const j = Math.floor(v)
+  if (i < 1 || j < 1 || i > n - 3 || j > n - 3) return 0
+  const wx = catmullRom(u - i)
+  const wy = catmullRom(v - j)
+  let sum = 0
+  for (let k = 0; k < 4; k++) {
+    const p = (j + k - 1) * n + i
+    sum +=
+      wy[k]! * (wx[0] * values[p - 1]! + wx[1] * values[p]! + wx[2] * values[p + 1]! + wx[3] * values[p + 2]!)
+  }
+  const p = j * n + i
+  const low = Math.min(values[p]!, values[p + 1]!, values[p + n]!, values[p + n + 1]!)
+  const high = Math.max(values[p]!, values[p + 1]!, values[p + n]!, values[p + n + 1]!)
+  return Math.min(high, Math.max(low, sum))
+}
+
+function catmullRom(t: number): readonly [number, number, number, number] {
+  return [
+    ((2 - t) * t - 1) * t * 0.5,
+    ((3 * t - 5) * t * t + 2) * 0.5,
+    ((4 - 3 * t) * t + 1) * t * 0.5,
+    (t - 1) * t * t * 0.5,
+  ]
+}

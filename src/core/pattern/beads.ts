@@ -1,0 +1,140 @@
+import {
+  areaMm2,
+  evenPoints,
+  inset,
+  isInside,
+  lineLength,
+  perimeterMm,
+  ringsInside,
+  type Point,
+} from '../mold/index.ts'
+
+/** A piped line; a closed one ends where it began without saying so twice. */
+export interface Bead {
+  readonly line: readonly Point[]
+  readonly closed: boolean
+}
+
+interface Region {
+  readonly outline: readonly Point[]
+  readonly islands: readonly (readonly Point[])[]
+}
+
+interface Spaced {
+  readonly marginMm: number
+  readonly spacingMm: number
+}
+
+/** Length of a bead, mm. */
+export function beadLengthMm({ line, closed }: Bead): number {
+  return lineLength(line, closed)
+}
+
+/** Rings along the region's wall, at most so many levels of them. */
+export function ringsIn(
+  { outline, islands }: Region,
+  { most, ...spacing }: Spaced & { readonly most: number | null },
+): readonly Bead[] {
+  if (outline.length === 0) return []
+  return ringsInside(outline, spacing, islands, most ?? Infinity).map((line) => ({ line, closed: true }))
+}
+
+const SPIRAL_POINTS = 120
+
+/**
+ * One line from the rim to the middle: on each turn it slides from a ring to the next one in, so that it follows the outline. Where a waist pinches
+ * rings apart it stays in the larger part; the others are piped as rings.
+ */
+export function spiralIn({ outline, islands }: Region, { marginMm, spacingMm }: Spaced): readonly Bead[] {
+  if (outline.length === 0) return []
+  const turns: (readonly Point[])[] = []
+  const aside: Bead[] = []
+  for (let fromWallMm = marginMm; ; fromWallMm += spacingMm) {
+    const level = [...inset(outline, fromWallMm, islands)]
+      .filter((ring) => perimeterMm(ring) >= spacingMm)
+      .sort((one, other) => perimeterMm(other) - perimeterMm(one))
+    const own = level.find((ring) => turns.length === 0 || isInside([turns.at(-1)!], ring[0]!))
+    if (!own) break
+    aside.push(...level.filter((ring) => ring !== own).map((line) => ({ line, closed: true })))
+    turns.push(evenPoints(fromTheRight(own), true, SPIRAL_POINTS))
+  }
+  if (turns.length === 0) return []
+  const line = turns.flatMap((ring, turn) => {
+    const next = turns[turn + 1]
+    if (!next) return turns.length === 1 ? ring : []
+    return ring.map((point, k) => between(point, next[k]!, k / SPIRAL_POINTS))
+  })
+  return [{ line: [...line, turns.at(-1)![0]!], closed: turns.length === 1 }, ...aside]
+}
+
+function between(from: Point, to: Point, share: number): Point {
+  return { x: from.x + share * (to.x - from.x), y: from.y + share * (to.y - from.y) }
+}
+
+/** The ring begun at its rightmost point, counter-clockwise, so that neighbours begin side by side. */
+function fromTheRight(ring: readonly Point[]): readonly Point[] {
+  const around = areaMm2(ring) >= 0 ? ring : [...ring].reverse()
+  const first = around.reduce((best, { x }, k) => (x > around[best]!.x ? k : best), 0)
+  return [...around.slice(first), ...around.slice(0, first)]
+}
+
+const LEAST_LINE_MM = 4
+
+/** Parallel lines through the region at that angle to the x axis, cut where the margin to the wall begins. */
+export function linesAcross(
+  { outline, islands }: Region,
+  { marginMm, spacingMm, angleDeg }: Spaced & { readonly angleDeg: number },
+): readonly (readonly Point[])[] {
+  if (outline.length === 0) return []
+  const room = inset(outline, marginMm, islands)
+  if (room.length === 0) return []
+  const angle = (angleDeg * Math.PI) / 180
+  const [cos, sin] = [Math.cos(angle), Math.sin(angle)]
+  const turned = room.map((ring) => ring.map(({ x, y }) => ({ x: x * cos + y * sin, y: y * cos - x * sin })))
+  const heights = turned.flat().map(({ y }) => y)
+  const [low, high] = [Math.min(...heights), Math.max(...heights)]
+  const count = Math.max(1, Math.floor((high - low) / spacingMm) + 1)
+  const first = (low + high - (count - 1) * spacingMm) / 2
+  return Array.from({ length: count }, (_, k) => cutsAt(turned, first + k * spacingMm)).flatMap((cut) =>
+    cut.map((line) => line.map(({ x, y }) => ({ x: x * cos - y * sin, y: x * sin + y * cos }))),
+  )
+}
+
+/** The stretches of a level line that lie between an odd number of those closed lines. */
+function cutsAt(lines: readonly (readonly Point[])[], y: number): readonly (readonly Point[])[] {
+  const xs = lines
+    .flatMap((line) =>
+      line.flatMap((one, k) => {
+        const other = line[(k + 1) % line.length]!
+        return one.y > y === other.y > y
+          ? []
+          : [one.x + ((y - one.y) / (other.y - one.y)) * (other.x - one.x)]
+      }),
+    )
+    .sort((one, other) => one - other)
+  return xs.flatMap((x, k) => {
+    const end = xs[k + 1]
+    if (k % 2 === 1 || end === undefined || end - x < LEAST_LINE_MM) return []
+    return [
+      [
+        { x, y },
+        { x: end, y },
+      ],
+    ]
+  })
+}
+
+/** How far the farthest wall lies from that point in that direction, mm; 0 where there is none. */
+export function rayToRim(outline: readonly Point[], from: Point, angle: number): number {
+  const [dx, dy] = [Math.cos(angle), Math.sin(angle)]
+  return outline.reduce((farthest, one, k) => {
+    const other = outline[(k + 1) % outline.length]!
+    const [ex, ey] = [other.x - one.x, other.y - one.y]
+    const [px, py] = [one.x - from.x, one.y - from.y]
+    const across = dx * ey - dy * ex
+    if (Math.abs(across) < 1e-12) return farthest
+    const out = (px * ey - py * ex) / across
+    const along = (px * dy - py * dx) / across
+    return along >= 0 && along <= 1 ? Math.max(farthest, out) : farthest
+  }, 0)
+}

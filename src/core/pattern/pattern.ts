@@ -1,0 +1,139 @@
+import type { Point } from '../mold/index.ts'
+
+/** Where in a piece a mark works: all of it, or a disc of it. Places are mm from the middle, as seen while pouring. */
+export type Zone =
+  { readonly kind: 'piece' } | { readonly kind: 'disc'; readonly at: Point; readonly acrossMm: number }
+
+/** How drops of ink lie. */
+export type DropLayout =
+  | { readonly kind: 'single'; readonly at: Point }
+  | { readonly kind: 'ring'; readonly fromWallMm: number; readonly count: number }
+  /** Evenly by chance; what lies nearer to the wall stays bare. */
+  | {
+      readonly kind: 'scatter'
+      readonly zone: Zone
+      readonly fromWallMm: number
+      readonly count: number
+      readonly seed: number
+    }
+
+/** A band along the wall, or a zone. */
+export type SprinkleArea = { readonly kind: 'rim'; readonly widthMm: number } | Zone
+
+/** One thing the hand does, as the figures it is made from, so that it can be changed afterwards. */
+export type Mark =
+  /** Of that ink of the plan, from 0; null takes the inks in turn. */
+  | { readonly kind: 'drops'; readonly inkNo: number | null; readonly layout: DropLayout }
+  | {
+      readonly kind: 'rings'
+      readonly zone: Zone
+      readonly marginMm: number
+      readonly spacingMm: number
+      /** At most so many, from the rim inwards; null pipes as many as there is room for. */
+      readonly most: number | null
+    }
+  | {
+      readonly kind: 'spiral'
+      readonly zone: Zone
+      readonly marginMm: number
+      readonly spacingMm: number
+    }
+  | {
+      readonly kind: 'lines'
+      readonly zone: Zone
+      readonly marginMm: number
+      readonly spacingMm: number
+      readonly angleDeg: number
+    }
+  /** Drags between rim and centre: towards the centre, towards the rim, or both in turn. */
+  | {
+      readonly kind: 'petals'
+      readonly zone: Zone
+      readonly count: number
+      readonly drag: 'inwards' | 'outwards' | 'both'
+      readonly turnDeg: number
+      readonly fromRimMm: number
+    }
+  /** Parallel drags right across, one this way, the next that way. */
+  | {
+      readonly kind: 'across'
+      readonly zone: Zone
+      readonly spacingMm: number
+      readonly angleDeg: number
+      readonly fromRimMm: number
+    }
+  | { readonly kind: 'swirl'; readonly at: Point; readonly reachMm: number }
+  | { readonly kind: 'sprinkle'; readonly what: 'glitter' | 'mica'; readonly area: SprinkleArea }
+
+export type MarkKind = Mark['kind']
+
+export interface PatternMark {
+  readonly id: string
+  readonly mark: Mark
+}
+
+/** Marks in the order the hand makes them, and the area of the mold they were drawn for. */
+export interface Pattern {
+  readonly id: string
+  readonly name: string
+  readonly forAreaMm2: number
+  readonly marks: readonly PatternMark[]
+}
+
+export const WHOLE: Zone = { kind: 'piece' }
+
+/** Ink nearer to the wall than this creeps up it; common practice. */
+export const INK_FROM_WALL_MM = 5
+/** Where a drag begins or ends at the rim. */
+export const DRAG_FROM_RIM_MM = 4
+/** A swirl reaches so far, as a share of the greatest distance from the middle. */
+const SWIRL_SHARE = 0.2
+
+interface UsualBloom {
+  readonly forAreaMm2: number
+  readonly widestMm: number
+  readonly inkDrops: number
+  readonly marginMm: number
+  readonly spacingMm: number
+  readonly petals: number
+}
+
+/** The bloom everyone begins with: inks all over, rings along the wall, petals dragged both ways, a swirl in the middle. */
+export function usualBloom(from: UsualBloom): Pattern {
+  const { marginMm, spacingMm } = from
+  return patternOf('usual-bloom', from.forAreaMm2, [
+    scattered(from.inkDrops),
+    { kind: 'rings', zone: WHOLE, marginMm, spacingMm, most: null },
+    {
+      kind: 'petals',
+      zone: WHOLE,
+      count: from.petals,
+      drag: 'both',
+      turnDeg: 0,
+      fromRimMm: DRAG_FROM_RIM_MM,
+    },
+    { kind: 'swirl', at: { x: 0, y: 0 }, reachMm: SWIRL_SHARE * from.widestMm },
+  ])
+}
+
+/** The petri everyone begins with: a cell wherever there is room for one. */
+export function usualPetri({ forAreaMm2, cells }: { forAreaMm2: number; cells: number }): Pattern {
+  return patternOf('usual-petri', forAreaMm2, [scattered(cells)])
+}
+
+function scattered(count: number): Mark {
+  return {
+    kind: 'drops',
+    inkNo: null,
+    layout: { kind: 'scatter', zone: WHOLE, fromWallMm: INK_FROM_WALL_MM, count, seed: 7 },
+  }
+}
+
+function patternOf(id: string, forAreaMm2: number, marks: readonly Mark[]): Pattern {
+  return {
+    id,
+    name: 'As usual',
+    forAreaMm2,
+    marks: marks.map((mark, k) => ({ id: `m${k + 1}`, mark })),
+  }
+}

@@ -1,0 +1,71 @@
+import { inkDropsOfPiece, dropsOf, type Addition, type BatchRequest } from '../batch/index.ts'
+import { mixedDensityGPerMl } from '../resin/index.ts'
+import { handsOnMin } from '../timing/index.ts'
+import { stepRule, TECHNIQUES } from '../technique/index.ts'
+import type { BatchPlan } from './plan.ts'
+
+/** What one piece of that pattern takes, and the white of the whole order. */
+export interface PatternNeeds {
+  readonly beads: number
+  readonly beadMm: number
+  readonly whiteG: number
+  /** Needle drops of white; 0 where it is piped. */
+  readonly whiteDrops: number
+  readonly inks: readonly Addition[]
+  readonly inkDrops: number
+  /** Per petal or per cell; null where the pattern has none. */
+  readonly dropsPerZone: number | null
+  readonly zones: 'petals' | 'cells'
+  readonly strokes: number
+  readonly inkMin: number
+  readonly pipeMin: number
+  readonly shapeMin: number
+  readonly strewnMm2: number
+  /** Null where no white is portioned. */
+  readonly portion: Portion | null
+}
+
+/** The white portion of the order beside the usual one. */
+export interface Portion {
+  readonly massG: number
+  readonly usualG: number
+  /** Drops of white that tint it; null where that is not reckoned. */
+  readonly drops: number | null
+}
+
+/** The needs of one kind of piece in that plan. Throws RangeError where the mold is not planned. */
+export function patternNeeds(request: BatchRequest, plan: BatchPlan, moldId: string): PatternNeeds {
+  const technique = TECHNIQUES[request.technique]
+  const fill = plan.fills.find((each) => each.mold.id === moldId)
+  if (!fill) throw new RangeError(`patternNeeds: mold ${moldId} is not in the plan`)
+  const slots = [{ no: 1, fill }]
+  const job = { request, technique }
+  const bag = technique.white.by === 'bag'
+  const minutes = (id: 'ink' | 'white' | 'shape') => handsOnMin(stepRule(technique, id), slots, job)
+  const inkDrops = inkDropsOfPiece(technique, fill)
+  const petals = fill.pattern.marks.reduce(
+    (sum, { mark }) => sum + (mark.kind === 'petals' ? mark.count : 0),
+    0,
+  )
+  const zones = bag ? petals : fill.laid.drops.length
+  const cup = plan.mixes[0]?.cups.find(({ id }) => id === 'white')
+  return {
+    beads: fill.laid.beads.length,
+    beadMm: fill.white.beadMm,
+    whiteG: fill.white.volumeMl * mixedDensityGPerMl(request.resin),
+    whiteDrops: fill.white.drops,
+    inks: dropsOf(request, technique, [fill])[0]!.inks,
+    inkDrops,
+    dropsPerZone: zones > 0 ? inkDrops / zones : null,
+    zones: bag ? 'petals' : 'cells',
+    strokes: fill.laid.strokes.length,
+    inkMin: minutes('ink'),
+    pipeMin: bag ? minutes('white') : 0,
+    shapeMin: bag ? minutes('shape') : 0,
+    strewnMm2: fill.laid.sprinkles.reduce((sum, { areaMm2 }) => sum + areaMm2, 0),
+    portion:
+      technique.white.by === 'bag' && cup
+        ? { massG: cup.massG, usualG: technique.white.usualPortionG, drops: cup.additions[0]?.drops ?? null }
+        : null,
+  }
+}
