@@ -9,6 +9,7 @@ const coreRooms = {
   resin: [],
   mold: [],
   colour: [],
+  card: ['colour'],
   instruments: ['resin'],
   pattern: ['mold'],
   bloom: ['mold', 'colour', 'pattern'],

@@ -5,7 +5,8 @@ import { RouterProvider } from 'react-router'
 import { StudioDatabase } from '#data/database.ts'
 import type { Remote } from 'comlink'
 import type { BloomLab } from '#workers/bloomLab.ts'
-import { startBloomLab, startPlanner } from '#workers/client.ts'
+import type { CardLab } from '#workers/cardLab.ts'
+import { startBloomLab, startCardLab, startPlanner } from '#workers/client.ts'
 import { UndoProvider } from './components/undo.tsx'
 import { openStudio } from './platform/firstOpening.ts'
 import { useSpool } from './platform/marks.ts'
@@ -15,11 +16,13 @@ import { createRouter } from './routes/router.tsx'
 import './theme/theme.css'
 
 let bloomLab: Remote<BloomLab> | null = null
+let cardLab: Remote<CardLab> | null = null
 
 const platform: Platform = {
   db: new StudioDatabase(),
   planner: startPlanner(),
   bloomLab: () => (bloomLab ??= startBloomLab()),
+  cardLab: () => (cardLab ??= startCardLab()),
   nowMs: () => Date.now(),
   evenMs: () => performance.now(),
   newId: () => crypto.randomUUID(),

@@ -14,15 +14,15 @@ export const RESINS: readonly Resin[] = [
   resin('slow', { id: 'demo-tidepool', name: 'Tidepool Slow' }),
 ]
 
-function colour(id: string, name: string, kind: ColourKind, hex: string): Colour {
-  return { id: `demo-${id}`, name, kind, hex }
+function colour(id: string, name: string, kind: ColourKind, hex: string, wetHex?: string): Colour {
+  return { id: `demo-${id}`, name, kind, hex, ...(wetHex && { wetHex }) }
 }
 
 export const COLOURS: readonly Colour[] = [
   colour('lagoon', 'Lagoon', 'alcoholInk', '#0f7c8c'),
   colour('plum', 'Plum', 'alcoholInk', '#6d2a63'),
-  colour('ember', 'Ember', 'alcoholInk', '#d4552a'),
-  colour('dusk', 'Dusk', 'alcoholInk', '#37447f'),
+  colour('ember', 'Ember', 'alcoholInk', '#d4552a', '#a82c1e'),
+  colour('dusk', 'Dusk', 'alcoholInk', '#37447f', '#4a3f9a'),
   colour('rosehip', 'Rosehip', 'alcoholInk', '#c02d55'),
   colour('saffron', 'Saffron', 'alcoholInk', '#e0a21c'),
   colour('fern', 'Fern', 'alcoholInk', '#3f7d43'),

@@ -2,6 +2,12 @@ import * as v from 'valibot'
 import type { Colour } from '#core/colour/index.ts'
 import { idSchema, text } from './amount.ts'
 
+const hex = v.pipe(
+  v.string('colour is missing'),
+  v.hexColor('colour is not a hex colour such as #12748a'),
+  v.length(7),
+)
+
 export const colourSchema = v.object({
   id: idSchema,
   name: text('colour name'),
@@ -9,9 +15,6 @@ export const colourSchema = v.object({
     ['alcoholInk', 'whiteInk', 'whitePaste', 'paste', 'mica', 'glitter'],
     'colour kind is none of alcoholInk, whiteInk, whitePaste, paste, mica, glitter',
   ),
-  hex: v.pipe(
-    v.string('colour is missing'),
-    v.hexColor('colour is not a hex colour such as #12748a'),
-    v.length(7),
-  ),
+  hex,
+  wetHex: v.optional(hex),
 }) satisfies v.GenericSchema<unknown, Colour>

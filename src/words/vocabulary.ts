@@ -1,5 +1,5 @@
 import type { BackChoice, CupStrategy, WhiteDose } from '#core/batch/index.ts'
-import type { BackReason, ColourKind } from '#core/colour/index.ts'
+import { lightnessOf, linearOf, type BackReason, type ColourKind } from '#core/colour/index.ts'
 import type { TimingVerdict } from '#core/journal/index.ts'
 import type { Outline } from '#core/mold/index.ts'
 import type { Confidence, Feel, MixRatio, StageId } from '#core/resin/index.ts'
@@ -58,11 +58,23 @@ export const COLOUR_KIND_WORDS: Readonly<Record<ColourKind, string>> = {
 }
 
 /** Why a back does what it does. */
-export const BACK_REASON_WORDS: Readonly<Record<BackReason, string>> = {
-  swallowsPetals: 'light behind: white petals are swallowed',
-  swallowsInks: 'dark behind: petals stand out, inks hardly show',
+const BACK_REASON_WORDS: Readonly<Record<BackReason, string>> = {
+  swallowsPetals: 'white petals are swallowed',
+  swallowsInks: 'petals stand out, inks hardly show',
   bothShow: 'petals stand out and the inks keep their colour',
-  petalsOnly: 'one of petals and inks shows less',
+  faintPetals: 'white petals stand out only a little',
+  faintInks: 'petals stand out, the inks only a little',
+}
+
+const LIGHT_BACK = 0.8
+const DARK_BACK = 0.45
+
+/** What a back of that colour does to a piece, with how light it is. */
+export function wordBackReason(reason: BackReason, hex: string): string {
+  const light = lightnessOf(linearOf(hex))
+  const tone =
+    light > LIGHT_BACK ? 'light behind: ' : light < DARK_BACK ? 'dark behind, pastels deepen: ' : ''
+  return `${tone}${BACK_REASON_WORDS[reason]}`
 }
 
 export const SHAPE_WORDS: Readonly<Record<Outline['shape'], string>> = {

@@ -1,5 +1,6 @@
 import { wrap, type Remote } from 'comlink'
 import type { BloomLab } from './bloomLab.ts'
+import type { CardLab } from './cardLab.ts'
 import type { Planner } from './planner.worker.ts'
 
 /** Starts the planner's worker. */
@@ -13,5 +14,12 @@ export function startPlanner(): Remote<Planner> {
 export function startBloomLab(): Remote<BloomLab> {
   return wrap<BloomLab>(
     new Worker(new URL('./bloom.worker.ts', import.meta.url), { type: 'module', name: 'bloom' }),
+  )
+}
+
+/** Starts the worker that reads card tests. */
+export function startCardLab(): Remote<CardLab> {
+  return wrap<CardLab>(
+    new Worker(new URL('./card.worker.ts', import.meta.url), { type: 'module', name: 'card' }),
   )
 }

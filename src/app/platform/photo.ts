@@ -1,4 +1,5 @@
 import { fail, ok, type Result } from '#core/units/index.ts'
+import type { Photograph } from '#workers/cardLab.ts'
 
 const LONGEST_PX = 1600
 const QUALITY = 0.85
@@ -26,4 +27,20 @@ export async function shrinkPhoto(file: Blob): Promise<Result<ShrunkPhoto, Photo
   image.close()
   const painted = await canvas.convertToBlob({ type: 'image/jpeg', quality: QUALITY })
   return ok({ mediaType: 'image/jpeg', bytes: new Uint8Array(await painted.arrayBuffer()) })
+}
+
+/** Enough to see petals, little enough to be worked through at once. */
+const CARD_PX = 480
+
+/** A picture as its pixels, turned the right way up and made small; null where it is none. */
+export async function readPhotograph(file: Blob): Promise<Photograph | null> {
+  if (file.size > LARGEST_FILE_BYTES) return null
+  const image = await createImageBitmap(file, { imageOrientation: 'from-image' }).catch(() => null)
+  if (!image) return null
+  const scale = Math.min(1, CARD_PX / Math.max(image.width, image.height))
+  const [width, height] = [Math.round(image.width * scale), Math.round(image.height * scale)]
+  const context = new OffscreenCanvas(width, height).getContext('2d', { willReadFrequently: true })!
+  context.drawImage(image, 0, 0, width, height)
+  image.close()
+  return { rgba: context.getImageData(0, 0, width, height).data, width, height }
 }

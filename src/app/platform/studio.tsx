@@ -2,16 +2,19 @@ import { createContext, useContext, type ReactNode } from 'react'
 import type { Remote } from 'comlink'
 import type { StudioDatabase } from '#data/database.ts'
 import type { BloomLab } from '#workers/bloomLab.ts'
+import type { CardLab } from '#workers/cardLab.ts'
 import type { Planner } from '#workers/planner.worker.ts'
 
+export type { CardReading, Photograph } from '#workers/cardLab.ts'
 export type { FaceOutcome, FaceProgress, Painted } from '#workers/bloomLab.ts'
 
 /** What the app stands on; tests put their own in. */
 export interface Platform {
   readonly db: StudioDatabase
   readonly planner: Remote<Planner>
-  /** Started when it is first asked for. */
+  /** Both are started when they are first asked for. */
   readonly bloomLab: () => Remote<BloomLab>
+  readonly cardLab: () => Remote<CardLab>
   readonly nowMs: () => number
   /** Goes on evenly whatever is done to the device's clock. */
   readonly evenMs: () => number

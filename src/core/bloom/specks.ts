@@ -56,7 +56,7 @@ const GRAVITY_M_PER_S2 = 9.81
 const RESIN_KG_PER_M3 = 1110
 
 /** How fast a flake sinks, m/s: Stokes' law with a plate's drag, 2/9 (rho_p - rho) g a2 / (mu chi). Glitter's film floats: it stays where it is strewn. */
-export function fallMPerS(what: LaidSprinkle['what'], radiusM: number, viscosityPaS: number): number {
+function fallMPerS(what: LaidSprinkle['what'], radiusM: number, viscosityPaS: number): number {
   if (what === 'glitter') return 0
   const { densityKgPerM3, plateDrag } = FLAKES[what]
   return (

@@ -5,7 +5,7 @@ import { seededRandom } from '../numeric/index.ts'
 import type { Colour } from './colour.ts'
 import { colourDifference } from './difference.ts'
 import { hexOf, inkLayer, kubelkaMunk, linearOf, seen, together, type Linear } from './layers.ts'
-import { overlapsOf, rankBacks } from './palette.ts'
+import { curingShifts, overlapsOf, rankBacks } from './palette.ts'
 
 const ink = (name: string, hex: string): Colour => ({ id: name, name, kind: 'alcoholInk', hex })
 const toLab = converter('lab65')
@@ -127,5 +127,20 @@ describe('backs', () => {
     const strong = rankBacks(inks, 3).find((each) => each.id === 'navy')!
     expect(strong.petalContrast).toBeGreaterThan(back('navy').petalContrast)
     expect(rankBacks([], 0.6)).toEqual([])
+  })
+})
+
+describe('what changes on curing', () => {
+  const colour = (name: string, hex: string, wetHex?: string) =>
+    ({ id: name, name, kind: 'alcoholInk', hex, ...(wetHex && { wetHex }) }) as const
+
+  test('is told of colours whose wet swatch is clearly another, by how much', () => {
+    const shifts = curingShifts([
+      colour('Ember', '#d4552a', '#a82c1e'),
+      colour('Plum', '#6d2a63', '#6d2a64'),
+      colour('Fern', '#3f7d43'),
+    ])
+    expect(shifts.map(({ name }) => name)).toEqual(['Ember'])
+    expect(shifts[0]!.difference).toBeGreaterThan(10)
   })
 })

@@ -7,6 +7,8 @@ export interface Colour {
   readonly kind: ColourKind
   /** sRGB of a cured swatch, "#rrggbb". */
   readonly hex: string
+  /** Of the same colour wet, in the mold; absent until it was matched. */
+  readonly wetHex?: string | undefined
 }
 
 /** True where the bottle gives off alcohol vapour. */

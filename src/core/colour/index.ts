@@ -1,11 +1,16 @@
 export { holdsAlcohol, isWhite, type Colour, type ColourKind } from './colour.ts'
-export { inkLayer, kubelkaMunk, linearOf, type Linear } from './layers.ts'
+export { CARD_REFLECTANCE, inkLayer, kubelkaMunk, linearOf, type Linear } from './layers.ts'
+export { colourDifference, lightnessOf } from './difference.ts'
 export {
+  curingShifts,
   overlapsOf,
   rankBacks,
+  reasonOf,
+  showsOf,
   USUAL_BACKS,
   type BackColour,
   type BackReason,
+  type CuringShift,
   type Overlap,
   type RankedBack,
 } from './palette.ts'

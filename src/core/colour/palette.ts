@@ -51,6 +51,27 @@ function isBrown(colour: Linear): boolean {
   return hue >= BROWN.hueFrom && hue <= BROWN.hueTo && lightnessOf(colour) < BROWN.lightnessBelow
 }
 
+/** A colour that is another one once it has cured. */
+export interface CuringShift {
+  readonly name: string
+  readonly wetHex: string
+  readonly hex: string
+  /** CIEDE2000 between the two. */
+  readonly difference: number
+}
+
+/** A shift below this nobody notices beside the work (by eye). */
+const NOTICED_SHIFT = 4
+
+/** The colours that change on curing, of those whose wet swatch was matched. */
+export function curingShifts(colours: readonly Colour[]): readonly CuringShift[] {
+  return colours.flatMap(({ name, wetHex, hex }) => {
+    if (wetHex === undefined) return []
+    const difference = colourDifference(linearOf(wetHex), linearOf(hex))
+    return difference < NOTICED_SHIFT ? [] : [{ name, wetHex, hex, difference }]
+  })
+}
+
 /** A colour that could stand behind a piece. */
 export interface BackColour {
   readonly id: string
@@ -74,7 +95,8 @@ export type BackReason =
   /** Dark behind: transparent inks have no light to colour. */
   | 'swallowsInks'
   | 'bothShow'
-  | 'petalsOnly'
+  | 'faintPetals'
+  | 'faintInks'
 
 /** How a back would carry petals and inks. */
 export interface RankedBack extends BackColour {
@@ -93,6 +115,8 @@ const CLEAR_DIFFERENCE = 14
 const FAINT_DIFFERENCE = 8
 /** Petals are what a bloom is for; colour between them counts half. */
 const INK_SHARE = 0.5
+/** Beyond this more difference is not more beauty. */
+const MOST_COUNTED = 40
 
 /** Backs for those inks and that strength of white (its scattering depth), the one on which most shows first. */
 export function rankBacks(
@@ -104,11 +128,15 @@ export function rankBacks(
   const white: ColourLayer = { scatter: whiteScatter, absorb: [0.004, 0.004, 0.006] }
   return backs
     .map((back) => rankedBack(inks, white, back))
-    .sort((one, other) => scoreOf(other) - scoreOf(one))
+    .sort((one, other) => showsOf(other) - showsOf(one))
 }
 
-function scoreOf({ petalContrast, inkContrast }: RankedBack): number {
-  return Math.min(petalContrast, 40) + INK_SHARE * Math.min(inkContrast, 40)
+/** How much shows, for an order among backs. */
+export function showsOf({
+  petalContrast,
+  inkContrast,
+}: Pick<RankedBack, 'petalContrast' | 'inkContrast'>): number {
+  return Math.min(petalContrast, MOST_COUNTED) + INK_SHARE * Math.min(inkContrast, MOST_COUNTED)
 }
 
 function rankedBack(inks: readonly Colour[], white: ColourLayer, back: BackColour): RankedBack {
@@ -131,8 +159,10 @@ function rankedBack(inks: readonly Colour[], white: ColourLayer, back: BackColou
   }
 }
 
-function reasonOf(petalContrast: number, inkContrast: number): BackReason {
+/** What a back does to a piece, by two differences of CIEDE2000: petals beside ground, ground beside the bare back. */
+export function reasonOf(petalContrast: number, inkContrast: number): BackReason {
   if (petalContrast < FAINT_DIFFERENCE) return 'swallowsPetals'
   if (inkContrast < FAINT_DIFFERENCE) return 'swallowsInks'
-  return petalContrast >= CLEAR_DIFFERENCE && inkContrast >= CLEAR_DIFFERENCE ? 'bothShow' : 'petalsOnly'
+  if (petalContrast < CLEAR_DIFFERENCE) return 'faintPetals'
+  return inkContrast < CLEAR_DIFFERENCE ? 'faintInks' : 'bothShow'
 }

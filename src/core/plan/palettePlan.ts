@@ -1,11 +1,12 @@
-import { EXCESS_DENSITY_KG_PER_M3, type BatchRequest } from '../batch/index.ts'
+import { EXCESS_DENSITY_KG_PER_M3, inksOf, type BatchRequest } from '../batch/index.ts'
 import {
-  isWhite,
+  curingShifts,
   overlapsOf,
   rankBacks,
   USUAL_BACKS,
   type BackColour,
   type Colour,
+  type CuringShift,
   type Overlap,
   type RankedBack,
 } from '../colour/index.ts'
@@ -13,6 +14,7 @@ import {
 /** What the chosen colours do with one another and with what stands behind them. */
 export interface PalettePlan {
   readonly overlaps: readonly Overlap[]
+  readonly shifts: readonly CuringShift[]
   /** The back on which most shows first; empty without inks. */
   readonly backs: readonly RankedBack[]
 }
@@ -22,7 +24,7 @@ const TRANSLUCENT_SCATTER = 0.5
 const MOST_SCATTER = 6
 
 export function palettePlan({ colours, white, back }: BatchRequest): PalettePlan {
-  const inks = colours.filter((colour) => colour.kind === 'alcoholInk' && !isWhite(colour))
+  const inks = inksOf({ colours })
   const strength = EXCESS_DENSITY_KG_PER_M3[white.dose] / EXCESS_DENSITY_KG_PER_M3.translucent
   const own = [...colours.filter((colour) => colour.kind === 'paste'), ...backColour(back)].map(
     ({ id, name, hex }): BackColour => ({ id, name, hex }),
@@ -30,6 +32,7 @@ export function palettePlan({ colours, white, back }: BatchRequest): PalettePlan
   const backs = [...new Map([...USUAL_BACKS, ...own].map((each) => [each.id, each])).values()]
   return {
     overlaps: overlapsOf(inks),
+    shifts: curingShifts(colours),
     backs: rankBacks(inks, Math.min(MOST_SCATTER, TRANSLUCENT_SCATTER * strength), backs),
   }
 }

@@ -2,6 +2,7 @@ import { Link, useParams } from 'react-router'
 import { NoSuchBatch } from '#app/components/NoSuchBatch.tsx'
 import { Place } from '#app/components/Place.tsx'
 import { useStory } from '#app/platform/queries.ts'
+import { CardTest } from './CardTest.tsx'
 import { PieceForm } from './PieceForm.tsx'
 
 /** Take it out, look at both faces, write down how it came out. */
@@ -34,6 +35,7 @@ export function FinishPlace() {
           <PieceForm key={piece.id} piece={piece} />
         ))}
       </ul>
+      <CardTest />
     </Place>
   )
 }

@@ -31,6 +31,7 @@ type Fineness = 'quick' | 'fine'
 
 const CELLS: Readonly<Record<Fineness, number>> = { quick: 128, fine: 256 }
 const SEED = 7
+const OWN_BACK = { id: 'own', name: 'Own colour' }
 /** The best is followed first: it is what is planned. */
 const FIRST_SHOWN: readonly FaceMoment['id'][] = ['right', 'early', 'late']
 
@@ -53,6 +54,7 @@ export function FacePreview({ request, plan, moldId }: FacePreviewProps) {
   const { bloomLab, planner } = usePlatform()
   const [isFace, setIsFace] = useState(true)
   const [backId, setBackId] = useState('none')
+  const [ownBackHex, setOwnBackHex] = useState('#7a2d4f')
   const [fineness, setFineness] = useState<Fineness>('quick')
   const [whatIf, setWhatIf] = useState<FaceWhatIf>('asPlanned')
   const [frame, setFrame] = useState(6)
@@ -106,7 +108,7 @@ export function FacePreview({ request, plan, moldId }: FacePreviewProps) {
     setState('stopped')
   }
   const view = { isFace, side: isFace === (request.face === 'mold') ? 'silicone' : 'open' } as const
-  const backing = USUAL_BACKS.find((back) => back.id === backId)!
+  const backHex = USUAL_BACKS.find((back) => back.id === backId)?.hex ?? ownBackHex
   return (
     <section className="sheet no-print" aria-labelledby="face-heading" data-face={state}>
       <h2 id="face-heading" className="mb-1 text-xl">
@@ -130,9 +132,20 @@ export function FacePreview({ request, plan, moldId }: FacePreviewProps) {
         <ChoiceField
           label="Before"
           value={backId}
-          choices={USUAL_BACKS.map(({ id, name }) => ({ id, name }))}
+          choices={[...USUAL_BACKS.map(({ id, name }) => ({ id, name })), OWN_BACK]}
           onChange={setBackId}
         />
+        {backId === OWN_BACK.id && (
+          <label className="flex flex-col gap-1 text-sm font-medium">
+            Own colour
+            <input
+              type="color"
+              className="field h-11 w-20 p-1"
+              value={ownBackHex}
+              onChange={(event) => setOwnBackHex(event.target.value)}
+            />
+          </label>
+        )}
         <ChoiceField
           label="What if"
           value={whatIf}
@@ -191,7 +204,7 @@ export function FacePreview({ request, plan, moldId }: FacePreviewProps) {
                 shown={each}
                 frame={frame}
                 view={view}
-                backHex={backing.hex}
+                backHex={backHex}
                 followed={followed}
               />
             ))}

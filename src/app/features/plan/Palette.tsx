@@ -1,10 +1,10 @@
 import type { PalettePlan } from '#core/plan/index.ts'
 import type { RankedBack } from '#core/colour/index.ts'
-import { BACK_REASON_WORDS } from '#words/vocabulary.ts'
+import { wordBackReason } from '#words/vocabulary.ts'
 
 /** What the colours do where they meet, and which back carries them; a first look, not a promise. */
 export function Palette({ palette }: { palette: PalettePlan }) {
-  if (palette.backs.length === 0) return null
+  if (palette.backs.length === 0 && palette.shifts.length === 0) return null
   return (
     <section className="sheet" aria-labelledby="palette-heading">
       <h2 id="palette-heading" className="mb-2 text-xl">
@@ -24,6 +24,31 @@ export function Palette({ palette }: { palette: PalettePlan }) {
                 <span>
                   {one} and {other}
                   {muddy && <strong className="block">muddy: keep apart</strong>}
+                </span>
+              </li>
+            ))}
+          </ul>
+        </>
+      )}
+      {palette.shifts.length > 0 && (
+        <>
+          <h3 className="text-sm font-medium">What changes on curing</h3>
+          <ul className="mt-1 mb-4 flex flex-wrap gap-4">
+            {palette.shifts.map(({ name, wetHex, hex, difference }) => (
+              <li key={name} className="flex items-center gap-2 text-sm" data-shift={name}>
+                {[wetHex, hex].map((each, k) => (
+                  <span
+                    key={k}
+                    className="border-edge size-8 rounded-full border"
+                    style={{ background: each }}
+                    aria-hidden
+                  />
+                ))}
+                <span>
+                  {name}, wet then cured
+                  <span className="text-ink-soft block">
+                    judge by the second (a difference of {difference.toFixed(0)}, 1 is just seen)
+                  </span>
                 </span>
               </li>
             ))}
@@ -67,7 +92,7 @@ function Back({ back, place }: { back: RankedBack; place: number }) {
         <strong>
           {place}. {back.name}
         </strong>
-        <span className="block">{BACK_REASON_WORDS[back.reason]}</span>
+        <span className="block">{wordBackReason(back.reason, back.hex)}</span>
       </span>
     </li>
   )

@@ -42,6 +42,28 @@ export function ColourForm({ first, close }: { first: Colour | null; close: () =
         />
         <span className="text-ink-soft font-normal">Wet colour misleads: match a cured drop.</span>
       </label>
+      <div className="flex flex-col gap-1 text-sm">
+        <label className="flex min-h-11 items-center gap-3 font-medium">
+          <input
+            type="checkbox"
+            className="size-5"
+            checked={draft.wetHex !== undefined}
+            onChange={(event) => change({ wetHex: event.target.checked ? draft.hex : undefined })}
+          />
+          It looks different wet
+        </label>
+        {draft.wetHex !== undefined && (
+          <label className="flex flex-col gap-1 font-medium">
+            Wet swatch
+            <input
+              type="color"
+              className="field h-12 p-1"
+              value={draft.wetHex}
+              onChange={(event) => change({ wetHex: event.target.value })}
+            />
+          </label>
+        )}
+      </div>
     </ItemDialog>
   )
 }

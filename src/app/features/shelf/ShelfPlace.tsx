@@ -235,14 +235,21 @@ function PatternCard({ pattern }: { pattern: Pattern }) {
 function ColourCard({ colour }: { colour: Colour }) {
   return (
     <div className="flex items-center gap-4">
-      <span
-        className="border-edge size-14 shrink-0 rounded-full border"
-        style={{ background: colour.hex }}
-        aria-hidden
-      />
+      <span className="flex shrink-0 items-end" aria-hidden>
+        <span className="border-edge size-14 rounded-full border" style={{ background: colour.hex }} />
+        {colour.wetHex && (
+          <span
+            className="border-edge -ml-3 size-8 rounded-full border"
+            style={{ background: colour.wetHex }}
+          />
+        )}
+      </span>
       <div>
         <h2 className="text-xl">{colour.name}</h2>
-        <p className="text-ink-soft text-sm">{COLOUR_KIND_WORDS[colour.kind]}</p>
+        <p className="text-ink-soft text-sm">
+          {COLOUR_KIND_WORDS[colour.kind]}
+          {colour.wetHex && '; the small swatch is wet'}
+        </p>
       </div>
     </div>
   )

@@ -1,0 +1,4 @@
+import { expose } from 'comlink'
+import { createCardLab } from './cardLab.ts'
+
+expose(createCardLab())
