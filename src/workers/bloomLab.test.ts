@@ -21,7 +21,7 @@ describe('the lab that follows blooms', () => {
     expect(told[0]!.min).toBeGreaterThan(25)
     const first = lab.paint('right', 0, view)!
     const last = lab.paint('right', 6, view)!
-    expect(first.rgba).toHaveLength(4 * 32 * 32)
+    expect(first.rgba).toHaveLength(4 * 64 * 64)
     expect(last.rgba).not.toEqual(first.rgba)
     expect(lab.paint('right', 6, { ...view, side: 'open' })!.rgba).not.toEqual(last.rgba)
     const outcome = lab.outcome('right')!

@@ -48,6 +48,9 @@ interface Followed {
   outcome: FaceOutcome | null
 }
 
+/** Pixels a cell, for the grain of the white is finer. */
+const FINER = 2
+
 /** After the white, in minutes, until nothing moves any more: what a person would look at. */
 const LOOKS_MIN = [0.2, 1.5, 5, 12, 20, 45, 240]
 
@@ -91,8 +94,8 @@ export function createLab() {
       const shown = frames[Math.min(frame, frames.length - 1)]
       if (!shown) return null
       return {
-        rgba: paintFace(shown.piece, view),
-        n: shown.piece.grid.n,
+        rgba: paintFace(shown.piece, { ...view, finer: FINER }),
+        n: FINER * shown.piece.grid.n,
         specks: specksSeen(shown.piece, view.side),
       }
     },
@@ -131,6 +134,6 @@ function viscosityCurve(samples: FaceTask['viscosity']): (atS: number) => number
 }
 
 /** The sheets as they lie, copied: the piece flows on. */
-function snapshot({ grid, sheets, depthM, recipe, specks }: Bloom): PaintedPiece {
-  return { grid, ...structuredClone({ sheets, specks }), depthM, recipe }
+function snapshot({ grid, sheets, depthM, recipe, specks, strands }: Bloom): PaintedPiece {
+  return { grid, ...structuredClone({ sheets, specks }), depthM, recipe, strands: strands() }
 }

@@ -1,14 +1,16 @@
 import { kubelkaMunk, type Linear } from '../colour/index.ts'
-import type { BloomGrid } from './grid.ts'
+import { cellOf, type BloomGrid } from './grid.ts'
 import type { Channels } from './sheets.ts'
 import type { Bloom } from './simulation.ts'
-import { cellOf } from './grid.ts'
+import { laceOf, type Strands } from './strands.ts'
 
 export interface FaceView {
   /** Against the silicone the floor is seen first, and mirrored; the open side lies as it was poured. */
   readonly side: 'silicone' | 'open'
   /** What stands behind, in linear light. */
   readonly backing: Linear
+  /** Pixels a cell, each way; 1 where nothing is said. */
+  readonly finer?: number
 }
 
 /** What the resin itself and the white absorb, 1/m, and what its surfaces reflect inside (Saunderson 1942); all by eye. */
@@ -21,46 +23,123 @@ const EXPOSURE = 1.04
 const STEPS = 4096
 
 /** What of a piece its picture needs. */
-export type PaintedPiece = Pick<Bloom, 'grid' | 'sheets' | 'depthM' | 'recipe' | 'specks'>
+export type PaintedPiece = Pick<Bloom, 'grid' | 'sheets' | 'depthM' | 'recipe' | 'specks'> & {
+  /** Null draws no grain. */
+  readonly strands: Strands | null
+}
 
 /**
- * The piece as seen, RGBA row by row from the top: three sheets as Kubelka-Munk layers before a backing, in linear light. Nothing is added that was
- * not reckoned. Just outside the wall the nearest cell inside is repeated, so that a picture clipped to the outline has no gap; farther out it is
+ * The piece as seen, RGBA row by row from the top, `finer` pixels a cell each way: three sheets as Kubelka-Munk layers before a backing, in linear
+ * light. Between cells the sheets are straight; the grain of the floor's white is drawn from the strands, if there are any, and is the only thing that
+ * was not reckoned. Just outside the wall the nearest cell inside is repeated, so that a picture clipped to the outline has no gap; farther out it is
  * transparent.
  */
 export function paintFace(
-  { grid, sheets, depthM, recipe }: PaintedPiece,
-  { side, backing }: FaceView,
+  { grid, sheets, depthM, recipe, strands }: PaintedPiece,
+  { side, backing, finer = 1 }: FaceView,
 ): Uint8ClampedArray<ArrayBuffer> {
-  const { n } = grid
-  const rgba = new Uint8ClampedArray(4 * n * n)
+  const across = grid.n * finer
+  const rgba = new Uint8ClampedArray(4 * across * across)
   const { scatterPerM, inkUnder } = recipe
   const fromSilicone = side === 'silicone'
   const shown = tones()
-  for (let cell = 0; cell < n * n; cell++) {
-    const p = nearestInside(grid, cell)
-    if (p < 0) continue
-    const x = fromSilicone ? n - 1 - (cell % n) : cell % n
-    const at = 4 * ((n - 1 - Math.floor(cell / n)) * n + x)
-    for (let channel = 0; channel < 3; channel++) {
-      const clear = CLEAR_ABSORB_PER_M[channel]! * depthM
-      const surface = { sheet: sheets.surface, p, channel, clear: 0, scatterPerM, inkShare: 1 }
-      const transit = { ...surface, sheet: sheets.transit, clear }
-      const floor = { ...surface, sheet: sheets.floor, inkShare: 1 - inkUnder }
-      const under = Math.exp(-2 * inkUnder * Math.max(0, sheets.floor.ink[channel]![p]!))
-      const behind = fromSilicone
-        ? under * through(floor, through(transit, through(surface, backing[channel]!)))
-        : through(surface, through(transit, through(floor, under * backing[channel]!)))
-      const inner =
-        ((1 - OUTER_REFLECTION) * (1 - INNER_REFLECTION) * behind) / (1 - INNER_REFLECTION * behind)
-      const seen = OUTER_REFLECTION + inner - SPECULAR_LEFT_OUT
-      rgba[at + channel] = shown[Math.min(STEPS, Math.max(0, Math.round(seen * EXPOSURE * STEPS)))]!
+  const sample = samplerOf(grid, finer)
+  const lace = strands && laceOf(strands, { grid, floorWhite: sheets.floor.white }, finer)
+  const { surface, transit, floor } = sheets
+  const surfaceInk = surface.ink.map((ink) => diffused(ink, grid))
+  for (let row = 0; row < across; row++)
+    for (let column = 0; column < across; column++) {
+      if (!sample.goTo(column, row)) continue
+      const x = fromSilicone ? across - 1 - column : column
+      const at = 4 * ((across - 1 - row) * across + x)
+      const grain = lace ? lace[row * across + column]! : 1
+      const whites = [
+        sample.of(surface.white),
+        sample.of(transit.white),
+        grain * sample.of(floor.white),
+      ] as const
+      for (let channel = 0; channel < 3; channel++) {
+        const white = WHITE_ABSORB_PER_M[channel]!
+        const top = through(scatterPerM * whites[0], sample.of(surfaceInk[channel]!) + white * whites[0])
+        const middle = through(
+          scatterPerM * whites[1],
+          sample.of(transit.ink[channel]!) + white * whites[1] + CLEAR_ABSORB_PER_M[channel]! * depthM,
+        )
+        const ink = sample.of(floor.ink[channel]!)
+        const under = Math.exp(-2 * inkUnder * ink)
+        const low = through(scatterPerM * whites[2], (1 - inkUnder) * ink + white * whites[2])
+        const behind = fromSilicone
+          ? under * low(middle(top(backing[channel]!)))
+          : top(middle(low(under * backing[channel]!)))
+        const inner =
+          ((1 - OUTER_REFLECTION) * (1 - INNER_REFLECTION) * behind) / (1 - INNER_REFLECTION * behind)
+        const seen = OUTER_REFLECTION + inner - SPECULAR_LEFT_OUT
+        rgba[at + channel] = shown[Math.min(STEPS, Math.max(0, Math.round(seen * EXPOSURE * STEPS)))]!
+      }
+      rgba[at + 3] = 255
     }
-    rgba[at + 3] = 255
-  }
   return rgba
 }
 
+/** What is seen of a layer of that scattering and absorption, by what stands behind it. */
+function through(scatter: number, absorb: number): (behind: number) => number {
+  const { reflects, passes } = kubelkaMunk(Math.max(0, scatter), Math.max(0, absorb))
+  return (behind) => reflects + (passes * passes * behind) / (1 - reflects * behind)
+}
+
+/** Fields between cells, bilinear; a neighbour outside the mold counts as the cell itself. */
+function samplerOf(grid: BloomGrid, finer: number) {
+  const { n } = grid
+  const near = Int32Array.from({ length: n * n }, (_, p) => nearestInside(grid, p))
+  let [a, b, c, d] = [0, 0, 0, 0]
+  let [s, t] = [0, 0]
+  return {
+    /** False where neither the cell nor one beside it is in the mold. */
+    goTo: (column: number, row: number): boolean => {
+      const u = (column + 0.5) / finer - 0.5
+      const v = (row + 0.5) / finer - 0.5
+      const [i, j] = [Math.max(0, Math.floor(u)), Math.max(0, Math.floor(v))]
+      const own = near[Math.floor(row / finer) * n + Math.floor(column / finer)]!
+      if (own < 0) return false
+      s = Math.max(0, u - i)
+      t = Math.max(0, v - j)
+      const at = (q: number) => (q < near.length && near[q]! >= 0 ? near[q]! : own)
+      const p = j * n + i
+      a = at(p)
+      b = at(i + 1 < n ? p + 1 : p)
+      c = at(p + n)
+      d = at(i + 1 < n ? p + n + 1 : p + n)
+      return true
+    },
+    of: (field: Float64Array): number =>
+      Math.max(
+        0,
+        (1 - t) * ((1 - s) * field[a]! + s * field[b]!) + t * ((1 - s) * field[c]! + s * field[d]!),
+      ),
+  }
+}
+
+/** Dye spreads by itself about so far until gel: sqrt(2 D t) at 1e-10 m2/s (order of a dye in a thick liquid, from memory) for half an hour. */
+const DIFFUSES_M = 0.6e-3
+
+/** Ink that ran together in lines thinner than a cell, as its own diffusion leaves it; nothing is lost to the wall. */
+function diffused(ink: Float64Array, { n, cellM, inside }: BloomGrid): Float64Array {
+  let values = ink
+  // A pass of this weight spreads by sqrt(2 w) cells.
+  const passes = Math.max(1, Math.round((DIFFUSES_M / cellM) ** 2 / (2 * PASS_WEIGHT)))
+  for (let pass = 0; pass < passes; pass++) {
+    const next = Float64Array.from(values)
+    for (let p = n; p < n * n - n; p++) {
+      if (!inside[p]) continue
+      for (const q of [p - 1, p + 1, p - n, p + n])
+        if (inside[q]) next[p]! += PASS_WEIGHT * (values[q]! - values[p]!)
+    }
+    values = next
+  }
+  return values
+}
+
+const PASS_WEIGHT = 0.2
 const REPEATED_CELLS = 2
 
 /** The cell itself, or the first one inside within two cells; -1 where there is none. */
@@ -72,30 +151,6 @@ function nearestInside({ n, inside }: BloomGrid, p: number): number {
       if (q >= 0 && q < n * n && inside[q]) return q
     }
   return -1
-}
-
-interface Sheet {
-  readonly white: Float64Array | Float32Array
-  readonly ink: Channels
-}
-
-interface Passed {
-  readonly sheet: Sheet
-  readonly p: number
-  readonly channel: number
-  /** What the resin itself absorbs there. */
-  readonly clear: number
-  readonly scatterPerM: number
-  /** How much of the sheet's ink lies among its white. */
-  readonly inkShare: number
-}
-
-function through({ sheet, p, channel, clear, scatterPerM, inkShare }: Passed, behind: number): number {
-  const white = Math.max(0, sheet.white[p]!)
-  const ink = inkShare * Math.max(0, sheet.ink[channel]![p]!)
-  const absorb = ink + WHITE_ABSORB_PER_M[channel]! * white + clear
-  const { reflects, passes } = kubelkaMunk(scatterPerM * white, absorb)
-  return reflects + (passes * passes * behind) / (1 - reflects * behind)
 }
 
 /** A flake as a picture shows it: its middle from the left and the top and its radius as shares of the picture, and how bright it is. */
@@ -114,12 +169,12 @@ export function specksSeen(
   return specks.flatMap((speck) => {
     const p = cellOf(grid, speck.x, speck.y)
     if (p === null || !grid.inside[p]) return []
-    const before = [
+    const sheetsBefore = [
       { z: 0, sheet: sheets.floor },
       { z: depthM / 2, sheet: sheets.transit },
       { z: depthM, sheet: sheets.surface },
     ].filter(({ z }) => (side === 'silicone' ? z < speck.z : z > speck.z))
-    const hidden = before.reduce(
+    const hidden = sheetsBefore.reduce(
       (sum, { sheet }) => sum + scatterPerM * Math.max(0, sheet.white[p]!) + mostInk(sheet.ink, p),
       0,
     )

@@ -8,26 +8,25 @@ interface ToolBench {
   readonly sheets: Sheets
   readonly walls: Walls
   readonly spare: Float64Array
-  readonly viscosityPaS: number
 }
 
 const TOOL_HALVED_AT_PA_S = 60
-const TOOL_REACHES_DOWN = 0.6
+export const TOOL_REACHES_DOWN = 0.6
+
+/** The strokes as a resin of that thickness takes them: ever less. */
+export function weakened(strokes: readonly Stroke[], viscosityPaS: number): readonly Stroke[] {
+  const kept = 1 / (1 + viscosityPaS / TOOL_HALVED_AT_PA_S)
+  return strokes.map((stroke) =>
+    stroke.kind === 'drag'
+      ? { ...stroke, strength: stroke.strength * kept }
+      : { ...stroke, turnRad: stroke.turnRad * kept },
+  )
+}
 
 /** Works strokes into a piece: the surface follows them fully, the sheet in transit in part, the floor not. */
-export function workTool(
-  strokes: readonly Stroke[],
-  { grid, sheets, walls, spare, viscosityPaS }: ToolBench,
-): void {
+export function workTool(strokes: readonly Stroke[], { grid, sheets, walls, spare }: ToolBench): void {
   const { n, cellM } = grid
-  const kept = 1 / (1 + viscosityPaS / TOOL_HALVED_AT_PA_S)
-  const backward = strokes.map((stroke) =>
-    backwardOf(
-      stroke.kind === 'drag'
-        ? { ...stroke, strength: stroke.strength * kept }
-        : { ...stroke, turnRad: stroke.turnRad * kept },
-    ),
-  )
+  const backward = strokes.map((stroke) => backwardOf(stroke))
   const half = n >> 1
   const offX = new Float64Array(half * half)
   const offY = new Float64Array(half * half)

@@ -6,9 +6,11 @@ import { spreadOnFloor } from './current.ts'
 import { flowOn } from './flow.ts'
 import { gridOf, type BloomGrid } from './grid.ts'
 import { PIPED, type WhiteRecipe } from './recipe.ts'
-import { workTool } from './remap.ts'
+import { TOOL_REACHES_DOWN, weakened, workTool } from './remap.ts'
 import { emptySheets, largestOf, totalOf, type Sheets } from './sheets.ts'
 import { sink } from './sink.ts'
+import { strandsOn, type Strands } from './strands.ts'
+import type { Stroke } from './tool.ts'
 import { carrySpecks, roughen, settleSpecks, type Speck } from './specks.ts'
 import { wallsOf, type Unevenness } from './walls.ts'
 
@@ -48,6 +50,8 @@ export interface Bloom {
   /** Follows the piece up to that time, or to where it is too thick to move. */
   readonly runTo: (untilS: number) => void
   readonly isStill: () => boolean
+  /** The grain of the white as it lies now; for pictures only. */
+  readonly strands: () => Strands
 }
 
 /** How long solvent pulls (by eye). */
@@ -81,7 +85,8 @@ export function createBloom(setup: BloomSetup): Bloom {
   const field = () => new Float64Array(n * n)
   const [bySurfaceX, bySurfaceY, byFloorX, byFloorY, spare] = [field(), field(), field(), field(), field()]
   const laid: Bloom['laid'] = { white: 0, ink: [0, 0, 0] }
-  const hand = handOn({ grid, sheets, laid, chance, threads: setup.threads ?? 5 })
+  const strands = strandsOn(grid)
+  const hand = handOn({ grid, sheets, laid, chance, threads: setup.threads ?? 5, strand: strands.lay })
   const specks: Speck[] = []
   const acts: { readonly atS: number; readonly act: BloomAct }[] = []
 
@@ -106,6 +111,7 @@ export function createBloom(setup: BloomSetup): Bloom {
       surfaceTurn = !surfaceTurn
       if (hasInk) for (const ink of sheets.surface.ink) mover.move(ink, bySurfaceX, bySurfaceY, surfaceTurn)
       if (pressureMost > 0) mover.move(sheets.surface.pressure, bySurfaceX, bySurfaceY, surfaceTurn)
+      strands.carry(0, bySurfaceX, bySurfaceY)
       carrySpecks(specks, { grid, byX: bySurfaceX, byY: bySurfaceY, aboveM: SPECKS_RIDE * depthM })
       if (hasWhite) {
         for (const p of walls.pinned) bySurfaceX[p] = bySurfaceY[p] = 0
@@ -119,6 +125,7 @@ export function createBloom(setup: BloomSetup): Bloom {
   const flushFloor = (): void => {
     if (movedFloorM > 0) {
       floorTurn = !floorTurn
+      strands.carry(2, byFloorX, byFloorY)
       mover.move(sheets.floor.white, byFloorX, byFloorY, floorTurn)
       if (hasInk) for (const ink of sheets.floor.ink) mover.move(ink, byFloorX, byFloorY, floorTurn)
     }
@@ -142,13 +149,17 @@ export function createBloom(setup: BloomSetup): Bloom {
         hasWhite = true
         return
       case 'tool':
-        return workTool(act.strokes, { grid, sheets, walls, spare, viscosityPaS: viscosityAt(nowS) })
+        return work(weakened(act.strokes, viscosityAt(nowS)))
       case 'sprinkle':
         specks.push(...act.specks.map((speck) => ({ ...speck, what: act.what, z: depthM })))
-        return roughen(walls.sinking, grid, act)
+        return roughen(walls, grid, act)
       default:
         return act satisfies never
     }
+  }
+  const work = (strokes: readonly Stroke[]): void => {
+    workTool(strokes, { grid, sheets, walls, spare })
+    strands.work(strokes, TOOL_REACHES_DOWN)
   }
   const feelPressure = (): void => {
     pressureMost = largestOf(sheets.surface.pressure)
@@ -236,11 +247,19 @@ export function createBloom(setup: BloomSetup): Bloom {
         entrain,
         withInk: hasInk,
       })
+      strands.sink(flow.surfaceFall, flow.transitFall, (2 / depthM) * stepS)
       movedFloorM += floorSpeed * stepS
       addMoves(byFloorX, byFloorY, [flow.floorX, flow.floorY], stepS / cellM)
       if (movedFloorM > LAZY_CELLS * cellM || last) flushFloor()
       owedCurrentS += stepS
       if (!solvent || owedCurrentS >= WHITE_LAG_S || last) {
+        strands.creep({
+          white: sheets.floor.white,
+          pull: pullPaPerM / (3 * viscosity),
+          depthM,
+          stepS: owedCurrentS,
+          currentX: walls.currentX,
+        })
         spreadOnFloor({
           grid,
           walls,
@@ -292,6 +311,7 @@ export function createBloom(setup: BloomSetup): Bloom {
       }
     },
     isStill: () => tooThick,
+    strands: strands.now,
   }
 }
 

@@ -1,6 +1,7 @@
 import { boxOf, isInside, type Point } from '../mold/index.ts'
 import type { LaidSprinkle } from '../pattern/index.ts'
 import { cellOf, type BloomGrid } from './grid.ts'
+import type { Walls } from './walls.ts'
 
 /** Flakes of glitter or mica, x and y in m, height over the floor in m, radius in m, and how brightly each glints, 0 to 1. */
 export interface Speck {
@@ -18,13 +19,13 @@ interface FlakeKind {
   readonly densityKgPerM3: number
   /** How much a plate's drag exceeds a ball's. */
   readonly plateDrag: number
-  /** How much faster white sinks where a flake lies in it (by eye; petals break into pockets). */
+  /** How much of the white's flow a flake holds back, 0 to 1 (by eye). */
   readonly breaks: number
 }
 
 /** A light pinch of each; sizes and densities are of the order of polyester glitter and of coated mica (from memory). */
 const FLAKES: Readonly<Record<LaidSprinkle['what'], FlakeKind>> = {
-  glitter: { perCm2: 14, radiusM: 1.5e-4, densityKgPerM3: 1400, plateDrag: 4, breaks: 5 },
+  glitter: { perCm2: 14, radiusM: 1.5e-4, densityKgPerM3: 1400, plateDrag: 4, breaks: 0.97 },
   mica: { perCm2: 22, radiusM: 3e-5, densityKgPerM3: 2900, plateDrag: 2, breaks: 0 },
 }
 
@@ -65,15 +66,18 @@ function fallMPerS(what: LaidSprinkle['what'], radiusM: number, viscosityPaS: nu
   )
 }
 
-/** A flake in the white makes a hole it drops through: sinking goes faster round each. */
+/**
+ * A flake is in the white's way: the white sinks beside it instead of through it, and on the floor it creeps round it, so that petals break into pockets
+ * (by eye, after what casters see; no equation).
+ */
 export function roughen(
-  sinking: Float64Array,
+  walls: Pick<Walls, 'sinking' | 'currentX' | 'currentY'>,
   grid: BloomGrid,
   { what, specks }: { readonly what: LaidSprinkle['what']; readonly specks: readonly StrewnSpeck[] },
 ): void {
   const { breaks } = FLAKES[what]
   if (breaks === 0) return
-  const reachM = Math.max(1.5 * grid.cellM, BROKEN_M)
+  const reachM = Math.max(1.2 * grid.cellM, BROKEN_M)
   const reach = Math.ceil((2.5 * reachM) / grid.cellM)
   for (const { x, y } of specks) {
     const middle = cellOf(grid, x, y)
@@ -81,13 +85,16 @@ export function roughen(
     for (let dj = -reach; dj <= reach; dj++)
       for (let di = -reach; di <= reach; di++) {
         const p = middle + dj * grid.n + di
-        if (p < 0 || p >= sinking.length || !grid.inside[p]) continue
-        sinking[p]! += breaks * Math.exp((-(di * di + dj * dj) * grid.cellM ** 2) / reachM ** 2)
+        if (p < 0 || p >= walls.sinking.length || !grid.inside[p]) continue
+        const kept = 1 - breaks * Math.exp((-(di * di + dj * dj) * grid.cellM ** 2) / reachM ** 2)
+        walls.sinking[p]! *= kept
+        walls.currentX[p]! *= kept
+        walls.currentY[p]! *= kept
       }
   }
 }
 
-/** How wide a flake opens the white (by eye). */
+/** How far about a flake the white is held (by eye). */
 const BROKEN_M = 9e-4
 
 /** Flakes above that height go with the surface; moves are in cells, on the cells' faces. */

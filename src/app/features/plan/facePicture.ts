@@ -7,6 +7,15 @@ const PICTURE_PX = 640
 /** The grid's square is so much wider than the outline. */
 const ROOM_ROUND = 1.06
 const LEAST_SPECK_PX = 0.7
+/** Where the sheen lies from corner to corner, and how strong it is. */
+const SHEEN = [
+  [0, 0.1],
+  [0.24, 0.03],
+  [0.3, 0.16],
+  [0.36, 0.03],
+  [0.7, 0],
+  [1, 0.05],
+] as const
 
 interface Cut {
   readonly task: Pick<FaceTask, 'outline' | 'islands'>
@@ -41,4 +50,16 @@ export function drawFace(canvas: HTMLCanvasElement, painted: Painted, { task, si
     context.arc(u * PICTURE_PX, v * PICTURE_PX, Math.max(LEAST_SPECK_PX, radius * PICTURE_PX), 0, 2 * Math.PI)
     context.fill()
   }
+  paintGloss(context, wall)
+}
+
+/** A window's light on a cast surface and the meniscus at its wall: painted on, as a photograph would have it. */
+function paintGloss(context: CanvasRenderingContext2D, wall: Path2D): void {
+  const sheen = context.createLinearGradient(0, 0, 0.8 * PICTURE_PX, PICTURE_PX)
+  for (const [at, strength] of SHEEN) sheen.addColorStop(at, `rgb(255 255 255 / ${strength})`)
+  context.fillStyle = sheen
+  context.fillRect(0, 0, PICTURE_PX, PICTURE_PX)
+  context.lineWidth = 0.012 * PICTURE_PX
+  context.strokeStyle = 'rgb(255 255 255 / 0.22)'
+  context.stroke(wall)
 }
