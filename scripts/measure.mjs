@@ -27,6 +27,7 @@ try {
   await page.getByRole('heading', { level: 1, name: 'Bench' }).waitFor()
   console.log(`opening again: ${Date.now() - again} ms`)
   await measureTyping(page)
+  await measureFrames(page)
 } finally {
   await browser.close()
   server.kill()
@@ -75,6 +76,34 @@ async function measureTyping(page) {
   )
   console.log(
     `from key to the new worksheet (worker, clone, render; seen from outside the browser): median ${median(answers)} ms`,
+  )
+}
+
+/** Frames the page draws while a fine face is followed in the worker. */
+async function measureFrames(page) {
+  await page.goto(`http://127.0.0.1:${PORT}/plan`)
+  await page
+    .getByRole('link', { name: /^Pattern of/ })
+    .first()
+    .click()
+  await page.getByLabel('Grid').selectOption('fine')
+  await page.evaluate(() => {
+    window.faceFrames = []
+    let last = performance.now()
+    const next = (now) => {
+      window.faceFrames.push(now - last)
+      last = now
+      requestAnimationFrame(next)
+    }
+    requestAnimationFrame(next)
+  })
+  await page.getByRole('button', { name: 'Show the face' }).click()
+  await page.evaluate(() => void (window.faceFrames.length = 0))
+  await page.locator('[data-face="done"]').waitFor({ timeout: 240_000 })
+  const frames = await page.evaluate(() => window.faceFrames)
+  const seconds = frames.reduce((sum, each) => sum + each, 0) / 1000
+  console.log(
+    `while three fine faces are followed (${seconds.toFixed(1)} s): ${(frames.length / seconds).toFixed(0)} frames a second, median ${median(frames)} ms, ${frames.filter((each) => each > 50).length} over 50 ms, worst ${Math.max(...frames).toFixed(0)} ms`,
   )
 }
 

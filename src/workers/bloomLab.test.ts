@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals'
 import { bloomRequest, COASTER } from '../../tests/support/request.ts'
 import { faceTask, planBatch } from '#core/plan/index.ts'
-import { createLab, type FaceProgress } from './bloomLab.ts'
+import { createLab, LOOKS, type FaceProgress } from './bloomLab.ts'
 
 const small = { ...COASTER, outline: { shape: 'circle', acrossMm: 40 } } as const
 const request = bloomRequest({
@@ -10,20 +10,22 @@ const request = bloomRequest({
 })
 const task = faceTask(request, planBatch(request), small.id)!
 const run = (whiteAtMin: number) => ({ task, whiteAtMin, cells: 32, seed: 3 })
-const view = { side: 'silicone', backing: [0.8, 0.8, 0.8] } as const
+const view = { side: 'silicone', backing: [0.8, 0.8, 0.8], finer: 2 } as const
 
 describe('the lab that follows blooms', () => {
   test('tells every look, keeps it, and paints it from both sides', async () => {
     const lab = createLab()
     const told: FaceProgress[] = []
     expect(await lab.follow('right', run(25), (progress) => told.push(progress))).toBe(true)
-    expect(told.map(({ frame }) => frame)).toEqual([1, 2, 3, 4, 5, 6, 7])
-    expect(told[0]!.min).toBeGreaterThan(25)
+    expect(told.map(({ frame }) => frame)).toEqual([1, 2, 3, 4, 5, 6, 7, 8])
+    expect(told[0]!.min).toBeLessThan(25)
+    expect(told[1]!.min).toBeGreaterThan(25)
+    expect(told.every(({ frames }) => frames === LOOKS)).toBe(true)
     const first = lab.paint('right', 0, view)!
-    const last = lab.paint('right', 6, view)!
+    const last = lab.paint('right', LOOKS - 1, view)!
     expect(first.rgba).toHaveLength(4 * 64 * 64)
     expect(last.rgba).not.toEqual(first.rgba)
-    expect(lab.paint('right', 6, { ...view, side: 'open' })!.rgba).not.toEqual(last.rgba)
+    expect(lab.paint('right', LOOKS - 1, { ...view, side: 'open' })!.rgba).not.toEqual(last.rgba)
     const outcome = lab.outcome('right')!
     expect(outcome.of === 'petals' && outcome.coverage).toBeGreaterThan(0)
   })

@@ -48,11 +48,20 @@ interface Followed {
   outcome: FaceOutcome | null
 }
 
-/** Pixels a cell, for the grain of the white is finer. */
-const FINER = 2
-
 /** After the white, in minutes, until nothing moves any more: what a person would look at. */
 const LOOKS_MIN = [0.2, 1.5, 5, 12, 20, 45, 240]
+/** And once soon after the first ink, so that there is something to see at once. */
+const INK_LOOK_MIN = 0.3
+export const LOOKS = LOOKS_MIN.length + 1
+
+function looksOf(run: FaceRun): readonly number[] {
+  const looks = [inkAtMin(run) + INK_LOOK_MIN, ...LOOKS_MIN.map((min) => run.whiteAtMin + min)]
+  return looks.sort((one, other) => one - other)
+}
+
+function inkAtMin({ task, whiteAtMin }: FaceRun): number {
+  return task.needle ? whiteAtMin : Math.max(0.5, whiteAtMin - task.inkLeadMin)
+}
 
 /** The bloom off the main thread: pieces are followed frame by frame, kept, and painted from any side. */
 export function createLab() {
@@ -69,11 +78,10 @@ export function createLab() {
     const followed: Followed = { frames: [], outcome: null }
     pieces.set(key, followed)
     const bloom = begin(run)
-    for (const [frame, look] of LOOKS_MIN.entries()) {
-      const min = run.whiteAtMin + look
+    for (const [frame, min] of looksOf(run).entries()) {
       bloom.runTo(min * 60)
       followed.frames.push({ min, piece: snapshot(bloom) })
-      onProgress({ frame: frame + 1, frames: LOOKS_MIN.length, min })
+      onProgress({ frame: frame + 1, frames: LOOKS, min })
       await new Promise((resolve) => setTimeout(resolve))
       if (own !== latest) return false
     }
@@ -94,8 +102,8 @@ export function createLab() {
       const shown = frames[Math.min(frame, frames.length - 1)]
       if (!shown) return null
       return {
-        rgba: paintFace(shown.piece, { ...view, finer: FINER }),
-        n: FINER * shown.piece.grid.n,
+        rgba: paintFace(shown.piece, view),
+        n: (view.finer ?? 1) * shown.piece.grid.n,
         specks: specksSeen(shown.piece, view.side),
       }
     },
@@ -104,7 +112,8 @@ export function createLab() {
 
 export type BloomLab = ReturnType<typeof createLab>
 
-function begin({ task, whiteAtMin, cells, seed }: FaceRun): Bloom {
+function begin(run: FaceRun): Bloom {
+  const { task, whiteAtMin, cells, seed } = run
   const bloom = createBloom({
     outline: task.outline,
     islands: task.islands,
@@ -115,8 +124,7 @@ function begin({ task, whiteAtMin, cells, seed }: FaceRun): Bloom {
     viscosityAt: viscosityCurve(task.viscosity),
     seed,
   })
-  const inkAtMin = Math.max(0.5, whiteAtMin - task.inkLeadMin)
-  layScene(bloom, { ...task, inkAtMin, whiteAtMin, seed })
+  layScene(bloom, { ...task, inkAtMin: inkAtMin(run), whiteAtMin, seed })
   return bloom
 }
 

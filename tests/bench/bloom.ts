@@ -1,4 +1,12 @@
-import { createBloom, layScene, outcomeOf, paintFace } from '#core/bloom/index.ts'
+import {
+  cellsOutcomeOf,
+  createBloom,
+  DROPPED,
+  layScene,
+  outcomeOf,
+  paintFace,
+  PIPED,
+} from '#core/bloom/index.ts'
 import { polygonOf } from '#core/mold/index.ts'
 import { laidBloom } from '../support/laid.ts'
 import type { Figure } from './solver.ts'
@@ -34,56 +42,89 @@ const INKS = [
   [9, 1.3, 1.6],
 ] as const
 
-/** One piece from its first drop to gel, and the time to its first picture. */
-function piece(cells: number, inkDrops: number, rings: number, petals: number) {
+interface Scene {
+  readonly what: string
+  readonly cells: number
+  readonly drops: number
+  readonly rings: number
+  readonly petals: number
+  /** Rounds of a needle; null where white is piped. */
+  readonly rounds: number | null
+}
+
+/** One piece from its first drop to gel, and the time to its first picture as the app paints it. */
+function piece({ cells, drops, rings, petals, rounds }: Scene) {
   const began = performance.now()
+  const petri = rounds !== null
   const bloom = createBloom({
     outline,
     islands: [],
     cells,
-    depthM: 0.005,
-    excessDensityKgPerM3: 12,
+    depthM: petri ? 0.006 : 0.005,
+    excessDensityKgPerM3: petri ? 60 : 12,
+    recipe: petri ? DROPPED : PIPED,
     viscosityAt,
     seed: 7,
   })
+  const whiteAtMin = petri ? 8 : 13
   layScene(bloom, {
     outline,
     islands: [],
-    laid: laidBloom(disc, { inkDrops, rings, petals, spacingMm: 9 }),
+    laid: laidBloom(disc, { inkDrops: drops, rings, petals, spacingMm: 9 }),
     beadMm: 3,
-    needle: null,
+    needle: petri ? { rounds, roundMin: 1.5, dropMl: 0.017 } : null,
     inks: INKS,
     inkAtMin: 0.5,
-    whiteAtMin: 13,
+    whiteAtMin,
     seed: 7,
   })
-  bloom.runTo(31)
-  paintFace({ ...bloom, strands: null }, { side: 'silicone', backing: [0.8, 0.8, 0.8] })
+  bloom.runTo((petri ? whiteAtMin : 0.5) * 60 + 18)
+  paintFace({ ...bloom, strands: bloom.strands() }, { side: 'silicone', backing: [0.8, 0.8, 0.8], finer: 2 })
   const firstMs = performance.now() - began
   bloom.runTo(45 * 60)
-  outcomeOf(bloom)
-  return { firstMs, wholeMs: performance.now() - began, bloom }
+  if (petri) cellsOutcomeOf(bloom)
+  else outcomeOf(bloom)
+  return { firstMs, wholeMs: performance.now() - began }
 }
 
-const SCENES = [
-  ['light scene, 12 drops, 4 rings, 16 drags', 128, 12, 4, 8],
-  ['light scene, 12 drops, 4 rings, 16 drags', 256, 12, 4, 8],
-  ['heavy scene, 48 drops, 5 rings, 18 drags', 128, 48, 5, 9],
-  ['heavy scene, 48 drops, 5 rings, 18 drags', 256, 48, 5, 9],
-] as const
+const LIGHT = {
+  what: 'light scene, 12 drops, 4 rings, 16 drags',
+  drops: 12,
+  rings: 4,
+  petals: 8,
+  rounds: null,
+}
+const HEAVY = {
+  what: 'heavy scene, 48 drops, 5 rings, 18 drags',
+  drops: 48,
+  rings: 5,
+  petals: 9,
+  rounds: null,
+}
+const PETRI = { what: 'petri, 22 cells x 3 rounds', drops: 22, rings: 0, petals: 0, rounds: 3 }
+
+const SCENES: readonly Scene[] = [
+  { ...LIGHT, cells: 64 },
+  { ...LIGHT, cells: 128 },
+  { ...LIGHT, cells: 256 },
+  { ...LIGHT, cells: 512 },
+  { ...HEAVY, cells: 128 },
+  { ...HEAVY, cells: 256 },
+  { ...PETRI, cells: 128 },
+  { ...PETRI, cells: 256 },
+]
 
 /** Speed of the simulation, each the median of three rounds after one of all scenes to warm up. */
 export function measureBloom(): readonly Figure[] {
-  const run = ([, cells, drops, rings, petals]: (typeof SCENES)[number]) => piece(cells, drops, rings, petals)
-  for (const scene of SCENES) run(scene)
+  for (const scene of SCENES) piece(scene)
   return SCENES.flatMap((scene) => {
-    const [what, cells] = scene
-    const runs = [0, 1, 2].map(() => run(scene))
+    const runs = [0, 1, 2].map(() => piece(scene))
     const median = (of: (each: (typeof runs)[number]) => number) =>
       runs.map(of).sort((one, other) => one - other)[1]!
+    const size = `${scene.cells} x ${scene.cells}`
     return [
-      { what: `${cells} x ${cells}, ${what}, to gel`, median: median((each) => each.wholeMs), unit: 'ms' },
-      { what: `${cells} x ${cells}, first picture`, median: median((each) => each.firstMs), unit: 'ms' },
+      { what: `${size}, ${scene.what}, to gel`, median: median((each) => each.wholeMs), unit: 'ms' },
+      { what: `${size}, ${scene.what}, first picture`, median: median((each) => each.firstMs), unit: 'ms' },
     ] satisfies Figure[]
   })
 }

@@ -6,6 +6,7 @@ import type { CardLab } from '#workers/cardLab.ts'
 import type { Planner } from '#workers/planner.worker.ts'
 
 export type { CardReading, Photograph } from '#workers/cardLab.ts'
+export { LOOKS } from '#workers/bloomLab.ts'
 export type { FaceOutcome, FaceProgress, Painted } from '#workers/bloomLab.ts'
 
 /** What the app stands on; tests put their own in. */

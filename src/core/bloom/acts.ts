@@ -56,6 +56,7 @@ const THREAD_LOG = 1.1
 /** Strands each thread is drawn with; neighbours sink at different times, and none always first. */
 const STRANDS = 3
 const APART = 7
+const STRAND_EVERY = 2
 const LAST_WANDERS = 0.25
 
 /** A hand over the piece: what it drops and pipes lands on the surface sheet. */
@@ -139,7 +140,7 @@ export function handOn({ grid, sheets, laid, chance, threads, strand }: Bench) {
       weights.forEach((weight, t) => {
         const off = ((t + 0.5) / threads - 0.5) * 1.1 * beadM
         layWhite({ x: x + off * nx, y: y + off * ny }, 0.24 * beadM, (0.6 * amount * weight) / all)
-        for (let s = 0; s < STRANDS; s++) {
+        for (let s = 0; s < STRANDS && k % STRAND_EVERY === 0; s++) {
           const no = t * STRANDS + s
           const aside = off + ((s + 0.5) / STRANDS - 0.5) * ((1.1 * beadM) / threads)
           const last = ((no * APART) % ends.length) / ends.length + LAST_WANDERS * shares[t]!(share)

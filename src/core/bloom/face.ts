@@ -53,24 +53,30 @@ export function paintFace(
       const x = fromSilicone ? across - 1 - column : column
       const at = 4 * ((across - 1 - row) * across + x)
       const grain = lace ? lace[row * across + column]! : 1
-      const whites = [
-        sample.of(surface.white),
-        sample.of(transit.white),
-        grain * sample.of(floor.white),
-      ] as const
+      const topWhite = sample.of(surface.white)
+      const middleWhite = sample.of(transit.white)
+      const lowWhite = grain * sample.of(floor.white)
       for (let channel = 0; channel < 3; channel++) {
         const white = WHITE_ABSORB_PER_M[channel]!
-        const top = through(scatterPerM * whites[0], sample.of(surfaceInk[channel]!) + white * whites[0])
-        const middle = through(
-          scatterPerM * whites[1],
-          sample.of(transit.ink[channel]!) + white * whites[1] + CLEAR_ABSORB_PER_M[channel]! * depthM,
-        )
+        const back = backing[channel]!
+        const top = sample.of(surfaceInk[channel]!) + white * topWhite
+        const middle =
+          sample.of(transit.ink[channel]!) + white * middleWhite + CLEAR_ABSORB_PER_M[channel]! * depthM
         const ink = sample.of(floor.ink[channel]!)
+        const low = (1 - inkUnder) * ink + white * lowWhite
         const under = Math.exp(-2 * inkUnder * ink)
-        const low = through(scatterPerM * whites[2], (1 - inkUnder) * ink + white * whites[2])
         const behind = fromSilicone
-          ? under * low(middle(top(backing[channel]!)))
-          : top(middle(low(under * backing[channel]!)))
+          ? under *
+            over(
+              over(over(back, scatterPerM * topWhite, top), scatterPerM * middleWhite, middle),
+              scatterPerM * lowWhite,
+              low,
+            )
+          : over(
+              over(over(under * back, scatterPerM * lowWhite, low), scatterPerM * middleWhite, middle),
+              scatterPerM * topWhite,
+              top,
+            )
         const inner =
           ((1 - OUTER_REFLECTION) * (1 - INNER_REFLECTION) * behind) / (1 - INNER_REFLECTION * behind)
         const seen = OUTER_REFLECTION + inner - SPECULAR_LEFT_OUT
@@ -81,34 +87,40 @@ export function paintFace(
   return rgba
 }
 
-/** What is seen of a layer of that scattering and absorption, by what stands behind it. */
-function through(scatter: number, absorb: number): (behind: number) => number {
-  const { reflects, passes } = kubelkaMunk(Math.max(0, scatter), Math.max(0, absorb))
-  return (behind) => reflects + (passes * passes * behind) / (1 - reflects * behind)
+/** What is seen of a layer of that scattering and absorption before what stands behind it. */
+function over(behind: number, scatter: number, absorb: number): number {
+  const { reflects, passes } = kubelkaMunk(scatter, absorb)
+  return reflects + (passes * passes * behind) / (1 - reflects * behind)
 }
 
 /** Fields between cells, bilinear; a neighbour outside the mold counts as the cell itself. */
 function samplerOf(grid: BloomGrid, finer: number) {
   const { n } = grid
   const near = Int32Array.from({ length: n * n }, (_, p) => nearestInside(grid, p))
-  let [a, b, c, d] = [0, 0, 0, 0]
-  let [s, t] = [0, 0]
+  let a = 0
+  let b = 0
+  let c = 0
+  let d = 0
+  let s = 0
+  let t = 0
   return {
     /** False where neither the cell nor one beside it is in the mold. */
     goTo: (column: number, row: number): boolean => {
       const u = (column + 0.5) / finer - 0.5
       const v = (row + 0.5) / finer - 0.5
-      const [i, j] = [Math.max(0, Math.floor(u)), Math.max(0, Math.floor(v))]
-      const own = near[Math.floor(row / finer) * n + Math.floor(column / finer)]!
+      const i = u > 0 ? u | 0 : 0
+      const j = v > 0 ? v | 0 : 0
+      const own = near[((row / finer) | 0) * n + ((column / finer) | 0)]!
       if (own < 0) return false
-      s = Math.max(0, u - i)
-      t = Math.max(0, v - j)
-      const at = (q: number) => (q < near.length && near[q]! >= 0 ? near[q]! : own)
+      s = u > i ? u - i : 0
+      t = v > j ? v - j : 0
       const p = j * n + i
-      a = at(p)
-      b = at(i + 1 < n ? p + 1 : p)
-      c = at(p + n)
-      d = at(i + 1 < n ? p + n + 1 : p + n)
+      const right = i + 1 < n ? 1 : 0
+      const up = j + 1 < n ? n : 0
+      a = near[p]! >= 0 ? near[p]! : own
+      b = near[p + right]! >= 0 ? near[p + right]! : own
+      c = near[p + up]! >= 0 ? near[p + up]! : own
+      d = near[p + up + right]! >= 0 ? near[p + up + right]! : own
       return true
     },
     of: (field: Float64Array): number =>

@@ -1,6 +1,6 @@
 import { columnX, rowY, type BloomGrid } from './grid.ts'
 import type { Sheets } from './sheets.ts'
-import { backwardOf, type Stroke } from './tool.ts'
+import { backwardOf, type Backward, type Stroke } from './tool.ts'
 import type { Walls } from './walls.ts'
 
 interface ToolBench {
@@ -25,65 +25,84 @@ export function weakened(strokes: readonly Stroke[], viscosityPaS: number): read
 
 /** Works strokes into a piece: the surface follows them fully, the sheet in transit in part, the floor not. */
 export function workTool(strokes: readonly Stroke[], { grid, sheets, walls, spare }: ToolBench): void {
-  const { n, cellM } = grid
+  const { n } = grid
   const backward = strokes.map((stroke) => backwardOf(stroke))
-  const half = n >> 1
-  const offX = new Float64Array(half * half)
-  const offY = new Float64Array(half * half)
-  for (let j = 0; j < half; j++)
-    for (let i = 0; i < half; i++) {
-      const X = (columnX(grid, 2 * i) + columnX(grid, 2 * i + 1)) / 2
-      const Y = (rowY(grid, 2 * j) + rowY(grid, 2 * j + 1)) / 2
-      let [x, y] = [X, Y]
-      for (let k = backward.length - 1; k >= 0; k--) [x, y] = backward[k]!(x, y)
-      offX[j * half + i] = (x - X) / cellM
-      offY[j * half + i] = (y - Y) / cellM
+  const { offX, offY } = displacements(backward, grid)
+  const byX = new Float64Array(n * n)
+  const byY = new Float64Array(n * n)
+  for (let j = grid.firstRow; j <= grid.lastRow; j++)
+    for (let i = grid.from[j]!; i <= grid.to[j]!; i++) {
+      const p = j * n + i
+      byX[p] = walls.cell[p]! * between(offX, i, j, n >> 1)
+      byY[p] = walls.cell[p]! * between(offY, i, j, n >> 1)
     }
-  const remap = (values: Float64Array, depth: number) =>
-    remapped(values, { grid, walls, offX, offY, depth, spare })
+  const remap = (values: Float64Array, share: number) => remapped(values, { grid, byX, byY, share, spare })
   for (const values of [sheets.surface.white, sheets.surface.pressure, ...sheets.surface.ink])
     remap(values, 1)
   for (const values of [sheets.transit.white, ...sheets.transit.ink]) remap(values, TOOL_REACHES_DOWN)
 }
 
+/** Where the middle of every fourth of cells came from, in cells, on the grid of half the cells; 0 outside the mold. */
+function displacements(backward: readonly Backward[], grid: BloomGrid) {
+  const { n, cellM, from, to } = grid
+  const half = n >> 1
+  const offX = new Float64Array(half * half)
+  const offY = new Float64Array(half * half)
+  for (let j = 0; j < half; j++) {
+    const first = Math.min(from[2 * j]!, from[2 * j + 1]!) >> 1
+    const last = Math.max(to[2 * j]!, to[2 * j + 1]!) >> 1
+    for (let i = Math.max(0, first - 1); i <= Math.min(half - 1, last + 1); i++) {
+      const X = (columnX(grid, 2 * i) + columnX(grid, 2 * i + 1)) / 2
+      const Y = (rowY(grid, 2 * j) + rowY(grid, 2 * j + 1)) / 2
+      let x = X
+      let y = Y
+      for (let k = backward.length - 1; k >= 0; k--) [x, y] = backward[k]!(x, y)
+      offX[j * half + i] = (x - X) / cellM
+      offY[j * half + i] = (y - Y) / cellM
+    }
+  }
+  return { offX, offY }
+}
+
+/** Bilinear from the grid of half the cells. */
+function between(field: Float64Array, i: number, j: number, half: number): number {
+  const a = i >> 1
+  const c = j >> 1
+  const b = Math.min(half - 1, Math.max(0, i & 1 ? a + 1 : a - 1))
+  const d = Math.min(half - 1, Math.max(0, j & 1 ? c + 1 : c - 1))
+  return (
+    0.5625 * field[c * half + a]! +
+    0.1875 * (field[c * half + b]! + field[d * half + a]!) +
+    0.0625 * field[d * half + b]!
+  )
+}
+
 interface RemapTask {
   readonly grid: BloomGrid
-  readonly walls: Walls
-  /** Displacements in cells on the grid of half the cells. */
-  readonly offX: Float64Array
-  readonly offY: Float64Array
+  /** Displacements in cells. */
+  readonly byX: Float64Array
+  readonly byY: Float64Array
   /** Share of the displacement that this sheet feels. */
-  readonly depth: number
+  readonly share: number
   readonly spare: Float64Array
 }
 
 /** Every cell takes what was where its material came from, by limited cubic interpolation; the whole keeps its mass. */
-function remapped(values: Float64Array, { grid, walls, offX, offY, depth, spare }: RemapTask): void {
+function remapped(values: Float64Array, { grid, byX, byY, share, spare }: RemapTask): void {
   const { n, from, to, inside } = grid
-  const half = n >> 1
   let before = 0
   for (const value of values) before += value
   if (before === 0) return
   spare.fill(0)
   let after = 0
-  for (let j = grid.firstRow; j <= grid.lastRow; j++) {
-    const c = j >> 1
-    const d = Math.min(half - 1, Math.max(0, j & 1 ? c + 1 : c - 1))
+  for (let j = grid.firstRow; j <= grid.lastRow; j++)
     for (let i = from[j]!; i <= to[j]!; i++) {
       const p = j * n + i
       if (!inside[p]) continue
-      const a = i >> 1
-      const b = Math.min(half - 1, Math.max(0, i & 1 ? a + 1 : a - 1))
-      const off = (field: Float64Array) =>
-        0.5625 * field[c * half + a]! +
-        0.1875 * (field[c * half + b]! + field[d * half + a]!) +
-        0.0625 * field[d * half + b]!
-      const felt = depth * walls.cell[p]!
-      const value = cubicAt(values, n, i + felt * off(offX), j + felt * off(offY))
+      const value = cubicAt(values, n, i + share * byX[p]!, j + share * byY[p]!)
       spare[p] = value
       after += value
     }
-  }
   const scale = after > 0 ? before / after : 0
   if (scale > 0) for (let p = 0; p < values.length; p++) values[p] = spare[p]! * scale
 }

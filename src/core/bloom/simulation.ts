@@ -32,6 +32,8 @@ export interface BloomSetup {
   readonly uneven?: Unevenness
   /** Threads a bead is laid as; 1 lays it smooth. */
   readonly threads?: number
+  /** Steps so many times finer than usual, and a strict floor current: to see what the usual steps cost in truth. */
+  readonly care?: number
 }
 
 export interface Bloom {
@@ -65,7 +67,7 @@ const SPECKS_RIDE = 0.6
 const COURANT = 0.9
 const LAZY_CELLS = 0.35
 const WHITE_LAG_S = 3
-const MOST_STEP_S = 120
+const MOST_STEP_S = 200
 const LEAST_STEP_S = 6
 const STEP_S_PER_PA_S = 12
 const CURRENT_RELAX = 2.5
@@ -74,6 +76,8 @@ const CURRENT_RELAX = 2.5
 export function createBloom(setup: BloomSetup): Bloom {
   const { depthM, viscosityAt, excessDensityKgPerM3, recipe = PIPED } = setup
   const { entrain } = recipe
+  const care = setup.care ?? 1
+  const relax = care > 1 ? 1 : CURRENT_RELAX
   const grid = gridOf(setup.outline, setup.islands, setup.cells)
   const chance = seededRandom(setup.seed)
   const walls = wallsOf(grid, { depthM, uneven: setup.uneven ?? recipe.uneven, chance })
@@ -213,8 +217,8 @@ export function createBloom(setup: BloomSetup): Bloom {
     }
     const grows = pressureMost > 0 ? 1.35 : 2.5
     let stepS = Math.min(
-      MOST_STEP_S,
-      Math.max(LEAST_STEP_S, STEP_S_PER_PA_S * viscosity),
+      MOST_STEP_S / care,
+      Math.max(LEAST_STEP_S, STEP_S_PER_PA_S * viscosity) / care,
       untilS - nowS,
       Math.max(0.02, grows * lastStepS),
       Math.max(1e-3, nextAct - nowS),
@@ -229,7 +233,7 @@ export function createBloom(setup: BloomSetup): Bloom {
     const surfaceSpeed = fastest(flow.surfaceX, flow.surfaceY)
     if (freshWhite) floorSpeed = fastest(flow.floorX, flow.floorY)
     for (const speed of [surfaceSpeed, hasWhite ? floorSpeed : 0])
-      if (speed > 0) stepS = Math.min(stepS, (COURANT * cellM) / speed)
+      if (speed > 0) stepS = Math.min(stepS, (COURANT * cellM) / (speed * care))
     const last = nowS + stepS >= untilS - 1e-6
     const actNext = nextAct <= nowS + stepS + 1e-9
     movedSurfaceM += surfaceSpeed * stepS
@@ -268,7 +272,7 @@ export function createBloom(setup: BloomSetup): Bloom {
           depthM,
           viscosityPaS: viscosity,
           stepS: owedCurrentS,
-          relax: CURRENT_RELAX,
+          relax,
           withInk: hasInk,
         })
         owedCurrentS = 0

@@ -88,7 +88,7 @@ describe('glitter in the way', () => {
     const bloom = createBloom({
       outline,
       islands: [],
-      cells: 128,
+      cells: 64,
       depthM: 0.005,
       excessDensityKgPerM3: 1.7,
       viscosityAt: (s) => 2.2 * Math.exp(s / 2200),

@@ -19,7 +19,7 @@ import { MOMENT_WORDS, outcomeLines, WHAT_IF_NOTES, WHAT_IF_WORDS, wordOutcome }
 import { ChoiceField } from '#app/components/ChoiceField.tsx'
 import { downloadPng } from '#app/platform/download.ts'
 import { drawFace } from './facePicture.ts'
-import { usePlatform, type FaceOutcome, type FaceProgress } from '#app/platform/studio.tsx'
+import { LOOKS, usePlatform, type FaceOutcome, type FaceProgress } from '#app/platform/studio.tsx'
 
 interface FacePreviewProps {
   readonly request: BatchRequest
@@ -31,6 +31,9 @@ type Fineness = 'quick' | 'fine'
 
 const CELLS: Readonly<Record<Fineness, number>> = { quick: 128, fine: 256 }
 const SEED = 7
+/** Pixels a cell once nothing is in the way of drawing the white's grain. */
+const FINER = 2
+const LAST_LOOK = LOOKS - 1
 const OWN_BACK = { id: 'own', name: 'Own colour' }
 /** The best is followed first: it is what is planned. */
 const FIRST_SHOWN: readonly FaceMoment['id'][] = ['right', 'early', 'late']
@@ -57,7 +60,7 @@ export function FacePreview({ request, plan, moldId }: FacePreviewProps) {
   const [ownBackHex, setOwnBackHex] = useState('#7a2d4f')
   const [fineness, setFineness] = useState<Fineness>('quick')
   const [whatIf, setWhatIf] = useState<FaceWhatIf>('asPlanned')
-  const [frame, setFrame] = useState(6)
+  const [frame, setFrame] = useState(LAST_LOOK)
   const turn = useRef(0)
   const [followed, setFollowed] = useState<Followed | null>(null)
   const [shown, setShown] = useState<readonly Shown[]>([])
@@ -184,12 +187,12 @@ export function FacePreview({ request, plan, moldId }: FacePreviewProps) {
               'These faces are of the plan as it was. Show them again for the plan as it is.'}
           </p>
           <label className="mt-4 flex items-center gap-3 text-sm">
-            {followed.technique === 'bloom' ? 'From the bead to gel' : 'From the first drop to gel'}
+            From the first ink to gel
             <input
               type="range"
               className="accent-needle min-h-11 flex-1"
               min={0}
-              max={6}
+              max={LAST_LOOK}
               value={frame}
               onChange={(event) => setFrame(event.target.valueAsNumber)}
             />
@@ -205,7 +208,7 @@ export function FacePreview({ request, plan, moldId }: FacePreviewProps) {
                 frame={frame}
                 view={view}
                 backHex={backHex}
-                followed={followed}
+                of={followed}
               />
             ))}
           </ul>
@@ -222,7 +225,7 @@ interface FaceProps {
   readonly frame: number
   readonly view: { readonly side: Side; readonly isFace: boolean }
   readonly backHex: string
-  readonly followed: Followed
+  readonly of: Followed
 }
 
 function Face({
@@ -230,18 +233,19 @@ function Face({
   frame,
   view: { side, isFace },
   backHex,
-  followed: { task, whatIf, technique },
+  of: { task, whatIf, technique },
 }: FaceProps) {
   const { bloomLab } = usePlatform()
   const canvas = useRef<HTMLCanvasElement>(null)
   const [saved, setSaved] = useState<boolean | null>(null)
   const reached = progress?.frame ?? 0
   const said = MOMENT_WORDS[technique][moment.id]
+  const followed = outcome !== null
   useEffect(() => {
     let over = false
     if (reached === 0) return
     void bloomLab()
-      .paint(moment.id, frame, { side, backing: linearOf(backHex) })
+      .paint(moment.id, frame, { side, backing: linearOf(backHex), finer: followed ? FINER : 1 })
       .then((painted) => {
         const target = canvas.current
         if (over || !painted || !target) return
@@ -251,7 +255,7 @@ function Face({
     return () => {
       over = true
     }
-  }, [bloomLab, moment.id, frame, side, backHex, reached, task])
+  }, [bloomLab, moment.id, frame, side, backHex, reached, task, followed])
   return (
     <li
       className="text-sm"
