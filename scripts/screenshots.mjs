@@ -4,6 +4,7 @@
  */
 import { spawn } from 'node:child_process'
 import { mkdirSync } from 'node:fs'
+import { writeFile } from 'node:fs/promises'
 import { join } from 'node:path'
 import { chromium } from '@playwright/test'
 import { ensureBuilt, root } from './ready.mjs'
@@ -63,20 +64,47 @@ try {
     await page.goto(`http://127.0.0.1:${port}${path}`)
     await page.getByRole('heading', { level: 1, name: heading }).waitFor()
   }
+  const faces = async () => {
+    await page.getByLabel('Grid').selectOption('fine')
+    await page.getByRole('button', { name: 'Show the face' }).click()
+    await page.locator('[data-face="done"]').waitFor({ timeout: 240_000 })
+  }
+  const keep = async (name, picture) => {
+    if (!only || only.includes(name)) await writeFile(join(folder, `${name}.png`), picture)
+  }
   await shot('bench')
   await go('/plan', 'Plan a batch')
   await page.locator('[data-worksheet]').waitFor()
   await shot('plan')
-  if (!only || only.includes('faces')) {
+  if (!only || only.some((name) => ['pattern', 'card'].includes(name) || name.startsWith('face'))) {
     await page.getByRole('combobox', { name: 'Mold 1' }).selectOption({ label: 'Round coaster' })
     await page.getByText('Ember', { exact: true }).click()
     await page.getByText('Lagoon', { exact: true }).click()
-    await page.getByLabel('Grid').selectOption('fine')
-    await page.getByRole('button', { name: 'Show the face' }).click()
-    await page.locator('[data-face="done"]').waitFor({ timeout: 240_000 })
-    await page.evaluate(() => document.querySelector('[data-face]').scrollIntoView())
-    await page.waitForTimeout(1000)
-    await shot('faces')
+    await page.getByRole('link', { name: 'Pattern of Round coaster' }).click()
+    await page.getByRole('button', { name: 'Lay Thistle wreath here' }).click()
+    await page.evaluate(() => scrollTo(0, 0))
+    await shot('pattern')
+    await page.getByRole('button', { name: 'As usual again' }).click()
+    await faces()
+    for (const moment of ['early', 'right', 'late'])
+      await keep(`face-${moment}`, await faceOf(page, moment, 'none', 640))
+    const cards = [await faceOf(page, 'right', 'white', 760), await faceOf(page, 'right', 'black', 760)]
+    await page.getByRole('link', { name: 'Back to the plan' }).click()
+    await page.getByText('Petri', { exact: true }).click()
+    await page.getByText('Milk drop', { exact: true }).click()
+    await page.getByRole('link', { name: 'Pattern of Round coaster' }).click()
+    await faces()
+    await keep('face-petri', await faceOf(page, 'right', 'none', 640))
+    await go('/finish/demo-6', 'Finish: Ember heart dishes')
+    await page.getByText('Card test: this piece before any back').click()
+    for (const [k, card] of ['white', 'black'].entries())
+      await page
+        .getByLabel(`On a ${card} card`)
+        .setInputFiles({ name: `${card}.png`, mimeType: 'image/png', buffer: cards[k] })
+    await page.locator('[data-card-test="read"]').waitFor({ timeout: 60_000 })
+    await page.getByLabel('Before', { exact: true }).selectOption('navy')
+    await page.evaluate(() => document.querySelector('[data-card-test]').scrollIntoView())
+    await shot('card')
   }
   await go('/rack', 'Rack')
   await page.locator('[data-strip]').first().waitFor()
@@ -96,23 +124,8 @@ try {
   await shot('learned')
   await page.getByRole('tab', { name: /Molds/ }).click()
   await shot('shelf')
-  await page.getByRole('tab', { name: 'Learned timing' }).click()
-  await page.waitForTimeout(1500)
-  await shot('bands')
-  await page.getByRole('tab', { name: /Resins/ }).click()
-  await page.getByRole('button', { name: 'Add a resin' }).click()
-  await page.getByRole('textbox', { name: 'Pot life', exact: true }).fill('30')
-  await page.getByRole('button', { name: 'Work it out from the sheet' }).click()
-  await page.locator('[data-width]').waitFor()
-  await shot('data-sheet')
-  await page.getByRole('button', { name: 'Leave as it was' }).click()
   await go('/handbook', 'Handbook')
   await shot('handbook')
-  await page.locator('#schools').scrollIntoViewIfNeeded()
-  await page.locator('[data-schools]').waitFor()
-  await page.evaluate(() => document.querySelector('#schools').scrollIntoView())
-  await page.waitForTimeout(800)
-  await shot('schools')
   await go('/studio', 'Studio')
   await page.getByLabel('Bench instruments').selectOption('simulated')
   await page.getByText('Linked.').waitFor()
@@ -135,8 +148,6 @@ try {
   await page.clock.fastForward('12:00')
   await page.getByRole('button', { name: 'Reading' }).click()
   await page.getByLabel('Resin, or room').fill('31')
-  await page.waitForTimeout(300)
-  await shot('reading')
   await page.getByRole('button', { name: 'Resin, by probe' }).click()
   await page.getByText(/After \d+ reading/).waitFor()
   await page.clock.fastForward('03:00')
@@ -149,10 +160,29 @@ try {
   await mark(3)
   await page.waitForTimeout(300)
   await shot('pour')
-  await go('/shelf', 'Shelf')
-  await page.getByLabel('Live pours').waitFor()
-  await shot('live-bar')
 } finally {
   await browser.close()
   server.kill()
+}
+
+/** A followed face before that back, in the middle of a card of its colour; a PNG of so many pixels a side. */
+async function faceOf(page, moment, back, side) {
+  await page.getByLabel('Before', { exact: true }).selectOption(back)
+  await page.waitForTimeout(3000)
+  const card = { none: '#f6f0e4', white: '#eeeeec', black: '#1b1b1c' }[back]
+  const data = await page.locator(`[data-moment="${moment}"] canvas`).evaluate(
+    (canvas, { card, side }) => {
+      const whole = new OffscreenCanvas(side, side)
+      const context = whole.getContext('2d')
+      context.fillStyle = card
+      context.fillRect(0, 0, side, side)
+      context.drawImage(canvas, (side - canvas.width) / 2, (side - canvas.height) / 2)
+      return whole
+        .convertToBlob({ type: 'image/png' })
+        .then((blob) => blob.arrayBuffer())
+        .then((bytes) => Array.from(new Uint8Array(bytes)))
+    },
+    { card, side },
+  )
+  return Buffer.from(data)
 }

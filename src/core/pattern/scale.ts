@@ -104,9 +104,13 @@ type Change = Omit<ScaleChange, 'markId'>
 function changesOf(before: Mark, after: Mark): readonly Change[] {
   return WHAT.flatMap((what): Change[] => {
     const [from, to] = [figure(before, what), figure(after, what)]
-    return from === null || to === null || from === to ? [] : [{ what, from, to }]
+    if (from === null || to === null || Math.abs(to - from) <= UNNOTICED * Math.abs(from)) return []
+    return [{ what, from, to }]
   })
 }
+
+/** A hand does not see a figure that differs by less. */
+const UNNOTICED = 0.015
 
 const WHAT: readonly ScaleChange['what'][] = ['drops', 'petals', 'place', 'size']
 

@@ -84,8 +84,19 @@ export function PatternBench({ draft, order, request, live, units, change }: Pat
     change(last)
   }
   return (
-    <div className="grid items-start gap-6 lg:grid-cols-[22rem_minmax(0,1fr)]">
-      <section className="sheet min-w-0" aria-labelledby="marks-heading">
+    <div className="grid grid-cols-[minmax(0,1fr)] items-start gap-x-6 gap-y-5 lg:grid-cols-[22rem_minmax(0,1fr)]">
+      <div className="lg:col-start-2">
+        <Drawing
+          draft={draft}
+          order={order}
+          pattern={pattern}
+          chosen={chosen}
+          choose={setChosen}
+          change={setMark}
+          inkHexes={inks.map(({ hex }) => hex)}
+        />
+      </div>
+      <section className="sheet lg:col-start-1 lg:row-span-2 lg:row-start-1" aria-labelledby="marks-heading">
         <h2 id="marks-heading" className="text-xl">
           What the hand does
         </h2>
@@ -118,16 +129,7 @@ export function PatternBench({ draft, order, request, live, units, change }: Pat
         </div>
         <SavedPatterns pattern={pattern} mold={order.mold} holeMm={draft.white.holeMm} take={set} />
       </section>
-      <div className="flex min-w-0 flex-col gap-5">
-        <Drawing
-          draft={draft}
-          order={order}
-          pattern={pattern}
-          chosen={chosen}
-          choose={setChosen}
-          change={setMark}
-          inkHexes={inks.map(({ hex }) => hex)}
-        />
+      <div className="flex flex-col gap-5 lg:col-start-2">
         {request && live && (
           <>
             {live.plan.fills.some(({ mold }) => mold.id === order.mold.id) && (
@@ -177,7 +179,7 @@ function MarkList({ pattern, chosen, choose, setMark, setMarks, removed, inkName
       {marks.map(({ id, mark }, k) => (
         <li
           key={id}
-          className="border-line data-chosen:border-press rounded-lg border px-2"
+          className="border-line data-chosen:border-press rounded-lg border px-3 py-1"
           data-chosen={id === chosen || undefined}
         >
           <div className="flex items-center">
