@@ -32,6 +32,8 @@ export interface BloomSetup {
   readonly uneven?: Unevenness
   /** Threads a bead is laid as; 1 lays it smooth. */
   readonly threads?: number
+  /** How long solvent pulls, s; the usual where nothing is said. */
+  readonly evaporatesInS?: number
   /** Steps so many times finer than usual, and a strict floor current: to see what the usual steps cost in truth. */
   readonly care?: number
 }
@@ -285,7 +287,7 @@ export function createBloom(setup: BloomSetup): Bloom {
   }
   const evaporate = (stepS: number): void => {
     const { pressure } = sheets.surface
-    const kept = Math.exp(-stepS / EVAPORATES_IN_S)
+    const kept = Math.exp(-stepS / (setup.evaporatesInS ?? EVAPORATES_IN_S))
     for (let p = 0; p < pressure.length; p++) pressure[p]! *= kept
     pressureMost = largestOf(pressure)
     if (pressureMost >= PRESSURE_GONE_N_PER_M) return
