@@ -32,6 +32,7 @@ const coreRooms = {
     'safety',
     'rack',
     'runsheet',
+    'journal',
   ],
 }
 const outerRooms = {

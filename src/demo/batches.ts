@@ -60,7 +60,7 @@ export const BATCHES: readonly DemoBatch[] = [
       colours: ['Lagoon', 'Dusk', 'Chalk paste'],
     }),
     poursBeforeH: 24 * 44,
-    lateMin: 9,
+    lateMin: 18,
     notes: ['Looked for the bag'],
     outcomes: [
       {

@@ -1,3 +1,6 @@
+export { type CauseId, type QuestionId } from './causes.ts'
+export { diagnose, type Answers, type Diagnosis, type RankedCause } from './diagnose.ts'
+export { type RunFacts } from './facts.ts'
 export { measuredHands, type MeasuredHands } from './handSpeed.ts'
 export { learnBand, type BandEdges, type JudgedPiece } from './learnBand.ts'
 export { learnResin } from './learnResin.ts'

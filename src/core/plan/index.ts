@@ -12,6 +12,8 @@ export {
   type FaceWhatIf,
 } from './facePlan.ts'
 export { patternNeeds, type PatternNeeds } from './patternNeeds.ts'
+export { changedFor } from './nextTime.ts'
+export { factsOf } from './runFacts.ts'
 export { rightMoments, type RightMoment } from './schools.ts'
 export { stagesAt, type StageWindows } from './stagesNow.ts'
 export { type StrategyEffect } from './strategies.ts'

@@ -1,7 +1,8 @@
 import { Link, useParams } from 'react-router'
 import { NoSuchBatch } from '#app/components/NoSuchBatch.tsx'
 import { Place } from '#app/components/Place.tsx'
-import { useStory } from '#app/platform/queries.ts'
+import { useStory, type BatchStory } from '#app/platform/queries.ts'
+import { useRunFacts } from '#app/platform/runFacts.ts'
 import { CardTest } from './CardTest.tsx'
 import { PieceForm } from './PieceForm.tsx'
 
@@ -11,6 +12,12 @@ export function FinishPlace() {
   const { story, isPending } = useStory(batchId)
   if (isPending) return <Place title="Finish">Opening the batch …</Place>
   if (!story) return <NoSuchBatch title="Finish" />
+  return <Finish story={story} />
+}
+
+function Finish({ story }: { story: BatchStory }) {
+  const run = useRunFacts(story)
+  const batchId = story.batch.id
   const seen = story.pieces.filter((piece) => piece.outcome !== null).length
   return (
     <Place
@@ -32,7 +39,7 @@ export function FinishPlace() {
       </p>
       <ul className="flex flex-col gap-5">
         {story.pieces.map((piece) => (
-          <PieceForm key={piece.id} piece={piece} />
+          <PieceForm key={piece.id} piece={piece} facts={run.factsOf(piece)} repeatWith={run.repeatWith} />
         ))}
       </ul>
       <CardTest />

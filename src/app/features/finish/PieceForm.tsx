@@ -1,12 +1,21 @@
 import { useId, useState } from 'react'
-import { BEST_RATING, FAULTS, type FaultId, type Piece, type TimingVerdict } from '#core/journal/index.ts'
+import {
+  BEST_RATING,
+  FAULTS,
+  type CauseId,
+  type FaultId,
+  type Piece,
+  type RunFacts,
+  type TimingVerdict,
+} from '#core/journal/index.ts'
 import { recordOutcome } from '#data/batchCommands.ts'
 import type { FaceSide } from '#schema/studio.ts'
 import { TIMING_WORDS } from '#words/vocabulary.ts'
+import { DiagnosisList } from '#app/components/DiagnosisList.tsx'
 import { FacePicture, type PictureBytes } from '#app/components/FacePicture.tsx'
 import { useSay } from '#app/components/undo.tsx'
 import { shrinkPhoto, type ShrunkPhoto } from '#app/platform/photo.ts'
-import { usePhotos } from '#app/platform/queries.ts'
+import { usePhotos, useUnits } from '#app/platform/queries.ts'
 import { usePlatform } from '#app/platform/studio.tsx'
 
 type NewPhotos = Partial<Record<FaceSide, ShrunkPhoto>>
@@ -18,8 +27,15 @@ const SIDES: readonly { readonly side: FaceSide; readonly name: string }[] = [
 
 const TIMINGS: readonly TimingVerdict[] = ['tooEarly', 'right', 'tooLate']
 
+interface PieceFormProps {
+  readonly piece: Piece
+  readonly facts: RunFacts | null
+  readonly repeatWith: (cause: CauseId) => string | null
+}
+
 /** How one piece came out. */
-export function PieceForm({ piece }: { piece: Piece }) {
+export function PieceForm({ piece, facts, repeatWith }: PieceFormProps) {
+  const units = useUnits()
   const { db, nowMs, newId } = usePlatform()
   const say = useSay()
   const photos = usePhotos(piece.id)
@@ -108,6 +124,7 @@ export function PieceForm({ piece }: { piece: Piece }) {
             </div>
           </fieldset>
           <FaultField chosen={faults} onChange={setFaults} />
+          <DiagnosisList faults={faults} facts={facts} units={units} repeatWith={repeatWith} />
           <label className="flex flex-col gap-1 font-medium">
             Note
             <textarea
@@ -217,15 +234,6 @@ function FaultField({
           ))}
         </div>
       </details>
-      <ul className="mt-2 flex flex-col gap-1 text-sm">
-        {chosen.map((id) => (
-          <li key={id}>
-            <span className="font-semibold">{FAULTS[id].symptom}.</span> Likely:{' '}
-            {FAULTS[id].cause.toLowerCase()}. Next time: {FAULTS[id].nextTime.toLowerCase()}.{' '}
-            {FAULTS[id].rescue ? `Now: ${FAULTS[id].rescue}.` : 'Nothing rescues this one.'}
-          </li>
-        ))}
-      </ul>
     </fieldset>
   )
 }

@@ -1,8 +1,9 @@
 import { Link, useParams } from 'react-router'
-import { BEST_RATING, FAULTS, type Piece } from '#core/journal/index.ts'
+import { BEST_RATING, type CauseId, type Piece, type RunFacts } from '#core/journal/index.ts'
 import { timedEvents, weighedOf } from '#core/runsheet/index.ts'
 import { printQuantity, printSpan, type UnitChoice } from '#core/units/index.ts'
 import { ratioWords, TIMING_WORDS } from '#words/vocabulary.ts'
+import { DiagnosisList } from '#app/components/DiagnosisList.tsx'
 import { FacePicture } from '#app/components/FacePicture.tsx'
 import { sampleAt } from '#app/components/lifeAt.ts'
 import { NoSuchBatch } from '#app/components/NoSuchBatch.tsx'
@@ -19,6 +20,7 @@ import {
   useUnits,
   type BatchStory,
 } from '#app/platform/queries.ts'
+import { useRunFacts } from '#app/platform/runFacts.ts'
 
 /** One batch as it was poured: its marks on the strip, its figures, its pieces. */
 export function RunPlace() {
@@ -27,7 +29,12 @@ export function RunPlace() {
   const units = useUnits()
   if (isPending) return <Place title="Run">Opening the run …</Place>
   if (!story) return <NoSuchBatch title="Run" />
-  const { request } = story.batch
+  return <Run story={story} units={units} />
+}
+
+function Run({ story, units }: { story: BatchStory; units: UnitChoice }) {
+  const run = useRunFacts(story)
+  const { id: batchId, request } = story.batch
   return (
     <Place
       title={request.name}
@@ -47,7 +54,13 @@ export function RunPlace() {
         <Marks story={story} units={units} />
         <ul className="grid gap-5 md:grid-cols-2">
           {story.pieces.map((piece) => (
-            <PieceSheet key={piece.id} piece={piece} />
+            <PieceSheet
+              key={piece.id}
+              piece={piece}
+              facts={run.factsOf(piece)}
+              repeatWith={run.repeatWith}
+              units={units}
+            />
           ))}
         </ul>
       </div>
@@ -120,7 +133,14 @@ function Weighed({ events, units }: { events: BatchStory['events']; units: UnitC
   )
 }
 
-function PieceSheet({ piece }: { piece: Piece }) {
+interface PieceSheetProps {
+  readonly piece: Piece
+  readonly facts: RunFacts | null
+  readonly repeatWith: (cause: CauseId) => string | null
+  readonly units: UnitChoice
+}
+
+function PieceSheet({ piece, facts, repeatWith, units }: PieceSheetProps) {
   const photos = usePhotos(piece.id)
   const of = (side: 'front' | 'back') => photos.data?.find((photo) => photo.side === side) ?? null
   const { outcome } = piece
@@ -147,12 +167,8 @@ function PieceSheet({ piece }: { piece: Piece }) {
             {outcome.rating} of {BEST_RATING}
             {outcome.timing && `, white ${TIMING_WORDS[outcome.timing]}`}
           </p>
-          {outcome.faults.map((id) => (
-            <p key={id}>
-              {FAULTS[id].symptom}: next time {FAULTS[id].nextTime.toLowerCase()}.
-            </p>
-          ))}
           {outcome.note && <p className="text-ink-soft">{outcome.note}</p>}
+          <DiagnosisList faults={outcome.faults} facts={facts} units={units} repeatWith={repeatWith} />
         </div>
       ) : (
         <p className="text-ink-soft mt-2 text-sm">Not looked at yet.</p>

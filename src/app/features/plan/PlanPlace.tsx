@@ -1,9 +1,11 @@
 import { useEffect, useMemo, useState, type ReactNode } from 'react'
 import { Link, useLocation, useNavigate, useParams, useSearchParams } from 'react-router'
 import type { BatchRequest, PieceOrder } from '#core/batch/index.ts'
-import { staggeredRequests, type Stagger } from '#core/plan/index.ts'
+import type { CauseId } from '#core/journal/index.ts'
+import { changedFor, staggeredRequests, type Stagger } from '#core/plan/index.ts'
 import { addBatch, changeBatch, type BatchProblem } from '#data/batchCommands.ts'
 import type { Settings } from '#schema/studio.ts'
+import { CAUSE_WORDS } from '#words/diagnosis.ts'
 import { Callout } from '#app/components/Callout.tsx'
 import { EmptyPlace, Place } from '#app/components/Place.tsx'
 import { useSay } from '#app/components/undo.tsx'
@@ -29,6 +31,7 @@ export function PlanPlace() {
   const { batchId } = useParams()
   const [search] = useSearchParams()
   const repeats = search.get('repeat')
+  const change = causeIn(search.get('change'))
   const resins = useResins()
   const molds = useMolds()
   const colours = useColours()
@@ -42,7 +45,7 @@ export function PlanPlace() {
     return <AlreadyPoured name={known.batch.request.name} batchId={batchId} />
   }
   const first = known
-    ? openedAgain(known.batch.request, repeats !== null)
+    ? openedAgain(known.batch.request, { isRepeat: repeats !== null, change })
     : (keptDraft() ?? newDraft(stock, settings))
   if (!first) return <EmptyShelf />
   return (
@@ -53,15 +56,23 @@ export function PlanPlace() {
       settings={settings}
       batchId={known && batchId ? batchId : null}
       repeats={known && !batchId ? known.batch.id : null}
+      change={change}
     />
   )
 }
 
 /** A repeat is poured at another hour; its name says that it is one. */
-function openedAgain(request: BatchRequest, isRepeat: boolean): BatchRequest {
+function openedAgain(
+  request: BatchRequest,
+  { isRepeat, change }: { readonly isRepeat: boolean; readonly change: CauseId | null },
+): BatchRequest {
   if (!isRepeat) return request
   const name = request.name.endsWith(' again') ? request.name : `${request.name} again`
-  return { ...request, name, startAt: null }
+  return { ...((change && changedFor(change, request)) ?? request), name, startAt: null }
+}
+
+function causeIn(text: string | null): CauseId | null {
+  return text !== null && text in CAUSE_WORDS ? (text as CauseId) : null
 }
 
 function EmptyShelf() {
@@ -103,9 +114,11 @@ interface PlannerProps {
   readonly settings: Settings
   readonly batchId: string | null
   readonly repeats: string | null
+  /** The cause whose answer is already in the draft. */
+  readonly change: CauseId | null
 }
 
-function Planner({ first, stock, settings, batchId, repeats }: PlannerProps) {
+function Planner({ first, stock, settings, batchId, repeats, change }: PlannerProps) {
   const [draft, setDraft] = useState(first)
   const units = useUnits()
   const nowMs = useNowMs(15_000)
@@ -146,6 +159,7 @@ function Planner({ first, stock, settings, batchId, repeats }: PlannerProps) {
   return (
     <Place
       title={batchId ? 'Change the plan' : repeats ? 'Repeat a batch' : 'Plan a batch'}
+      lead={change && `With one change: ${CAUSE_WORDS[change].next}.`}
       actions={
         <>
           <button className="button button-quiet" onClick={() => window.print()}>

@@ -1,0 +1,218 @@
+import type { FaultId } from './faults.ts'
+import type { RunFacts } from './facts.ts'
+
+export type CauseId =
+  | 'whiteEarly'
+  | 'whiteLate'
+  | 'whiteStrong'
+  | 'whiteDrips'
+  | 'beadThin'
+  | 'ringsWide'
+  | 'cold'
+  | 'inkLate'
+  | 'inkAfterWhite'
+  | 'whiteOnMovingInk'
+  | 'notLevel'
+  | 'glitterInWhite'
+  | 'beadAtWall'
+  | 'muchMica'
+  | 'toolLate'
+  | 'raisedEdge'
+  | 'notToWall'
+  | 'muddyPair'
+  | 'pigmentUnmixed'
+  | 'stirredFast'
+  | 'filmThin'
+  | 'notFeathered'
+  | 'pouredAtOnce'
+  | 'overfilled'
+  | 'whiteUnderestimated'
+  | 'guessedMix'
+  | 'shortStir'
+  | 'wrongRatio'
+  | 'demoldedSoon'
+  | 'heatedSoon'
+  | 'leftFormSoon'
+  | 'flame'
+  | 'moldWorn'
+  | 'meniscus'
+  | 'inkNature'
+  | 'uncovered'
+  | 'gildedSoon'
+  | 'noBack'
+
+/** What only the person knows. */
+export type QuestionId =
+  'ringStartsDripped' | 'handWasFast' | 'boardWasLevel' | 'stirredHard' | 'heatUsed' | 'flameUsed'
+
+/** One cause of a fault: how usual it is, what a run adds to it in log odds (null where the run is silent), and what would tell. */
+export interface CauseRule {
+  readonly cause: CauseId
+  /** Log odds against the other causes of the same fault, from experience. */
+  readonly usual: number
+  readonly weigh: (facts: RunFacts) => number | null
+  readonly ask?: QuestionId
+}
+
+const PLAIN = 2.5
+const AGAINST = -2
+const COLD_C = 18
+const SHORT_STIR_MIN = 2.5
+const WRONG_RATIO = 0.04
+const LEAST_SETTLED_MIN = 3
+const THIN_HOLE_MM = 2.5
+const WIDE_RINGS_MM = 13
+const LEAST_MARGIN_MM = 3
+const LATE_TOOL_MIN = 4
+const LATE_COVER_MIN = 10
+const USUAL_PORTION_G = 30
+
+/** So many log odds where it is so, against it where it is not; nothing where the run does not say. */
+function when(is: boolean | null, plain = PLAIN): number | null {
+  return is === null ? null : is ? plain : AGAINST
+}
+
+/** Plain evidence, the more the farther beyond the edge, in minutes. */
+function beyond(minutes: number | null): number | null {
+  if (minutes === null) return null
+  return minutes <= 0 ? AGAINST : Math.min(4, 1 + 0.4 * minutes)
+}
+
+const silent = () => null
+const early = ({ white }: RunFacts) => beyond(white && white.openMin - white.atMin)
+const late = ({ white }: RunFacts) => beyond(white && white.atMin - white.closeMin)
+const cold = ({ roomTempC }: RunFacts) => when(roomTempC < COLD_C, 1.5 + 0.3 * (COLD_C - roomTempC))
+const only = (cause: CauseId, weigh: CauseRule['weigh'] = silent): readonly CauseRule[] => [
+  { cause, usual: 0, weigh },
+]
+
+/** The trade's fault table as rules; usual odds are common practice, edges are those the planner warns at. */
+export const CAUSES: Readonly<Record<FaultId, readonly CauseRule[]>> = {
+  blobs: [
+    { cause: 'whiteEarly', usual: 0.5, weigh: early },
+    {
+      cause: 'whiteStrong',
+      usual: 0.3,
+      weigh: ({ dose }) => (dose === 'opaque' ? 3 : dose === 'milky' ? 1.8 : AGAINST),
+    },
+    { cause: 'whiteDrips', usual: 0, weigh: silent, ask: 'ringStartsDripped' },
+  ],
+  lines: [
+    { cause: 'whiteLate', usual: 0.5, weigh: late },
+    { cause: 'cold', usual: -0.5, weigh: cold },
+    {
+      cause: 'beadThin',
+      usual: 0,
+      weigh: ({ holeMm }) => when(holeMm < THIN_HOLE_MM, 1.5),
+      ask: 'handWasFast',
+    },
+  ],
+  gaps: [
+    { cause: 'whiteLate', usual: 0.5, weigh: late },
+    {
+      cause: 'ringsWide',
+      usual: 0.3,
+      weigh: ({ spacingMm }) => when(spacingMm === null ? null : spacingMm > WIDE_RINGS_MM),
+    },
+    {
+      cause: 'beadThin',
+      usual: 0,
+      weigh: ({ holeMm }) => when(holeMm < THIN_HOLE_MM, 1.5),
+      ask: 'handWasFast',
+    },
+  ],
+  distorted: [
+    { cause: 'inkAfterWhite', usual: 0.5, weigh: ({ inkAfterWhite }) => when(inkAfterWhite, 3.5) },
+    {
+      cause: 'whiteOnMovingInk',
+      usual: 0.3,
+      weigh: ({ settledMin }) => when(settledMin === null ? null : settledMin < LEAST_SETTLED_MIN),
+    },
+    {
+      cause: 'notLevel',
+      usual: 0,
+      weigh: ({ levelSkipped }) => (levelSkipped ? PLAIN : null),
+      ask: 'boardWasLevel',
+    },
+  ],
+  pockets: [
+    {
+      cause: 'glitterInWhite',
+      usual: 0,
+      weigh: ({ glitterMetWhite }) => (glitterMetWhite ? PLAIN : null),
+    },
+  ],
+  wallWhite: [
+    {
+      cause: 'beadAtWall',
+      usual: 0,
+      weigh: ({ marginMm }) => (marginMm !== null && marginMm < LEAST_MARGIN_MM ? PLAIN : null),
+    },
+  ],
+  micaSpots: only('muchMica', ({ mica }) => (mica ? PLAIN : null)),
+  smallInk: [
+    { cause: 'inkLate', usual: 0.3, weigh: ({ inkLateMin }) => beyond(inkLateMin) },
+    { cause: 'cold', usual: 0, weigh: cold },
+  ],
+  curdled: only('toolLate', ({ shapedAfterMin }) =>
+    shapedAfterMin !== null && shapedAfterMin > LATE_TOOL_MIN ? PLAIN : null,
+  ),
+  clearWalls: [{ cause: 'raisedEdge', usual: 0, weigh: silent }],
+  clearRim: only('notToWall'),
+  muddy: only('muddyPair', ({ muddyPair }) => (muddyPair ? PLAIN : null)),
+  specks: only('pigmentUnmixed'),
+  microBubbles: [
+    { cause: 'cold', usual: 0, weigh: cold },
+    { cause: 'stirredFast', usual: 0.2, weigh: silent, ask: 'stirredHard' },
+  ],
+  baldSpots: only('filmThin', ({ bedMm }) => (bedMm < 3 ? PLAIN : null)),
+  step: only('notFeathered', ({ feathered }) => (feathered ? null : PLAIN)),
+  floating: only('pouredAtOnce'),
+  noLip: only('overfilled', ({ overMm }) => (overMm > 0 ? PLAIN : null)),
+  outOfWhite: only('whiteUnderestimated', ({ whiteNeededG }) =>
+    whiteNeededG !== null && whiteNeededG > USUAL_PORTION_G ? PLAIN : null,
+  ),
+  tooMuch: only('guessedMix'),
+  tilted: only('notLevel', ({ levelSkipped }) => (levelSkipped ? PLAIN : null)),
+  soft: [
+    {
+      cause: 'shortStir',
+      usual: 0.5,
+      weigh: ({ stirMin }) => when(stirMin === null ? null : stirMin < SHORT_STIR_MIN, 3),
+    },
+    {
+      cause: 'wrongRatio',
+      usual: 0.2,
+      weigh: ({ ratioError }) => when(ratioError === null ? null : Math.abs(ratioError) > WRONG_RATIO, 3),
+    },
+    { cause: 'cold', usual: 0, weigh: cold },
+  ],
+  bendy: [
+    {
+      cause: 'demoldedSoon',
+      usual: 0.5,
+      weigh: ({ demoldEarlyH }) => when(demoldEarlyH === null ? null : demoldEarlyH > 0),
+    },
+    { cause: 'heatedSoon', usual: 0, weigh: silent, ask: 'heatUsed' },
+  ],
+  flattened: only('leftFormSoon'),
+  stuckMold: [
+    { cause: 'flame', usual: 0.2, weigh: silent, ask: 'flameUsed' },
+    { cause: 'moldWorn', usual: 0, weigh: silent },
+  ],
+  sharpLip: [
+    { cause: 'overfilled', usual: 0, weigh: ({ lipMm, overMm }) => when(lipMm < 0.5 || overMm > 0) },
+    { cause: 'meniscus', usual: 0.2, weigh: silent },
+  ],
+  colourTurned: only('inkNature', ({ shiftedColour }) => (shiftedColour ? PLAIN : null)),
+  dust: [
+    {
+      cause: 'uncovered',
+      usual: 0,
+      weigh: ({ coverSkipped, coveredAfterMin }) =>
+        coverSkipped || (coveredAfterMin ?? 0) > LATE_COVER_MIN ? PLAIN : null,
+    },
+  ],
+  gilding: only('gildedSoon'),
+  pale: only('noBack', ({ backed }) => (backed ? null : PLAIN)),
+}

@@ -1,0 +1,49 @@
+import type { WhiteDose } from '../batch/index.ts'
+import type { TechniqueId } from '../technique/index.ts'
+
+/** What a run can show of one piece; null where it cannot. Minutes from stop-stir. */
+export interface RunFacts {
+  readonly technique: TechniqueId
+  /** When the white went in, beside the window as the run had it; null for other techniques or where it was not marked. */
+  readonly white: {
+    readonly atMin: number
+    readonly openMin: number
+    readonly bestMin: number
+    readonly closeMin: number
+  } | null
+  /** Minutes after inks stopped spreading; 0 or less in time. */
+  readonly inkLateMin: number | null
+  /** From the piece's ink to its white. */
+  readonly settledMin: number | null
+  readonly inkAfterWhite: boolean
+  /** From the white to the tool. */
+  readonly shapedAfterMin: number | null
+  /** Of the cup when it was decanted, read or reckoned. */
+  readonly cupTempC: number | null
+  readonly roomTempC: number
+  readonly stirMin: number | null
+  /** How far A:B was off as weighed, as a fraction; null where nothing was weighed. */
+  readonly ratioError: number | null
+  readonly dose: WhiteDose
+  readonly holeMm: number
+  readonly spacingMm: number | null
+  readonly marginMm: number | null
+  /** The portion of the whole batch. */
+  readonly whiteNeededG: number | null
+  readonly glitterMetWhite: boolean
+  readonly mica: boolean
+  readonly muddyPair: readonly [string, string] | null
+  readonly shiftedColour: string | null
+  readonly levelSkipped: boolean
+  readonly coverSkipped: boolean
+  readonly coveredAfterMin: number | null
+  readonly feathered: boolean
+  /** By how much the layers were too deep for the mold; negative where room was left. */
+  readonly overMm: number
+  readonly bedMm: number
+  readonly lipMm: number
+  readonly backed: boolean
+  /** Hours before the piece was stiff; negative after. Null until it was demolded. */
+  readonly demoldEarlyH: number | null
+  readonly leftoverG: number
+}

@@ -1,0 +1,73 @@
+import type { BatchRequest, WhiteDose } from '../batch/index.ts'
+import type { CauseId } from '../journal/index.ts'
+import type { Mark, Pattern } from '../pattern/index.ts'
+
+const WEAKER: Readonly<Record<WhiteDose, WhiteDose>> = {
+  ink: 'ink',
+  opaque: 'milky',
+  milky: 'translucent',
+  translucent: 'translucent',
+}
+const GOOD_MARGIN_MM = 7
+const GOOD_SPACING_MM = 10
+const GOOD_HOLE_MM = 3
+const WARMER_K = 3
+const WARMEST_C = 30
+const LONGER_SETTLE_MIN = 2
+const LEAST_SETTLE_MIN = 5
+const BACK_MM = 2
+const GOOD_LIP_MM = 2
+const LEAST_BED_MM = 3
+
+/** The request with the one change that answers a cause; null where only the hand can change something. */
+export function changedFor(cause: CauseId, request: BatchRequest): BatchRequest | null {
+  const { white } = request
+  switch (cause) {
+    case 'whiteStrong':
+      return WEAKER[white.dose] === white.dose
+        ? null
+        : { ...request, white: { ...white, dose: WEAKER[white.dose] } }
+    case 'beadThin':
+      return white.holeMm >= GOOD_HOLE_MM ? null : { ...request, white: { ...white, holeMm: GOOD_HOLE_MM } }
+    case 'ringsWide':
+      return withMarks(
+        { ...request, white: { ...white, ringSpacingMm: Math.min(white.ringSpacingMm, GOOD_SPACING_MM) } },
+        (mark) =>
+          'marginMm' in mark ? [{ ...mark, spacingMm: Math.min(mark.spacingMm, GOOD_SPACING_MM) }] : [mark],
+      )
+    case 'beadAtWall':
+      return withMarks(
+        { ...request, white: { ...white, rimMarginMm: Math.max(white.rimMarginMm, GOOD_MARGIN_MM) } },
+        (mark) =>
+          'marginMm' in mark ? [{ ...mark, marginMm: Math.max(mark.marginMm, GOOD_MARGIN_MM) }] : [mark],
+      )
+    case 'glitterInWhite':
+      return withMarks(request, (mark) => (mark.kind === 'sprinkle' && mark.what === 'glitter' ? [] : [mark]))
+    case 'muchMica':
+      return { ...request, colours: request.colours.filter(({ kind }) => kind !== 'mica') }
+    case 'cold':
+      return { ...request, roomTempC: Math.min(WARMEST_C, request.roomTempC + WARMER_K) }
+    case 'whiteOnMovingInk':
+      return { ...request, settleMin: Math.max(LEAST_SETTLE_MIN, request.settleMin + LONGER_SETTLE_MIN) }
+    case 'filmThin':
+      return { ...request, bedMm: Math.max(LEAST_BED_MM, request.bedMm ?? LEAST_BED_MM) }
+    case 'overfilled':
+      return { ...request, lipMm: Math.max(GOOD_LIP_MM, request.lipMm), bedMm: null }
+    case 'noBack':
+      return { ...request, back: { when: 'footprint', depthMm: BACK_MM, colour: null } }
+    default:
+      return null
+  }
+}
+
+/** Every piece's own pattern with its marks changed; null where nothing differs. */
+function withMarks(request: BatchRequest, change: (mark: Mark) => readonly Mark[]): BatchRequest {
+  const changed = (pattern: Pattern): Pattern => ({
+    ...pattern,
+    marks: pattern.marks.flatMap(({ id, mark }) => change(mark).map((next) => ({ id, mark: next }))),
+  })
+  return {
+    ...request,
+    pieces: request.pieces.map((order) => ({ ...order, pattern: order.pattern && changed(order.pattern) })),
+  }
+}

@@ -1,0 +1,159 @@
+import { describe, expect, test } from '@jest/globals'
+import { bloomRequest, COASTER } from '../../../tests/support/request.ts'
+import { diagnose } from '../journal/index.ts'
+import { usualPattern } from '../batch/index.ts'
+import { readPour, type PourEvent } from '../runsheet/index.ts'
+import { TECHNIQUES } from '../technique/index.ts'
+import { changedFor } from './nextTime.ts'
+import { planLive } from './plan.ts'
+import { factsOf } from './runFacts.ts'
+
+const T0 = Date.parse('2026-11-20T18:00:00Z')
+const MIN = 60_000
+
+interface Told {
+  readonly stirMin?: number
+  readonly marks?: Readonly<Record<string, number>>
+  readonly overruled?: readonly string[]
+  readonly weighed?: readonly [number, number]
+  readonly cupC?: number
+}
+
+/** A run of two coasters as a bench told it. */
+function run(
+  request = bloomRequest({}, 2),
+  { stirMin = 3, marks = {}, overruled = [], weighed, cupC }: Told = {},
+) {
+  const at = (min: number) => T0 + min * MIN
+  const events = [
+    { kind: 'gatePassed', atMs: at(-10), overruled: overruled.map((tool) => ({ tool, note: 'none here' })) },
+    ...(weighed ? [{ kind: 'weighed', atMs: at(-6), aG: weighed[0], bG: weighed[1] }] : []),
+    { kind: 'stirBegan', atMs: at(-stirMin) },
+    { kind: 'stopStir', atMs: at(0) },
+    ...(cupC === undefined
+      ? []
+      : [{ kind: 'reading', atMs: at(12), reading: { kind: 'temperature', tempC: cupC, by: 'probe' } }]),
+    ...Object.entries(marks).map(([key, min]) => ({ kind: 'done', atMs: at(min), key })),
+  ].map((event, k) => ({ id: `e${k}`, ...event })) as readonly PourEvent[]
+  const pour = readPour(events)
+  if (pour.stage !== 'running') throw new Error(pour.stage)
+  const { plan } = planLive(request, pour.done, pour.readings)
+  return factsOf({ request, plan, pour, events }, 1, COASTER.id)
+}
+
+describe('what a run shows of a piece', () => {
+  test('is when its white went in beside the window, its ink, its tool and its cup', () => {
+    const facts = run(undefined, {
+      marks: { decant: 18, 'ink.1': 19, 'white.1': 26, 'shape.1': 28, cover: 45 },
+      cupC: 33,
+    })
+    expect(facts.white!.atMin).toBe(26)
+    expect(facts.white!.openMin).toBeLessThanOrEqual(facts.white!.bestMin)
+    expect(facts).toMatchObject({
+      settledMin: 7,
+      inkAfterWhite: false,
+      shapedAfterMin: 2,
+      cupTempC: 33,
+      coveredAfterMin: 17,
+      feathered: false,
+      stirMin: 3,
+      ratioError: null,
+      backed: false,
+      marginMm: 7,
+      spacingMm: 10,
+    })
+  })
+
+  test('is ink that came after the white, a short stirring, a ratio off as weighed, and what was passed over', () => {
+    const facts = run(undefined, {
+      stirMin: 1.5,
+      weighed: [55, 40],
+      overruled: ['level', 'cover'],
+      marks: { decant: 18, 'white.1': 25, 'ink.1': 27 },
+    })
+    expect(facts.inkAfterWhite).toBe(true)
+    expect(facts.stirMin).toBeCloseTo(1.5, 6)
+    expect(facts.ratioError!).toBeGreaterThan(0.2)
+    expect([facts.levelSkipped, facts.coverSkipped]).toEqual([true, true])
+  })
+
+  test('is silent where nothing was marked', () => {
+    const facts = run()
+    expect([
+      facts.white,
+      facts.settledMin,
+      facts.shapedAfterMin,
+      facts.inkLateMin,
+      facts.demoldEarlyH,
+    ]).toEqual([null, null, null, null, null])
+  })
+
+  test('is glitter only where beads cross it', () => {
+    const strewn = (kind: 'rim' | 'piece') => {
+      const request = bloomRequest({}, 1)
+      const usual = usualPattern(COASTER, request.white, TECHNIQUES.bloom)
+      const area = kind === 'rim' ? ({ kind, widthMm: 4 } as const) : ({ kind } as const)
+      const mark = { kind: 'sprinkle', what: 'glitter', area } as const
+      const pattern = { ...usual, marks: [...usual.marks, { id: 'g', mark }] }
+      return run({ ...request, pieces: [{ mold: COASTER, count: 1, pattern }] }).glitterMetWhite
+    }
+    expect(strewn('piece')).toBe(true)
+    expect(strewn('rim')).toBe(false)
+  })
+})
+
+describe('a diagnosis', () => {
+  const late = run(undefined, { marks: { decant: 18, 'ink.1': 19, 'white.1': 60 } })
+
+  test('names the late white first and says that the run shows it', () => {
+    const { causes, ask } = diagnose('lines', late)
+    expect(causes[0]).toMatchObject({ cause: 'whiteLate', shown: true })
+    expect(causes.reduce((sum, { share }) => sum + share, 0)).toBeCloseTo(1, 9)
+    expect(ask).toBeNull()
+  })
+
+  test('asks one question where the run cannot tell, and an answer settles it either way', () => {
+    const facts = run(undefined, { marks: { decant: 18, 'ink.1': 19 } })
+    expect(diagnose('distorted', facts).ask).toBe('boardWasLevel')
+    const share = (yes: boolean) =>
+      diagnose('distorted', facts, { boardWasLevel: yes }).causes.find(({ cause }) => cause === 'notLevel')!
+        .share
+    expect(share(true)).toBeGreaterThan(0.6)
+    expect(share(false)).toBeLessThan(0.1)
+    expect(diagnose('distorted', facts, { boardWasLevel: false }).ask).toBeNull()
+  })
+})
+
+describe('the one change for next time', () => {
+  const request = bloomRequest(
+    { white: { ...bloomRequest().white, dose: 'opaque', holeMm: 2, rimMarginMm: 2, ringSpacingMm: 18 } },
+    1,
+  )
+
+  test.each([
+    ['whiteStrong', { white: { ...request.white, dose: 'milky' } }],
+    ['beadThin', { white: { ...request.white, holeMm: 3 } }],
+    ['ringsWide', { white: { ...request.white, ringSpacingMm: 10 } }],
+    ['beadAtWall', { white: { ...request.white, rimMarginMm: 7 } }],
+    ['cold', { roomTempC: 24 }],
+    ['whiteOnMovingInk', { settleMin: 7 }],
+    ['noBack', { back: { when: 'footprint', depthMm: 2, colour: null } }],
+  ] as const)('for %s changes that and nothing else', (cause, changes) => {
+    expect(changedFor(cause, request)).toEqual({ ...request, ...changes })
+  })
+
+  test('reaches into a pattern of a piece’s own', () => {
+    const usual = usualPattern(COASTER, request.white, TECHNIQUES.bloom)
+    const own = { ...request, pieces: [{ mold: COASTER, count: 1, pattern: usual }] }
+    const marks = (cause: 'beadAtWall' | 'ringsWide') =>
+      changedFor(cause, own)!.pieces[0]!.pattern!.marks.map(({ mark }) => mark)
+    expect(marks('beadAtWall')[1]).toMatchObject({ marginMm: 7, spacingMm: 18 })
+    expect(marks('ringsWide')[1]).toMatchObject({ marginMm: 2, spacingMm: 10 })
+  })
+
+  test('is nothing where only the hand can change something, or it is right already', () => {
+    expect(changedFor('whiteLate', request)).toBeNull()
+    expect(changedFor('beadThin', bloomRequest())).toBeNull()
+    expect(changedFor('whiteStrong', bloomRequest())).toBeNull()
+  })
+})

@@ -1,0 +1,132 @@
+import type { MoldFill, BatchRequest } from '../batch/index.ts'
+import { curingShifts } from '../colour/index.ts'
+import type { RunFacts } from '../journal/index.ts'
+import { isInside, type Point } from '../mold/index.ts'
+import { weightRatio } from '../resin/index.ts'
+import { timedEvents, weighedOf, type Pour, type PourEvent } from '../runsheet/index.ts'
+import type { Reading } from '../timing/index.ts'
+import type { BatchPlan } from './plan.ts'
+
+interface PouredRun {
+  readonly request: BatchRequest
+  /** As the run's marks and readings have it. */
+  readonly plan: BatchPlan
+  readonly pour: Extract<Pour, { stage: 'running' }>
+  readonly events: readonly PourEvent[]
+}
+
+/** What a run shows of one of its pieces. */
+export function factsOf(
+  { request, plan, pour, events }: PouredRun,
+  pieceNo: number,
+  moldId: string,
+): RunFacts {
+  const { done } = pour
+  const fill = plan.fills.find(({ mold }) => mold.id === moldId) ?? null
+  const whiteMin = done[`white.${pieceNo}`] ?? null
+  const inkMins = Object.entries(done).flatMap(([key, min]) => (isOf(key, 'ink', pieceNo) ? [min] : []))
+  const lastInkMin = inkMins.length > 0 ? Math.max(...inkMins) : null
+  const shapeMin = done[`shape.${pieceNo}`] ?? null
+  const window = plan.bloom?.window ?? null
+  const coverMin = done['cover'] ?? null
+  const lastHandsMin = Math.max(0, shapeMin ?? whiteMin ?? lastInkMin ?? 0)
+  const weighed = weighedOf(events)
+  const demold = plan.steps.find(({ stepId }) => stepId === 'demold')
+  const skipped = skippedTools(events)
+  const [muddy] = plan.palette.overlaps.filter((pair) => pair.muddy)
+  return {
+    technique: request.technique,
+    white:
+      whiteMin !== null && window && window.closeMin !== null
+        ? { atMin: whiteMin, openMin: window.openMin, bestMin: window.bestMin, closeMin: window.closeMin }
+        : null,
+    inkLateMin: inkLateMin(plan, inkMins, pieceNo),
+    settledMin: whiteMin !== null && lastInkMin !== null ? whiteMin - lastInkMin : null,
+    inkAfterWhite: whiteMin !== null && lastInkMin !== null && lastInkMin > whiteMin,
+    shapedAfterMin: whiteMin !== null && shapeMin !== null ? shapeMin - whiteMin : null,
+    cupTempC: cupTempC(plan, pour.readings, done['decant'] ?? plan.decant.decantMin),
+    roomTempC: roomTempC(pour.readings) ?? request.roomTempC,
+    stirMin: stirMin(events),
+    ratioError: weighed && weighed.bG > 0 ? weighed.aG / weighed.bG / weightRatio(request.resin) - 1 : null,
+    dose: request.white.dose,
+    holeMm: request.white.holeMm,
+    spacingMm: widestSpacingMm(fill),
+    marginMm: leastMarginMm(fill),
+    whiteNeededG: plan.mixes[0]?.cups.find(({ id }) => id === 'white')?.massG ?? null,
+    glitterMetWhite: fill !== null && glitterMeetsWhite(fill),
+    mica:
+      request.colours.some(({ kind }) => kind === 'mica') ||
+      (fill?.laid.sprinkles.some(({ what }) => what === 'mica') ?? false),
+    muddyPair: muddy ? [muddy.one, muddy.other] : null,
+    shiftedColour: curingShifts(request.colours)[0]?.name ?? null,
+    levelSkipped: skipped.includes('level'),
+    coverSkipped: skipped.includes('cover'),
+    coveredAfterMin: coverMin === null ? null : coverMin - lastHandsMin,
+    feathered: done['feather'] !== undefined,
+    overMm: fill ? -fill.freeMm : 0,
+    bedMm: fill?.layers.find(({ kind }) => kind === 'bed')?.depthMm ?? request.bedMm ?? 0,
+    lipMm: request.lipMm,
+    backed: request.back.when !== 'none',
+    demoldEarlyH: demold && done['demold'] !== undefined ? (demold.fromMin - done['demold']) / 60 : null,
+    leftoverG: plan.mixes[0]?.parts.byWeight.leftoverG ?? 0,
+  }
+}
+
+/** Turn keys are step, round and piece; rounds are there only where a step has several. */
+function isOf(key: string, step: string, pieceNo: number): boolean {
+  const parts = key.split('.')
+  return parts[0] === step && parts.at(-1) === String(pieceNo)
+}
+
+function inkLateMin(plan: BatchPlan, inkMins: readonly number[], pieceNo: number): number | null {
+  const turn = plan.steps.find((step) => step.stepId === 'ink' && step.pieceNo === pieceNo)
+  if (inkMins.length === 0 || !turn || turn.toMin === null) return null
+  return Math.min(...inkMins) - turn.toMin
+}
+
+/** The cup just before it was emptied: the warmest reading by then, else as reckoned. */
+function cupTempC(plan: BatchPlan, readings: readonly Reading[], decantMin: number): number | null {
+  const read = readings.flatMap((reading) =>
+    reading.kind === 'temperature' && reading.atMin <= decantMin ? [reading.tempC] : [],
+  )
+  if (read.length > 0) return Math.max(...read)
+  return plan.life.findLast(({ min }) => min <= decantMin)?.tempC ?? null
+}
+
+function roomTempC(readings: readonly Reading[]): number | null {
+  return readings.flatMap((reading) => (reading.kind === 'room' ? [reading.tempC] : [])).at(-1) ?? null
+}
+
+function stirMin(events: readonly PourEvent[]): number | null {
+  const began = timedEvents(events).findLast(({ event }) => event.kind === 'stirBegan')
+  return began ? -began.min : null
+}
+
+function skippedTools(events: readonly PourEvent[]): readonly string[] {
+  return events.flatMap((event) =>
+    event.kind === 'gatePassed' ? event.overruled.map(({ tool }) => tool) : [],
+  )
+}
+
+function spacedMarks(fill: MoldFill | null) {
+  return (fill?.pattern.marks ?? []).flatMap(({ mark }) =>
+    mark.kind === 'rings' || mark.kind === 'spiral' || mark.kind === 'lines' ? [mark] : [],
+  )
+}
+
+function widestSpacingMm(fill: MoldFill | null): number | null {
+  const marks = spacedMarks(fill)
+  return marks.length > 0 ? Math.max(...marks.map(({ spacingMm }) => spacingMm)) : null
+}
+
+function leastMarginMm(fill: MoldFill | null): number | null {
+  const marks = spacedMarks(fill)
+  return marks.length > 0 ? Math.min(...marks.map(({ marginMm }) => marginMm)) : null
+}
+
+function glitterMeetsWhite({ laid }: MoldFill): boolean {
+  const glitter = laid.sprinkles.filter(({ what }) => what === 'glitter')
+  return glitter.some(({ lines }) =>
+    laid.beads.some(({ line }) => line.some((point: Point) => isInside(lines, point))),
+  )
+}
