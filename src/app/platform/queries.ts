@@ -1,4 +1,4 @@
-import { useQuery, keepPreviousData, type UseQueryResult } from '@tanstack/react-query'
+import { useQueries, useQuery, keepPreviousData, type UseQueryResult } from '@tanstack/react-query'
 import type { BatchRequest } from '#core/batch/index.ts'
 import type { Piece } from '#core/journal/index.ts'
 import type { BatchPlan, LivePlan } from '#core/plan/index.ts'
@@ -166,6 +166,19 @@ export function useRunAsPoured({ batch, pour }: BatchStory): UseQueryResult<Live
 }
 
 const NOT_POURED: Running = { stage: 'running', stopStirAtMs: 0, done: {}, notes: [], readings: [] }
+
+/** Several runs as they were poured, in their order; null until one is worked out. */
+export function useRunsAsPoured(stories: readonly BatchStory[]): readonly (LivePlan | null)[] {
+  const { planner } = usePlatform()
+  const once = [...new Map(stories.map((story) => [story.batch.id, story])).values()]
+  const runs = useQueries({
+    queries: once.map(({ batch, pour }) => ({
+      ...livePlanQuery(planner, { batch }, pour.stage === 'running' ? pour : NOT_POURED),
+      enabled: pour.stage === 'running',
+    })),
+  })
+  return stories.map(({ batch }) => runs[once.findIndex((each) => each.batch.id === batch.id)]?.data ?? null)
+}
 
 /** The plan of a running pour as its marks and readings have it; the last one stays until the next is there. */
 export function useLivePlan(story: BatchStory, pour: Running): UseQueryResult<LivePlan> {

@@ -1,16 +1,24 @@
 import type { CauseId, Piece, RunFacts } from '#core/journal/index.ts'
-import { changedFor, factsOf } from '#core/plan/index.ts'
+import { changedFor, factsOf, type BatchPlan } from '#core/plan/index.ts'
 import { useRunAsPoured, type BatchStory } from './queries.ts'
+
+/** What a run shows of a piece; null where it was not poured. */
+export function factsOfPiece(
+  { batch, pour, events }: BatchStory,
+  plan: BatchPlan,
+  piece: Piece,
+): RunFacts | null {
+  if (pour.stage !== 'running') return null
+  return factsOf({ request: batch.request, plan, pour, events }, piece.no, piece.moldId)
+}
 
 /** What the run shows of a piece, null until it is worked out; and the way to the batch again with one change. */
 export function useRunFacts(story: BatchStory) {
   const asPoured = useRunAsPoured(story)
-  const { pour, batch, events } = story
+  const { batch } = story
   return {
     factsOf: (piece: Piece): RunFacts | null =>
-      pour.stage === 'running' && asPoured.data
-        ? factsOf({ request: batch.request, plan: asPoured.data.plan, pour, events }, piece.no, piece.moldId)
-        : null,
+      asPoured.data ? factsOfPiece(story, asPoured.data.plan, piece) : null,
     repeatWith: (cause: CauseId): string | null =>
       changedFor(cause, batch.request) && `/plan?repeat=${batch.id}&change=${cause}`,
   }

@@ -34,6 +34,12 @@ export function createRouter() {
           lazy: async () => ({ Component: (await import('#app/features/log/LogPlace.tsx')).LogPlace }),
         },
         {
+          path: 'log/compare',
+          lazy: async () => ({
+            Component: (await import('#app/features/log/ComparePlace.tsx')).ComparePlace,
+          }),
+        },
+        {
           path: 'log/:batchId',
           lazy: async () => ({ Component: (await import('#app/features/log/RunPlace.tsx')).RunPlace }),
         },

@@ -12,6 +12,7 @@ export {
   type FaceWhatIf,
 } from './facePlan.ts'
 export { patternNeeds, type PatternNeeds } from './patternNeeds.ts'
+export { compared, type ComparedId, type ComparedPiece, type ComparedValue } from './compare.ts'
 export { changedFor } from './nextTime.ts'
 export { factsOf } from './runFacts.ts'
 export { rightMoments, type RightMoment } from './schools.ts'

@@ -9,6 +9,7 @@ import { FacePicture } from '#app/components/FacePicture.tsx'
 import { EmptyPlace, Place } from '#app/components/Place.tsx'
 import { dateOf } from '#app/components/when.ts'
 import { download } from '#app/platform/download.ts'
+import { MOST_COMPARED } from './ComparePlace.tsx'
 import { usePhotos, useStories, type BatchStory } from '#app/platform/queries.ts'
 
 interface LoggedPiece {
@@ -23,6 +24,11 @@ export function LogPlace() {
   const stories = useStories()
   const [technique, setTechnique] = useState<string>(ALL)
   const [words, setWords] = useState('')
+  const [ticked, setTicked] = useState<readonly string[]>([])
+  const tick = (id: string) =>
+    setTicked((last) =>
+      last.includes(id) ? last.filter((each) => each !== id) : [...last, id].slice(-MOST_COMPARED),
+    )
   if (!stories.data) return <Place title="Log">Opening the log …</Place>
   const logged = stories.data.flatMap((story) =>
     story.pieces.filter((piece) => piece.outcome !== null).map((piece): LoggedPiece => ({ story, piece })),
@@ -42,9 +48,16 @@ export function LogPlace() {
       title="Log"
       lead="A good piece can be poured again when it is written down how it was made."
       actions={
-        <button className="button button-quiet" disabled={logged.length === 0} onClick={save}>
-          Save as CSV
-        </button>
+        <>
+          {ticked.length >= 2 && (
+            <Link className="button button-main" to={`/log/compare?pieces=${ticked.join(',')}`}>
+              Compare {ticked.length} pieces
+            </Link>
+          )}
+          <button className="button button-quiet" disabled={logged.length === 0} onClick={save}>
+            Save as CSV
+          </button>
+        </>
       }
     >
       {logged.length === 0 ? (
@@ -75,10 +88,16 @@ export function LogPlace() {
           </div>
           <p className="text-ink-soft mb-3" role="status">
             {shown.length} of {logged.length} pieces
+            {ticked.length === 1 && '; tick another one to compare, up to four'}
           </p>
           <ul className="grid grid-cols-2 gap-4 sm:grid-cols-3 lg:grid-cols-4">
             {shown.map((each) => (
-              <PieceCard key={each.piece.id} {...each} />
+              <PieceCard
+                key={each.piece.id}
+                {...each}
+                isTicked={ticked.includes(each.piece.id)}
+                tick={() => tick(each.piece.id)}
+              />
             ))}
           </ul>
         </>
@@ -102,7 +121,12 @@ function textOf({ story, piece }: LoggedPiece): string {
     .toLowerCase()
 }
 
-function PieceCard({ story, piece }: LoggedPiece) {
+interface PieceCardProps extends LoggedPiece {
+  readonly isTicked: boolean
+  readonly tick: () => void
+}
+
+function PieceCard({ story, piece, isTicked, tick }: PieceCardProps) {
   const photos = usePhotos(piece.id)
   const front = photos.data?.find((photo) => photo.side === 'front') ?? null
   const outcome = piece.outcome!
@@ -125,6 +149,16 @@ function PieceCard({ story, piece }: LoggedPiece) {
           <p className="text-sm">{outcome.faults.map((id) => FAULTS[id].symptom).join(', ')}</p>
         )}
       </Link>
+      <label className="flex min-h-11 cursor-pointer items-center gap-2 text-sm">
+        <input type="checkbox" className="size-5" checked={isTicked} onChange={tick} />
+        <span>
+          Compare
+          <span className="sr-only">
+            {' '}
+            {story.batch.request.name}, {piece.no}
+          </span>
+        </span>
+      </label>
     </li>
   )
 }

@@ -1,0 +1,52 @@
+import { describe, expect, test } from '@jest/globals'
+import { FAULTLESS } from '../../../tests/golden/diagnosisCases.ts'
+import { bloomRequest, COASTER } from '../../../tests/support/request.ts'
+import { compared, type ComparedPiece } from './compare.ts'
+
+const piece = (changes: Parameters<typeof bloomRequest>[0] = {}, facts = FAULTLESS): ComparedPiece => ({
+  request: bloomRequest(changes),
+  moldId: COASTER.id,
+  facts,
+  decantMin: 18,
+})
+const differing = (...pieces: readonly ComparedPiece[]) =>
+  compared(pieces).flatMap(({ id, differs }) => (differs ? [id] : []))
+
+describe('pieces side by side', () => {
+  test('that were made alike differ in nothing', () => {
+    expect(differing(piece(), piece(), piece())).toEqual([])
+  })
+
+  test('differ in what was asked for and in how the run went, and in nothing else', () => {
+    const white = { ...FAULTLESS.white!, atMin: 29 }
+    expect(differing(piece(), piece({}, { ...FAULTLESS, white, settledMin: 3 }))).toEqual([
+      'settled',
+      'white',
+      'whiteFromBest',
+    ])
+    const back = { when: 'footprint', depthMm: 2, colour: null } as const
+    expect(differing(piece(), piece({ back, technique: 'petri' }))).toEqual([
+      'technique',
+      'hole',
+      'spacing',
+      'margin',
+      'back',
+    ])
+  })
+
+  test('figures nobody could tell apart count as the same', () => {
+    expect(
+      differing(piece(), piece({}, { ...FAULTLESS, roomTempC: 21.3, stirMin: 3.2, marginMm: 7.02 })),
+    ).toEqual([])
+  })
+
+  test('what a run does not say is not known, and not the same as a figure', () => {
+    const unknown = { ...piece(), facts: null, decantMin: null }
+    const rows = compared([piece(), unknown])
+    expect(rows.find(({ id }) => id === 'white')).toMatchObject({
+      values: [{ in: 'min', value: 25 }, null],
+      differs: true,
+    })
+    expect(rows.find(({ id }) => id === 'room')!.differs).toBe(false)
+  })
+})

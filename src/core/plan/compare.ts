@@ -1,0 +1,118 @@
+import { inksOf, type BatchRequest } from '../batch/index.ts'
+import type { RunFacts } from '../journal/index.ts'
+import { TECHNIQUES } from '../technique/index.ts'
+
+/** A figure or a text of one piece, with what it is measured in; null where the run does not say. */
+export type ComparedValue =
+  | { readonly in: 'text'; readonly text: string }
+  | { readonly in: 'mm' | 'C' | 'min'; readonly value: number }
+  | null
+
+export type ComparedId =
+  | 'technique'
+  | 'mold'
+  | 'resin'
+  | 'room'
+  | 'inks'
+  | 'dose'
+  | 'hole'
+  | 'spacing'
+  | 'margin'
+  | 'pattern'
+  | 'bed'
+  | 'back'
+  | 'stir'
+  | 'cup'
+  | 'decant'
+  | 'settled'
+  | 'white'
+  | 'whiteFromBest'
+  | 'shaped'
+
+export interface ComparedRow {
+  readonly id: ComparedId
+  readonly values: readonly ComparedValue[]
+  readonly differs: boolean
+}
+
+/** A piece as it was asked for and as its run has it. */
+export interface ComparedPiece {
+  readonly request: BatchRequest
+  readonly moldId: string
+  /** Null until the run is worked out. */
+  readonly facts: RunFacts | null
+  readonly decantMin: number | null
+}
+
+/** Figures nobody can tell apart at a bench count as the same. */
+const SAME: Readonly<Record<'mm' | 'C' | 'min', number>> = { mm: 0.05, C: 0.5, min: 0.5 }
+
+/** What pieces were made with and how their runs went, line by line, with the lines in which they differ marked. */
+export function compared(pieces: readonly ComparedPiece[]): readonly ComparedRow[] {
+  return ROWS.map(([id, of]) => {
+    const values = pieces.map(of)
+    return { id, values, differs: values.some((value) => !isSame(value, values[0]!)) }
+  })
+}
+
+function isSame(one: ComparedValue, other: ComparedValue): boolean {
+  if (one === null || other === null) return one === other
+  if (one.in === 'text' || other.in === 'text') return one.in === other.in && textOf(one) === textOf(other)
+  return one.in === other.in && Math.abs(one.value - other.value) <= SAME[one.in]
+}
+
+function textOf(value: NonNullable<ComparedValue>): string {
+  return value.in === 'text' ? value.text : String(value.value)
+}
+
+const text = (value: string): ComparedValue => ({ in: 'text', text: value })
+const figure = (unit: 'mm' | 'C' | 'min', value: number | null | undefined): ComparedValue =>
+  value === null || value === undefined ? null : { in: unit, value }
+
+const ROWS: readonly (readonly [ComparedId, (piece: ComparedPiece) => ComparedValue])[] = [
+  ['technique', ({ request }) => text(TECHNIQUES[request.technique].name)],
+  ['mold', ({ request, moldId }) => text(orderOf(request, moldId)?.mold.name ?? moldId)],
+  ['resin', ({ request }) => text(request.resin.name)],
+  ['room', ({ request, facts }) => figure('C', facts?.roomTempC ?? request.roomTempC)],
+  [
+    'inks',
+    ({ request }) =>
+      text(
+        inksOf(request)
+          .map(({ name }) => name)
+          .join(', ') || 'none',
+      ),
+  ],
+  ['dose', ({ request }) => text(request.white.dose)],
+  ['hole', ({ request }) => figure('mm', request.technique === 'bloom' ? request.white.holeMm : null)],
+  [
+    'spacing',
+    ({ request, facts }) =>
+      figure('mm', request.technique === 'bloom' ? (facts?.spacingMm ?? request.white.ringSpacingMm) : null),
+  ],
+  [
+    'margin',
+    ({ request, facts }) =>
+      figure('mm', request.technique === 'bloom' ? (facts?.marginMm ?? request.white.rimMarginMm) : null),
+  ],
+  ['pattern', ({ request, moldId }) => text(orderOf(request, moldId)?.pattern?.name ?? 'as usual')],
+  ['bed', ({ request, facts }) => figure('mm', facts?.bedMm ?? request.bedMm)],
+  [
+    'back',
+    ({ request }) => text(request.back.when === 'none' ? 'none' : (request.back.colour?.name ?? 'clear')),
+  ],
+  ['stir', ({ facts }) => figure('min', facts?.stirMin)],
+  ['cup', ({ facts }) => figure('C', facts?.cupTempC)],
+  ['decant', ({ decantMin }) => figure('min', decantMin)],
+  ['settled', ({ facts }) => figure('min', facts?.settledMin)],
+  ['white', ({ facts }) => figure('min', facts?.white?.atMin)],
+  [
+    'whiteFromBest',
+    ({ facts }) => figure('min', facts?.white ? facts.white.atMin - facts.white.bestMin : null),
+  ],
+  ['shaped', ({ facts }) => figure('min', facts?.shapedAfterMin)],
+]
+
+function orderOf(request: BatchRequest, moldId: string) {
+  return request.pieces.find(({ mold }) => mold.id === moldId)
+}

@@ -1,0 +1,46 @@
+import type { ComparedId, ComparedValue } from '#core/plan/index.ts'
+import type { WhiteDose } from '#core/batch/index.ts'
+import { DOSE_WORDS } from './vocabulary.ts'
+import { printQuantity, printSpan, type UnitChoice } from '#core/units/index.ts'
+
+export const COMPARED_WORDS: Readonly<Record<ComparedId, string>> = {
+  technique: 'Technique',
+  mold: 'Mold',
+  resin: 'Resin',
+  room: 'Room',
+  inks: 'Inks',
+  dose: 'White',
+  hole: 'Hole in the bag',
+  spacing: 'Beads apart',
+  margin: 'From the wall',
+  pattern: 'Pattern',
+  bed: 'Clear bed',
+  back: 'Back',
+  stir: 'Stirred for',
+  cup: 'Cup at the decant',
+  decant: 'Decanted at',
+  settled: 'Ink to white',
+  white: 'White at',
+  whiteFromBest: 'White from its best',
+  shaped: 'White to tool',
+}
+
+/** A compared value in the person's units. */
+export function wordCompared(id: ComparedId, value: ComparedValue, units: UnitChoice): string {
+  if (value === null) return 'not known'
+  switch (value.in) {
+    case 'text':
+      return id === 'dose' ? DOSE_WORDS[value.text as WhiteDose] : value.text
+    case 'mm':
+      return printQuantity(value.value, units.length)
+    case 'C':
+      return printQuantity(value.value, units.temperature, 0)
+    case 'min': {
+      if (id !== 'whiteFromBest') return printSpan(value.value)
+      const span = printSpan(Math.abs(value.value))
+      return Math.abs(value.value) < 0.5 ? 'at it' : value.value > 0 ? `${span} after` : `${span} before`
+    }
+    default:
+      return value satisfies never
+  }
+}

@@ -1,0 +1,27 @@
+import { expect, test } from '@playwright/test'
+import AxeBuilder from '@axe-core/playwright'
+import { openStudio } from './bench.ts'
+
+test('pieces are compared side by side: faces, runs on one scale, and in what they differ', async ({
+  page,
+}) => {
+  await openStudio(page)
+  await page.goto('/log')
+  await page.getByLabel('Compare Lagoon coasters, 1').check()
+  await expect(page.getByText('tick another one to compare')).toBeVisible()
+  await page.getByLabel('Compare Rosehip hexagons, 1').check()
+  await page.getByRole('link', { name: 'Compare 2 pieces' }).click()
+  await expect(page.getByRole('heading', { level: 1, name: 'Compare' })).toBeVisible()
+  await expect(page.getByText(/^\d+ of \d+ things differ\.$/)).toBeVisible()
+  await expect(page.locator('[data-row="dose"]')).toHaveAttribute('data-differs', 'true')
+  await expect(page.locator('[data-row="dose"]')).toContainText(/milky/i)
+  await expect(page.locator('[data-row="resin"]')).toHaveAttribute('data-differs', 'false')
+  await expect(page.locator('[data-row="white"]')).toContainText(/\d+ min/)
+  await expect(page.locator('[data-strip]')).toHaveCount(2)
+  const found = await new AxeBuilder({ page })
+    .withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa'])
+    .analyze()
+  expect(found.violations).toEqual([])
+  await page.goto('/log/compare?pieces=none')
+  await expect(page.getByText('Choose two to four pieces')).toBeVisible()
+})
