@@ -25,3 +25,19 @@ test('pieces are compared side by side: faces, runs on one scale, and in what th
   await page.goto('/log/compare?pieces=none')
   await expect(page.getByText('Choose two to four pieces')).toBeVisible()
 })
+
+test('the log says how many pieces come out good, by technique and by resin, and what goes wrong most', async ({
+  page,
+}) => {
+  await openStudio(page)
+  await page.goto('/log')
+  const says = page.locator('[data-says]')
+  await says.getByText('What the log says').click()
+  await expect(says.locator('[data-sentence]')).toContainText(
+    /\d+ of \d+ pieces are good .* somewhere between \d+ and \d+ %\. What went wrong most: /,
+  )
+  await expect(says.getByRole('img', { name: 'Share of good pieces by technique' })).toBeVisible()
+  await says.getByLabel('By', { exact: true }).selectOption('resin')
+  await expect(says.getByRole('img', { name: 'Share of good pieces by resin' })).toBeVisible()
+  await expect(says.getByText(/^Heron Quick: \d+ of \d+ pieces are good/)).toBeVisible()
+})

@@ -1,6 +1,6 @@
 import { useState } from 'react'
 import { Link } from 'react-router'
-import { BEST_RATING, FAULTS, type Piece } from '#core/journal/index.ts'
+import { BEST_RATING, FAULTS, type JudgedOutcome, type Piece } from '#core/journal/index.ts'
 import { TECHNIQUES } from '#core/technique/index.ts'
 import { logCsv } from '#formats/logCsv.ts'
 import { TIMING_WORDS } from '#words/vocabulary.ts'
@@ -10,6 +10,7 @@ import { EmptyPlace, Place } from '#app/components/Place.tsx'
 import { dateOf } from '#app/components/when.ts'
 import { download } from '#app/platform/download.ts'
 import { MOST_COMPARED } from './ComparePlace.tsx'
+import { WhatTheLogSays } from './WhatTheLogSays.tsx'
 import { usePhotos, useStories, type BatchStory } from '#app/platform/queries.ts'
 
 interface LoggedPiece {
@@ -66,6 +67,7 @@ export function LogPlace() {
         </EmptyPlace>
       ) : (
         <>
+          <WhatTheLogSays pieces={logged.map(judgedOf)} />
           <div className="mb-5 grid max-w-2xl grid-cols-2 gap-4">
             <ChoiceField
               label="Technique"
@@ -104,6 +106,12 @@ export function LogPlace() {
       )}
     </Place>
   )
+}
+
+function judgedOf({ story, piece }: LoggedPiece): JudgedOutcome {
+  const { technique, resin } = story.batch.request
+  const { rating, faults } = piece.outcome!
+  return { rating, faults, technique: TECHNIQUES[technique].name, resin: resin.name }
 }
 
 function textOf({ story, piece }: LoggedPiece): string {

@@ -10,9 +10,9 @@ import {
   type BandLearning,
 } from '#app/platform/learning.ts'
 import { CountedRuns } from './CountedRuns.tsx'
-import type { RangeRow } from './RangeChart.tsx'
+import type { RangeRow } from '#app/components/RangeChart.tsx'
 
-const RangeChart = lazy(() => import('./RangeChart.tsx'))
+const RangeChart = lazy(() => import('#app/components/RangeChart.tsx'))
 
 /** What finished pieces taught about when the white goes in. */
 export function LearnedBands() {

@@ -6,9 +6,9 @@ import { dayOf } from '#app/components/when.ts'
 import { learningOfResin, useLearningDecisions, useTaughtRuns } from '#app/platform/learning.ts'
 import { useSettings, useUnits } from '#app/platform/queries.ts'
 import { CountedRuns } from './CountedRuns.tsx'
-import type { RangeRow } from './RangeChart.tsx'
+import type { RangeRow } from '#app/components/RangeChart.tsx'
 
-const RangeChart = lazy(() => import('./RangeChart.tsx'))
+const RangeChart = lazy(() => import('#app/components/RangeChart.tsx'))
 
 /** Ten and ninety percent points of a normal, from its middle. */
 const TENTH_SD = 1.2816
