@@ -54,41 +54,7 @@ function OwnFields({ mark, inkNames, length, change }: OwnFieldsProps) {
     case 'drops':
       return <DropFields mark={mark} inkNames={inkNames} length={length} change={change} />
     case 'rings':
-      return (
-        <>
-          {length(
-            'From the wall',
-            mark.marginMm,
-            (marginMm) => ({ ...mark, marginMm }),
-            'White at the wall sticks',
-          )}
-          {length('Apart', mark.spacingMm, (spacingMm) => ({ ...mark, spacingMm }))}
-          <label className="col-span-2 flex min-h-11 items-center gap-3 text-sm">
-            <input
-              type="checkbox"
-              className="size-5"
-              checked={mark.most === null}
-              onChange={(event) => change({ ...mark, most: event.target.checked ? null : 3 })}
-            />
-            As many as there is room for
-          </label>
-          {mark.most !== null && (
-            <Counted label="Rings at most" value={mark.most} onChange={(most) => change({ ...mark, most })} />
-          )}
-        </>
-      )
     case 'spiral':
-      return (
-        <>
-          {length(
-            'From the wall',
-            mark.marginMm,
-            (marginMm) => ({ ...mark, marginMm }),
-            'White at the wall sticks',
-          )}
-          {length('Apart', mark.spacingMm, (spacingMm) => ({ ...mark, spacingMm }))}
-        </>
-      )
     case 'lines':
       return (
         <>
@@ -99,11 +65,14 @@ function OwnFields({ mark, inkNames, length, change }: OwnFieldsProps) {
             'White at the wall sticks',
           )}
           {length('Apart', mark.spacingMm, (spacingMm) => ({ ...mark, spacingMm }))}
-          <Degrees
-            label="Turned by"
-            value={mark.angleDeg}
-            onChange={(angleDeg) => change({ ...mark, angleDeg })}
-          />
+          {mark.kind === 'rings' && <RingCount mark={mark} change={change} />}
+          {mark.kind === 'lines' && (
+            <Degrees
+              label="Turned by"
+              value={mark.angleDeg}
+              onChange={(angleDeg) => change({ ...mark, angleDeg })}
+            />
+          )}
         </>
       )
     case 'petals':
@@ -152,6 +121,27 @@ function OwnFields({ mark, inkNames, length, change }: OwnFieldsProps) {
 }
 
 type Of<Kind extends Mark['kind']> = Extract<Mark, { kind: Kind }>
+
+function RingCount({ mark, change }: { readonly mark: Of<'rings'>; readonly change: (mark: Mark) => void }) {
+  return (
+    <>
+      <label className="col-span-2 flex min-h-11 items-center gap-3 text-sm">
+        <input
+          type="checkbox"
+          className="size-5"
+          checked={mark.most === null}
+          onChange={(event) => change({ ...mark, most: event.target.checked ? null : FIRST_RINGS })}
+        />
+        As many as there is room for
+      </label>
+      {mark.most !== null && (
+        <Counted label="Rings at most" value={mark.most} onChange={(most) => change({ ...mark, most })} />
+      )}
+    </>
+  )
+}
+
+const FIRST_RINGS = 3
 
 function DropFields({
   mark,
