@@ -53,3 +53,30 @@ describe('the lab that follows blooms', () => {
     expect(lab.outcome('late')).toBeNull()
   })
 })
+
+describe('a petri in the lab', () => {
+  const petri = bloomRequest({
+    technique: 'petri',
+    pieces: [{ mold: small, count: 1, pattern: null }],
+    white: { ...request.white, dose: 'ink' },
+  })
+  const cells = faceTask(petri, planBatch(petri), small.id)!
+
+  test('is followed by its own figures, white drives colour down, and glitter is seen as flakes', async () => {
+    const lab = createLab()
+    const strewn = {
+      ...cells,
+      laid: {
+        ...cells.laid,
+        sprinkles: [{ what: 'glitter', lines: [cells.outline], areaMm2: 1257 }],
+      },
+    } as const
+    await lab.follow('right', { task: strewn, whiteAtMin: 8, cells: 32, seed: 3 }, () => undefined)
+    const outcome = lab.outcome('right')!
+    if (outcome.of !== 'cells') throw new Error(outcome.of)
+    expect(outcome.down).toBeGreaterThan(outcome.stayed)
+    expect(outcome.down + outcome.stayed).toBeLessThanOrEqual(1 + 1e-9)
+    expect(lab.paint('right', LOOKS - 1, { ...view, side: 'open' })!.specks.length).toBeGreaterThan(100)
+    expect(lab.paint('right', 0, { ...view, finer: 1 })!.rgba).toHaveLength(4 * 32 * 32)
+  })
+})

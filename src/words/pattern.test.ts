@@ -1,0 +1,59 @@
+import { describe, expect, test } from '@jest/globals'
+import { newMark, WHOLE, type Mark, type MarkKind } from '#core/pattern/index.ts'
+import { METRIC } from '#core/units/index.ts'
+import { wordCardProblem } from './card.ts'
+import { wordCompared } from './compare.ts'
+import { MARK_WORDS, wordMark, wordScaleChange } from './pattern.ts'
+
+const room = { acrossMm: 100, marginMm: 7, spacingMm: 10, petals: 8 }
+
+describe('marks in a line', () => {
+  test.each<[MarkKind, string]>([
+    ['drops', '12 drops, inks in turn, scattered'],
+    ['rings', 'rings every 10 mm'],
+    ['spiral', 'spiral every 10 mm'],
+    ['lines', 'lines every 10 mm'],
+    ['petals', '8 petals, both ways in turn'],
+    ['across', 'across every 20 mm'],
+    ['swirl', 'swirl, reach 10 mm'],
+    ['sprinkle', 'glitter along the rim'],
+  ])('%s: %s', (kind, said) => {
+    expect(wordMark(newMark(kind, room), ['Lagoon', 'Plum'])).toBe(said)
+    expect(MARK_WORDS[kind].hint).toMatch(/\.$/)
+  })
+
+  test('name the ink they take, going round where there are fewer inks than numbers', () => {
+    const drop: Mark = { kind: 'drops', inkNo: 3, layout: { kind: 'single', at: { x: 0, y: 0 } } }
+    expect(wordMark(drop, ['Lagoon', 'Plum'])).toBe('1 drop of Plum')
+    expect(wordMark(drop, [])).toBe('1 drop of ink')
+    expect(wordMark({ kind: 'rings', zone: WHOLE, marginMm: 7, spacingMm: 9.5, most: 2 }, [])).toBe(
+      'at most 2 rings every 9.5 mm',
+    )
+  })
+
+  test('say what another mold changed', () => {
+    expect(wordScaleChange({ markId: 'm1', what: 'drops', from: 28, to: 112 }, 'drops')).toBe(
+      'Ink drops: 28 → 112 drops',
+    )
+  })
+})
+
+describe('other sentences', () => {
+  test('card problems say what would be right', () => {
+    expect(wordCardProblem({ kind: 'cardsAlike', white: 0.8, black: 0.7 })).toMatch(
+      /80 % and 70 % bright.*lock/,
+    )
+    expect(wordCardProblem({ kind: 'doNotMatch', agreement: 0.1 })).toMatch(/change only the card/)
+    expect(wordCardProblem({ kind: 'otherShape' })).toMatch(/for both/)
+    expect(wordCardProblem({ kind: 'noPiece' })).toMatch(/good part/)
+  })
+
+  test('compared values carry their unit, and white says on which side of its best it lay', () => {
+    expect(wordCompared('bed', { in: 'mm', value: 5 }, METRIC)).toBe('5.0 mm')
+    expect(wordCompared('dose', { in: 'text', text: 'milky' }, METRIC)).toMatch(/^Milky/)
+    expect(wordCompared('whiteFromBest', { in: 'min', value: 7 }, METRIC)).toBe('7 min after')
+    expect(wordCompared('whiteFromBest', { in: 'min', value: -3 }, METRIC)).toBe('3 min before')
+    expect(wordCompared('whiteFromBest', { in: 'min', value: 0.2 }, METRIC)).toBe('at it')
+    expect(wordCompared('stir', null, METRIC)).toBe('not known')
+  })
+})
