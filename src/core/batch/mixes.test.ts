@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
+import { patternOf, usualPattern } from './patterns.ts'
 import { bloomRequest, COASTER } from '../../../tests/support/request.ts'
 import { TECHNIQUES, type TechniqueId } from '../technique/index.ts'
 import { mixedDensityGPerMl } from '../resin/index.ts'
@@ -110,5 +111,17 @@ describe('cups', () => {
         expect(cup.volumeMl / cup.brimMl!).toBeLessThanOrEqual(0.8 + 1e-9)
       }
     }
+  })
+})
+
+describe('a pattern of a piece’s own', () => {
+  const { white } = bloomRequest()
+  const own = usualPattern(COASTER, white, TECHNIQUES.bloom)
+  const order = { mold: COASTER, count: 1, pattern: own }
+
+  test('is what the bag pipes; a needle takes its drops and leaves beads and drags alone', () => {
+    expect(patternOf(order, white, TECHNIQUES.bloom)).toBe(own)
+    const dropped = patternOf(order, white, TECHNIQUES.petri).marks.map(({ mark }) => mark.kind)
+    expect(dropped).toEqual(['drops'])
   })
 })

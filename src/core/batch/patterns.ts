@@ -1,16 +1,22 @@
 import { HAND_SMOOTH, openAreaMm2, polygonOf, type Mold } from '../mold/index.ts'
-import { usualBloom, usualPetri, type Pattern } from '../pattern/index.ts'
+import { usualBloom, usualPetri, type MarkKind, type Pattern } from '../pattern/index.ts'
 import type { Technique } from '../technique/index.ts'
 import type { PieceOrder, WhiteChoice } from './request.ts'
 import { cellsOf } from './white.ts'
 
-/** The pattern those pieces get: their own, or the technique's usual. */
+/** What a needle's technique makes of a pattern: it pipes nothing and drags nothing. */
+const DROPPED: readonly MarkKind[] = ['drops', 'sprinkle']
+
+/** The pattern those pieces get: their own, as far as the technique works it, or the technique's usual. */
 export function patternOf(
   order: Pick<PieceOrder, 'mold' | 'pattern'>,
   white: WhiteChoice,
   technique: Technique,
 ): Pattern {
-  return order.pattern ?? usualPattern(order.mold, white, technique)
+  const { pattern } = order
+  if (!pattern) return usualPattern(order.mold, white, technique)
+  if (technique.white.by === 'bag') return pattern
+  return { ...pattern, marks: pattern.marks.filter(({ mark }) => DROPPED.includes(mark.kind)) }
 }
 
 /** The technique's usual pattern in that mold, as the white choice spaces it. */

@@ -1,8 +1,10 @@
 import { useId } from 'react'
 import { Link } from 'react-router'
 import { Plus, X } from 'lucide-react'
-import type { BackChoice, BatchRequest, WhiteDose } from '#core/batch/index.ts'
+import type { BackChoice, BatchRequest, PieceOrder, WhiteDose } from '#core/batch/index.ts'
 import type { Colour } from '#core/colour/index.ts'
+import { openAreaMm2, type Mold } from '#core/mold/index.ts'
+import { scaledPattern } from '#core/pattern/index.ts'
 import { TECHNIQUES, type TechniqueId } from '#core/technique/index.ts'
 import { BACK_WORDS, DOSE_WORDS, ratioWords } from '#words/vocabulary.ts'
 import { ChoiceField } from '#app/components/ChoiceField.tsx'
@@ -110,6 +112,16 @@ export function PlanInputs(props: InputsProps) {
   )
 }
 
+/** The order in another mold; a pattern of its own goes along, scaled by area. */
+function inMold(order: PieceOrder, mold: Mold): PieceOrder {
+  const { pattern } = order
+  return {
+    ...order,
+    mold,
+    pattern: pattern && scaledPattern(pattern, openAreaMm2(mold.outline)).pattern,
+  }
+}
+
 function Pieces({ draft, stock, problems, change }: InputsProps) {
   const patternLink = usePatternLink()
   const set = (place: number, order: BatchRequest['pieces'][number]) =>
@@ -125,11 +137,7 @@ function Pieces({ draft, stock, problems, change }: InputsProps) {
             aria-label={`Mold ${k + 1}`}
             value={order.mold.id}
             onChange={(event) =>
-              set(k, {
-                ...order,
-                mold: stock.molds.find((mold) => mold.id === event.target.value) ?? order.mold,
-                pattern: null,
-              })
+              set(k, inMold(order, stock.molds.find((mold) => mold.id === event.target.value) ?? order.mold))
             }
           >
             {stock.molds
