@@ -111,7 +111,7 @@ test('from an empty studio to a logged piece, and back from an export', async ({
     await first.getByText('right', { exact: true }).click()
     await first.getByText('None seen. Choose from the list').click()
     await first.getByText('Hair, dust').click()
-    await expect(first.getByText(/Likely: left uncovered/)).toBeVisible()
+    await expect(first.getByText(/It lay uncovered.*cover at once/)).toBeVisible()
     await first
       .getByLabel('Picture of the face of piece 1')
       .setInputFiles({ name: 'face.png', mimeType: 'image/png', buffer: await picture(page) })
