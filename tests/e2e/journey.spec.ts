@@ -120,7 +120,7 @@ test('from an empty studio to a logged piece, and back from an export', async ({
     await first.getByRole('button', { name: 'Write it down' }).click()
     await expect(page.getByText('Piece 1 is in the log.').first()).toBeVisible()
     await page.getByRole('link', { name: 'Log' }).click()
-    await expect(page.getByText('Tide coasters, 1')).toBeVisible()
+    await expect(page.getByText('Tide coasters, 1').first()).toBeVisible()
     const csv = page.waitForEvent('download')
     await page.getByRole('button', { name: 'Save as CSV' }).click()
     expect(await readFile(await (await csv).path(), 'utf8')).toMatch(
@@ -139,12 +139,12 @@ test('from an empty studio to a logged piece, and back from an export', async ({
     await expect(page.locator('[data-import-found]')).toContainText('1 batches with 3 pieces, 1 pictures')
     await page.getByRole('button', { name: 'Replace this studio' }).click()
     await page.getByRole('link', { name: 'Log' }).click()
-    await expect(page.getByText('Tide coasters, 1')).toBeVisible()
+    await expect(page.getByText('Tide coasters, 1').first()).toBeVisible()
     await expect(page.getByAltText(/Face of piece 1/)).toBeVisible()
   })
 
   await test.step('repeat as a new plan', async () => {
-    await page.getByText('Tide coasters, 1').click()
+    await page.getByText('Tide coasters, 1').first().click()
     await page.getByRole('link', { name: 'Repeat this batch' }).click()
     await expect(page.getByLabel('Name of the batch')).toHaveValue('Tide coasters again')
     await page.getByRole('button', { name: 'Keep for later' }).click()
