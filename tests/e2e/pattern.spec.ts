@@ -70,6 +70,11 @@ test('a handle is dragged, also in the mirror, and a mark left out comes back', 
     await page.mouse.move(box.x + box.width / 2 + right, box.y + box.height / 2, { steps: 4 })
     await page.mouse.up()
   }
+  await page.getByRole('button', { name: 'Swirl: leave out' }).click()
+  await expect(handle).toHaveCount(0)
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(handle).toHaveCount(1)
+  await page.getByRole('button', { name: /^Swirl swirl/ }).click()
   await drag(100)
   const x = Number(await page.getByRole('textbox', { name: 'Right of the middle' }).inputValue())
   expect(x).toBeGreaterThan(10)
@@ -80,6 +85,24 @@ test('a handle is dragged, also in the mirror, and a mark left out comes back', 
   await expect(handle).toHaveCount(0)
   await page.getByRole('button', { name: 'Undo' }).click()
   await expect(handle).toHaveCount(1)
+  await expect(
+    page.getByRole('button', { name: new RegExp(`^Swirl, ${(-x).toFixed(0)} mm right`) }),
+  ).toBeVisible()
+})
+
+test('what a needle does not make rests in the pattern for the bag', async ({ page }) => {
+  await openPattern(page)
+  await page.getByRole('button', { name: '+ White spiral' }).click()
+  await page.getByRole('link', { name: 'Back to the plan' }).click()
+  await page.getByText('Petri', { exact: true }).click()
+  await page.getByRole('link', { name: 'Pattern of Round coaster' }).click()
+  await expect(laid(page, 'bead')).toHaveCount(0)
+  await page.getByRole('button', { name: '+ Glitter or mica' }).click()
+  await page.getByRole('link', { name: 'Back to the plan' }).click()
+  await page.getByText('Bloom', { exact: true }).click()
+  await page.getByRole('link', { name: 'Pattern of Round coaster' }).click()
+  await expect(laid(page, 'bead')).toHaveCount(5)
+  await expect(laid(page, 'sprinkle')).toHaveCount(1)
 })
 
 test('a pattern is kept, laid in a larger mold scaled by area, and goes through a file', async ({ page }) => {
@@ -128,7 +151,7 @@ test('a mold of several cavities casts as many pieces', async ({ page }) => {
   await expect(page.getByText('Not enough of Charm disc')).toBeVisible()
   await page.getByLabel('Pieces of Charm disc', { exact: true }).fill('8')
   await page.getByRole('link', { name: 'Pattern of Charm disc' }).click()
-  await expect(page.getByText('in each of the 8 pieces (8 cavities a mold)')).toBeVisible()
+  await expect(page.getByText('In each of the 8 pieces (8 cavities a mold)')).toBeVisible()
 })
 
 test('the pattern place is sound for screen readers, and nothing overflows on a phone', async ({ page }) => {

@@ -16,7 +16,7 @@ export {
   type WhiteChoice,
   type WhiteDose,
 } from './request.ts'
-export { patternOf, usualPattern } from './patterns.ts'
+export { markKindsOf, patternOf, usualPattern } from './patterns.ts'
 export { fillMolds, governingBedMm, type Layer, type MoldFill } from './layers.ts'
 export { EXCESS_DENSITY_KG_PER_M3, type PieceWhite } from './white.ts'
 export { type MeasuredParts, type Parts } from './parts.ts'

@@ -4,8 +4,22 @@ import type { Technique } from '../technique/index.ts'
 import type { PieceOrder, WhiteChoice } from './request.ts'
 import { cellsOf } from './white.ts'
 
-/** What a needle's technique makes of a pattern: it pipes nothing and drags nothing. */
+const PIPED: readonly MarkKind[] = [
+  'drops',
+  'rings',
+  'spiral',
+  'lines',
+  'petals',
+  'across',
+  'swirl',
+  'sprinkle',
+]
 const DROPPED: readonly MarkKind[] = ['drops', 'sprinkle']
+
+/** The marks a technique makes: a needle pipes nothing and drags nothing. */
+export function markKindsOf({ white }: Pick<Technique, 'white'>): readonly MarkKind[] {
+  return white.by === 'bag' ? PIPED : DROPPED
+}
 
 /** The pattern those pieces get: their own, as far as the technique works it, or the technique's usual. */
 export function patternOf(
@@ -15,8 +29,9 @@ export function patternOf(
 ): Pattern {
   const { pattern } = order
   if (!pattern) return usualPattern(order.mold, white, technique)
-  if (technique.white.by === 'bag') return pattern
-  return { ...pattern, marks: pattern.marks.filter(({ mark }) => DROPPED.includes(mark.kind)) }
+  const kinds = markKindsOf(technique)
+  const marks = pattern.marks.filter(({ mark }) => kinds.includes(mark.kind))
+  return marks.length === pattern.marks.length ? pattern : { ...pattern, marks }
 }
 
 /** The technique's usual pattern in that mold, as the white choice spaces it. */

@@ -72,7 +72,10 @@ export interface PatternMark {
   readonly mark: Mark
 }
 
-/** Marks in the order the hand makes them, and the area of the mold they were drawn for. */
+/**
+ * Marks, and the area of the mold they were drawn for. Inks go in before white and white before the tool, wherever they stand; among their own kind marks
+ * go in their order.
+ */
 export interface Pattern {
   readonly id: string
   readonly name: string

@@ -180,7 +180,10 @@ export function withWiderBeads(pattern: Pattern, byMm: number): Pattern {
   return { ...pattern, marks }
 }
 
-/** The pattern as a mirror has it: the face shows a mold's pattern so, and some hands draw it so. */
+/**
+ * The pattern as a mirror has it: the face shows a mold's pattern so, and some hands draw it so. Scattered drops fall as they fell, and a spiral winds as it
+ * wound.
+ */
 export function mirroredPattern(pattern: Pattern): Pattern {
   return { ...pattern, marks: pattern.marks.map(({ id, mark }) => ({ id, mark: mirroredMark(mark) })) }
 }

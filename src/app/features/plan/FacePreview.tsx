@@ -119,7 +119,7 @@ export function FacePreview({ request, plan, moldId }: FacePreviewProps) {
       </h2>
       <p className="text-ink-soft mb-3 max-w-prose text-sm">
         White and inks followed through this resin as it thickens. A physically grounded picture, not a
-        promise: its thresholds are by eye and it knows nothing of your hand. Lace finer than a cell, flakes
+        promise: its thresholds are by eye and it knows nothing of your hand. The grain of the white, glints
         and gloss are painted on; no figure is made of them.
       </p>
       <div className="flex flex-wrap items-end gap-4">

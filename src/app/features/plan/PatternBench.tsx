@@ -1,7 +1,7 @@
 import { useMemo, useRef, useState } from 'react'
 import { ArrowDown, ArrowUp, X } from 'lucide-react'
 import * as v from 'valibot'
-import { inksOf, patternOf, type BatchRequest, type PieceOrder } from '#core/batch/index.ts'
+import { inksOf, markKindsOf, patternOf, type BatchRequest, type PieceOrder } from '#core/batch/index.ts'
 import { boxOf, HAND_SMOOTH, islandsOf, narrowZones, polygonOf } from '#core/mold/index.ts'
 import {
   layPattern,
@@ -38,18 +38,6 @@ interface PatternBenchProps {
   readonly change: (pattern: Pattern | null) => void
 }
 
-const PIPED: readonly MarkKind[] = [
-  'drops',
-  'rings',
-  'spiral',
-  'lines',
-  'petals',
-  'across',
-  'swirl',
-  'sprinkle',
-]
-const DROPPED: readonly MarkKind[] = ['drops', 'sprinkle']
-
 /** Where drops and beads go in one kind of piece: marks as figures, the drawing they make, what it takes, and the face it gives. */
 export function PatternBench({ draft, order, request, live, units, change }: PatternBenchProps) {
   const technique = TECHNIQUES[draft.technique]
@@ -62,12 +50,16 @@ export function PatternBench({ draft, order, request, live, units, change }: Pat
     setPast((all) => [...all.slice(-MOST_STEPS_BACK + 1), order.pattern])
     change(next)
   }
-  const setMarks = (marks: readonly PatternMark[]) => set({ ...ownOf(pattern), marks })
+  const kinds = markKindsOf(technique)
+  // What this technique does not make stays in the pattern for one that does.
+  const resting = order.pattern?.marks.filter(({ mark }) => !kinds.includes(mark.kind)) ?? []
+  const own: Pattern = order.pattern ?? { ...pattern, id: 'own', name: 'Own pattern' }
+  const setMarks = (marks: readonly PatternMark[]) => set({ ...own, marks: [...marks, ...resting] })
   const setMark = (id: string, mark: Mark) =>
     setMarks(pattern.marks.map((each) => (each.id === id ? { id, mark } : each)))
   const box = boxOf(polygonOf(order.mold.outline, HAND_SMOOTH))
   const add = (kind: MarkKind) => {
-    const id = freeId(pattern.marks)
+    const id = freeId(own.marks)
     const mark = newMark(kind, {
       acrossMm: Math.min(box.right - box.left, box.top - box.bottom),
       marginMm: draft.white.rimMarginMm,
@@ -101,8 +93,9 @@ export function PatternBench({ draft, order, request, live, units, change }: Pat
           What the hand does
         </h2>
         <p className="text-ink-soft mb-3 text-sm">
-          In this order, in each of the {order.count} {order.count === 1 ? 'piece' : 'pieces'}
-          {order.mold.cavities > 1 && ` (${order.mold.cavities} cavities a mold)`}.{' '}
+          In each of the {order.count} {order.count === 1 ? 'piece' : 'pieces'}
+          {order.mold.cavities > 1 && ` (${order.mold.cavities} cavities a mold)`}. Whatever their order here:
+          what is strewn and the inks first, then white, then the tool.{' '}
           {order.pattern ? 'Its own pattern.' : 'As usual; change anything and it is its own.'}
         </p>
         <MarkList
@@ -111,16 +104,16 @@ export function PatternBench({ draft, order, request, live, units, change }: Pat
           choose={setChosen}
           setMark={setMark}
           setMarks={setMarks}
-          removed={(name) => say(`${name} is out of the pattern.`, takeBack)}
+          removed={(name) => say(`${name} is out of the pattern.`, () => change(order.pattern))}
           inkNames={inks.map(({ name }) => name)}
           units={units}
         />
-        <AddMark kinds={technique.white.by === 'bag' ? PIPED : DROPPED} add={add} />
+        <AddMark kinds={kinds} add={add} />
         <div className="mt-3 flex flex-wrap gap-2">
           <button className="button button-quiet" disabled={past.length === 0} onClick={takeBack}>
             Take back
           </button>
-          <button className="button button-quiet" onClick={() => set(mirroredPattern(ownOf(pattern)))}>
+          <button className="button button-quiet" onClick={() => set(mirroredPattern(own))}>
             Mirror it
           </button>
           <button className="button button-quiet" disabled={order.pattern === null} onClick={() => set(null)}>
@@ -144,11 +137,6 @@ export function PatternBench({ draft, order, request, live, units, change }: Pat
 }
 
 const MOST_STEPS_BACK = 60
-
-/** The usual pattern becomes this piece's own as soon as it is changed. */
-function ownOf(pattern: Pattern): Pattern {
-  return pattern.id.startsWith('usual-') ? { ...pattern, id: 'own', name: 'Own pattern' } : pattern
-}
 
 function freeId(marks: readonly PatternMark[]): string {
   for (let k = marks.length + 1; ; k++) if (marks.every(({ id }) => id !== `m${k}`)) return `m${k}`
