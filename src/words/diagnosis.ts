@@ -5,7 +5,7 @@ import { printQuantity, printSpan, type UnitChoice } from '#core/units/index.ts'
 export const CAUSE_WORDS: Readonly<Record<CauseId, { readonly name: string; readonly next: string }>> = {
   whiteEarly: { name: 'White too early', next: 'wait for the window, or let the cup rest longer' },
   whiteLate: { name: 'White too late', next: 'lay the bag out before you stir; pipe as the window opens' },
-  whiteStrong: { name: 'White too strong', next: 'one step thinner: see-through on a wiped stick' },
+  whiteStrong: { name: 'White too strong', next: 'thinner: see-through on a wiped stick' },
   whiteDrips: {
     name: 'Drips where rings start',
     next: 'stagger the starts, break drips at the surface, or pipe a spiral',
@@ -49,7 +49,7 @@ export const CAUSE_WORDS: Readonly<Record<CauseId, { readonly name: string; read
   inkNature: { name: 'The ink is another colour cured', next: 'a swatch card for every ink' },
   uncovered: { name: 'It lay uncovered', next: 'cover at once' },
   gildedSoon: { name: 'Gilded too soon', next: 'wait until the line stays' },
-  noBack: { name: 'Nothing behind it', next: 'a dark back layer' },
+  noBack: { name: 'Nothing behind it', next: 'a back layer: choose it dark, to carry white petals' },
 }
 
 /** A question that only the person can answer, so put that yes speaks for the cause. */

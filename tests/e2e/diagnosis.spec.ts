@@ -15,7 +15,7 @@ test('a fault is explained from its own run, and the batch repeated with the one
   await expect(blobs.locator('[data-cause]').first()).toContainText('the white was milky, not see-through')
   await blobs.getByRole('link', { name: 'Repeat with this change' }).first().click()
   await expect(page.getByRole('heading', { level: 1, name: 'Repeat a batch' })).toBeVisible()
-  await expect(page.getByText('With one change: one step thinner')).toBeVisible()
+  await expect(page.getByText('With one change: thinner: see-through on a wiped stick')).toBeVisible()
   await expect(page.getByLabel('White', { exact: true })).toHaveValue('translucent')
 })
 

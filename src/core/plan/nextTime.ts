@@ -1,13 +1,8 @@
-import type { BatchRequest, WhiteDose } from '../batch/index.ts'
+import type { BatchRequest } from '../batch/index.ts'
 import type { CauseId } from '../journal/index.ts'
 import type { Mark, Pattern } from '../pattern/index.ts'
 
-const WEAKER: Readonly<Record<WhiteDose, WhiteDose>> = {
-  ink: 'ink',
-  opaque: 'milky',
-  milky: 'translucent',
-  translucent: 'translucent',
-}
+/** What common practice holds to. */
 const GOOD_MARGIN_MM = 7
 const GOOD_SPACING_MM = 10
 const GOOD_HOLE_MM = 3
@@ -19,16 +14,20 @@ const BACK_MM = 2
 const GOOD_LIP_MM = 2
 const LEAST_BED_MM = 3
 
-/** The request with the one change that answers a cause; null where only the hand can change something. */
+/** The request with the one change that answers a cause; null where only the hand can change something, or nothing would differ. */
 export function changedFor(cause: CauseId, request: BatchRequest): BatchRequest | null {
+  const changed = answerTo(cause, request)
+  return changed && JSON.stringify(changed) !== JSON.stringify(request) ? changed : null
+}
+
+function answerTo(cause: CauseId, request: BatchRequest): BatchRequest | null {
   const { white } = request
   switch (cause) {
     case 'whiteStrong':
-      return WEAKER[white.dose] === white.dose
-        ? null
-        : { ...request, white: { ...white, dose: WEAKER[white.dose] } }
+      // A needle's white comes undiluted from its bottle.
+      return white.dose === 'ink' ? null : { ...request, white: { ...white, dose: 'translucent' } }
     case 'beadThin':
-      return white.holeMm >= GOOD_HOLE_MM ? null : { ...request, white: { ...white, holeMm: GOOD_HOLE_MM } }
+      return { ...request, white: { ...white, holeMm: Math.max(white.holeMm, GOOD_HOLE_MM) } }
     case 'ringsWide':
       return withMarks(
         { ...request, white: { ...white, ringSpacingMm: Math.min(white.ringSpacingMm, GOOD_SPACING_MM) } },
@@ -50,17 +49,20 @@ export function changedFor(cause: CauseId, request: BatchRequest): BatchRequest 
     case 'whiteOnMovingInk':
       return { ...request, settleMin: Math.max(LEAST_SETTLE_MIN, request.settleMin + LONGER_SETTLE_MIN) }
     case 'filmThin':
-      return { ...request, bedMm: Math.max(LEAST_BED_MM, request.bedMm ?? LEAST_BED_MM) }
+      // The technique's usual is never thinner.
+      return request.bedMm === null ? null : { ...request, bedMm: Math.max(LEAST_BED_MM, request.bedMm) }
     case 'overfilled':
       return { ...request, lipMm: Math.max(GOOD_LIP_MM, request.lipMm), bedMm: null }
     case 'noBack':
-      return { ...request, back: { when: 'footprint', depthMm: BACK_MM, colour: null } }
+      return request.back.when === 'none'
+        ? { ...request, back: { when: 'footprint', depthMm: BACK_MM, colour: null } }
+        : null
     default:
       return null
   }
 }
 
-/** Every piece's own pattern with its marks changed; null where nothing differs. */
+/** Every piece's own pattern with its marks changed. */
 function withMarks(request: BatchRequest, change: (mark: Mark) => readonly Mark[]): BatchRequest {
   const changed = (pattern: Pattern): Pattern => ({
     ...pattern,

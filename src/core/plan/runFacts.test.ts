@@ -131,7 +131,7 @@ describe('the one change for next time', () => {
   )
 
   test.each([
-    ['whiteStrong', { white: { ...request.white, dose: 'milky' } }],
+    ['whiteStrong', { white: { ...request.white, dose: 'translucent' } }],
     ['beadThin', { white: { ...request.white, holeMm: 3 } }],
     ['ringsWide', { white: { ...request.white, ringSpacingMm: 10 } }],
     ['beadAtWall', { white: { ...request.white, rimMarginMm: 7 } }],
@@ -155,5 +155,8 @@ describe('the one change for next time', () => {
     expect(changedFor('whiteLate', request)).toBeNull()
     expect(changedFor('beadThin', bloomRequest())).toBeNull()
     expect(changedFor('whiteStrong', bloomRequest())).toBeNull()
+    const right = bloomRequest({ back: { when: 'nextDay', depthMm: 2, colour: null } })
+    for (const cause of ['beadAtWall', 'ringsWide', 'glitterInWhite', 'muchMica', 'noBack'] as const)
+      expect(changedFor(cause, right)).toBeNull()
   })
 })

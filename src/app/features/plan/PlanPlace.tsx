@@ -44,8 +44,9 @@ export function PlanPlace() {
   if (batchId && known && known.pour.stage !== 'planned' && known.pour.stage !== 'ready') {
     return <AlreadyPoured name={known.batch.request.name} batchId={batchId} />
   }
+  const answered = repeats !== null && known && change ? changedFor(change, known.batch.request) : null
   const first = known
-    ? openedAgain(known.batch.request, { isRepeat: repeats !== null, change })
+    ? openedAgain(answered ?? known.batch.request, repeats !== null)
     : (keptDraft() ?? newDraft(stock, settings))
   if (!first) return <EmptyShelf />
   return (
@@ -56,19 +57,16 @@ export function PlanPlace() {
       settings={settings}
       batchId={known && batchId ? batchId : null}
       repeats={known && !batchId ? known.batch.id : null}
-      change={change}
+      change={answered && change}
     />
   )
 }
 
 /** A repeat is poured at another hour; its name says that it is one. */
-function openedAgain(
-  request: BatchRequest,
-  { isRepeat, change }: { readonly isRepeat: boolean; readonly change: CauseId | null },
-): BatchRequest {
+function openedAgain(request: BatchRequest, isRepeat: boolean): BatchRequest {
   if (!isRepeat) return request
   const name = request.name.endsWith(' again') ? request.name : `${request.name} again`
-  return { ...((change && changedFor(change, request)) ?? request), name, startAt: null }
+  return { ...request, name, startAt: null }
 }
 
 function causeIn(text: string | null): CauseId | null {
