@@ -157,7 +157,7 @@ function wordWay(way: Way, units: UnitChoice): string {
     case 'otherResin':
       return `A resin like “${way.name}” ${effectWords(way)}.`
     case 'widerRings':
-      return `Rings ${printQuantity(way.ringSpacingMm, units.length)} apart take ${way.perPieceMin.toFixed(1)} min a piece${way.fits ? ': they fit' : ', still too slow'}.`
+      return `Beads ${printQuantity(way.byMm, units.length)} farther apart take ${way.perPieceMin.toFixed(1)} min a piece${way.fits ? ': they fit' : ', still too slow'}.`
     default:
       return way satisfies never
   }

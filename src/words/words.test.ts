@@ -18,7 +18,7 @@ describe('a finding says what, why and what to do', () => {
   test('with the ways out of a missed window', () => {
     const missed = worded({ roomTempC: 24 }, 12).find((each) => each.title.includes('do not fit'))!
     expect(missed.text).toMatch(
-      /pieces would fit.*A room of 21 °C makes the window \d+ min long.*Rings 13\.0 mm apart/,
+      /pieces would fit.*A room of 21 °C makes the window \d+ min long.*Beads 3\.0 mm farther apart/,
     )
   })
 

@@ -157,7 +157,8 @@ export function createBloom(setup: BloomSetup): Bloom {
       case 'tool':
         return work(weakened(act.strokes, viscosityAt(nowS)))
       case 'sprinkle':
-        specks.push(...act.specks.map((speck) => ({ ...speck, what: act.what, z: depthM })))
+        // One by one: a large tray has more flakes than a call takes arguments.
+        for (const speck of act.specks) specks.push({ ...speck, what: act.what, z: depthM })
         return roughen(walls, grid, act)
       default:
         return act satisfies never

@@ -6,6 +6,7 @@ import {
   inset,
   islandsOf,
   isInside,
+  perimeterMm,
   polygonOf,
   within,
   type Outline,
@@ -149,12 +150,17 @@ function placesOf(layout: DropLayout, floor: Floor): readonly Point[] {
     case 'single':
       return isInside([floor.outline, ...floor.islands], layout.at) ? [layout.at] : []
     case 'ring':
-      return evenPoints(inset(floor.outline, layout.fromWallMm, floor.islands)[0] ?? [], true, layout.count)
+      return evenPoints(longest(inset(floor.outline, layout.fromWallMm, floor.islands)), true, layout.count)
     case 'scatter':
       return scattered(layout, regionOf(layout.zone, floor), floor)
     default:
       return layout satisfies never
   }
+}
+
+/** Of lines that a waist or an island made, the one round most of the floor; empty where there is none. */
+function longest(lines: readonly (readonly Point[])[]): readonly Point[] {
+  return lines.reduce((one, other) => (perimeterMm(other) > perimeterMm(one) ? other : one), [])
 }
 
 const TRIES = 4000
@@ -220,9 +226,14 @@ function sprinkleOf(what: LaidSprinkle['what'], area: SprinkleArea, floor: Floor
       ? [...whole, ...inset(floor.outline, area.widthMm, floor.islands)]
       : area.kind === 'piece'
         ? whole
-        : within(discAt(area.at, area.acrossMm), floor.outline)
+        : discLines(discAt(area.at, area.acrossMm), floor)
   const covered = Math.abs(evenOddAreaMm2(lines))
   return covered < 1 ? [] : [{ what, lines, areaMm2: covered }]
+}
+
+/** What a disc covers of the floor, its islands left out. */
+function discLines(disc: readonly Point[], { outline, islands }: Floor): readonly (readonly Point[])[] {
+  return [outline, ...islands].flatMap((line) => within(disc, line))
 }
 
 /** Area between nested closed lines: each counts against the one around it. */

@@ -85,6 +85,12 @@ describe('drops', () => {
     for (const { at } of drops) expect(far(at)).toBeCloseTo(40, 1)
   })
 
+  test('in a ring go round the whole floor, not round an island in it', () => {
+    const ring = { kind: 'ring', fromWallMm: 10, count: 8 } as const
+    for (const { at } of laid({ kind: 'drops', inkNo: 0, layout: ring }, RING_DISH).drops)
+      expect(far(at)).toBeCloseTo(40, 1)
+  })
+
   test('scattered leave the margin bare and keep clear of islands, in every outline', () => {
     const room = polygonOf(HEART)
     for (const { at } of laid(scatter(40), HEART).drops) expect(isInside([room], at)).toBe(true)
@@ -156,6 +162,9 @@ describe('what is strewn', () => {
       laid({ kind: 'sprinkle', what: 'glitter', area: mark }, outline).sprinkles[0]!.areaMm2
     expect(area({ kind: 'rim', widthMm: 10 }) / (Math.PI * (50 ** 2 - 40 ** 2))).toBeCloseTo(1, 2)
     expect(area({ kind: 'disc', at: { x: 5, y: 0 }, acrossMm: 20 }) / (Math.PI * 100)).toBeCloseTo(1, 2)
+    expect(
+      area({ kind: 'disc', at: { x: 0, y: 0 }, acrossMm: 60 }, RING_DISH) / (Math.PI * (30 ** 2 - 12 ** 2)),
+    ).toBeCloseTo(1, 2)
     expect(area({ kind: 'piece' }, RING_DISH) / openAreaMm2(RING_DISH)).toBeCloseTo(1, 2)
   })
 })

@@ -85,16 +85,8 @@ const ROWS: readonly (readonly [ComparedId, (piece: ComparedPiece) => ComparedVa
   ],
   ['dose', ({ request }) => text(request.white.dose)],
   ['hole', ({ request }) => figure('mm', request.technique === 'bloom' ? request.white.holeMm : null)],
-  [
-    'spacing',
-    ({ request, facts }) =>
-      figure('mm', request.technique === 'bloom' ? (facts?.spacingMm ?? request.white.ringSpacingMm) : null),
-  ],
-  [
-    'margin',
-    ({ request, facts }) =>
-      figure('mm', request.technique === 'bloom' ? (facts?.marginMm ?? request.white.rimMarginMm) : null),
-  ],
+  ['spacing', ({ facts }) => figure('mm', facts?.technique === 'bloom' ? facts.spacingMm : null)],
+  ['margin', ({ facts }) => figure('mm', facts?.technique === 'bloom' ? facts.marginMm : null)],
   ['pattern', ({ request, moldId }) => text(orderOf(request, moldId)?.pattern?.name ?? 'as usual')],
   ['bed', ({ request, facts }) => figure('mm', facts?.bedMm ?? request.bedMm)],
   [

@@ -13,7 +13,8 @@ export type Way =
   | ({ readonly kind: 'otherResin'; readonly name: string } & Effect)
   | {
       readonly kind: 'widerRings'
-      readonly ringSpacingMm: number
+      /** Farther apart by so much than the patterns have them. */
+      readonly byMm: number
       readonly perPieceMin: number
       readonly fits: boolean
     }
@@ -88,5 +89,5 @@ function widerRings(request: BatchRequest, technique: Schedule['technique']): Wa
   }))
   const changed = { ...request, pieces, white: { ...request.white, ringSpacingMm } }
   const wider = capacityOf(scheduleBatch(changed, technique), changed)
-  return [{ kind: 'widerRings', ringSpacingMm, perPieceMin: wider.perPieceMin, fits: wider.fits }]
+  return [{ kind: 'widerRings', byMm: WIDER_RINGS_MM, perPieceMin: wider.perPieceMin, fits: wider.fits }]
 }
