@@ -38,7 +38,10 @@ export function patternOf(
 export function usualPattern({ outline }: Mold, white: WhiteChoice, technique: Technique): Pattern {
   const forAreaMm2 = openAreaMm2(outline)
   if (technique.white.by === 'needle')
-    return usualPetri({ forAreaMm2, cells: cellsOf(forAreaMm2, technique.white.cellMm2) })
+    return usualPetri({
+      forAreaMm2,
+      drops: Math.round(technique.ink.dropsPerZone * cellsOf(forAreaMm2, technique.white.cellMm2)),
+    })
   return usualBloom({
     forAreaMm2,
     widestMm: Math.max(...polygonOf(outline, HAND_SMOOTH).map(({ x, y }) => Math.hypot(x, y))),

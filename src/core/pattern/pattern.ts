@@ -120,8 +120,8 @@ export function usualBloom(from: UsualBloom): Pattern {
 }
 
 /** The petri everyone begins with: a cell wherever there is room for one. */
-export function usualPetri({ forAreaMm2, cells }: { forAreaMm2: number; cells: number }): Pattern {
-  return patternOf('usual-petri', forAreaMm2, [scattered(cells)])
+export function usualPetri({ forAreaMm2, drops }: { forAreaMm2: number; drops: number }): Pattern {
+  return patternOf('usual-petri', forAreaMm2, [scattered(drops)])
 }
 
 function scattered(count: number): Mark {

@@ -12,7 +12,7 @@ export const BLOOM: Technique = {
   aimStep: 'white',
   bottleneck: 'white',
   white: { by: 'bag', usualPortionG: 30, usualForAcrossMm: 200, bagResidueG: 3 },
-  ink: { dropsPerZone: 3.5, zones: 'petals', dropMl: 0.03 },
+  ink: { dropsPerZone: 3.5 },
   steps: [
     STIR,
     {

@@ -12,7 +12,7 @@ export const PETRI: Technique = {
   aimStep: null,
   bottleneck: 'ink',
   white: { by: 'needle', rounds: 3, cellMm2: 357, dropMl: 0.02 },
-  ink: { dropsPerZone: 1, zones: 'cells', dropMl: 0.03 },
+  ink: { dropsPerZone: 1 },
   steps: [
     STIR,
     {

@@ -92,10 +92,8 @@ export type WhiteRule =
   | { readonly by: 'needle'; readonly rounds: number; readonly cellMm2: number; readonly dropMl: number }
 
 export interface InkRule {
-  /** Drops per petal or zone, or per cell and round. */
+  /** Drops per petal, or per cell and round. */
   readonly dropsPerZone: number
-  readonly zones: 'petals' | 'cells'
-  readonly dropMl: number
 }
 
 /** One technique as data: planner, prep gate, run sheet and rack all read this and nothing else. */
