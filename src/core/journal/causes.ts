@@ -1,3 +1,4 @@
+import { TECHNIQUES } from '../technique/index.ts'
 import type { FaultId } from './faults.ts'
 import type { RunFacts } from './facts.ts'
 
@@ -54,6 +55,7 @@ export interface CauseRule {
   readonly ask?: QuestionId
 }
 
+/** Log odds of plain evidence, and against; where the run begins to speak (edges by eye, after common practice). */
 const PLAIN = 2.5
 const AGAINST = -2
 const COLD_C = 18
@@ -65,7 +67,12 @@ const WIDE_RINGS_MM = 13
 const LEAST_MARGIN_MM = 3
 const LATE_TOOL_MIN = 4
 const LATE_COVER_MIN = 10
-const USUAL_PORTION_G = 30
+
+/** What people portion by habit; null for a technique that portions none. */
+function usualPortionG({ technique }: RunFacts): number | null {
+  const { white } = TECHNIQUES[technique]
+  return white.by === 'bag' ? white.usualPortionG : null
+}
 
 /** So many log odds where it is so, against it where it is not; nothing where the run does not say. */
 function when(is: boolean | null, plain = PLAIN): number | null {
@@ -86,7 +93,7 @@ const only = (cause: CauseId, weigh: CauseRule['weigh'] = silent): readonly Caus
   { cause, usual: 0, weigh },
 ]
 
-/** The trade's fault table as rules; usual odds are common practice, edges are those the planner warns at. */
+/** The trade's fault table as rules; usual odds are guesses from common practice, with no source. */
 export const CAUSES: Readonly<Record<FaultId, readonly CauseRule[]>> = {
   blobs: [
     { cause: 'whiteEarly', usual: 0.5, weigh: early },
@@ -169,9 +176,10 @@ export const CAUSES: Readonly<Record<FaultId, readonly CauseRule[]>> = {
   step: only('notFeathered', ({ feathered }) => (feathered ? null : PLAIN)),
   floating: only('pouredAtOnce'),
   noLip: only('overfilled', ({ overMm }) => (overMm > 0 ? PLAIN : null)),
-  outOfWhite: only('whiteUnderestimated', ({ whiteNeededG }) =>
-    whiteNeededG !== null && whiteNeededG > USUAL_PORTION_G ? PLAIN : null,
-  ),
+  outOfWhite: only('whiteUnderestimated', (facts) => {
+    const usualG = usualPortionG(facts)
+    return usualG !== null && facts.whiteNeededG !== null && facts.whiteNeededG > usualG ? PLAIN : null
+  }),
   tooMuch: only('guessedMix'),
   tilted: only('notLevel', ({ levelSkipped }) => (levelSkipped ? PLAIN : null)),
   soft: [
