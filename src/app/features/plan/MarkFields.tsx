@@ -2,6 +2,7 @@ import { withZone, zoneOf, type DropLayout, type Mark, type Zone } from '#core/p
 import type { UnitChoice } from '#core/units/index.ts'
 import { DRAG_WORDS, LAYOUT_WORDS, STREWN_WORDS } from '#words/pattern.ts'
 import { ChoiceField } from '#app/components/ChoiceField.tsx'
+import { NumberField } from '#app/components/NumberField.tsx'
 import { QuantityField } from '#app/components/QuantityField.tsx'
 import { CountField } from './CountField.tsx'
 
@@ -67,8 +68,8 @@ function OwnFields({ mark, inkNames, length, change }: OwnFieldsProps) {
           {length('Apart', mark.spacingMm, (spacingMm) => ({ ...mark, spacingMm }))}
           {mark.kind === 'rings' && <RingCount mark={mark} change={change} />}
           {mark.kind === 'lines' && (
-            <Degrees
-              label="Turned by"
+            <NumberField
+              label="Turned by, °"
               value={mark.angleDeg}
               onChange={(angleDeg) => change({ ...mark, angleDeg })}
             />
@@ -86,8 +87,8 @@ function OwnFields({ mark, inkNames, length, change }: OwnFieldsProps) {
             onChange={(drag) => change({ ...mark, drag })}
           />
           {length('Off the rim', mark.fromRimMm, (fromRimMm) => ({ ...mark, fromRimMm }))}
-          <Degrees
-            label="Turned by"
+          <NumberField
+            label="Turned by, °"
             value={mark.turnDeg}
             onChange={(turnDeg) => change({ ...mark, turnDeg })}
           />
@@ -98,8 +99,8 @@ function OwnFields({ mark, inkNames, length, change }: OwnFieldsProps) {
         <>
           {length('Apart', mark.spacingMm, (spacingMm) => ({ ...mark, spacingMm }))}
           {length('Off the rim', mark.fromRimMm, (fromRimMm) => ({ ...mark, fromRimMm }))}
-          <Degrees
-            label="Turned by"
+          <NumberField
+            label="Turned by, °"
             value={mark.angleDeg}
             onChange={(angleDeg) => change({ ...mark, angleDeg })}
           />
@@ -299,21 +300,6 @@ function Counted({ label, value, onChange }: NumberProps) {
       <span className="text-sm font-medium">{label}</span>
       <CountField label={label} value={value} onChange={onChange} />
     </div>
-  )
-}
-
-function Degrees({ label, value, onChange }: NumberProps) {
-  return (
-    <label className="flex flex-col gap-1 text-sm font-medium">
-      {label}, °
-      <input
-        className="field text-base font-normal"
-        type="number"
-        step="any"
-        value={Number.isNaN(value) ? '' : value}
-        onChange={(event) => onChange(event.target.valueAsNumber)}
-      />
-    </label>
   )
 }
 

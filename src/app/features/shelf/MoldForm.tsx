@@ -8,7 +8,8 @@ import { QuantityField } from '#app/components/QuantityField.tsx'
 import { useUnits } from '#app/platform/queries.ts'
 import { usePlatform } from '#app/platform/studio.tsx'
 import { DrawnOutlineFields } from './DrawnOutline.tsx'
-import { ItemDialog, NumberField, TextField } from './ItemDialog.tsx'
+import { NumberField } from '#app/components/NumberField.tsx'
+import { ItemDialog, TextField } from './ItemDialog.tsx'
 
 const FIRST: Readonly<Record<Outline['shape'], Outline>> = {
   circle: { shape: 'circle', acrossMm: 100 },

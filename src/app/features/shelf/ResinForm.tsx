@@ -3,7 +3,8 @@ import { ARCHETYPES, type ArchetypeId, type Resin } from '#core/resin/index.ts'
 import { resinSchema } from '#schema/resin.ts'
 import { ChoiceField } from '#app/components/ChoiceField.tsx'
 import { usePlatform } from '#app/platform/studio.tsx'
-import { ItemDialog, NumberField, TextField } from './ItemDialog.tsx'
+import { NumberField } from '#app/components/NumberField.tsx'
+import { ItemDialog, TextField } from './ItemDialog.tsx'
 import { SheetFitter } from './SheetFitter.tsx'
 
 /** A resin: its ratio and densities from the label, its behaviour after the typical one it is closest to. */
