@@ -36,6 +36,20 @@ describe('the studio file', () => {
     },
   )
 
+  test('of version 1 is read: no patterns yet, one cavity a mold, every piece as usual', () => {
+    const { patterns: _none, ...old } = bundle()
+    for (const mold of [
+      ...old.molds,
+      ...old.batches.map((batch: never) => batch['request']['pieces'][0]['mold']),
+    ])
+      delete mold.cavities
+    for (const batch of old.batches) for (const piece of batch.request.pieces) delete piece.pattern
+    expect(readBundle(JSON.stringify({ ...old, version: 1 }))).toEqual({
+      ok: true,
+      value: smallStudio({ patterns: [] }),
+    })
+  })
+
   test('of a newer version says so', () => {
     expect(problemOf(JSON.stringify({ ...bundle(), version: 9 }))).toEqual({ kind: 'newer', version: 9 })
   })

@@ -1,16 +1,14 @@
 import { describe, expect, test } from '@jest/globals'
-import { laidBloom } from '../../../tests/support/laid.ts'
-import { isInside, polygonOf } from '../mold/index.ts'
+import { DISC_LINE, followedBloom } from '../../../tests/support/smallBloom.ts'
+import { isInside } from '../mold/index.ts'
 import { seededRandom } from '../numeric/index.ts'
 import { specksSeen } from './face.ts'
 import { gridOf } from './grid.ts'
 import { outcomeOf, whiteFace } from './outcome.ts'
-import { layScene } from './scene.ts'
-import { createBloom, type Bloom } from './simulation.ts'
+import { type Bloom } from './simulation.ts'
 import { carrySpecks, roughen, settleSpecks, strewnIn, type Speck } from './specks.ts'
 
-const disc = { shape: 'circle', acrossMm: 100 } as const
-const outline = polygonOf(disc, 120)
+const outline = DISC_LINE
 const all = { what: 'glitter', lines: [outline], areaMm2: 7854 } as const
 const speck = (changes: Partial<Speck> = {}): Speck => ({
   what: 'mica',
@@ -84,32 +82,7 @@ function pockets({ sheets, grid, recipe }: Bloom): number {
 }
 
 describe('glitter in the way', () => {
-  const followed = (sprinkles: readonly (typeof all)[]) => {
-    const bloom = createBloom({
-      outline,
-      islands: [],
-      cells: 64,
-      depthM: 0.005,
-      excessDensityKgPerM3: 1.7,
-      viscosityAt: (s) => 2.2 * Math.exp(s / 2200),
-      seed: 3,
-    })
-    const laid = { ...laidBloom(disc, { inkDrops: 0, rings: 4, petals: 8 }), sprinkles }
-    layScene(bloom, {
-      outline,
-      islands: [],
-      laid,
-      beadMm: 3,
-      needle: null,
-      inks: [],
-      inkAtMin: 0.5,
-      whiteAtMin: 1,
-      seed: 3,
-    })
-    bloom.runTo(120 * 60)
-    return bloom
-  }
-  const [clean, strewn] = [followed([]), followed([all])]
+  const [clean, strewn] = [followedBloom(), followedBloom({ sprinkles: [all] })]
 
   test('breaks petals into pockets: the white lies more unevenly, and no white is lost', () => {
     expect(pockets(strewn)).toBeGreaterThan(1.2 * pockets(clean))

@@ -1,15 +1,10 @@
 import { describe, expect, test } from '@jest/globals'
-import { laidBloom } from '../../../tests/support/laid.ts'
-import { polygonOf } from '../mold/index.ts'
+import { DISC_LINE, followedBloom } from '../../../tests/support/smallBloom.ts'
 import { gridOf } from './grid.ts'
-import { layScene } from './scene.ts'
-import { createBloom } from './simulation.ts'
 import { laceOf, strandsOn } from './strands.ts'
 import { backwardOf, type Stroke } from './tool.ts'
 
-const disc = { shape: 'circle', acrossMm: 100 } as const
-const outline = polygonOf(disc, 120)
-const grid = gridOf(outline, [], 64)
+const grid = gridOf(DISC_LINE, [], 64)
 const none = new Float64Array(64 * 64)
 
 describe('strands in the white', () => {
@@ -63,27 +58,7 @@ describe('strands in the white', () => {
 
 describe('the lace they draw', () => {
   test('changes nothing that is reckoned, and adds no white', () => {
-    const bloom = createBloom({
-      outline,
-      islands: [],
-      cells: 64,
-      depthM: 0.005,
-      excessDensityKgPerM3: 1.7,
-      viscosityAt: (s) => 2.2 * Math.exp(s / 2200),
-      seed: 3,
-    })
-    layScene(bloom, {
-      outline,
-      islands: [],
-      laid: laidBloom(disc, { inkDrops: 0, rings: 4, petals: 8 }),
-      beadMm: 3,
-      needle: null,
-      inks: [],
-      inkAtMin: 0.5,
-      whiteAtMin: 1,
-      seed: 3,
-    })
-    bloom.runTo(120 * 60)
+    const bloom = followedBloom()
     const before = bloom.sheets.floor.white.slice()
     const lace = laceOf(bloom.strands(), { grid: bloom.grid, floorWhite: before }, 2)
     expect(bloom.sheets.floor.white).toEqual(before)
