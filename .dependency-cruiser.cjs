@@ -17,7 +17,8 @@ const coreRooms = {
   batch: ['resin', 'mold', 'colour', 'technique', 'pattern'],
   timing: ['resin', 'batch', 'technique'],
   safety: ['resin', 'mold', 'batch', 'timing', 'technique'],
-  rack: ['resin', 'mold', 'batch', 'timing', 'technique'],
+  placing: [],
+  rack: ['resin', 'mold', 'batch', 'timing', 'technique', 'placing'],
   runsheet: ['resin', 'batch', 'timing', 'technique', 'safety', 'rack'],
   journal: ['resin', 'technique', 'batch', 'timing', 'runsheet', 'rack'],
   plan: [
