@@ -71,6 +71,19 @@ export function instantText(what: string) {
   )
 }
 
+/** A day of the calendar that exists. */
+export function calendarDay(what: string) {
+  const expected = `${what} is not a day, expected YYYY-MM-DD such as 2026-03-14`
+  return v.pipe(
+    v.string(expected),
+    v.regex(/^\d{4}-\d\d-\d\d$/, expected),
+    v.check((value) => {
+      const at = new Date(`${value}T00:00:00Z`)
+      return Number.isFinite(at.getTime()) && at.toISOString().startsWith(value)
+    }, expected),
+  )
+}
+
 /** Epoch milliseconds between 2000 and 2100. */
 export function epochMs(what: string) {
   return v.pipe(

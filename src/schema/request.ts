@@ -8,7 +8,8 @@ import {
   type Hands,
   type Measuring,
 } from '#core/batch/index.ts'
-import { amount, count, instantText, text } from './amount.ts'
+import { AFTER_IDS } from '#core/technique/index.ts'
+import { amount, calendarDay, count, instantText, text } from './amount.ts'
 import { colourSchema } from './colour.ts'
 import { moldSchema } from './mold.ts'
 import { learnedSchema } from './learned.ts'
@@ -94,6 +95,13 @@ const entries = {
   lipMm: usual(amount('lip', 'mm', { atLeast: 0, atMost: 50 }), 2),
   white: usual(whiteSchema, USUAL_WHITE),
   back: usual(backSchema, { when: 'none' }),
+  after: usual(
+    v.pipe(
+      v.array(v.picklist(AFTER_IDS, `step after the pour is none of ${AFTER_IDS.join(', ')}`)),
+      v.maxLength(AFTER_IDS.length, 'a step after the pour is named twice'),
+    ),
+    [],
+  ),
   settleMin: usual(amount('time to let inks settle', 'min', { atLeast: 0, atMost: 60 }), 5),
   hands: usual(handsSchema, USUAL_HANDS),
   measuring: usual(measuringSchema, USUAL_MEASURING),
@@ -109,6 +117,7 @@ const entries = {
   ),
   spareMolds: usual(v.array(moldSchema), []),
   startAt: v.optional(v.nullable(instantText('start')), null),
+  promisedOn: v.optional(v.nullable(calendarDay('promised day')), null),
   cupStrategy: usual(
     v.picklist(['rest', 'atOnce', 'split'], 'cup strategy is none of "rest", "atOnce", "split"'),
     'rest',

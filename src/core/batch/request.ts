@@ -2,7 +2,7 @@ import type { Colour } from '../colour/index.ts'
 import type { Mold } from '../mold/index.ts'
 import type { Pattern } from '../pattern/index.ts'
 import type { Learned, Resin } from '../resin/index.ts'
-import type { TechniqueId } from '../technique/index.ts'
+import type { AfterId, TechniqueId } from '../technique/index.ts'
 
 /** How strong the white is, told by a wiped stick; petri takes it from the bottle. */
 export type WhiteDose = 'translucent' | 'milky' | 'opaque' | 'ink'
@@ -72,6 +72,8 @@ export interface BatchRequest {
   readonly lipMm: number
   readonly white: WhiteChoice
   readonly back: BackChoice
+  /** What follows on the rack beyond back, demolding and use. */
+  readonly after: readonly AfterId[]
   readonly settleMin: number
   readonly hands: Hands
   readonly measuring: Measuring
@@ -80,6 +82,8 @@ export interface BatchRequest {
   readonly spareMolds: readonly Mold[]
   /** ISO 8601 instant of the planned stop-stir; null when no hour is chosen. */
   readonly startAt: string | null
+  /** Calendar day (YYYY-MM-DD) on whose morning it was promised ready for use; null when nothing was. */
+  readonly promisedOn: string | null
   readonly cupStrategy: CupStrategy
   /** What earlier runs taught about the resin; null when there are none. */
   readonly learned: Learned | null
@@ -113,12 +117,14 @@ export const USUAL_REQUEST = {
   lipMm: 2,
   white: USUAL_WHITE,
   back: { when: 'none' },
+  after: [],
   settleMin: 5,
   hands: USUAL_HANDS,
   measuring: USUAL_MEASURING,
   loss: USUAL_LOSS,
   spareMolds: [],
   startAt: null,
+  promisedOn: null,
   cupStrategy: 'rest',
   learned: null,
   aimShiftLog: 0,

@@ -1,8 +1,15 @@
 import { dropsOf, type BatchRequest, type Mix, type MoldFill, type PieceDrops } from '../batch/index.ts'
-import { rackTasks } from '../rack/index.ts'
+import { rackOutline, rackTasks, type RackOutline } from '../rack/index.ts'
 import { BLOOM_WINDOW, type Window } from '../resin/index.ts'
 import { prepList, runSteps, type PrepItem, type RunStep } from '../runsheet/index.ts'
-import { shiftedTechnique, stepRule, TECHNIQUES, type StepId, type Technique } from '../technique/index.ts'
+import {
+  shiftedTechnique,
+  stepRule,
+  TECHNIQUES,
+  withAfter,
+  type StepId,
+  type Technique,
+} from '../technique/index.ts'
 import {
   bandsOf,
   beliefOf,
@@ -80,7 +87,7 @@ export function planBatch(request: BatchRequest, done: Readonly<Record<string, n
 
 /** The technique as this person's outcomes have moved it. */
 function techniqueOf(request: BatchRequest): Technique {
-  return shiftedTechnique(TECHNIQUES[request.technique], request.aimShiftLog)
+  return withAfter(shiftedTechnique(TECHNIQUES[request.technique], request.aimShiftLog), request.after)
 }
 
 function planOf(
@@ -139,6 +146,8 @@ function bloomPlan(schedule: Schedule, steps: readonly RunStep[]): BloomPlan | n
 export interface LivePlan {
   readonly plan: BatchPlan
   readonly bands: Bands
+  /** What it asks of the coming days. */
+  readonly outline: RackOutline
 }
 
 const MEMBERS = 256
@@ -159,9 +168,14 @@ export function planLive(
   const schedule = scheduleBatch(before, technique, done)
   const implied = stillFlowed(schedule, done)
   const bands = bandsOf(schedule, { belief, readings, implied, members: MEMBERS, seed: SEED })
-  if (readings.length === 0) return { plan: planOf(before, done, schedule), bands }
+  const told = (asked: BatchRequest, its: Schedule): LivePlan => ({
+    plan: planOf(asked, done, its),
+    bands,
+    outline: rackOutline(its, asked, bands),
+  })
+  if (readings.length === 0) return told(before, schedule)
   const after = correctedRequest(request, bands.believed)
-  return { plan: planOf(after, done, scheduleBatch(after, technique, done)), bands }
+  return told(after, scheduleBatch(after, technique, done))
 }
 
 /** Steps that only flowing resin allows: one that was marked says that it had not gelled by then. */

@@ -1,1 +1,16 @@
+export { rackJobs, type JobWait, type RackJob } from './jobs.ts'
 export { rackTasks, type RackTask } from './tasks.ts'
+export { rackOutline, type OutlineJob, type RackOutline } from './outline.ts'
+export { SLOT_MS, type RackBatch, type RackStudio, type Resource } from './board.ts'
+export { planRack, type KeptJobs, type RackPlan, type RackPlanBatch, type RackPlanJob } from './planRack.ts'
+export { type Blocker, type Relaxed, type Trouble, type Way } from './explain.ts'
+export {
+  dayOn,
+  freeStretches,
+  promisedAtMs,
+  wallInstantMs,
+  type FreeHours,
+  type FreeTime,
+  type OtherDay,
+  type Stretch,
+} from './freeTime.ts'

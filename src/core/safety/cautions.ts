@@ -31,6 +31,14 @@ export const CAUTIONS = {
     title: 'Wet-sand only',
     text: 'Sand edges wet, with a dust mask; a sanded face needs a clear coat.',
   },
+  solvent: {
+    title: 'Solvent in the air',
+    text: 'Varnish and paint pens give off vapour that burns and harms: open window, no flame, a respirator with organic-vapour cartridges if the air stays poor.',
+  },
+  stillSoft: {
+    title: 'Not cured yet',
+    text: 'A leathery sheet is uncured resin: nitrile gloves, and keep it from children.',
+  },
   food: {
     title: 'Not for food',
     text: "Not food-contact or dishwasher safe unless the resin's own documents say so. Hot cups need a resin or coat rated for it.",
@@ -53,6 +61,11 @@ const BY_STEP: Partial<Record<StepId, readonly CautionId[]>> = {
   decant: ['runaway', 'skin'],
   back: ['skin', 'air'],
   demold: ['dust'],
+  drape: ['skin', 'stillSoft'],
+  sandEdges: ['dust'],
+  clearCoat: ['skin', 'air'],
+  heatCoat: ['skin', 'air', 'food'],
+  varnish: ['solvent'],
   use: ['food'],
 }
 

@@ -16,6 +16,8 @@ export type Moment =
   | { readonly by: 'resin'; readonly criterion: Criterion }
   /** The back layer's own choice of day. */
   | { readonly by: 'backChoice' }
+  /** Some time after an earlier step on the rack. */
+  | { readonly by: 'rack' }
 
 /** How long a step keeps the hands, per piece where the step is done per piece. */
 export type HandsOn =
@@ -43,7 +45,11 @@ export type StepId =
   | 'lookLate'
   | 'back'
   | 'demold'
+  | AfterId
   | 'use'
+
+/** A step on the rack that a batch may choose. */
+export type AfterId = 'drape' | 'sandEdges' | 'clearCoat' | 'heatCoat' | 'varnish' | 'feet'
 
 export interface StepRule {
   readonly id: StepId

@@ -98,7 +98,8 @@ function plannedTime(task: LayOutTask, context: Context, hands: number): Times {
     case 'resin':
       return resinTime(task, context, { criterion: moment.criterion, hands })
     case 'backChoice':
-      throw new RangeError('layOut: the back layer is placed on the rack')
+    case 'rack':
+      throw new RangeError(`layOut: ${context.turn.step.id} is placed on the rack`)
     default:
       return moment satisfies never
   }

@@ -1,0 +1,266 @@
+import type { Hold, PlacingChain, PlacingJob, PlacingProblem } from '../placing/index.ts'
+import { freeStretches, promisedAtMs, type FreeHours } from './freeTime.ts'
+import type { JobWait } from './jobs.ts'
+import type { OutlineJob, RackOutline } from './outline.ts'
+
+/** Everything the coming days are planned from; plain data. */
+export interface RackStudio {
+  readonly nowMs: number
+  /** How far is looked ahead. */
+  readonly days: number
+  readonly hours: FreeHours
+  /** Molds that can stand level at once, and under covers. */
+  readonly levelPlaces: number
+  readonly covers: number
+  readonly batches: readonly RackBatch[]
+}
+
+export interface RackBatch {
+  readonly id: string
+  readonly name: string
+  readonly outline: RackOutline
+  /** First stop-stir; null while it is planned. */
+  readonly startedAtMs: number | null
+  /** Minutes from stop-stir, by step. */
+  readonly done: Readonly<Record<string, number>>
+  /** Instants that a person chose: of the stop-stir ("pour"), or of a step's beginning. */
+  readonly pins: Readonly<Record<string, number>>
+  /** Calendar day; null when nothing was promised. */
+  readonly promisedOn: string | null
+}
+
+/** The horizon in slots, and the chains' jobs by name. */
+export interface Board {
+  readonly problem: PlacingProblem
+  readonly fromMs: number
+  readonly resources: readonly Resource[]
+  /** The jobs of each chain, as the studio knows them. */
+  readonly names: readonly (readonly string[])[]
+}
+
+export type Resource =
+  | { readonly kind: 'level' | 'covers' }
+  | { readonly kind: 'mold'; readonly id: string; readonly name: string }
+
+export const SLOT_MS = 15 * 60_000
+const SLOT_MIN = 15
+const DAY_SLOTS = 96
+const LEVEL = 0
+const COVERS = 1
+
+/** The studio as a placing problem: a quarter of an hour a slot, beginning with the next full one. */
+export function boardOf(studio: RackStudio): Board {
+  const fromMs = Math.ceil(studio.nowMs / SLOT_MS) * SLOT_MS
+  const slots = studio.days * DAY_SLOTS
+  const molds = moldsOf(studio.batches)
+  const scale = { fromMs, slots, molds: molds.map(({ id }) => id), zone: studio.hours.zone }
+  const chains = studio.batches.map((batch) => chainOf(batch, scale))
+  return {
+    problem: {
+      slots,
+      free: freeSlots(studio, { fromMs, slots }),
+      capacities: [studio.levelPlaces, studio.covers, ...molds.map(({ owned }) => owned)],
+      chains: chains.map(({ chain }) => chain),
+    },
+    fromMs,
+    resources: [
+      { kind: 'level' },
+      { kind: 'covers' },
+      ...molds.map(({ id, name }) => ({ kind: 'mold' as const, id, name })),
+    ],
+    names: chains.map(({ names }) => names),
+  }
+}
+
+function moldsOf(batches: readonly RackBatch[]) {
+  return [...new Map(batches.flatMap(({ outline }) => outline.molds.map((mold) => [mold.id, mold]))).values()]
+}
+
+/** A slot counts as free when all of it is, and no pour that is under way still keeps the hands. */
+function freeSlots(
+  { hours, batches }: RackStudio,
+  { fromMs, slots }: Pick<Scale, 'fromMs' | 'slots'>,
+): Uint8Array {
+  const free = new Uint8Array(slots)
+  for (const stretch of freeStretches(hours, { fromMs, toMs: fromMs + slots * SLOT_MS })) {
+    const first = Math.ceil((stretch.fromMs - fromMs) / SLOT_MS)
+    const end = Math.floor((stretch.toMs - fromMs) / SLOT_MS)
+    free.fill(1, first, end)
+  }
+  const busyUntilMs = Math.max(fromMs, ...batches.map(handsTakenUntilMs))
+  return free.fill(0, 0, Math.ceil((busyUntilMs - fromMs) / SLOT_MS))
+}
+
+function handsTakenUntilMs({ startedAtMs, done, outline }: RackBatch): number {
+  if (startedAtMs === null || done['cover'] !== undefined) return 0
+  return startedAtMs + (outline.pourHandsMin - outline.leadMin) * 60_000
+}
+
+interface Scale {
+  readonly fromMs: number
+  readonly slots: number
+  readonly molds: readonly string[]
+  readonly zone: string
+}
+
+interface NamedChain {
+  readonly chain: PlacingChain
+  readonly names: readonly string[]
+}
+
+function chainOf(batch: RackBatch, scale: Scale): NamedChain {
+  const { outline } = batch
+  const waiting = outline.jobs.filter(({ id }) => id !== 'use' && batch.done[id] === undefined)
+  const names = [...(batch.startedAtMs === null ? ['pour'] : []), ...waiting.map(({ id }) => id as string)]
+  const task: ChainTask = {
+    batch,
+    scale,
+    names,
+    copies: outline.molds.reduce((sum, { copies }) => sum + copies, 0),
+  }
+  const jobs = names.map((name) =>
+    name === 'pour'
+      ? pourJob(task)
+      : rackJob(
+          task,
+          outline.jobs.find(({ id }) => id === name)!,
+        ),
+  )
+  const use = outline.jobs.find(({ id }) => id === 'use')
+  return {
+    names,
+    chain: {
+      id: batch.id,
+      jobs,
+      spans: moldSpans(task),
+      ready: (use?.waits ?? []).map((wait) => readyAfter(task, wait)),
+      promise: batch.promisedOn === null ? null : slotAt(promisedAtMs(batch.promisedOn, scale.zone), scale),
+      standing: standingOf(task),
+    },
+  }
+}
+
+interface ChainTask {
+  readonly batch: RackBatch
+  readonly scale: Scale
+  readonly names: readonly string[]
+  /** Molds it fills. */
+  readonly copies: number
+}
+
+function pourJob({ batch, scale, copies }: ChainTask): PlacingJob {
+  const { leadMin, pourHandsMin, pourPresentMin, levelMin } = batch.outline
+  const pin = batch.pins['pour']
+  const at = pin === undefined ? null : slotAt(pin, scale) - slotsOf(leadMin)
+  return {
+    id: 'pour',
+    handsSlots: slotsOf(pourHandsMin),
+    presentSlots: slotsOf(pourPresentMin),
+    waits: [],
+    holds: standingFor(copies, slotsOf(leadMin + levelMin)),
+    from: at ?? 0,
+    until: at ?? scale.slots - 1,
+  }
+}
+
+function rackJob(task: ChainTask, job: OutlineJob): PlacingJob {
+  const { batch, scale, copies } = task
+  const slots = Math.max(1, slotsOf(job.handsMin))
+  const bounds = job.waits.map((wait) => boundOf(task, wait))
+  const pin = batch.pins[job.id]
+  const pinned = pin === undefined ? null : slotAt(pin, scale)
+  return {
+    id: job.id,
+    handsSlots: slots,
+    presentSlots: slots,
+    waits: bounds.flatMap((bound) => ('wait' in bound ? [bound.wait] : [])),
+    holds: job.pours ? standingFor(copies, slotsOf(batch.outline.laterLevelMin)) : [],
+    ...(bounds.length === 0
+      ? neverBegins(scale)
+      : {
+          from: Math.max(pinned ?? 0, ...bounds.map((bound) => ('from' in bound ? bound.from : 0))),
+          until: Math.min(
+            pinned ?? scale.slots - 1,
+            ...bounds.map((bound) => ('from' in bound ? bound.until : scale.slots - 1)),
+          ),
+        }),
+  }
+}
+
+/** Bounds of a job that its resin never allows. */
+function neverBegins({ slots }: Pick<Scale, 'slots'>): Pick<PlacingJob, 'from' | 'until'> {
+  return { from: slots, until: -1 }
+}
+
+export function isNever({ from, until }: PlacingJob, { slots }: PlacingProblem): boolean {
+  return from >= slots && until < 0
+}
+
+type Bound =
+  { readonly wait: PlacingJob['waits'][number] } | { readonly from: number; readonly until: number }
+
+/** A wait for a job still to be placed, or bounds from one that is done. */
+function boundOf({ batch, names, scale }: ChainTask, { after, openMin, closeMin }: JobWait): Bound {
+  const place = names.indexOf(after)
+  if (place >= 0) {
+    const lead = after === 'pour' ? batch.outline.leadMin : 0
+    const minSlots = slotsOf(lead + openMin)
+    const maxSlots = closeMin === null ? null : Math.max(minSlots, Math.floor((lead + closeMin) / SLOT_MIN))
+    return { wait: { after: place, minSlots, maxSlots } }
+  }
+  const doneMin = after === 'pour' ? 0 : (batch.done[after] ?? 0)
+  const atMs = (min: number) => batch.startedAtMs! + (doneMin + min) * 60_000
+  return {
+    from: Math.max(0, Math.ceil((atMs(openMin) - scale.fromMs) / SLOT_MS)),
+    until: closeMin === null ? scale.slots - 1 : Math.floor((atMs(closeMin) - scale.fromMs) / SLOT_MS),
+  }
+}
+
+function readyAfter(
+  { batch, names, scale }: ChainTask,
+  { after, openMin }: JobWait,
+): PlacingChain['ready'][number] {
+  const place = names.indexOf(after)
+  if (place >= 0)
+    return { job: place, slots: slotsOf(openMin + (after === 'pour' ? batch.outline.leadMin : 0)) }
+  const doneMin = after === 'pour' ? 0 : (batch.done[after] ?? 0)
+  return { job: null, slots: slotAt(batch.startedAtMs! + (doneMin + openMin) * 60_000, scale) }
+}
+
+/** Molds are taken from the pour until the piece is lifted out, into the air or into a form. */
+function moldSpans({ batch, names, scale }: ChainTask): PlacingChain['spans'] {
+  const out = names.includes('drape') ? names.indexOf('drape') : draped(batch) ? -1 : names.indexOf('demold')
+  if (out < 0) return []
+  return batch.outline.molds.map(({ id, copies }) => ({
+    resource: 2 + scale.molds.indexOf(id),
+    amount: copies,
+    fromJob: batch.startedAtMs === null ? 0 : null,
+    toJob: out,
+  }))
+}
+
+function draped({ done }: RackBatch): boolean {
+  return done['drape'] !== undefined
+}
+
+/** Level places and covers of what was poured and still runs. */
+function standingOf({ batch, scale, copies }: ChainTask): readonly Hold[] {
+  const { startedAtMs, done, outline } = batch
+  if (startedAtMs === null) return []
+  const later = outline.jobs.flatMap(({ id, pours }) => (pours && done[id] !== undefined ? [done[id]] : []))
+  const untilMin = Math.max(outline.levelMin, ...later.map((min) => min + outline.laterLevelMin))
+  const left = slotAt(startedAtMs + untilMin * 60_000, scale)
+  return left > 0 ? standingFor(copies, left) : []
+}
+
+function standingFor(copies: number, slots: number): readonly Hold[] {
+  return [LEVEL, COVERS].map((resource) => ({ resource, amount: copies, slots }))
+}
+
+function slotsOf(minutes: number): number {
+  return Math.ceil(minutes / SLOT_MIN - 1e-9)
+}
+
+function slotAt(atMs: number, { fromMs }: Scale): number {
+  return Math.floor((atMs - fromMs) / SLOT_MS)
+}

@@ -1,0 +1,178 @@
+import type { BatchRequest } from '../batch/index.ts'
+import { STAGES, windowOf, type Window } from '../resin/index.ts'
+import type { StepId, StepRule } from '../technique/index.ts'
+import {
+  fillCup,
+  forecastPour,
+  handsOnMin,
+  windowsOf,
+  type PourForecast,
+  type Schedule,
+} from '../timing/index.ts'
+
+/** A step on the rack and what it waits for. */
+export interface RackJob {
+  readonly step: StepRule
+  /** Every one of them must have passed. Empty when the resin does not get there within three weeks. */
+  readonly waits: readonly JobWait[]
+  readonly handsOnMin: number
+}
+
+/** A window in minutes after the first stop-stir, or after another step of the rack. */
+export interface JobWait extends Window {
+  readonly after: 'pour' | StepId
+  /** Whether the resin decides it, or drying, a form, the person. */
+  readonly cures: boolean
+}
+
+/** Bubbles out and poured: a thin layer does not wait in its cup (common practice). */
+const THIN_DECANT_MIN = 5
+const DAY_MIN = 1440
+/** Days in the form: the shortest that holds, and the better (common practice: overnight to several days). */
+const FORM_MIN = { cures: false, openMin: DAY_MIN, bestMin: 3 * DAY_MIN, closeMin: null }
+/** Fresh resin gums the paper: hard for half a day at least (common practice). */
+const SAND_MIN = { cures: false, openMin: DAY_MIN / 2, bestMin: DAY_MIN, closeMin: null }
+/** Rinsed and dry. */
+const DRY_MIN = { cures: false, openMin: 60, bestMin: 120, closeMin: null }
+/** Touch-dry overnight (common practice; the tin says more). */
+const VARNISH_MIN = { cures: false, openMin: DAY_MIN / 2, bestMin: DAY_MIN, closeMin: null }
+const AT_ONCE = { cures: false, openMin: 0, bestMin: 0, closeMin: null }
+/** A flood coat over a finished piece. */
+const COAT_MM = 1.5
+
+/**
+ * The jobs that a batch has on the rack, in an order in which each waits only for earlier ones: back, drape, demolding, finishing, use.
+ * Layers cure as the model says; where something dries or is held by a form, common practice says how long.
+ */
+export function rackJobs(schedule: Schedule, request: BatchRequest): readonly RackJob[] {
+  const steps = schedule.technique.steps.filter(
+    (step) => step.place === 'rack' && (step.onlyWith !== 'back' || request.back.when !== 'none'),
+  )
+  const backLast = request.back.when === 'afterDemold'
+  const ordered = backLast ? behindDemold(steps) : steps
+  const layers = layersOf(schedule, request)
+  return ordered.map((step, k) => ({
+    step,
+    waits: waitsOf(step.id, { schedule, request, layers, before: ordered.slice(0, k).map(({ id }) => id) }),
+    handsOnMin: handsOnMin(step, schedule.slots, { request, technique: schedule.technique }),
+  }))
+}
+
+function behindDemold(steps: readonly StepRule[]): readonly StepRule[] {
+  const back = steps.filter(({ id }) => id === 'back')
+  return steps
+    .filter(({ id }) => id !== 'back')
+    .flatMap((step) => (step.id === 'demold' ? [step, ...back] : [step]))
+}
+
+/** A layer by the step that pours it, and its cure as if poured at minute 0. */
+type Layers = readonly { readonly by: 'pour' | StepId; readonly cure: PourForecast }[]
+
+function layersOf({ forecast, mixes, technique }: Schedule, { back }: BatchRequest): Layers {
+  const thin = (massG: number, depthMm: number) =>
+    forecastPour(fillCup({ ...forecast.setting, cupMassG: massG, bedDepthMm: depthMm }), THIN_DECANT_MIN)
+  const backMix = mixes.find(({ id }) => id === 'back')
+  const backLayer =
+    backMix && back.when !== 'none'
+      ? [{ by: 'back' as const, cure: thin(backMix.parts.byWeight.totalG, back.depthMm) }]
+      : []
+  const coats = technique.steps.flatMap(({ id }) =>
+    id === 'clearCoat' || id === 'heatCoat'
+      ? [{ by: id, cure: thin(forecast.setting.cupMassG / 2, COAT_MM) }]
+      : [],
+  )
+  return [{ by: 'pour', cure: forecast }, ...backLayer, ...coats]
+}
+
+interface WaitTask {
+  readonly schedule: Schedule
+  readonly request: BatchRequest
+  readonly layers: Layers
+  /** Steps that stand before it on the rack. */
+  readonly before: readonly StepId[]
+}
+
+function waitsOf(id: StepId, task: WaitTask): readonly JobWait[] {
+  const { schedule, request, layers, before } = task
+  switch (id) {
+    case 'back':
+      return backWaits(schedule, request)
+    case 'drape':
+      return reached([waitFor('pour', windowsOf(schedule.forecast, null)(STAGES.leathery))])
+    case 'demold':
+      if (before.includes('drape')) return [{ after: 'drape', ...FORM_MIN }]
+      return reached(
+        layers
+          .filter(({ by }) => by === 'pour' || (by === 'back' && before.includes('back')))
+          .map((layer) => stageWait(layer, 'demold')),
+      )
+    case 'use':
+      return reached([
+        ...layers.map((layer) => stageWait(layer, 'use')),
+        ...(before.includes('varnish') ? [{ after: 'varnish' as const, ...VARNISH_MIN }] : []),
+      ])
+    case 'sandEdges':
+    case 'clearCoat':
+    case 'heatCoat':
+    case 'varnish':
+    case 'feet':
+      return finishingWaits(id, task)
+    default:
+      throw new RangeError(`rackJobs: "${id}" is no step of the rack`)
+  }
+}
+
+/** Finishing waits for whatever stands before it on the rack to be hard or dry. */
+function finishingWaits(id: StepId, { layers, before }: WaitTask): readonly JobWait[] {
+  const previous = before.at(-1)!
+  if (id === 'sandEdges') return [{ after: previous, ...SAND_MIN }]
+  if (previous === 'sandEdges') return [{ after: previous, ...DRY_MIN }]
+  if (previous === 'varnish') return [{ after: previous, ...VARNISH_MIN }]
+  const layer = layers.find(({ by }) => by === previous)
+  return layer ? reached([stageWait(layer, 'demold')]) : [{ after: previous, ...AT_ONCE }]
+}
+
+/** When the back may be poured: while it still bonds, the next day, or into the lip once demolded. */
+function backWaits(schedule: Schedule, { back }: BatchRequest): readonly JobWait[] {
+  const bonds = windowsOf(schedule.forecast, null)(STAGES.footprint)
+  switch (back.when) {
+    case 'none':
+      return []
+    case 'footprint':
+      return reached([waitFor('pour', bonds)])
+    case 'nextDay':
+      return reached([
+        waitFor(
+          'pour',
+          bonds && {
+            openMin: Math.max(bonds.openMin, DAY_MIN / 2),
+            bestMin: Math.max(bonds.openMin, DAY_MIN),
+            closeMin: null,
+          },
+        ),
+      ])
+    case 'afterDemold':
+      return [{ after: 'demold', ...AT_ONCE }]
+    default:
+      return back satisfies never
+  }
+}
+
+function waitFor(after: JobWait['after'], window: Window | null): JobWait | null {
+  return window && { after, cures: true, ...window }
+}
+
+/** A stage of one layer, from the minute its step was done; it stays reached. */
+function stageWait({ by, cure }: Layers[number], stage: 'demold' | 'use'): JobWait | null {
+  const history = cure.bed ?? cure.cup
+  const own = windowOf(STAGES[stage], { history, roomTempC: cure.setting.roomTempC, white: null })
+  const wait = waitFor(by, own && { ...own, closeMin: null })
+  // The week before use is a rule with a margin of its own.
+  return wait && { ...wait, cures: stage !== 'use' }
+}
+
+/** Nothing as soon as one of them never comes. */
+function reached(waits: readonly (JobWait | null)[]): readonly JobWait[] {
+  const there = waits.filter((wait) => wait !== null)
+  return there.length === waits.length ? there : []
+}

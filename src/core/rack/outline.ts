@@ -1,0 +1,107 @@
+import type { BatchRequest } from '../batch/index.ts'
+import type { StepId } from '../technique/index.ts'
+import type { Bands, Schedule } from '../timing/index.ts'
+import { rackJobs, type JobWait } from './jobs.ts'
+
+/** What a batch asks of the coming days, told on the safe side of what is uncertain; minutes throughout. */
+export interface RackOutline {
+  /** From laying out to stop-stir. */
+  readonly leadMin: number
+  /** From laying out until the covers are on: the hands are taken. */
+  readonly pourHandsMin: number
+  /** From laying out until the last look: at home. */
+  readonly pourPresentMin: number
+  /** From stop-stir until it no longer runs: level and covered. */
+  readonly levelMin: number
+  /** The same for a layer poured later. */
+  readonly laterLevelMin: number
+  readonly jobs: readonly OutlineJob[]
+  readonly molds: readonly MoldNeed[]
+}
+
+export interface OutlineJob {
+  readonly id: StepId
+  readonly title: string
+  readonly handsMin: number
+  /** Whether it pours a layer that must stand level and covered. */
+  readonly pours: boolean
+  readonly waits: readonly JobWait[]
+}
+
+export interface MoldNeed {
+  readonly id: string
+  readonly name: string
+  /** How many of the mold the pieces fill. */
+  readonly copies: number
+  /** How many there are. */
+  readonly owned: number
+}
+
+/** To lay out, weigh and stir (common practice: whoever skips the laying out fetches the bag while the window closes). */
+const LEAD_MIN = 30
+/** A later layer is weighed and stirred too. */
+const MIX_MIN = 10
+const POURING: readonly StepId[] = ['back', 'clearCoat', 'heatCoat']
+/** Where the bands do not reach: how much later one in ten resins gets there, and how much sooner one in ten. */
+const USUAL_LATER = 1.25
+const USUAL_SOONER = 0.8
+
+/** The outline of a batch. Windows open when nine in ten possible resins are there, and close before the first in ten is past it. */
+export function rackOutline(schedule: Schedule, request: BatchRequest, bands: Bands): RackOutline {
+  const { later, sooner } = spreadOf(bands)
+  const turns = schedule.turns.filter(({ beginMin }) => beginMin >= 0)
+  const covered = turns.find(({ step }) => step.id === 'cover')?.endMin ?? 0
+  const lastLook = Math.max(...turns.map(({ endMin }) => endMin))
+  const jobs = rackJobs(schedule, request)
+  const bonds = bands.steps.back?.open.highMin
+  const levelMin = bonds ?? later * (schedule.forecast.bed ?? schedule.forecast.cup).gelMin!
+  return {
+    leadMin: LEAD_MIN,
+    pourHandsMin: LEAD_MIN + covered,
+    pourPresentMin: LEAD_MIN + lastLook,
+    levelMin,
+    laterLevelMin: levelMin,
+    jobs: jobs.map(({ step, waits, handsOnMin }) => {
+      const pours = POURING.includes(step.id)
+      return {
+        id: step.id,
+        title: step.title,
+        handsMin: handsOnMin + (pours ? MIX_MIN : 0),
+        pours,
+        waits: waits.map((wait) => safe(wait, { later, sooner })),
+      }
+    }),
+    molds: request.pieces.map(({ mold, count }) => ({
+      id: mold.id,
+      name: mold.name,
+      copies: Math.ceil(count / mold.cavities),
+      owned: mold.count,
+    })),
+  }
+}
+
+interface Spread {
+  readonly later: number
+  readonly sooner: number
+}
+
+/** How far the slow tenth and the quick tenth lie from the middle, by the latest window that the bands reach. */
+function spreadOf({ steps }: Bands): Spread {
+  const band = (steps.demold ?? steps.back)?.best
+  if (!band) return { later: USUAL_LATER, sooner: USUAL_SOONER }
+  return { later: band.highMin / band.midMin, sooner: band.lowMin / band.midMin }
+}
+
+/**
+ * The wait on the safe side. What stays open is waited for to its best: that costs nothing. Drying and forms do not hang on the resin
+ * and stay as they are.
+ */
+function safe(wait: JobWait, { later, sooner }: Spread): JobWait {
+  if (!wait.cures) return { ...wait, openMin: wait.bestMin }
+  if (wait.closeMin === null) return { ...wait, openMin: later * wait.bestMin, bestMin: later * wait.bestMin }
+  const openMin = later * wait.openMin
+  const closeMin = sooner * wait.closeMin
+  // Less known than it lasts: only its best moment is left.
+  if (openMin >= closeMin) return { ...wait, openMin: wait.bestMin, closeMin: wait.bestMin }
+  return { ...wait, openMin, closeMin, bestMin: Math.min(Math.max(wait.bestMin, openMin), closeMin) }
+}

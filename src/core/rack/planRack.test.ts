@@ -1,0 +1,184 @@
+import { describe, expect, test } from '@jest/globals'
+import { planLive } from '../plan/index.ts'
+import { bloomRequest } from '../../../tests/support/request.ts'
+import type { BatchRequest } from '../batch/index.ts'
+import { planRack, type FreeHours, type FreeTime, type RackBatch, type RackStudio } from './index.ts'
+
+const HOUR = 3_600_000
+const DARK = { when: 'footprint', depthMm: 2, colour: null } as const
+/** A Wednesday morning in Oslo. */
+const NOW = Date.parse('2026-12-02T07:00Z')
+const EVENINGS: FreeTime = { from: '17:30', to: '22:30' }
+
+const hours = (free: readonly FreeTime[] = [EVENINGS]): FreeHours => ({
+  zone: 'Europe/Oslo',
+  week: Array.from({ length: 7 }, () => free),
+  otherDays: [],
+})
+const WHOLE_DAYS = hours([{ from: '08:00', to: '23:00' }])
+
+const batch = (
+  id: string,
+  changes: Partial<BatchRequest> = {},
+  rest: Partial<RackBatch> & { count?: number } = {},
+): RackBatch => {
+  const request = bloomRequest(changes, rest.count ?? 2)
+  return {
+    id,
+    name: id,
+    outline: planLive(request, rest.done ?? {}).outline,
+    startedAtMs: null,
+    done: {},
+    pins: {},
+    promisedOn: null,
+    ...rest,
+  }
+}
+const studio = (batches: readonly RackBatch[], changes: Partial<RackStudio> = {}): RackStudio => ({
+  nowMs: NOW,
+  days: 21,
+  hours: WHOLE_DAYS,
+  levelPlaces: 8,
+  covers: 8,
+  batches,
+  ...changes,
+})
+const local = (atMs: number) =>
+  new Intl.DateTimeFormat('en-GB', {
+    timeZone: 'Europe/Oslo',
+    dateStyle: 'short',
+    timeStyle: 'short',
+  }).format(atMs)
+
+describe('the coming days', () => {
+  test('pour, back and demold fall into waking hours, in that order and far enough apart', () => {
+    const { jobs, batches } = planRack(studio([batch('tray', { back: DARK })]))
+    const [pour, back, demold] = jobs
+    expect(jobs.map(({ id }) => id)).toEqual(['pour', 'back', 'demold'])
+    expect((back!.beginAtMs - pour!.beginAtMs) / HOUR).toBeGreaterThan(3.5)
+    expect((back!.beginAtMs - pour!.beginAtMs) / HOUR).toBeLessThan(7)
+    expect((demold!.beginAtMs - back!.beginAtMs) / HOUR).toBeGreaterThan(17)
+    expect(batches[0]!.placed).toBe(true)
+    expect((batches[0]!.readyAtMs! - back!.beginAtMs) / 24 / HOUR).toBeGreaterThanOrEqual(7)
+  })
+
+  test('evenings alone cannot hold a pour and its back the same day: it says so, and what would help', () => {
+    const { batches, jobs } = planRack(studio([batch('tray', { back: DARK })], { hours: hours() }))
+    expect(jobs).toEqual([])
+    expect(batches[0]!.placed).toBe(false)
+    const { ways } = batches[0]!.trouble!
+    expect(ways.map(({ kind }) => kind)).toEqual(expect.arrayContaining(['window', 'awake']))
+    expect(ways[0]!.pourAtMs).toBeGreaterThan(NOW)
+    // The window let go of is the back poured next day, which fits the evenings.
+    const nextDay = planRack(
+      studio([batch('tray', { back: { ...DARK, when: 'nextDay' } })], { hours: hours() }),
+    )
+    expect(nextDay.batches[0]!.placed).toBe(true)
+  })
+
+  test('a mold that is taken lets the next batch wait, and one more of it is a way out', () => {
+    const full = (id: string) => batch(id, {}, { count: 12, promisedOn: '2026-12-12' })
+    const plan = planRack(studio([full('one'), full('two')], { levelPlaces: 30, covers: 30 }))
+    const starts = plan.jobs.filter(({ id }) => id === 'pour').map(({ beginAtMs }) => beginAtMs)
+    expect(Math.abs(starts[0]! - starts[1]!) / HOUR).toBeGreaterThan(17)
+    const few = planRack(studio([full('one')], { levelPlaces: 10, covers: 30 }))
+    expect(few.batches[0]!.trouble!.blocker).toMatchObject({
+      kind: 'resource',
+      resource: { kind: 'level' },
+      more: 2,
+    })
+  })
+
+  test('works backwards from a promise: one slot later than the latest pour would miss it', () => {
+    const promised = batch('gift', { back: DARK }, { promisedOn: '2026-12-18' })
+    const { latestPourAtMs, lateMin } = planRack(studio([promised])).batches[0]!
+    expect(lateMin).toBe(0)
+    expect((Date.parse('2026-12-18T07:00Z') - latestPourAtMs!) / 24 / HOUR).toBeGreaterThan(7)
+    const at = (pour: number) => planRack(studio([{ ...promised, pins: { pour } }])).batches[0]!
+    expect(at(latestPourAtMs!).lateMin).toBe(0)
+    const later = at(latestPourAtMs! + HOUR / 4)
+    expect(later.placed && later.lateMin === 0).toBe(false)
+  })
+
+  test('a promise too soon is late by so much, and a later day is a way out', () => {
+    const { lateMin, trouble, placed } = planRack(studio([batch('gift', {}, { promisedOn: '2026-12-04' })]))
+      .batches[0]!
+    expect(placed).toBe(true)
+    expect(lateMin).toBeGreaterThan(4 * 1440)
+    expect(trouble!.ways.at(-1)).toMatchObject({ kind: 'laterPromise', inTime: true })
+  })
+
+  test('a chosen hour is kept, and the rest follows it', () => {
+    const at = Date.parse('2026-12-03T12:00Z')
+    const { jobs } = planRack(studio([batch('tray', { back: DARK }, { pins: { pour: at } })]))
+    expect(jobs[0]).toMatchObject({ beginAtMs: at - HOUR / 2, pinned: true })
+    expect(jobs[1]!.beginAtMs).toBeGreaterThan(at + 3 * HOUR)
+  })
+
+  test('a chosen hour that has passed is named', () => {
+    const { trouble } = planRack(studio([batch('tray', {}, { pins: { pour: NOW - HOUR } })])).batches[0]!
+    expect(trouble!.blocker).toEqual({ kind: 'pinPassed', job: 'pour' })
+  })
+
+  test('moving one batch leaves the others where they stand as long as they fit', () => {
+    const three = ['one', 'two', 'three'].map((id) => batch(id, { back: DARK }))
+    const before = planRack(studio(three))
+    const kept = Object.fromEntries(
+      three.map(({ id }) => [
+        id,
+        Object.fromEntries(
+          before.jobs.filter((job) => job.batchId === id).map((job) => [job.id, job.beginAtMs]),
+        ),
+      ]),
+    )
+    const last = before.jobs
+      .filter(({ id }) => id === 'pour')
+      .sort((one, other) => other.beginAtMs - one.beginAtMs)[0]!
+    const pins = { pour: last.beginAtMs + 24.5 * HOUR }
+    const after = planRack(
+      studio(three.map((each) => (each.id === last.batchId ? { ...each, pins } : each))),
+      kept,
+    )
+    const of = (plan: typeof before, id: string) =>
+      plan.jobs.filter((job) => job.batchId === id).map((job) => job.beginAtMs)
+    for (const { id } of three.filter(({ id }) => id !== last.batchId))
+      expect(of(after, id)).toEqual(of(before, id))
+  })
+
+  test('a running batch is placed even where its window closes while nobody is free, and marked late', () => {
+    const startedAtMs = Date.parse('2026-12-01T21:00Z')
+    const running = batch('tray', { back: DARK }, { startedAtMs, done: { cover: 40 } })
+    const { jobs } = planRack(studio([running], { hours: hours() }))
+    expect(jobs.map(({ id, late }) => [id, late])).toEqual([
+      ['back', true],
+      ['demold', false],
+    ])
+  })
+
+  test('what is done is not planned again, and the rest counts from it', () => {
+    const startedAtMs = NOW - 6 * HOUR
+    const done = { cover: 40, back: 300 }
+    const { jobs } = planRack(studio([batch('tray', { back: DARK }, { startedAtMs, done })]))
+    expect(jobs.map(({ id }) => id)).toEqual(['demold'])
+    expect((jobs[0]!.beginAtMs - startedAtMs) / HOUR).toBeGreaterThan(17 + 5)
+  })
+
+  test('drape, days in the form and finishing follow one another', () => {
+    const after = ['drape', 'sandEdges', 'clearCoat', 'feet'] as const
+    const { jobs } = planRack(studio([batch('bowl', { after: [...after] })]))
+    expect(jobs.map(({ id }) => id)).toEqual(['pour', 'drape', 'demold', 'sandEdges', 'clearCoat', 'feet'])
+    const at = Object.fromEntries(jobs.map(({ id, beginAtMs }) => [id, beginAtMs / HOUR]))
+    // Handbook of the trade: a typical fast resin is leathery about 6 to 7 h after the pour.
+    expect(at['drape']! - at['pour']!).toBeGreaterThan(5)
+    expect(at['drape']! - at['pour']!).toBeLessThan(10)
+    expect(at['demold']! - at['drape']!).toBeGreaterThanOrEqual(72)
+  })
+
+  test('a clock change moves nothing off its wall hours', () => {
+    const before = Date.parse('2026-10-23T07:00Z')
+    const { jobs } = planRack(
+      studio([batch('tray', { back: { ...DARK, when: 'nextDay' } })], { nowMs: before, hours: hours() }),
+    )
+    for (const job of jobs) expect(local(job.beginAtMs)).toMatch(/ (17:[3-5]|18|19|20|21|22:[0-2])/)
+  })
+})

@@ -1,0 +1,93 @@
+import type { AfterId, StepId, StepRule, Technique } from './technique.ts'
+
+/**
+ * What can follow a pour on the rack, beyond back, demolding and use. Common practice with no published source; a coat's or a
+ * varnish's own instructions come first.
+ */
+export const AFTER_IDS = [
+  'drape',
+  'sandEdges',
+  'clearCoat',
+  'heatCoat',
+  'varnish',
+  'feet',
+] as const satisfies readonly AfterId[]
+
+const onRack = { place: 'rack', per: 'batch', needs: [], brings: [], moment: { by: 'rack' } } as const
+
+export const AFTER: Readonly<Record<AfterId, StepRule>> = {
+  drape: {
+    ...onRack,
+    id: 'drape',
+    title: 'Drape into the form',
+    detail: 'Not tacky, bends like soft plastic: lift the sheet, press it into its form, cover it.',
+    done: 'Draped',
+    late: 'Stiff already: warm it gently until it bends, and no further.',
+    handsOn: { by: 'secondsEach', seconds: 180 },
+  },
+  sandEdges: {
+    ...onRack,
+    id: 'sandEdges',
+    title: 'Wet-sand the sharp edges',
+    detail: 'Edges only, under water. A face that was sanded needs a clear coat.',
+    done: 'Edges sanded',
+    handsOn: { by: 'secondsEach', seconds: 240 },
+  },
+  clearCoat: {
+    ...onRack,
+    id: 'clearCoat',
+    title: 'Pour the clear coat',
+    detail: 'Level, dust free, thin. Covers scratches, stones that stand proud and sanded faces.',
+    done: 'Coated',
+    handsOn: { by: 'secondsEach', seconds: 120 },
+  },
+  heatCoat: {
+    ...onRack,
+    id: 'heatCoat',
+    title: 'Pour the heat-resistant coat',
+    detail: "Where hot things will stand. Mix and wait as the coat's own sheet says.",
+    done: 'Heat coat on',
+    handsOn: { by: 'secondsEach', seconds: 120 },
+  },
+  varnish: {
+    ...onRack,
+    id: 'varnish',
+    title: 'Pen or varnish the edge',
+    detail: 'Open window, no flame near solvent. Touch-dry by next day.',
+    done: 'Edge done',
+    handsOn: { by: 'secondsEach', seconds: 180 },
+  },
+  feet: {
+    ...onRack,
+    id: 'feet',
+    title: 'Feet, cork or hook',
+    detail: 'On a back that is hard and clean.',
+    done: 'Feet on',
+    handsOn: { by: 'secondsEach', seconds: 60 },
+  },
+}
+
+/** Taking a draped piece out of its form counts as its demolding. */
+const OUT_OF_FORM: Pick<StepRule, 'title' | 'detail' | 'done'> = {
+  title: 'Take it out of the form',
+  detail: 'Days in the form, or it flattens again. Demolded is not ready for use.',
+  done: 'Out of the form',
+}
+
+/** The technique with those steps on its rack, in the order they are done whatever order they were chosen in. */
+export function withAfter(technique: Technique, after: readonly AfterId[]): Technique {
+  if (after.length === 0) return technique
+  const chosen = (id: AfterId) => (after.includes(id) ? [AFTER[id]] : [])
+  const finishing = AFTER_IDS.filter((id) => id !== 'drape').flatMap(chosen)
+  const steps = technique.steps.flatMap((step): readonly StepRule[] => {
+    if (step.id === 'use') return [...finishing, step]
+    if (step.id !== 'demold') return [step]
+    return after.includes('drape') ? [AFTER.drape, { ...step, ...OUT_OF_FORM }] : [step]
+  })
+  return { ...technique, steps }
+}
+
+/** Whether a step is one of those. */
+export function isAfterId(id: StepId): id is AfterId {
+  return (AFTER_IDS as readonly StepId[]).includes(id)
+}
