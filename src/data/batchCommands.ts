@@ -28,7 +28,7 @@ export function addBatch(
 ): Promise<Result<Batch, BatchProblem>> {
   if (startPassed(request, nowMs))
     return Promise.resolve(fail({ kind: 'startInPast', startAt: request.startAt! }))
-  const batch = { id, createdAtMs: nowMs, request, repeats } as Batch
+  const batch = { id, createdAtMs: nowMs, request, repeats, pins: {} } as Batch
   return stored(() =>
     db.transaction('rw', db.batches, db.pieces, async () => {
       await db.batches.add(batch)
@@ -58,6 +58,45 @@ export function changeBatch(
       return ok(batch)
     }),
   )
+}
+
+interface Pin {
+  readonly batchId: string
+  /** "pour" for the stop-stir, or a step of the rack. */
+  readonly jobId: string
+  /** Null lets it go again. */
+  readonly atMs: number | null
+}
+
+/**
+ * Keeps an hour that was chosen for a job on the rack. The pour's is the request's own start and can be chosen until its clock runs;
+ * an hour that has passed is refused.
+ */
+export function pinJob(
+  db: StudioDatabase,
+  { batchId, jobId, atMs }: Pin,
+  nowMs: number,
+): Promise<Result<Batch, BatchProblem>> {
+  const startAt = atMs === null ? null : new Date(atMs).toISOString()
+  if (atMs !== null && atMs < nowMs) return Promise.resolve(fail({ kind: 'startInPast', startAt: startAt! }))
+  return stored(() =>
+    db.transaction('rw', db.batches, db.events, async () => {
+      const old = await db.batches.get(batchId)
+      if (!old) return fail({ kind: 'unknown' as const })
+      const { stage } = readPour(await eventsOf(db, batchId))
+      if (jobId === 'pour' && stage !== 'planned' && stage !== 'ready')
+        return fail({ kind: 'alreadyPoured' as const })
+      const batch =
+        jobId === 'pour' ? { ...old, request: { ...old.request, startAt } } : pinned(old, jobId, atMs)
+      await db.batches.put(batch as Batch)
+      return ok(batch as Batch)
+    }),
+  )
+}
+
+function pinned(batch: Batch, jobId: string, atMs: number | null): Batch {
+  const { [jobId]: _old, ...others } = batch.pins
+  return { ...batch, pins: atMs === null ? others : { ...others, [jobId]: atMs } }
 }
 
 function startPassed({ startAt }: BatchRequest, nowMs: number): boolean {

@@ -2,7 +2,15 @@ import { beforeEach, describe, expect, test } from '@jest/globals'
 import { bloomRequest } from '../../tests/support/request.ts'
 import { freshDatabase, PNG, smallStudio, T0 } from '../../tests/support/studio.ts'
 import { readPour, type PourEvent } from '#core/runsheet/index.ts'
-import { addBatch, changeBatch, eventsOf, recordEvent, recordOutcome, removeBatch } from './batchCommands.ts'
+import {
+  addBatch,
+  changeBatch,
+  eventsOf,
+  pinJob,
+  recordEvent,
+  recordOutcome,
+  removeBatch,
+} from './batchCommands.ts'
 import type { StudioDatabase } from './database.ts'
 import { removeItem, saveItem, saveSettings } from './shelfCommands.ts'
 import { stored, StorageError } from './storageError.ts'
@@ -40,6 +48,28 @@ describe('a batch', () => {
     const late = await changeBatch(db, { id: 'b', request: bloomRequest({}, 5), nowMs: T0 })
     expect(late).toEqual({ ok: false, problem: { kind: 'alreadyPoured' } })
     expect(await db.pieces.count()).toBe(1)
+  })
+
+  test('keeps the hours chosen for its jobs, and lets them go', async () => {
+    await add()
+    const at = T0 + 3_600_000
+    await pinJob(db, { batchId: 'b', jobId: 'pour', atMs: at }, T0)
+    await pinJob(db, { batchId: 'b', jobId: 'demold', atMs: at + 1 }, T0)
+    expect(await db.batches.get('b')).toMatchObject({
+      pins: { demold: at + 1 },
+      request: { startAt: new Date(at).toISOString() },
+    })
+    await pinJob(db, { batchId: 'b', jobId: 'demold', atMs: null }, T0)
+    expect((await db.batches.get('b'))?.pins).toEqual({})
+  })
+
+  test('refuses an hour that has passed, and a new one for a pour whose clock runs', async () => {
+    await add()
+    expect(await pinJob(db, { batchId: 'b', jobId: 'demold', atMs: T0 - 1 }, T0)).toMatchObject({ ok: false })
+    for (const event of [GATE, STIR]) await recordEvent(db, 'b', event)
+    const late = await pinJob(db, { batchId: 'b', jobId: 'pour', atMs: T0 + 9 }, T0)
+    expect(late).toEqual({ ok: false, problem: { kind: 'alreadyPoured' } })
+    expect((await db.batches.get('b'))?.pins).toEqual({})
   })
 
   test('that is removed can be put back whole', async () => {

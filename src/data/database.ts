@@ -4,7 +4,7 @@ import type { Piece } from '#core/journal/index.ts'
 import type { Mold } from '#core/mold/index.ts'
 import type { Resin } from '#core/resin/index.ts'
 import type { Pattern } from '#core/pattern/index.ts'
-import { upgradeToLearning, upgradeToPatterns } from './upgrades.ts'
+import { upgradeToLearning, upgradeToPatterns, upgradeToRack } from './upgrades.ts'
 import type { Batch, Learning, Photo, Settings, StoredEvent } from '#schema/studio.ts'
 
 export type StoredPhoto = Photo & { readonly bytes: Uint8Array }
@@ -38,5 +38,6 @@ export class StudioDatabase extends Dexie {
     })
     this.version(2).stores({ learning: 'id' }).upgrade(upgradeToLearning)
     this.version(3).stores({ patterns: 'id' }).upgrade(upgradeToPatterns)
+    this.version(4).stores({}).upgrade(upgradeToRack)
   }
 }

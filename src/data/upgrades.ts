@@ -1,10 +1,11 @@
 import type { Transaction } from 'dexie'
 import { USUAL_REQUEST, type BatchRequest } from '#core/batch/index.ts'
 import type { Mold } from '#core/mold/index.ts'
+import { USUAL_HOURS, USUAL_PLACES } from '#schema/studio.ts'
 import { USUAL_SPREAD, type Resin } from '#core/resin/index.ts'
 
 /** What a studio of the first version did not know yet takes its usual value. */
-const { cupStrategy, learned, aimShiftLog } = USUAL_REQUEST
+const { cupStrategy, learned, aimShiftLog, promisedOn } = USUAL_REQUEST
 
 /** To version 2: resins with a spread, plans with a cup strategy and what was learned, settings with a school. */
 export async function upgradeToLearning(transaction: Transaction): Promise<void> {
@@ -30,6 +31,28 @@ export async function upgradeToPatterns(transaction: Transaction): Promise<void>
         if (piece.mold) withCavities(piece.mold)
       }
       for (const mold of request.spareMolds ?? []) withCavities(mold)
+    })
+}
+
+/** To version 4: batches with what follows on the rack, promises and chosen hours; settings with free hours and places. */
+export async function upgradeToRack(transaction: Transaction): Promise<void> {
+  await transaction
+    .table('batches')
+    .toCollection()
+    .modify((batch: { request: Loose<BatchRequest>; pins?: Record<string, number> }) => {
+      batch.pins ??= {}
+      Object.assign(batch.request, { after: [], promisedOn, ...batch.request })
+    })
+  await transaction
+    .table('settings')
+    .toCollection()
+    .modify((settings: Record<string, unknown>) => {
+      Object.assign(settings, {
+        hours: USUAL_HOURS,
+        levelPlaces: USUAL_PLACES,
+        covers: USUAL_PLACES,
+        ...settings,
+      })
     })
 }
 

@@ -4,6 +4,7 @@ import type { Pattern } from '#core/pattern/index.ts'
 import type { PourEvent, Taken } from '#core/runsheet/index.ts'
 import { amount, count, epochMs, idSchema, text } from './amount.ts'
 import { colourSchema } from './colour.ts'
+import { lifeHoursSchema, type LifeHours } from './life.ts'
 import { moldSchema } from './mold.ts'
 import { patternSchema } from './pattern.ts'
 import { batchRequestSchema, handsSchema, measuringSchema } from './request.ts'
@@ -16,6 +17,8 @@ const batchSchema = v.object({
   request: batchRequestSchema,
   /** The batch this one repeats. */
   repeats: v.optional(v.nullable(idSchema), null),
+  /** Instants a person chose for steps on the rack. */
+  pins: v.optional(v.record(idSchema, epochMs('chosen hour')), {}),
 })
 
 const event = { id: idSchema, atMs: epochMs('event') }
@@ -115,6 +118,15 @@ const learningSchema = v.object({
   leftOut: v.pipe(v.array(idSchema), v.maxLength(10_000)),
 })
 
+/** Awake and free as many are who cast beside other duties; to be changed by each (common practice). */
+export const USUAL_HOURS: LifeHours = {
+  zone: null,
+  week: Array.from({ length: 7 }, (_, day) => [{ from: day < 5 ? '17:00' : '09:00', to: '22:30' }]),
+  otherDays: [],
+}
+/** Molds that stand level and covered at once. */
+export const USUAL_PLACES = 8
+
 const settingsSchema = v.object({
   units: v.picklist(['metric', 'us']),
   theme: v.picklist(['system', 'light', 'dark']),
@@ -128,6 +140,9 @@ const settingsSchema = v.object({
   feed: v.optional(v.nullable(v.pipe(v.string(), v.maxLength(500))), null),
   /** Whether the probe's figures are taken as readings without a tap. */
   autoReadings: v.optional(v.boolean(), true),
+  hours: v.optional(lifeHoursSchema, USUAL_HOURS),
+  levelPlaces: v.optional(count('number of level places', { atLeast: 1, atMost: 500 }), USUAL_PLACES),
+  covers: v.optional(count('number of covers', { atLeast: 1, atMost: 500 }), USUAL_PLACES),
 })
 
 export type Batch = v.InferOutput<typeof batchSchema>
@@ -159,13 +174,13 @@ const many = <Schema extends v.GenericSchema>(schema: Schema, what: string, most
   )
 
 export const BUNDLE_FORMAT = 'nublo/studio'
-/** Version 2 added patterns; what version 1 does not hold takes its usual value. */
-export const BUNDLE_VERSION = 2
+/** Version 2 added patterns, version 3 the rack's hours; what an earlier one does not hold takes its usual value. */
+export const BUNDLE_VERSION = 3
 
 /** The studio as one open file. */
 export const bundleSchema = v.strictObject({
   format: v.literal(BUNDLE_FORMAT),
-  version: v.picklist([1, BUNDLE_VERSION]),
+  version: v.picklist([1, 2, BUNDLE_VERSION]),
   exportedAt: v.string(),
   resins: many(resinSchema, 'resins', 1000),
   colours: many(colourSchema, 'colours', 5000),

@@ -19,11 +19,26 @@ const VERSION_1 = {
 /** The rows of today's studio without what version 1 did not know. */
 function rowsOfVersionOne() {
   const { settings, learning: _none, patterns: _unknown, ...records } = smallStudio()
-  const { school: _school, feed: _feed, autoReadings: _auto, ...oldSettings } = settings!
+  const {
+    school: _school,
+    feed: _feed,
+    autoReadings: _auto,
+    hours: _hours,
+    levelPlaces: _level,
+    covers: _covers,
+    ...oldSettings
+  } = settings!
   const withoutSpread = ({ spread: _spread, ...resin }: (typeof records.resins)[number]) => resin
   const withoutCavities = ({ cavities: _one, ...mold }: (typeof records.molds)[number]) => mold
-  const batches = records.batches.map(({ request, ...batch }) => {
-    const { cupStrategy: _cup, learned: _learned, aimShiftLog: _shift, ...asked } = request
+  const batches = records.batches.map(({ request, pins: _pins, ...batch }) => {
+    const {
+      cupStrategy: _cup,
+      learned: _learned,
+      aimShiftLog: _shift,
+      after: _after,
+      promisedOn: _promised,
+      ...asked
+    } = request
     const pieces = asked.pieces.map(({ mold, count }) => ({ mold: withoutCavities(mold), count }))
     return { ...batch, request: { ...asked, pieces, resin: withoutSpread(request.resin) } }
   })

@@ -1,7 +1,7 @@
 import { USUAL_HANDS, USUAL_MEASURING, usualPattern } from '#core/batch/index.ts'
 import { TECHNIQUES } from '#core/technique/index.ts'
 import { StudioDatabase } from '#data/database.ts'
-import type { Studio } from '#schema/studio.ts'
+import { USUAL_HOURS, USUAL_PLACES, type Studio } from '#schema/studio.ts'
 import { bloomRequest } from './request.ts'
 
 let made = 0
@@ -25,7 +25,7 @@ export function smallStudio(changes: Partial<Studio> = {}): Studio {
     colours: [...request.colours],
     molds: [request.pieces[0]!.mold],
     patterns: [usualPattern(request.pieces[0]!.mold, request.white, TECHNIQUES.bloom)],
-    batches: [{ id: 'b1', createdAtMs: T0, request, repeats: null } as Studio['batches'][number]],
+    batches: [{ id: 'b1', createdAtMs: T0, request, repeats: null, pins: {} } as Studio['batches'][number]],
     events: [
       { batchId: 'b1', seq: 0, event: { id: 'e0', atMs: T0, kind: 'gatePassed', overruled: [] } },
       { batchId: 'b1', seq: 1, event: { id: 'e1', atMs: T0 + 60_000, kind: 'stirBegan' } },
@@ -64,6 +64,9 @@ export function smallStudio(changes: Partial<Studio> = {}): Studio {
       school: 'minutes',
       feed: null,
       autoReadings: true,
+      hours: USUAL_HOURS,
+      levelPlaces: USUAL_PLACES,
+      covers: USUAL_PLACES,
     },
     learning: [],
     ...changes,

@@ -1,5 +1,5 @@
 import { USUAL_HANDS, USUAL_MEASURING } from '#core/batch/index.ts'
-import type { Settings } from '#schema/studio.ts'
+import { USUAL_HOURS, USUAL_PLACES, type Settings } from '#schema/studio.ts'
 
 /** What a studio starts with. */
 export const USUAL_SETTINGS: Settings = {
@@ -13,4 +13,7 @@ export const USUAL_SETTINGS: Settings = {
   school: 'minutes',
   feed: null,
   autoReadings: true,
+  hours: USUAL_HOURS,
+  levelPlaces: USUAL_PLACES,
+  covers: USUAL_PLACES,
 }
