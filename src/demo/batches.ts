@@ -179,14 +179,36 @@ export const BATCHES: readonly DemoBatch[] = [
   },
 ]
 
-/** Kept for tomorrow. */
-export const PLANNED = {
-  id: 'demo-8',
-  request: request({
-    name: 'Saffron soft squares',
-    pieces: [['Soft-square coaster', 4]],
-    resin: 'Heron Quick',
-    colours: ['Saffron', 'Ember', 'Rosehip', 'Chalk paste'],
-    back: DARK_BACK,
-  }),
-} as const
+/** Kept for later; hours from now, and days, where something is fixed. */
+export const PLANNED: readonly {
+  readonly id: string
+  readonly startsInH: number | null
+  readonly promisedInDays: number | null
+  readonly request: BatchRequest
+}[] = [
+  {
+    id: 'demo-8',
+    startsInH: 21,
+    promisedInDays: 14,
+    request: request({
+      name: 'Saffron soft squares',
+      pieces: [['Soft-square coaster', 4]],
+      resin: 'Heron Quick',
+      colours: ['Saffron', 'Ember', 'Rosehip', 'Chalk paste'],
+      back: DARK_BACK,
+    }),
+  },
+  {
+    id: 'demo-9',
+    startsInH: null,
+    promisedInDays: 20,
+    request: request({
+      name: 'Petrel hexagons for the fair',
+      pieces: [['Hexagon coaster', 3]],
+      resin: 'Heron Quick',
+      colours: ['Petrel', 'Fern', 'Chalk paste'],
+      back: { ...DARK_BACK, when: 'nextDay' },
+      after: ['sandEdges', 'feet'],
+    }),
+  },
+]

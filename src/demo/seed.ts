@@ -10,6 +10,8 @@ import { BATCHES, PLANNED, type DemoBatch, type DemoOutcome } from './batches.ts
 import { PATTERNS } from './patterns.ts'
 import { COLOURS, MOLDS, RESINS } from './stock.ts'
 
+const HOUR_MS = 3_600_000
+
 export interface FaceSketch {
   readonly seed: number
   readonly outline: Outline
@@ -33,17 +35,26 @@ export async function seedStudio({ db, nowMs, paintFace }: SeedTools): Promise<v
   for (const mold of MOLDS) await saveItem(db, 'molds', mold)
   for (const pattern of PATTERNS) await saveItem(db, 'patterns', pattern)
   for (const batch of BATCHES) await seedBatch({ db, nowMs, paintFace }, batch)
-  await addBatch(db, {
-    id: PLANNED.id,
-    request: { ...PLANNED.request, startAt: tomorrowAt(nowMs) },
-    nowMs,
-    repeats: null,
-  })
+  for (const { id, request, startsInH, promisedInDays } of PLANNED)
+    await addBatch(db, {
+      id,
+      request: {
+        ...request,
+        startAt: startsInH === null ? null : hourIn(nowMs, startsInH),
+        promisedOn: promisedInDays === null ? null : dayIn(nowMs, promisedInDays),
+      },
+      nowMs,
+      repeats: null,
+    })
 }
 
-function tomorrowAt(nowMs: number): string {
-  const hour = 3_600_000
-  return new Date(Math.ceil(nowMs / hour) * hour + 21 * hour).toISOString()
+/** A full hour, so many from now. */
+function hourIn(nowMs: number, hours: number): string {
+  return new Date(Math.ceil(nowMs / HOUR_MS) * HOUR_MS + hours * HOUR_MS).toISOString()
+}
+
+function dayIn(nowMs: number, days: number): string {
+  return new Date(nowMs + 24 * days * HOUR_MS).toISOString().slice(0, 10)
 }
 
 async function seedBatch({ db, nowMs, paintFace }: SeedTools, demo: DemoBatch): Promise<void> {

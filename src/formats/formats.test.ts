@@ -3,9 +3,11 @@ import ICAL from 'ical.js'
 import Papa from 'papaparse'
 import { smallStudio, T0 } from '../../tests/support/studio.ts'
 import type { PourEvent } from '#core/runsheet/index.ts'
+import { wallInstantMs, type RackPlan } from '#core/rack/index.ts'
 import { readBundle, writeBundle } from './bundle.ts'
 import { calendarFile } from './calendar.ts'
 import { logCsv } from './logCsv.ts'
+import { calendarEntries, scheduleCsv } from './scheduleCsv.ts'
 
 describe('the studio file', () => {
   test('reads back what was written, pictures and all', () => {
@@ -143,10 +145,105 @@ describe('the calendar file', () => {
     expect(String(alarm.getFirstPropertyValue('trigger'))).toBe('-PT10M')
   })
 
+  // Clock changes of 2026 by the IANA database; two in the north, one in the south where the hours go the other way.
+  test.each([
+    ['Europe/Berlin', '2026-03-28', '2026-03-30'],
+    ['Europe/Berlin', '2026-10-24', '2026-10-26'],
+    ['America/New_York', '2026-03-07', '2026-03-09'],
+    ['America/New_York', '2026-10-31', '2026-11-02'],
+    ['Australia/Sydney', '2026-04-04', '2026-04-06'],
+    ['Australia/Sydney', '2026-10-03', '2026-10-05'],
+  ])('in %s keeps the wall hours of the days %s to %s, over the clock change', (zone, before, after) => {
+    const evening = (on: string) => wallInstantMs(on, '19:15', zone)
+    const entries = [before, after].map((on) => ({
+      ...entry,
+      uid: on,
+      beginAtMs: evening(on),
+      endAtMs: evening(on),
+    }))
+    const events = new ICAL.Component(ICAL.parse(calendarFile(entries, T0)))
+      .getAllSubcomponents('vevent')
+      .map((vevent) => new ICAL.Event(vevent))
+    const shown = new Intl.DateTimeFormat('en-CA', {
+      timeZone: zone,
+      dateStyle: 'short',
+      timeStyle: 'short',
+      hourCycle: 'h23',
+    })
+    expect(events.map((event) => shown.format(event.startDate.toJSDate()))).toEqual([
+      `${before}, 19:15`,
+      `${after}, 19:15`,
+    ])
+    // Two days apart by the wall are 47 or 49 hours by the sun.
+    const hours = (evening(after) - evening(before)) / 3_600_000
+    expect([47, 49]).toContain(hours)
+  })
+
   test('keeps to RFC 5545 lines: CRLF, at most 75 octets', () => {
     const file = calendarFile([{ ...entry, detail: 'long '.repeat(60) }], T0)
     expect(file).toMatch(/^BEGIN:VCALENDAR\r\nVERSION:2.0\r\n/)
     for (const line of file.split('\r\n'))
       expect(new TextEncoder().encode(line).length).toBeLessThanOrEqual(75)
+  })
+})
+
+describe('the coming days as files', () => {
+  const name = 'Été, "first"\n两个'
+  const plan: RackPlan = {
+    fromMs: T0,
+    toMs: T0 + 1e9,
+    free: [],
+    taken: [],
+    proven: true,
+    batches: [
+      {
+        id: 'b1',
+        name,
+        placed: true,
+        readyAtMs: T0 + 1e9,
+        promisedAtMs: null,
+        lateMin: 0,
+        latestPourAtMs: null,
+        trouble: null,
+      },
+    ],
+    jobs: [
+      {
+        batchId: 'b1',
+        id: 'demold',
+        title: '=Demold',
+        detail: 'Ease it out',
+        beginAtMs: T0,
+        endAtMs: T0 + 900_000,
+        openAtMs: T0 - 900_000,
+        closeAtMs: null,
+        pinned: true,
+        late: false,
+      },
+    ],
+  }
+
+  test('come back from CSV as they were, formulas disarmed', () => {
+    const { data } = Papa.parse<Record<string, string>>(scheduleCsv(plan), { header: true })
+    expect(data).toEqual([
+      {
+        batch: name,
+        job: "'=Demold",
+        begins: new Date(T0).toISOString(),
+        ends: new Date(T0 + 900_000).toISOString(),
+        possible_from: new Date(T0 - 900_000).toISOString(),
+        possible_until: '',
+        hour_chosen: 'yes',
+        late: 'no',
+        ready_for_use: new Date(T0 + 1e9).toISOString(),
+        promised: '',
+      },
+    ])
+  })
+
+  test('become entries of a calendar that keep their uid when they move', () => {
+    expect(calendarEntries(plan).map(({ uid }) => uid)).toEqual(['b1-demold@nublo', 'b1-use@nublo'])
+    const moved = { ...plan, jobs: plan.jobs.map((job) => ({ ...job, beginAtMs: job.beginAtMs + 1e7 })) }
+    expect(calendarEntries(moved)[0]).toMatchObject({ uid: 'b1-demold@nublo', beginAtMs: T0 + 1e7 })
   })
 })

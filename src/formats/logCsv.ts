@@ -31,11 +31,11 @@ const COLUMNS = [
  * would take for a formula gets an apostrophe in front.
  */
 export function logCsv(rows: readonly LogRow[]): string {
-  return Papa.unparse(
-    { fields: [...COLUMNS], data: rows.map(cells) },
-    { newline: '\r\n', escapeFormulae: /^[=+@\t\r]|^-(?![\d.])/ },
-  )
+  return Papa.unparse({ fields: [...COLUMNS], data: rows.map(cells) }, SPREADSHEET_SAFE)
 }
+
+/** RFC 4180 line ends, and an apostrophe before a text that a spreadsheet would take for a formula. */
+export const SPREADSHEET_SAFE = { newline: '\r\n', escapeFormulae: /^[=+@\t\r]|^-(?![\d.])/ }
 
 function cells({ batch, piece, events }: LogRow): readonly (string | number)[] {
   const { request } = batch

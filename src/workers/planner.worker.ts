@@ -1,11 +1,21 @@
 import { expose } from 'comlink'
 import { lessonOf } from '#core/journal/index.ts'
 import { planBatch, planLive, rightMoments, usualBand } from '#core/plan/index.ts'
+import { planRack } from '#core/rack/index.ts'
 import { fitDataSheet } from '#core/resin/index.ts'
 import { fitNotedRun } from '#core/timing/index.ts'
 
 /** The planner off the main thread: typing never waits for it. */
-const planner = { planBatch, planLive, lessonOf, fitDataSheet, fitNotedRun, usualBand, rightMoments }
+const planner = {
+  planBatch,
+  planLive,
+  lessonOf,
+  fitDataSheet,
+  fitNotedRun,
+  usualBand,
+  rightMoments,
+  planRack,
+}
 
 export type Planner = typeof planner
 

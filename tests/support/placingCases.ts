@@ -46,10 +46,11 @@ function chain(size: CaseSize, slots: number): fc.Arbitrary<PlacingChain> {
       jobs: fc.array(job(size, slots), { minLength: 1, maxLength: size.jobs, size: 'max' }),
       mold: fc.integer({ min: 1, max: RESOURCES - 1 }),
       promise: fc.option(fc.integer({ min: 1, max: slots }), { nil: null }),
+      weight: fc.constantFrom(1, 1, 3),
       afterReady: fc.integer({ min: 0, max: size.slotsPerDay }),
       stands: rarely(fc.integer({ min: 1, max: size.slotsPerDay })),
     })
-    .map(({ jobs, mold, promise, afterReady, stands }) => ({
+    .map(({ jobs, mold, promise, weight, afterReady, stands }) => ({
       id: '',
       jobs: jobs.map((each, k) => ({
         ...each,
@@ -59,6 +60,7 @@ function chain(size: CaseSize, slots: number): fc.Arbitrary<PlacingChain> {
       spans: [{ resource: mold, amount: 1, fromJob: 0, toJob: jobs.length - 1 }],
       ready: [{ job: jobs.length - 1, slots: afterReady }],
       promise,
+      weight,
       standing: stands === null ? [] : [{ resource: LEVEL, amount: 1, slots: stands }],
     }))
 }

@@ -38,7 +38,7 @@ function programmeOf(problem: PlacingProblem): string {
       const variable = (slot: number) => `x${c}_${k}_${slot}`
       binaries.push(...slots.map(variable))
       rule([...slots.map((slot): Term => [1, variable(slot)]), [-1, placed]], '=', 0)
-      cost.push(...slots.map((slot): Term => [slot, variable(slot)]))
+      cost.push(...slots.map((slot): Term => [chain.weight * slot, variable(slot)]))
       for (const slot of slots) {
         for (let at = slot; at < slot + job.handsSlots; at++) hands[at]?.push([1, variable(slot)])
         for (const hold of job.holds)

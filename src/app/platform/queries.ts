@@ -133,11 +133,8 @@ export function usePlan(
 export function usePlannedBands(request: BatchRequest | null): UseQueryResult<LivePlan> {
   const { planner } = usePlatform()
   return useQuery({
-    queryKey: ['planned', request],
-    queryFn: () => planner.planLive(request!),
+    ...livePlanQuery(planner, { batch: { request: request! } }, NOT_POURED),
     enabled: request !== null,
-    staleTime: Infinity,
-    gcTime: 60_000,
     placeholderData: keepPreviousData,
   })
 }
@@ -147,7 +144,7 @@ type Running = Extract<Pour, { stage: 'running' }>
 /** How the plan of a running pour is asked for; one key everywhere, so that no two places tell different minutes. */
 export function livePlanQuery(
   planner: Platform['planner'],
-  { batch }: Pick<BatchStory, 'batch'>,
+  { batch }: { readonly batch: { readonly request: BatchRequest } },
   pour: Running,
 ) {
   return {
@@ -165,7 +162,8 @@ export function useRunAsPoured({ batch, pour }: BatchStory): UseQueryResult<Live
   return useQuery({ ...livePlanQuery(planner, { batch }, poured), enabled: pour.stage === 'running' })
 }
 
-const NOT_POURED: Running = { stage: 'running', stopStirAtMs: 0, done: {}, notes: [], readings: [] }
+/** Stands for a pour that has not begun where a running one is asked for. */
+export const NOT_POURED: Running = { stage: 'running', stopStirAtMs: 0, done: {}, notes: [], readings: [] }
 
 /** Several runs as they were poured, in their order; null until one is worked out. */
 export function useRunsAsPoured(stories: readonly BatchStory[]): readonly (LivePlan | null)[] {

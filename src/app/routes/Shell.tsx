@@ -4,6 +4,7 @@ import { BookOpen, CalendarClock, FlaskConical, FolderOpen, Hammer, Images, Libr
 import { useInstrumentFeed, useKeeping } from '#app/platform/instruments.ts'
 import { ClockNotice } from '#app/features/pour/ClockNotice.tsx'
 import { LiveBar } from '#app/features/pour/LiveBar.tsx'
+import { Reminders } from '#app/features/rack/Reminders.tsx'
 import { KeyList } from './KeyList.tsx'
 
 const PLACES = [
@@ -57,6 +58,7 @@ export function Shell() {
       <div className={`min-w-0 flex-1 ${pouring ? 'pb-6' : 'pb-20'} md:pb-6`}>
         <ClockNotice />
         <LiveBar />
+        {!pouring && <Reminders />}
         <main id="place" tabIndex={-1} className="outline-none">
           {pouring && (
             <NavLink

@@ -21,6 +21,7 @@ export interface Effort {
 export function searchChain(room: Room, chain: PlacingChain, { below, visit, effort }: Search): void {
   const starts = chain.jobs.map(() => 0)
   const latest = latestStarts(chain, room.slots)
+  const { weight } = chain
   let bound = below
 
   const place = (k: number, soFar: number): void => {
@@ -33,11 +34,12 @@ export function searchChain(room: Room, chain: PlacingChain, { below, visit, eff
     const last = lastStart(job, starts, latest[k]!)
     for (let start = room.nextPresent(firstStart(job, starts), job.presentSlots); start <= last;) {
       const rest = leastRest(k, start)
-      if (effort.spent++ >= effort.most || (rest !== Infinity && soFar + start + rest >= bound)) return
+      if (effort.spent++ >= effort.most || (rest !== Infinity && soFar + weight * start + rest >= bound))
+        return
       starts[k] = start
       if (rest !== Infinity && room.takes(job, start) && spansFit(room, chain, k, starts)) {
         room.job(job, start, 1)
-        place(k + 1, soFar + start)
+        place(k + 1, soFar + weight * start)
         room.job(job, start, -1)
       }
       start = room.nextPresent(start + 1, job.presentSlots)
@@ -58,7 +60,7 @@ export function searchChain(room: Room, chain: PlacingChain, { below, visit, eff
       starts[next] = first
       sum += first
     }
-    return sum + LATE_WEIGHT * lateness(chain, starts)
+    return weight * sum + LATE_WEIGHT * lateness(chain, starts)
   }
   place(0, 0)
 }

@@ -82,7 +82,9 @@ function kept(problem: PlacingProblem, keep: readonly Starts[], each: number): R
   const empty = new Room(problem)
   const starts: Starts[] = problem.chains.map(() => null)
   const standsAlone = (k: number) => keep[k] && fits(empty, problem.chains[k]!, keep[k])
-  const all = problem.chains.map((_chain, k) => k)
+  const all = problem.chains
+    .map((_chain, k) => k)
+    .sort((one, other) => problem.chains[other]!.weight - problem.chains[one]!.weight)
   for (const k of all.filter((k) => !standsAlone(k))) put(room, problem, { starts, k, each })
   for (const k of all.filter((k) => starts[k] === null && keep[k])) {
     if (!fits(room, problem.chains[k]!, keep[k]!)) continue
@@ -209,8 +211,11 @@ function wentThrough(problem: PlacingProblem, from: Rough, effort: Effort): Plac
     const least = left.map((k) => cheapest(room, problem.chains[k]!, { below: out, effort })?.cost ?? out)
     const sum = least.reduce((total, cost) => total + cost, 0)
     if (soFar + sum >= best.cost) return
-    const [k, ...others] = left as [number, ...number[]]
-    const rest = sum - least[0]!
+    // The costliest first: what cannot be is found out early.
+    const at = least.indexOf(Math.max(...least))
+    const k = left[at]!
+    const others = left.filter((each) => each !== k)
+    const rest = sum - least[at]!
     searchChain(room, problem.chains[k]!, {
       below: best.cost - soFar - rest,
       effort,

@@ -19,6 +19,7 @@ const chain = (changes: Partial<PlacingChain> = {}): PlacingChain => ({
   spans: [],
   ready: [{ job: 0, slots: 0 }],
   promise: null,
+  weight: 1,
   standing: [],
   ...changes,
 })
@@ -59,6 +60,23 @@ describe('placing', () => {
   test('lets the promised batch go first', () => {
     const promised = chain({ promise: 8 })
     expect(place(days([chain(), promised])).starts).toEqual([[9], [8]])
+  })
+
+  test('lets the heavier of two go first', () => {
+    expect(place(days([chain(), chain({ weight: 3 })])).starts).toEqual([[9], [8]])
+  })
+
+  test('from an earlier placing moves only what no longer fits, the heavier first', () => {
+    const [stays, passed, heavy] = [
+      chain(),
+      chain({ jobs: [job({ from: 10 })] }),
+      chain({ jobs: [job({ from: 10 })], weight: 3 }),
+    ]
+    const { starts } = place(days([stays, passed, heavy]), {
+      keep: [[20], [8], [9]],
+      effort: { exact: 0, improving: 0, each: 100 },
+    })
+    expect(starts).toEqual([[20], [11], [10]])
   })
 
   test('leaves out what cannot be placed, and only that', () => {

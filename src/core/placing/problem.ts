@@ -22,6 +22,8 @@ export interface PlacingChain {
   readonly ready: readonly { readonly job: number | null; readonly slots: number }[]
   /** Slot by which it was promised; null where nothing was. */
   readonly promise: number | null
+  /** How much its waiting counts against that of others; 1 is usual. */
+  readonly weight: number
   /** What it holds from the horizon's beginning, whatever is placed. */
   readonly standing: readonly Hold[]
 }
@@ -94,10 +96,11 @@ export function costOf(problem: PlacingProblem, placed: readonly Starts[]): numb
 }
 
 export function chainCost(chain: PlacingChain, starts: readonly number[]): number {
-  return starts.reduce((sum, start) => sum + start, 0) + LATE_WEIGHT * lateness(chain, starts)
+  const waiting = starts.reduce((sum, start) => sum + start, 0)
+  return chain.weight * waiting + LATE_WEIGHT * lateness(chain, starts)
 }
 
-/** More than any chain of up to eight jobs could cost that is ready within twice the horizon. */
+/** More than any chain of up to eight jobs and weight 3 could cost that is ready within twice the horizon. */
 export function leftOutCost({ slots }: PlacingProblem): number {
-  return (8 + 2 * LATE_WEIGHT) * slots
+  return (3 * 8 + 2 * LATE_WEIGHT) * slots
 }

@@ -45,6 +45,7 @@ export type Resource =
 export const SLOT_MS = 15 * 60_000
 const SLOT_MIN = 15
 const DAY_SLOTS = 96
+const RUNNING_WEIGHT = 3
 const LEVEL = 0
 const COVERS = 1
 
@@ -135,6 +136,8 @@ function chainOf(batch: RackBatch, scale: Scale): NamedChain {
       spans: moldSpans(task),
       ready: (use?.waits ?? []).map((wait) => readyAfter(task, wait)),
       promise: batch.promisedOn === null ? null : slotAt(promisedAtMs(batch.promisedOn, scale.zone), scale),
+      // What was poured cannot wait as what is only planned can.
+      weight: batch.startedAtMs === null ? 1 : RUNNING_WEIGHT,
       standing: standingOf(task),
     },
   }

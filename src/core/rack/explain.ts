@@ -21,6 +21,8 @@ export type Blocker =
   | { readonly kind: 'never'; readonly job: string }
   /** The hour that was chosen for a job has passed. */
   | { readonly kind: 'pinPassed'; readonly job: string }
+  /** The hour chosen for a job is one at which nobody is free. */
+  | { readonly kind: 'pinAway'; readonly job: string }
   | Relaxed
   /** Nothing by itself: only more than one change would help. */
   | { readonly kind: 'several' }
@@ -62,9 +64,21 @@ export function troubleOf(task: TroubleTask): Trouble {
   const helping = ways.filter(({ inTime }) => inTime)
   const late = task.starts[k] ? laterPromise(task) : []
   if (passed) return { blocker: { kind: 'pinPassed', job: passed.id }, ways }
+  const away = pinnedAway(task)
+  if (away) return { blocker: { kind: 'pinAway', job: away }, ways }
   const [first] = helping.length > 0 ? helping : ways
   const blocker: Blocker = first && first.kind !== 'laterPromise' ? relaxedOnly(first) : { kind: 'several' }
   return { blocker, ways: [...(helping.length > 0 ? helping : ways), ...late] }
+}
+
+function pinnedAway({ board, studio, k }: TroubleTask): string | null {
+  const { problem } = board
+  const pins = studio.batches[k]!.pins
+  const room = new Room(problem)
+  const away = problem.chains[k]!.jobs.find(
+    ({ id, from, presentSlots }) => pins[id] !== undefined && room.nextPresent(from, presentSlots) !== from,
+  )
+  return away?.id ?? null
 }
 
 function relaxedOnly(way: Relaxed): Relaxed {

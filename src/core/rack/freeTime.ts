@@ -80,6 +80,17 @@ export function wallInstantMs(on: string, time: string, zone: string): number {
   return instantOf(Temporal.PlainDate.from(on), time, zone)
 }
 
+/** The same time of day so many days later by the zone's clock, whatever it changed in between. */
+export function daysLaterMs(atMs: number, days: number, zone: string): number {
+  return Temporal.Instant.fromEpochMilliseconds(atMs).toZonedDateTimeISO(zone).add({ days }).epochMilliseconds
+}
+
+/** Midnight to midnight of a day by the zone's clock; 23 to 25 hours. */
+export function dayStretch(on: string, zone: string): Stretch {
+  const day = Temporal.PlainDate.from(on)
+  return { fromMs: instantOf(day, '00:00', zone), toMs: instantOf(day.add({ days: 1 }), '00:00', zone) }
+}
+
 function dayAt(atMs: number, zone: string): Temporal.PlainDate {
   return Temporal.Instant.fromEpochMilliseconds(atMs).toZonedDateTimeISO(zone).toPlainDate()
 }

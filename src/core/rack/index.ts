@@ -3,9 +3,13 @@ export { rackTasks, type RackTask } from './tasks.ts'
 export { rackOutline, type OutlineJob, type RackOutline } from './outline.ts'
 export { SLOT_MS, type RackBatch, type RackStudio, type Resource } from './board.ts'
 export { planRack, type KeptJobs, type RackPlan, type RackPlanBatch, type RackPlanJob } from './planRack.ts'
+export { changesBetween, type RackChange } from './changes.ts'
+export { remindersAt, type Reminder } from './reminders.ts'
 export { type Blocker, type Relaxed, type Trouble, type Way } from './explain.ts'
 export {
   dayOn,
+  daysLaterMs,
+  dayStretch,
   freeStretches,
   promisedAtMs,
   wallInstantMs,

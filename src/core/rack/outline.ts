@@ -1,7 +1,7 @@
 import type { BatchRequest } from '../batch/index.ts'
 import type { StepId } from '../technique/index.ts'
 import type { Bands, Schedule } from '../timing/index.ts'
-import { rackJobs, type JobWait } from './jobs.ts'
+import { rackJobs, type JobWait, type RackJob } from './jobs.ts'
 
 /** What a batch asks of the coming days, told on the safe side of what is uncertain; minutes throughout. */
 export interface RackOutline {
@@ -22,6 +22,7 @@ export interface RackOutline {
 export interface OutlineJob {
   readonly id: StepId
   readonly title: string
+  readonly detail: string
   readonly handsMin: number
   /** Whether it pours a layer that must stand level and covered. */
   readonly pours: boolean
@@ -46,31 +47,23 @@ const POURING: readonly StepId[] = ['back', 'clearCoat', 'heatCoat']
 const USUAL_LATER = 1.25
 const USUAL_SOONER = 0.8
 
-/** The outline of a batch. Windows open when nine in ten possible resins are there, and close before the first in ten is past it. */
+/** The outline of a batch, on the safe side: windows close before the first in ten of the possible resins is past them. */
 export function rackOutline(schedule: Schedule, request: BatchRequest, bands: Bands): RackOutline {
-  const { later, sooner } = spreadOf(bands)
+  const spread = spreadOf(bands)
   const turns = schedule.turns.filter(({ beginMin }) => beginMin >= 0)
   const covered = turns.find(({ step }) => step.id === 'cover')?.endMin ?? 0
   const lastLook = Math.max(...turns.map(({ endMin }) => endMin))
-  const jobs = rackJobs(schedule, request)
-  const bonds = bands.steps.back?.open.highMin
-  const levelMin = bonds ?? later * (schedule.forecast.bed ?? schedule.forecast.cup).gelMin!
+  const jobs = rackJobs(schedule, request).map((job) => outlineJob(job, { spread, bands }))
+  const setMin = bands.steps.back?.open.highMin ?? spread.later * gelMin(schedule)
+  const back = jobs.find(({ id }) => id === 'back')?.waits.find(({ after }) => after === 'pour')
   return {
     leadMin: LEAD_MIN,
     pourHandsMin: LEAD_MIN + covered,
     pourPresentMin: LEAD_MIN + lastLook,
-    levelMin,
-    laterLevelMin: levelMin,
-    jobs: jobs.map(({ step, waits, handsOnMin }) => {
-      const pours = POURING.includes(step.id)
-      return {
-        id: step.id,
-        title: step.title,
-        handsMin: handsOnMin + (pours ? MIX_MIN : 0),
-        pours,
-        waits: waits.map((wait) => safe(wait, { later, sooner })),
-      }
-    }),
+    // From the back on, the back's own level time counts.
+    levelMin: Math.min(setMin, back?.openMin ?? Infinity),
+    laterLevelMin: setMin,
+    jobs,
     molds: request.pieces.map(({ mold, count }) => ({
       id: mold.id,
       name: mold.name,
@@ -78,6 +71,28 @@ export function rackOutline(schedule: Schedule, request: BatchRequest, bands: Ba
       owned: mold.count,
     })),
   }
+}
+
+function gelMin({ forecast }: Schedule): number {
+  const { gelMin: atMin, toMin } = forecast.bed ?? forecast.cup
+  return atMin ?? toMin
+}
+
+function outlineJob({ step, waits, handsOnMin }: RackJob, known: Known): OutlineJob {
+  const pours = POURING.includes(step.id)
+  return {
+    id: step.id,
+    title: step.title,
+    detail: step.detail,
+    handsMin: handsOnMin + (pours ? MIX_MIN : 0),
+    pours,
+    waits: waits.map((wait) => safe(wait, step.id, known)),
+  }
+}
+
+interface Known {
+  readonly spread: Spread
+  readonly bands: Bands
 }
 
 interface Spread {
@@ -96,11 +111,14 @@ function spreadOf({ steps }: Bands): Spread {
  * The wait on the safe side. What stays open is waited for to its best: that costs nothing. Drying and forms do not hang on the resin
  * and stay as they are.
  */
-function safe(wait: JobWait, { later, sooner }: Spread): JobWait {
+function safe(wait: JobWait, step: StepId, { spread, bands }: Known): JobWait {
+  const { later, sooner } = spread
   if (!wait.cures) return { ...wait, openMin: wait.bestMin }
   if (wait.closeMin === null) return { ...wait, openMin: later * wait.bestMin, bestMin: later * wait.bestMin }
-  const openMin = later * wait.openMin
-  const closeMin = sooner * wait.closeMin
+  const own = wait.after === 'pour' ? bands.steps[step] : undefined
+  // Once nine in ten are there, or at its best as believed, whichever is sooner: a finger tells before anything is poured.
+  const openMin = Math.min(own?.open.highMin ?? later * wait.openMin, own?.best.midMin ?? wait.bestMin)
+  const closeMin = own?.close?.lowMin ?? sooner * wait.closeMin
   // Less known than it lasts: only its best moment is left.
   if (openMin >= closeMin) return { ...wait, openMin: wait.bestMin, closeMin: wait.bestMin }
   return { ...wait, openMin, closeMin, bestMin: Math.min(Math.max(wait.bestMin, openMin), closeMin) }

@@ -46,6 +46,7 @@ export interface RackPlanJob {
   /** "pour", or a step of the rack. */
   readonly id: string
   readonly title: string
+  readonly detail: string
   readonly beginAtMs: number
   readonly endAtMs: number
   /** Within which it could be moved, all else as placed; null stays open. */
@@ -159,7 +160,7 @@ function jobsOf({ board, starts }: Laid, batch: RackBatch, k: number): readonly 
     return {
       batchId: batch.id,
       id: job.id,
-      title: job.id === 'pour' ? 'Pour' : batch.outline.jobs.find(({ id }) => id === job.id)!.title,
+      ...wordsOf(batch, job.id),
       beginAtMs: at(own[j]!),
       endAtMs: at(own[j]! + Math.max(1, job.handsSlots)),
       openAtMs: at(open),
@@ -168,6 +169,16 @@ function jobsOf({ board, starts }: Laid, batch: RackBatch, k: number): readonly 
       late: close !== null && own[j]! > close,
     }
   })
+}
+
+const POUR = {
+  title: 'Pour',
+  detail: 'Lay everything out before any resin is mixed; the clock starts when stirring ends.',
+}
+
+function wordsOf({ outline }: RackBatch, jobId: string): Pick<RackPlanJob, 'title' | 'detail'> {
+  const { title, detail } = outline.jobs.find(({ id }) => id === jobId) ?? POUR
+  return { title, detail }
 }
 
 function batchOf(laid: Laid, batch: RackBatch, k: number): RackPlanBatch {

@@ -9,6 +9,7 @@ import { useSay } from '#app/components/undo.tsx'
 import { dayOf, whenOf } from '#app/components/when.ts'
 import { useNowMs } from '#app/platform/clock.ts'
 import { usePhotos, useStories, useUnits, type BatchStory } from '#app/platform/queries.ts'
+import { useRackPlan, useRackStudio } from '#app/platform/rackPlan.ts'
 import { rackEntries, useRunningBatches, type RackEntry, type RunningBatch } from '#app/platform/rack.ts'
 import { usePlatform } from '#app/platform/studio.tsx'
 
@@ -83,6 +84,9 @@ function LiveList({ live }: { live: readonly RunningBatch[] }) {
 
 function DueList({ due, nowMs }: { due: readonly RackEntry[]; nowMs: number }) {
   const units = useUnits()
+  const { data: plan } = useRackPlan(useRackStudio())
+  const plannedAt = ({ batch, step }: RackEntry) =>
+    plan?.jobs.find(({ batchId, id }) => batchId === batch.story.batch.id && id === step.stepId)?.beginAtMs
   return (
     <section className="sheet" aria-labelledby="due">
       <h2 id="due" className="mb-2 text-xl">
@@ -97,7 +101,10 @@ function DueList({ due, nowMs }: { due: readonly RackEntry[]; nowMs: number }) {
             <p className="font-semibold">
               {entry.step.title}: {entry.batch.story.batch.request.name}
             </p>
-            <p className="text-ink-soft mb-1">{dueWords(entry, nowMs)}</p>
+            <p className="text-ink-soft mb-1">
+              {dueWords(entry, nowMs)}
+              {plannedAt(entry) !== undefined && `; planned ${whenOf(plannedAt(entry)!, nowMs)}`}
+            </p>
           </li>
         ))}
       </ul>
@@ -130,6 +137,8 @@ function dueWords(entry: RackEntry, nowMs: number): string {
 
 function PlannedList({ planned, nowMs }: { planned: readonly BatchStory[]; nowMs: number }) {
   const { db } = usePlatform()
+  const { data: plan } = useRackPlan(useRackStudio())
+  const pourOf = (batchId: string) => plan?.jobs.find((job) => job.batchId === batchId && job.id === 'pour')
   const say = useSay()
   const remove = async ({ batch }: BatchStory) => {
     const removed = await removeBatch(db, batch.id)
@@ -151,8 +160,10 @@ function PlannedList({ planned, nowMs }: { planned: readonly BatchStory[]; nowMs
               <p className="text-ink-soft text-sm">
                 {story.pieces.length} {story.pieces.length === 1 ? 'piece' : 'pieces'},{' '}
                 {story.batch.request.resin.name}
-                {story.batch.request.startAt &&
-                  `, stop-stir ${whenOf(Date.parse(story.batch.request.startAt), nowMs)}`}
+                {story.batch.request.startAt
+                  ? `, stop-stir ${whenOf(Date.parse(story.batch.request.startAt), nowMs)}`
+                  : pourOf(story.batch.id) &&
+                    `, fits best from ${whenOf(pourOf(story.batch.id)!.beginAtMs, nowMs)}`}
               </p>
             </div>
             <div className="flex flex-wrap gap-2">

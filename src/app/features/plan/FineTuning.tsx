@@ -1,6 +1,6 @@
 import type { Dimension, UnitId } from '#core/units/index.ts'
 import { QuantityField } from '#app/components/QuantityField.tsx'
-import { CountField } from './CountField.tsx'
+import { CountField } from '#app/components/CountField.tsx'
 import type { InputsProps } from './inputsProps.ts'
 
 /** Figures with a usual value: depths, the white's pattern, how it is measured, what stays behind, how fast the hands are. */

@@ -4,7 +4,7 @@ import { DRAG_WORDS, LAYOUT_WORDS, STREWN_WORDS } from '#words/pattern.ts'
 import { ChoiceField } from '#app/components/ChoiceField.tsx'
 import { NumberField } from '#app/components/NumberField.tsx'
 import { QuantityField } from '#app/components/QuantityField.tsx'
-import { CountField } from './CountField.tsx'
+import { CountField } from '#app/components/CountField.tsx'
 
 interface MarkFieldsProps {
   readonly mark: Mark

@@ -10,7 +10,8 @@ import { BACK_WORDS, DOSE_WORDS, ratioWords } from '#words/vocabulary.ts'
 import { ChoiceField } from '#app/components/ChoiceField.tsx'
 import { QuantityField } from '#app/components/QuantityField.tsx'
 import { isoOfLocalField, localField } from '#app/components/when.ts'
-import { CountField } from './CountField.tsx'
+import { CountField } from '#app/components/CountField.tsx'
+import { AfterAndPromise } from './AfterAndPromise.tsx'
 import { FineTuning } from './FineTuning.tsx'
 import { usePatternLink } from './patternLink.ts'
 import type { InputsProps } from './inputsProps.ts'
@@ -91,6 +92,7 @@ export function PlanInputs(props: InputsProps) {
         choices={BACKS.map((id) => ({ id, name: BACK_WORDS[id] }))}
         onChange={changeBack}
       />
+      <AfterAndPromise {...props} />
       <div className="flex flex-col gap-1">
         <label htmlFor={startId} className="text-sm font-medium">
           Stop-stir at (the clock starts there)
@@ -104,7 +106,7 @@ export function PlanInputs(props: InputsProps) {
           aria-invalid={'startAt' in problems}
         />
         <p className={problems['startAt'] ? 'text-stop text-sm' : 'text-ink-soft text-sm'}>
-          {problems['startAt'] ?? 'Leave empty to see minutes only.'}
+          {problems['startAt'] ?? 'Leave empty and the rack finds an hour.'}
         </p>
       </div>
       <FineTuning {...props} />

@@ -198,6 +198,7 @@ function Planner({ first, stock, settings, batchId, repeats, change }: PlannerPr
             stock={choices}
             problems={checked.problems}
             units={units}
+            paper={checked.request && { request: checked.request, replaces: batchId }}
             change={(changes) => setDraft((last) => ({ ...last, ...changes }))}
           />
         </div>

@@ -1,5 +1,6 @@
 import type { BatchRequest } from '#core/batch/index.ts'
 import type { UnitChoice } from '#core/units/index.ts'
+import type { OnPaper } from '#app/platform/rackPlan.ts'
 import type { ShelfStock } from './draft.ts'
 
 /** What the parts of the planner's form are given. */
@@ -8,5 +9,7 @@ export interface InputsProps {
   readonly stock: ShelfStock
   readonly problems: Readonly<Record<string, string>>
   readonly units: UnitChoice
+  /** The sound draft among what else is planned; null while something is wrong with it. */
+  readonly paper: OnPaper | null
   readonly change: (changes: Partial<BatchRequest>) => void
 }

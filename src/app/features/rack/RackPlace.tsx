@@ -9,10 +9,13 @@ import { dateOf, whenOf } from '#app/components/when.ts'
 import { CAUTIONS } from '#core/safety/index.ts'
 import { printSpan, type UnitChoice } from '#core/units/index.ts'
 import { calendarFile } from '#formats/calendar.ts'
+import { calendarEntries, scheduleCsv } from '#formats/scheduleCsv.ts'
 import { useNowMs } from '#app/platform/clock.ts'
 import { download } from '#app/platform/download.ts'
 import { useRecord } from '#app/platform/marks.ts'
 import { useSettings, useUnits } from '#app/platform/queries.ts'
+import { ComingDays } from './ComingDays.tsx'
+import { useRackPlan, useRackStudio } from '#app/platform/rackPlan.ts'
 import { rackEntries, useRunningBatches, type RackEntry, type RunningBatch } from '#app/platform/rack.ts'
 
 /** The coming days: when each piece can be backed, demolded and used. */
@@ -21,24 +24,45 @@ export function RackPlace() {
   const running = useRunningBatches()
   const units = useUnits()
   const waiting = running.filter((batch) => isWaiting(batch, nowMs))
-  const entries = rackEntries(waiting).filter((entry) => entry.doneAtMs === null)
-  const save = () =>
-    download('nublo-rack.ics', 'text/calendar', calendarFile(entries.map(calendarEntry), nowMs))
+  const studio = useRackStudio()
+  const { data: plan } = useRackPlan(studio)
+  const none = !plan || plan.jobs.length === 0
   return (
     <Place
       title="Rack"
       lead="Counted from each stop-stir, corrected by what was really done."
       actions={
-        <button className="button button-quiet" disabled={entries.length === 0} onClick={save}>
-          Save as calendar file
-        </button>
+        <>
+          <button className="button button-quiet" disabled={none} onClick={() => window.print()}>
+            Print the days
+          </button>
+          <button
+            className="button button-quiet"
+            disabled={none}
+            onClick={() => download('nublo-days.csv', 'text/csv', scheduleCsv(plan!))}
+          >
+            Save as CSV
+          </button>
+          <button
+            className="button button-quiet"
+            disabled={none}
+            onClick={() =>
+              download('nublo-rack.ics', 'text/calendar', calendarFile(calendarEntries(plan!), nowMs))
+            }
+          >
+            Save as calendar file
+          </button>
+        </>
       }
     >
-      {waiting.length === 0 && (
+      {waiting.length === 0 && plan?.batches.length === 0 && (
         <EmptyPlace title="The rack is free">
-          <p>Once a pour's covers are on, its back layer, demolding and day of use stand here.</p>
+          <p>
+            Keep a plan, or pour: its back layer, demolding and day of use then stand here in your free hours.
+          </p>
         </EmptyPlace>
       )}
+      {studio && plan && plan.batches.length > 0 && <ComingDays studio={studio} base={plan} />}
       <ul className="flex flex-col gap-5">
         {waiting.map((batch) => (
           <RackCard key={batch.story.batch.id} batch={batch} nowMs={nowMs} units={units} />
@@ -53,17 +77,6 @@ function isWaiting(batch: RunningBatch, nowMs: number): boolean {
   return rackEntries([batch]).some(
     (entry) => entry.doneAtMs === null && (entry.step.stepId !== 'use' || entry.bestAtMs > nowMs),
   )
-}
-
-function calendarEntry({ batch, step, bestAtMs }: RackEntry) {
-  const { batch: own, pieces } = batch.story
-  return {
-    uid: `${own.id}-${step.key}@nublo`,
-    summary: `${step.title}: ${own.request.name}`,
-    detail: `${pieces.length} pieces. ${step.detail}`,
-    beginAtMs: bestAtMs,
-    endAtMs: bestAtMs + step.handsOnMin * 60_000,
-  }
 }
 
 function RackCard({ batch, nowMs, units }: { batch: RunningBatch; nowMs: number; units: UnitChoice }) {

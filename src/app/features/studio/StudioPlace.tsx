@@ -15,6 +15,7 @@ import { useSettings, useUnits } from '#app/platform/queries.ts'
 import { usePlatform } from '#app/platform/studio.tsx'
 import { SCHOOL_WORDS, type School } from '#words/schools.ts'
 import { InstrumentsField } from './InstrumentsField.tsx'
+import { FreeHoursSheet } from './FreeHoursSheet.tsx'
 import { MeasuredHands } from './MeasuredHands.tsx'
 import { buzz, chime } from '#app/platform/signals.ts'
 
@@ -26,7 +27,10 @@ export function StudioPlace() {
   return (
     <Place title="Studio" lead="Everything lives on this device. Take it with you as one open file.">
       <div className="grid items-start gap-5 lg:grid-cols-2">
-        <Files />
+        <div className="flex min-w-0 flex-col gap-5">
+          <Files />
+          <FreeHours />
+        </div>
         <SettingsSheet />
       </div>
     </Place>
@@ -147,6 +151,15 @@ function Files() {
       </div>
     </section>
   )
+}
+
+function FreeHours() {
+  const { db } = usePlatform()
+  const settings = useSettings()
+  const say = useSay()
+  const change = (changes: Partial<Settings>) =>
+    void saveSettings(db, { ...settings, ...changes }).catch((problem: Error) => say(problem.message))
+  return <FreeHoursSheet settings={settings} change={change} />
 }
 
 function SettingsSheet() {

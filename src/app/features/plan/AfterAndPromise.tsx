@@ -1,0 +1,97 @@
+import { useId } from 'react'
+import { AFTER_IDS, type AfterId } from '#core/technique/index.ts'
+import { AFTER_WORDS, wordBlocker, wordWay } from '#words/rack.ts'
+import { momentIn } from '#app/components/when.ts'
+import { ON_PAPER, useRackPlan, useRackStudio, zoneOf, type OnPaper } from '#app/platform/rackPlan.ts'
+import { useSettings } from '#app/platform/queries.ts'
+import type { InputsProps } from './inputsProps.ts'
+
+/** What follows on the rack, and the day it was promised for. */
+export function AfterAndPromise({
+  draft,
+  problems,
+  change,
+  paper,
+}: Pick<InputsProps, 'draft' | 'problems' | 'change' | 'paper'>) {
+  const promiseId = useId()
+  const toggle = (id: AfterId) =>
+    change({
+      after: AFTER_IDS.filter((each) =>
+        each === id ? !draft.after.includes(id) : draft.after.includes(each),
+      ),
+    })
+  return (
+    <>
+      <fieldset>
+        <legend className="mb-1 text-sm font-medium">Afterwards, on the rack</legend>
+        <div className="grid gap-x-4 sm:grid-cols-2">
+          {AFTER_IDS.map((id) => (
+            <label key={id} className="flex min-h-11 cursor-pointer items-center gap-2 text-sm">
+              <input
+                type="checkbox"
+                className="accent-needle size-5 shrink-0"
+                checked={draft.after.includes(id)}
+                onChange={() => toggle(id)}
+              />
+              {AFTER_WORDS[id]}
+            </label>
+          ))}
+        </div>
+      </fieldset>
+      <div className="flex flex-col gap-1">
+        <label htmlFor={promiseId} className="text-sm font-medium">
+          Promised ready for use on
+        </label>
+        <input
+          id={promiseId}
+          type="date"
+          className="field"
+          value={draft.promisedOn ?? ''}
+          onChange={(event) => change({ promisedOn: event.target.value || null })}
+          aria-invalid={'promisedOn' in problems}
+        />
+        {problems['promisedOn'] ? (
+          <p className="text-stop text-sm">{problems['promisedOn']}</p>
+        ) : (
+          paper && <Backwards paper={paper} />
+        )}
+      </div>
+    </>
+  )
+}
+
+/** The promise worked backwards to the latest pour, among everything else that is planned. */
+function Backwards({ paper }: { paper: OnPaper }) {
+  const settings = useSettings()
+  const { data: plan } = useRackPlan(useRackStudio(paper))
+  const own = plan?.batches.find(({ id }) => id === ON_PAPER)
+  if (!own) return <p className="text-ink-soft text-sm">Looking at the coming days …</p>
+  const shown = (atMs: number) => momentIn(atMs, zoneOf(settings))
+  const pour = plan!.jobs.find(({ batchId, id }) => batchId === ON_PAPER && id === 'pour')
+  return (
+    <div className="text-ink-soft text-sm" data-backwards>
+      {own.latestPourAtMs !== null && (
+        <p className="text-ink font-semibold">Latest stop-stir for that: {shown(own.latestPourAtMs)}.</p>
+      )}
+      {own.placed && own.readyAtMs !== null && (
+        <p>
+          {pour && `Fits best with laying out from ${shown(pour.beginAtMs)}; `}
+          ready for use {shown(own.readyAtMs)}.
+        </p>
+      )}
+      {own.trouble && (
+        <>
+          <p className="text-stop font-semibold">
+            {own.placed ? 'It misses the promise. ' : 'It finds no place. '}
+            {wordBlocker(own.trouble)}
+          </p>
+          <ul className="list-disc pl-5">
+            {own.trouble.ways.slice(0, 3).map((way) => (
+              <li key={way.kind + way.readyAtMs}>{wordWay(way, shown)}</li>
+            ))}
+          </ul>
+        </>
+      )}
+    </div>
+  )
+}

@@ -1,0 +1,176 @@
+import {
+  DndContext,
+  PointerSensor,
+  useDroppable,
+  useSensor,
+  useSensors,
+  type DragMoveEvent,
+} from '@dnd-kit/core'
+import { useRef, type KeyboardEvent } from 'react'
+import { daysLaterMs, SLOT_MS, type RackPlan, type RackPlanJob } from '#core/rack/index.ts'
+import { clockIn, dayIn } from '#app/components/when.ts'
+import { dayRows, type DayRow } from './dayRows.ts'
+import { JobFlag, LANE_PX } from './JobFlag.tsx'
+
+export interface ChosenJob {
+  readonly batchId: string
+  readonly jobId: string
+}
+
+interface DayBoardProps {
+  readonly plan: RackPlan
+  readonly zone: string
+  readonly levelPlaces: number
+  readonly chosen: ChosenJob | null
+  /** Whether that job stands elsewhere than in the plan as it is. */
+  readonly isMoved: (job: RackPlanJob) => boolean
+  readonly onChoose: (job: RackPlanJob) => void
+  readonly onMove: (job: RackPlanJob, beginAtMs: number) => void
+}
+
+const KEYS =
+  'Left and right arrow keys move it by a quarter of an hour, with shift by an hour; up and down by a day.'
+
+/** The coming days, one under the other as they are lived; nights and hours that are not free are shaded. */
+export function DayBoard(props: DayBoardProps) {
+  const { plan, zone, onMove } = props
+  const rows = dayRows(plan, zone)
+  const board = useRef<HTMLOListElement>(null)
+  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }))
+  const begun = useRef<RackPlanJob | null>(null)
+  const drag = ({ delta, over }: DragMoveEvent) => {
+    const job = begun.current
+    const wide = board.current?.querySelector('[data-hours]')?.clientWidth
+    if (!job || !wide) return
+    const from = rows.find((row) => job.beginAtMs >= row.fromMs && job.beginAtMs < row.toMs)
+    const to = rows.find((row) => row.on === over?.id) ?? from
+    if (!from || !to) return
+    const along = (delta.x / wide) * (to.toMs - to.shownFromMs)
+    const wanted = job.beginAtMs + (to.fromMs - from.fromMs) + along
+    onMove(job, Math.max(plan.fromMs, Math.round(wanted / SLOT_MS) * SLOT_MS))
+  }
+  return (
+    <DndContext
+      accessibility={{ screenReaderInstructions: { draggable: KEYS } }}
+      sensors={sensors}
+      onDragStart={({ active }) => {
+        begun.current = active.data.current?.['job'] as RackPlanJob
+      }}
+      onDragMove={drag}
+      onDragEnd={() => {
+        begun.current = null
+      }}
+    >
+      <ol ref={board} className="flex flex-col" aria-label="Coming days">
+        {rows.map((row, k) => (
+          <Day key={row.on} row={row} first={k === 0} {...props} />
+        ))}
+      </ol>
+    </DndContext>
+  )
+}
+
+function Day({ row, first, ...props }: DayBoardProps & { row: DayRow; first: boolean }) {
+  const { plan, zone, levelPlaces, chosen, isMoved, onChoose, onMove } = props
+  const { setNodeRef } = useDroppable({ id: row.on })
+  const open = chosen && plan.jobs.find((job) => job.batchId === chosen.batchId && job.id === chosen.jobId)
+  const nameOf = (id: string) => plan.batches.find((batch) => batch.id === id)?.name ?? ''
+  const onKey = (event: KeyboardEvent, job: RackPlanJob) => {
+    const to = keyedMs(event, job, zone)
+    if (to === null || to < plan.fromMs) return
+    event.preventDefault()
+    onMove(job, to)
+  }
+  return (
+    <li className="border-line flex border-t first:border-t-0" data-day={row.on}>
+      <div className="w-32 shrink-0 py-2 pr-3 text-sm">
+        <p className="font-display font-semibold">{dayIn(row.fromMs + 43_200_000, zone)}</p>
+        <p className="text-ink-soft">
+          level {row.levelAtMost} of {levelPlaces}
+        </p>
+        {row.ready.map(({ id, name }) => (
+          <p key={id} className="text-good leading-tight">
+            ready: {name}
+          </p>
+        ))}
+        {row.promised.map(({ id, name }) => (
+          <p key={id} className="leading-tight font-semibold">
+            promised: {name}
+          </p>
+        ))}
+      </div>
+      <div
+        ref={setNodeRef}
+        data-hours
+        className="bg-sunken @container relative my-1 min-w-0 flex-1 overflow-hidden rounded-md"
+        style={{ minHeight: row.lanes * LANE_PX + 14 }}
+      >
+        {row.free.map(({ from, to }) => (
+          <div
+            key={from}
+            className="bg-surface absolute inset-y-0"
+            style={{ left: `${100 * from}%`, width: `${100 * (to - from)}%` }}
+            aria-hidden
+          />
+        ))}
+        {open && <OpenBand open={open} row={row} />}
+        {row.ticks.map(({ at, label }) => (
+          <div
+            key={label}
+            className="border-line text-ink-soft absolute inset-y-0 border-l pl-1 text-[11px]"
+            style={{ left: `${100 * at}%` }}
+            aria-hidden
+          >
+            {first && <span className="absolute bottom-0">{label}</span>}
+          </div>
+        ))}
+        {row.jobs.map((laid) => (
+          <JobFlag
+            key={`${laid.job.batchId} ${laid.job.id}`}
+            laid={laid}
+            name={nameOf(laid.job.batchId)}
+            clock={clockIn(laid.job.beginAtMs, zone)}
+            chosen={chosen?.batchId === laid.job.batchId && chosen.jobId === laid.job.id}
+            moved={isMoved(laid.job)}
+            onChoose={() => onChoose(laid.job)}
+            onKey={onKey}
+          />
+        ))}
+      </div>
+    </li>
+  )
+}
+
+/** When the chosen job is possible at all. */
+function OpenBand({ open, row }: { open: RackPlanJob; row: DayRow }) {
+  const share = (atMs: number) =>
+    Math.min(1, Math.max(0, (atMs - row.shownFromMs) / (row.toMs - row.shownFromMs)))
+  const from = share(open.openAtMs)
+  const to = share(open.closeAtMs ?? Infinity)
+  if (open.id === 'pour' || to <= from) return null
+  return (
+    <div
+      className="bg-good absolute bottom-0 h-1.5"
+      style={{ left: `${100 * from}%`, width: `${100 * (to - from)}%` }}
+      data-possible
+      aria-hidden
+    />
+  )
+}
+
+/** Left and right move by a quarter of an hour, with shift by an hour; up and down by a day. */
+function keyedMs({ key, shiftKey }: KeyboardEvent, { beginAtMs }: RackPlanJob, zone: string): number | null {
+  const step = shiftKey ? 4 * SLOT_MS : SLOT_MS
+  switch (key) {
+    case 'ArrowLeft':
+      return beginAtMs - step
+    case 'ArrowRight':
+      return beginAtMs + step
+    case 'ArrowUp':
+      return daysLaterMs(beginAtMs, -1, zone)
+    case 'ArrowDown':
+      return daysLaterMs(beginAtMs, 1, zone)
+    default:
+      return null
+  }
+}

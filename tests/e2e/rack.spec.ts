@@ -1,0 +1,130 @@
+import { readFile } from 'node:fs/promises'
+import AxeBuilder from '@axe-core/playwright'
+import { expect, test, type Page } from '@playwright/test'
+import { openStudio, wait } from './bench.ts'
+
+const board = (page: Page) => page.getByRole('list', { name: 'Coming days', exact: true })
+const job = (page: Page, id: string) => page.locator(`[data-job="${id}"]`)
+
+async function openRack(page: Page): Promise<void> {
+  await openStudio(page)
+  await page.goto('/rack')
+  await expect(board(page)).toBeVisible()
+}
+
+test('a job is moved by keys: what that does is told at once, kept, taken back, and kept through a reload', async ({
+  page,
+}) => {
+  await openRack(page)
+  await expect(job(page, 'demo-8.pour')).toContainText('14:30')
+  await job(page, 'demo-8.pour').focus()
+  await page.keyboard.press('Shift+ArrowLeft')
+  await expect(job(page, 'demo-8.pour')).toContainText('13:30')
+  await expect(page.locator('[data-changes]')).toContainText('Pour the back layer, Saffron soft squares')
+  await page.getByRole('button', { name: 'Leave it as it was' }).click()
+  await expect(job(page, 'demo-8.pour')).toContainText('14:30')
+  await job(page, 'demo-8.pour').focus()
+  await page.keyboard.press('ArrowRight')
+  await page.getByRole('button', { name: 'Keep this hour' }).click()
+  await page.reload()
+  await expect(job(page, 'demo-8.pour')).toContainText('14:45')
+  await job(page, 'demo-8.pour').click()
+  await page.getByRole('button', { name: 'Let Nublo choose' }).click()
+  await expect(page.getByText('Pour: Nublo chooses the hour.')).toBeVisible()
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(job(page, 'demo-8.pour')).toContainText('14:45')
+  const found = await new AxeBuilder({ page })
+    .withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa'])
+    .analyze()
+  expect(found.violations).toEqual([])
+})
+
+test('a job is dragged to another day, and to an hour that is not free: why it cannot be there is said', async ({
+  page,
+}) => {
+  await openRack(page)
+  const demold = job(page, 'demo-9.demold')
+  await expect(demold).toContainText('17:00')
+  const from = (await demold.boundingBox())!
+  const rows = await page
+    .locator('[data-day]')
+    .evaluateAll((days) => days.map((day) => day.getBoundingClientRect().top))
+  const below = rows.find((top) => top > from.y)!
+  await page.mouse.move(from.x + 4, from.y + 8)
+  await page.mouse.down()
+  await page.mouse.move(from.x + 4, from.y + 40, { steps: 4 })
+  await page.mouse.move(from.x + 4, below + 20, { steps: 4 })
+  await expect(page.locator('[data-changes]')).toContainText('Demold, Petrel hexagons for the fair')
+  await page.mouse.move(from.x - 300, below + 20, { steps: 4 })
+  await expect(page.locator('[data-trouble="demo-9"]')).toContainText(
+    'At the hour chosen for demolding you are not free.',
+  )
+  await page.mouse.up()
+  await page.getByRole('button', { name: 'Leave it as it was' }).click()
+  await expect(page.locator('[data-trouble="demo-9"]')).toHaveCount(0)
+})
+
+test('a promise is worked backwards to the latest pour; one that cannot be kept says what would help', async ({
+  page,
+}) => {
+  await openStudio(page)
+  await page.goto('/plan')
+  const promise = page.getByLabel('Promised ready for use on')
+  await promise.fill('2026-12-20')
+  const backwards = page.locator('[data-backwards]')
+  await expect(backwards).toContainText(/Latest stop-stir for that: \w+ \d+ (Nov|Dec), \d\d:\d\d\./)
+  await promise.fill('2026-11-24')
+  await expect(backwards).toContainText('It misses the promise.')
+  await expect(backwards).toContainText(/Promise a later day: .*ready \w+ \d+/)
+})
+
+test('free hours decide: without any, nothing fits; with them back, it does', async ({ page }) => {
+  await openStudio(page)
+  await page.goto('/studio')
+  const hours = page.getByRole('region', { name: 'Free hours and places' })
+  for (const day of ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday']) {
+    await hours.getByRole('button', { name: `${day}: not free from` }).click()
+    await expect(hours.locator(`[data-day="${day}"]`)).toContainText('not free')
+  }
+  await page.goto('/rack')
+  await expect(page.locator('[data-trouble="demo-8"]')).toContainText('you are not free')
+  await expect(page.locator('[data-trouble="demo-9"]')).toContainText('Your free hours do not hold it.')
+  await page.goto('/studio')
+  for (const day of ['Monday', 'Tuesday', 'Thursday', 'Sunday']) {
+    await hours.getByRole('button', { name: `${day}: another free stretch` }).click()
+    await hours.getByLabel(`${day}, free from`).fill('17:00')
+    await hours.getByLabel(`${day}, free until`).fill('22:45')
+    await expect(hours.getByLabel(`${day}, free until`)).toHaveValue('22:45')
+  }
+  await page.goto('/rack')
+  await expect(job(page, 'demo-9.pour')).toBeVisible()
+})
+
+test('the rack reminds while the app is open, and can be put off', async ({ page }) => {
+  await openStudio(page)
+  const reminder = page.locator('[data-reminder="demo-7 back due"]')
+  await expect(reminder).toHaveCount(0)
+  await wait(page, 45)
+  await expect(reminder).toContainText(
+    /Pour the back layer: Dusk octagon and coasters\. It can wait another /,
+  )
+  await page.getByRole('button', { name: /In half an hour: Pour the back layer/ }).click()
+  await expect(reminder).toHaveCount(0)
+  await wait(page, 31)
+  await expect(reminder).toBeVisible()
+})
+
+test('the days are saved as a calendar with alarms and as a table', async ({ page }) => {
+  await openRack(page)
+  const saved = async (button: string) => {
+    const [file] = await Promise.all([
+      page.waitForEvent('download'),
+      page.getByRole('button', { name: button }).click(),
+    ])
+    return readFile(await file.path(), 'utf8')
+  }
+  const calendar = await saved('Save as calendar file')
+  expect(calendar).toContain('UID:demo-8-pour@nublo')
+  expect(calendar.match(/BEGIN:VALARM/g)!.length).toBe(calendar.match(/BEGIN:VEVENT/g)!.length)
+  expect(await saved('Save as CSV')).toMatch(/Saffron soft squares,Pour,2026-11-22T13:30:00.000Z/)
+})
