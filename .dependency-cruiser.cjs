@@ -19,6 +19,7 @@ const coreRooms = {
   safety: ['resin', 'mold', 'batch', 'timing', 'technique'],
   placing: [],
   rack: ['resin', 'mold', 'batch', 'timing', 'technique', 'placing'],
+  shelf: ['resin', 'mold', 'colour', 'technique', 'batch'],
   runsheet: ['resin', 'batch', 'timing', 'technique', 'safety', 'rack'],
   journal: ['resin', 'technique', 'batch', 'timing', 'runsheet', 'rack'],
   plan: [

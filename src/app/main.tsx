@@ -6,7 +6,8 @@ import { StudioDatabase } from '#data/database.ts'
 import type { Remote } from 'comlink'
 import type { BloomLab } from '#workers/bloomLab.ts'
 import type { CardLab } from '#workers/cardLab.ts'
-import { startBloomLab, startCardLab, startPlanner } from '#workers/client.ts'
+import type { RackLab } from '#workers/rack.worker.ts'
+import { startBloomLab, startCardLab, startPlanner, startRackLab } from '#workers/client.ts'
 import { UndoProvider } from './components/undo.tsx'
 import { openStudio } from './platform/firstOpening.ts'
 import { useSpool } from './platform/marks.ts'
@@ -17,12 +18,14 @@ import './theme/theme.css'
 
 let bloomLab: Remote<BloomLab> | null = null
 let cardLab: Remote<CardLab> | null = null
+let rackLab: Remote<RackLab> | null = null
 
 const platform: Platform = {
   db: new StudioDatabase(),
   planner: startPlanner(),
   bloomLab: () => (bloomLab ??= startBloomLab()),
   cardLab: () => (cardLab ??= startCardLab()),
+  rackLab: () => (rackLab ??= startRackLab()),
   nowMs: () => Date.now(),
   evenMs: () => performance.now(),
   newId: () => crypto.randomUUID(),

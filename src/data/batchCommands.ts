@@ -5,6 +5,7 @@ import { TECHNIQUES } from '#core/technique/index.ts'
 import { pieceSlots } from '#core/timing/index.ts'
 import { fail, ok, type Result } from '#core/units/index.ts'
 import type { Batch, FaceSide } from '#schema/studio.ts'
+import { eventsOf } from './events.ts'
 import type { StoredPhoto, StudioDatabase } from './database.ts'
 import { stored } from './storageError.ts'
 
@@ -115,12 +116,6 @@ function piecesOf({ id, request }: Batch): Piece[] {
   }))
 }
 
-/** The events of a batch in the order they were stored. */
-export async function eventsOf(db: StudioDatabase, batchId: string): Promise<PourEvent[]> {
-  const rows = await db.events.where('batchId').equals(batchId).sortBy('seq')
-  return rows.map((row) => row.event)
-}
-
 /**
  * Stores what happened, once: a double tap, a second tab with an old view, or a replay after a crash is refused as
  * `notNow` and changes nothing.
@@ -138,7 +133,17 @@ export function recordEvent(
       await db.events.add({ batchId, seq: events.length, event } as never)
       return ok(event)
     }),
-  )
+  ).then(async (result) => {
+    // Books that cannot be kept never cost a mark: the next count puts them right.
+    if (result.ok) await keptBooks(db, batchId, event).catch(() => undefined)
+    return result
+  })
+}
+
+/** Bookkeeping is loaded with the first mark: no place needs it before. */
+async function keptBooks(...told: readonly [StudioDatabase, string, PourEvent]): Promise<void> {
+  const { keepBooks } = await import('./bookkeeping.ts')
+  await keepBooks(...told)
 }
 
 export interface NewFace {

@@ -2,17 +2,11 @@ import { beforeEach, describe, expect, test } from '@jest/globals'
 import { bloomRequest } from '../../tests/support/request.ts'
 import { freshDatabase, PNG, smallStudio, T0 } from '../../tests/support/studio.ts'
 import { readPour, type PourEvent } from '#core/runsheet/index.ts'
-import {
-  addBatch,
-  changeBatch,
-  eventsOf,
-  pinJob,
-  recordEvent,
-  recordOutcome,
-  removeBatch,
-} from './batchCommands.ts'
+import { addBatch, changeBatch, pinJob, recordEvent, recordOutcome, removeBatch } from './batchCommands.ts'
+import type { Supply } from '#core/shelf/index.ts'
+import { eventsOf } from './events.ts'
 import type { StudioDatabase } from './database.ts'
-import { removeItem, saveItem, saveSettings } from './shelfCommands.ts'
+import { addMovement, removeItem, saveItem, saveSettings } from './shelfCommands.ts'
 import { stored, StorageError } from './storageError.ts'
 import { EMPTY_STUDIO, mergeStudio, readStudio, replaceStudio } from './studioCommands.ts'
 
@@ -190,5 +184,64 @@ describe('a full device', () => {
     const closed = (await stored(full('InvalidStateError')).catch((error: unknown) => error)) as StorageError
     expect(closed.full).toBe(false)
     expect(closed.cause).toBeInstanceOf(Error)
+  })
+})
+
+describe('the books of supplies', () => {
+  const supply = (id: string, of: Supply['of']): Supply => ({
+    id,
+    name: id,
+    of,
+    lowBelow: 0,
+    openedOn: null,
+    bestBefore: null,
+  })
+  const pour = async (changes = {}) => {
+    const { resin } = bloomRequest()
+    await saveItem(db, 'supplies', supply('part-a', { kind: 'resinA', resinId: resin.id }))
+    await saveItem(db, 'supplies', supply('gloves', { kind: 'consumable', perBatch: 2, perPiece: 0 }))
+    await add('b', changes)
+    for (const event of [GATE, STIR, STOP]) await recordEvent(db, 'b', event)
+  }
+  const book = async (supplyId: string) => db.movements.where('supplyId').equals(supplyId).toArray()
+
+  test('a pour takes what it mixed, once', async () => {
+    await pour()
+    await recordEvent(db, 'b', STOP)
+    const [entry, ...more] = await book('part-a')
+    expect(entry).toMatchObject({ kind: 'poured', batchId: 'b', atMs: STOP.atMs })
+    expect(entry!.amount).toBeGreaterThan(50)
+    expect(more).toEqual([])
+    expect((await book('gloves')).map(({ amount }) => amount)).toEqual([2])
+  })
+
+  test('the back layer takes its own when it is poured', async () => {
+    await pour({ back: { when: 'footprint', depthMm: 2, colour: null } })
+    await recordEvent(db, 'b', { id: 'k', atMs: T0 + 1e7, kind: 'done', key: 'back' })
+    const taken = (await book('part-a')).map(({ atMs }) => atMs)
+    expect(taken.sort((one, other) => one - other)).toEqual([STOP.atMs, T0 + 1e7])
+  })
+
+  test('a mark taken back takes its entries back', async () => {
+    await pour()
+    await recordEvent(db, 'b', { id: 'u', atMs: T0 + 5, kind: 'undone', eventId: STOP.id })
+    expect(await db.movements.count()).toBe(0)
+  })
+
+  test('are kept by what the scale said', async () => {
+    const { resin } = bloomRequest()
+    await saveItem(db, 'supplies', supply('part-a', { kind: 'resinA', resinId: resin.id }))
+    await add('b')
+    await recordEvent(db, 'b', GATE)
+    await recordEvent(db, 'b', { id: 'w', atMs: T0, kind: 'weighed', aG: 91.5, bG: 80 })
+    for (const event of [STIR, STOP]) await recordEvent(db, 'b', event)
+    expect((await book('part-a')).map(({ amount }) => amount)).toEqual([91.5])
+  })
+
+  test('entries can be taken out again', async () => {
+    const { undo } = await addMovement(db, smallStudio().movements[0]!)
+    expect(await db.movements.count()).toBe(1)
+    await undo()
+    expect(await db.movements.count()).toBe(0)
   })
 })

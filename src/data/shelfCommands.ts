@@ -3,6 +3,7 @@ import type { Colour } from '#core/colour/index.ts'
 import type { Mold } from '#core/mold/index.ts'
 import type { Pattern } from '#core/pattern/index.ts'
 import type { Resin } from '#core/resin/index.ts'
+import type { MoldCare, Movement, Supply } from '#core/shelf/index.ts'
 import type { Settings } from '#schema/studio.ts'
 import type { StudioDatabase } from './database.ts'
 import { stored } from './storageError.ts'
@@ -13,6 +14,7 @@ export interface ShelfItem {
   readonly colours: Colour
   readonly molds: Mold
   readonly patterns: Pattern
+  readonly supplies: Supply
 }
 
 export type Shelf = keyof ShelfItem
@@ -47,4 +49,18 @@ function tableOf<Kind extends Shelf>(db: StudioDatabase, shelf: Kind): EntityTab
 /** Stores the person's settings. */
 export async function saveSettings(db: StudioDatabase, settings: Settings): Promise<void> {
   await stored(() => db.settings.put({ ...settings, id: 'studio' }))
+}
+
+/** Puts an entry into a supply's book; the answer takes it out again. */
+export async function addMovement(
+  db: StudioDatabase,
+  movement: Movement,
+): Promise<{ readonly undo: () => Promise<void> }> {
+  await stored(() => db.movements.add(movement))
+  return { undo: () => stored(() => db.movements.delete(movement.id)) }
+}
+
+/** Stores what is known of a mold beyond its shape. */
+export async function saveCare(db: StudioDatabase, care: MoldCare): Promise<void> {
+  await stored(() => db.care.put(care))
 }

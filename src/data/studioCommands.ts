@@ -14,6 +14,9 @@ export const EMPTY_STUDIO: Studio = {
   photos: [],
   settings: null,
   learning: [],
+  supplies: [],
+  movements: [],
+  care: [],
 }
 
 /** What an import did, by kind of record. */
@@ -37,6 +40,9 @@ export function readStudio(db: StudioDatabase): Promise<Studio> {
       photos: await db.photos.toArray(),
       settings: await settingsOf(db),
       learning: await db.learning.toArray(),
+      supplies: await db.supplies.toArray(),
+      movements: await db.movements.toArray(),
+      care: await db.care.toArray(),
     })),
   )
 }
@@ -71,6 +77,9 @@ export function mergeStudio(db: StudioDatabase, studio: Studio): Promise<ImportR
       await db.events.bulkPut(studio.events.filter((row) => !hereBefore(row.batchId)) as never)
       await addNew(db.photos, studio.photos)
       await addNew(db.learning, studio.learning)
+      await addNew(db.supplies, studio.supplies)
+      await addNew(db.movements, studio.movements)
+      await addNew(db.care, studio.care)
       if (studio.settings && !(await db.settings.get('studio')))
         await db.settings.put({ ...studio.settings, id: 'studio' })
       return reports.reduce((sum, each) => ({ added: sum.added + each.added, kept: sum.kept + each.kept }))
@@ -92,6 +101,9 @@ export function replaceStudio(db: StudioDatabase, studio: Studio): Promise<void>
       await db.pieces.bulkAdd([...studio.pieces])
       await db.photos.bulkAdd([...studio.photos])
       await db.learning.bulkAdd([...studio.learning])
+      await db.supplies.bulkAdd([...studio.supplies])
+      await db.movements.bulkAdd([...studio.movements])
+      await db.care.bulkAdd([...studio.care])
       if (studio.settings) await db.settings.add({ ...studio.settings, id: 'studio' })
     }),
   )
@@ -109,6 +121,9 @@ function tables(db: StudioDatabase) {
     db.photos,
     db.settings,
     db.learning,
+    db.supplies,
+    db.movements,
+    db.care,
   ]
 }
 

@@ -1,7 +1,7 @@
 import type { Transaction } from 'dexie'
 import { USUAL_REQUEST, type BatchRequest } from '#core/batch/index.ts'
 import type { Mold } from '#core/mold/index.ts'
-import { USUAL_HOURS, USUAL_PLACES } from '#schema/studio.ts'
+import { USUAL_HOURS, USUAL_MONEY, USUAL_PLACES } from '#schema/usual.ts'
 import { USUAL_SPREAD, type Resin } from '#core/resin/index.ts'
 
 /** What a studio of the first version did not know yet takes its usual value. */
@@ -48,6 +48,7 @@ export async function upgradeToRack(transaction: Transaction): Promise<void> {
     .toCollection()
     .modify((settings: Record<string, unknown>) => {
       Object.assign(settings, {
+        money: USUAL_MONEY,
         hours: USUAL_HOURS,
         levelPlaces: USUAL_PLACES,
         covers: USUAL_PLACES,

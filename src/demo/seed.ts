@@ -5,12 +5,14 @@ import { planBatch } from '#core/plan/index.ts'
 import type { PourEvent, RunStep } from '#core/runsheet/index.ts'
 import { addBatch, recordEvent, recordOutcome } from '#data/batchCommands.ts'
 import type { StudioDatabase } from '#data/database.ts'
-import { saveItem } from '#data/shelfCommands.ts'
+import { addMovement, saveCare, saveItem } from '#data/shelfCommands.ts'
 import { BATCHES, PLANNED, type DemoBatch, type DemoOutcome } from './batches.ts'
 import { PATTERNS } from './patterns.ts'
-import { COLOURS, MOLDS, RESINS } from './stock.ts'
+import { COLOURS, MOLD_PRICES, MOLDS, RESINS, SUPPLIES } from './stock.ts'
 
 const HOUR_MS = 3_600_000
+/** Before the first of the demo's batches. */
+const FIRST_BOUGHT_H = 24 * 60
 
 export interface FaceSketch {
   readonly seed: number
@@ -34,6 +36,19 @@ export async function seedStudio({ db, nowMs, paintFace }: SeedTools): Promise<v
   for (const colour of COLOURS) await saveItem(db, 'colours', colour)
   for (const mold of MOLDS) await saveItem(db, 'molds', mold)
   for (const pattern of PATTERNS) await saveItem(db, 'patterns', pattern)
+  for (const { supply, bought, priceMinor } of SUPPLIES) {
+    await saveItem(db, 'supplies', supply)
+    await addMovement(db, {
+      id: `${supply.id}-first`,
+      supplyId: supply.id,
+      atMs: nowMs - FIRST_BOUGHT_H * HOUR_MS,
+      note: '',
+      kind: 'bought',
+      amount: bought,
+      priceMinor,
+    })
+  }
+  for (const { id, ...known } of MOLD_PRICES) await saveCare(db, { id, ...known, entries: [] })
   for (const batch of BATCHES) await seedBatch({ db, nowMs, paintFace }, batch)
   for (const { id, request, startsInH, promisedInDays } of PLANNED)
     await addBatch(db, {

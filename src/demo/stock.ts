@@ -1,5 +1,6 @@
 import type { Colour, ColourKind } from '#core/colour/index.ts'
 import type { Mold, Outline } from '#core/mold/index.ts'
+import type { Supply, SupplyOf } from '#core/shelf/index.ts'
 import { ARCHETYPES, type ArchetypeId, type Resin } from '#core/resin/index.ts'
 
 /** The demo studio's shelf: an invented spare-room workshop, "Thistle Landing". Every name and figure is made up. */
@@ -56,4 +57,45 @@ export const MOLDS: readonly Mold[] = [
   mold('octagon', 'Octagon tray', { shape: 'octagon', acrossMm: 150 }, 12, 1, 215),
   mold('heart', 'Heart dish', { shape: 'heart', widthMm: 120 }, 12, 2),
   mold('charm', 'Charm disc', { shape: 'circle', acrossMm: 35 }, 4, 1, null, 8),
+]
+
+/** A supply, how much of it was bought before the first pour, and for how much in smallest units. */
+export interface DemoSupply {
+  readonly supply: Supply
+  readonly bought: number
+  readonly priceMinor: number
+}
+
+function supply(
+  id: string,
+  name: string,
+  of: SupplyOf,
+  [bought, priceMinor, lowBelow]: readonly [number, number, number],
+): DemoSupply {
+  return {
+    supply: { id: `demo-${id}`, name, of, lowBelow, openedOn: null, bestBefore: null },
+    bought,
+    priceMinor,
+  }
+}
+
+export const SUPPLIES: readonly DemoSupply[] = [
+  supply('heron-a', 'Heron Quick, part A', { kind: 'resinA', resinId: 'demo-heron' }, [740, 1490, 300]),
+  supply('heron-b', 'Heron Quick, part B', { kind: 'resinB', resinId: 'demo-heron' }, [680, 1490, 300]),
+  supply('chalk-ml', 'Chalk paste', { kind: 'colour', colourId: 'demo-chalk' }, [50, 690, 10]),
+  supply('lagoon-ml', 'Lagoon', { kind: 'colour', colourId: 'demo-lagoon' }, [15, 450, 5]),
+  supply('saffron-ml', 'Saffron', { kind: 'colour', colourId: 'demo-saffron' }, [15, 450, 5]),
+  supply('gloves', 'Nitrile gloves, pairs', { kind: 'consumable', perBatch: 2, perPiece: 0 }, [50, 1190, 10]),
+  supply('bags', 'Piping bags', { kind: 'consumable', perBatch: 1, perPiece: 0 }, [12, 360, 5]),
+]
+
+/** What a mold of the demo cost, and how long it lasts. */
+export const MOLD_PRICES: readonly {
+  readonly id: string
+  readonly priceMinor: number
+  readonly lifePours: number
+}[] = [
+  { id: 'demo-coaster', priceMinor: 650, lifePours: 40 },
+  { id: 'demo-square', priceMinor: 700, lifePours: 40 },
+  { id: 'demo-flower', priceMinor: 1900, lifePours: 25 },
 ]

@@ -61,6 +61,9 @@ function looseEnds(studio: Studio): readonly string[] {
     batches: studio.batches,
     pieces: studio.pieces,
     photos: studio.photos,
+    supplies: studio.supplies,
+    movements: studio.movements,
+    care: studio.care,
   }
   return [
     ...Object.entries(lists).flatMap(([name, rows]) =>

@@ -8,6 +8,7 @@ import { readBundle, writeBundle } from './bundle.ts'
 import { calendarFile } from './calendar.ts'
 import { logCsv } from './logCsv.ts'
 import { calendarEntries, scheduleCsv } from './scheduleCsv.ts'
+import { supplyCsv } from './supplyCsv.ts'
 
 describe('the studio file', () => {
   test('reads back what was written, pictures and all', () => {
@@ -39,7 +40,7 @@ describe('the studio file', () => {
   )
 
   test('of version 1 is read: no patterns yet, one cavity a mold, every piece as usual', () => {
-    const { patterns: _none, ...old } = bundle()
+    const { patterns: _none, supplies: _supplies, movements: _movements, care: _care, ...old } = bundle()
     for (const mold of [
       ...old.molds,
       ...old.batches.map((batch: never) => batch['request']['pieces'][0]['mold']),
@@ -48,7 +49,7 @@ describe('the studio file', () => {
     for (const batch of old.batches) for (const piece of batch.request.pieces) delete piece.pattern
     expect(readBundle(JSON.stringify({ ...old, version: 1 }))).toEqual({
       ok: true,
-      value: smallStudio({ patterns: [] }),
+      value: smallStudio({ patterns: [], supplies: [], movements: [], care: [] }),
     })
   })
 
@@ -245,5 +246,27 @@ describe('the coming days as files', () => {
     expect(calendarEntries(plan).map(({ uid }) => uid)).toEqual(['b1-demold@nublo', 'b1-use@nublo'])
     const moved = { ...plan, jobs: plan.jobs.map((job) => ({ ...job, beginAtMs: job.beginAtMs + 1e7 })) }
     expect(calendarEntries(moved)[0]).toMatchObject({ uid: 'b1-demold@nublo', beginAtMs: T0 + 1e7 })
+  })
+})
+
+test('the books of supplies come back from CSV with quotes, line breaks and other scripts', () => {
+  const [supply] = smallStudio().supplies
+  const note = 'Zweite Flasche; "halb voll",\n二本目'
+  const movements = [
+    { id: 'm2', supplyId: 's1', atMs: T0, note, kind: 'poured', amount: 71.4, batchId: 'b1' } as const,
+    ...smallStudio().movements,
+  ]
+  const { data } = Papa.parse<Record<string, string>>(supplyCsv([{ supply: supply!, movements }]), {
+    header: true,
+  })
+  expect(data.map(({ entry, amount, unit, price_minor }) => [entry, amount, unit, price_minor])).toEqual([
+    ['bought', '1000', 'g', '2450'],
+    ['poured', '71.4', 'g', ''],
+  ])
+  expect(data[1]).toMatchObject({
+    supply: supply!.name,
+    note,
+    batch_id: 'b1',
+    at: new Date(T0).toISOString(),
   })
 })

@@ -1,14 +1,17 @@
 import * as v from 'valibot'
 import { BEST_RATING, FAULTS, type FaultId, type Outcome, type Piece } from '#core/journal/index.ts'
 import type { Pattern } from '#core/pattern/index.ts'
+import type { MoldCare, Movement, Supply } from '#core/shelf/index.ts'
 import type { PourEvent, Taken } from '#core/runsheet/index.ts'
 import { amount, count, epochMs, idSchema, text } from './amount.ts'
 import { colourSchema } from './colour.ts'
-import { lifeHoursSchema, type LifeHours } from './life.ts'
+import { lifeHoursSchema } from './life.ts'
 import { moldSchema } from './mold.ts'
 import { patternSchema } from './pattern.ts'
 import { batchRequestSchema, handsSchema, measuringSchema } from './request.ts'
 import { resinSchema } from './resin.ts'
+import { USUAL_HOURS, USUAL_MONEY, USUAL_PLACES, type Money } from './usual.ts'
+import { moldCareSchema, movementSchema, supplySchema } from './supply.ts'
 
 /** A batch as it is stored: what was asked for; what happened stands in its events. */
 const batchSchema = v.object({
@@ -118,14 +121,13 @@ const learningSchema = v.object({
   leftOut: v.pipe(v.array(idSchema), v.maxLength(10_000)),
 })
 
-/** Awake and free as many are who cast beside other duties; to be changed by each (common practice). */
-export const USUAL_HOURS: LifeHours = {
-  zone: null,
-  week: Array.from({ length: 7 }, (_, day) => [{ from: day < 5 ? '17:00' : '09:00', to: '22:30' }]),
-  otherDays: [],
-}
-/** Molds that stand level and covered at once. */
-export const USUAL_PLACES = 8
+/** Rates for the cost of a piece and the price helper; a currency of null is that of the device's region. */
+const moneySchema = v.object({
+  currency: v.nullable(v.pipe(v.string(), v.regex(/^[A-Z]{3}$/, 'currency is not a code of three letters'))),
+  hourlyMinor: amount('hourly rate', '', { atLeast: 0, atMost: 1e7 }),
+  marginFrac: amount('margin', '', { atLeast: 0, atMost: 100 }),
+  feeFrac: amount('fee', '', { atLeast: 0, atMost: 0.9 }),
+}) satisfies v.GenericSchema<unknown, Money>
 
 const settingsSchema = v.object({
   units: v.picklist(['metric', 'us']),
@@ -143,6 +145,7 @@ const settingsSchema = v.object({
   hours: v.optional(lifeHoursSchema, USUAL_HOURS),
   levelPlaces: v.optional(count('number of level places', { atLeast: 1, atMost: 500 }), USUAL_PLACES),
   covers: v.optional(count('number of covers', { atLeast: 1, atMost: 500 }), USUAL_PLACES),
+  money: v.optional(moneySchema, USUAL_MONEY),
 })
 
 export type Batch = v.InferOutput<typeof batchSchema>
@@ -165,6 +168,9 @@ export interface Studio {
   readonly photos: readonly (Photo & { readonly bytes: Uint8Array })[]
   readonly settings: Settings | null
   readonly learning: readonly Learning[]
+  readonly supplies: readonly Supply[]
+  readonly movements: readonly Movement[]
+  readonly care: readonly MoldCare[]
 }
 
 const many = <Schema extends v.GenericSchema>(schema: Schema, what: string, most: number) =>
@@ -174,7 +180,7 @@ const many = <Schema extends v.GenericSchema>(schema: Schema, what: string, most
   )
 
 export const BUNDLE_FORMAT = 'nublo/studio'
-/** Version 2 added patterns, version 3 the rack's hours; what an earlier one does not hold takes its usual value. */
+/** Version 2 added patterns, version 3 the rack's hours and supplies; what an earlier one does not hold takes its usual value. */
 export const BUNDLE_VERSION = 3
 
 /** The studio as one open file. */
@@ -196,4 +202,7 @@ export const bundleSchema = v.strictObject({
   ),
   settings: v.nullable(settingsSchema),
   learning: v.optional(many(learningSchema, 'decisions about learning', 10_000), []),
+  supplies: v.optional(many(supplySchema, 'supplies', 5000), []),
+  movements: v.optional(many(movementSchema, 'entries of supplies', 500_000), []),
+  care: v.optional(many(moldCareSchema, 'mold cares', 5000), []),
 })

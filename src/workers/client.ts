@@ -1,6 +1,7 @@
 import { wrap, type Remote } from 'comlink'
 import type { BloomLab } from './bloomLab.ts'
 import type { CardLab } from './cardLab.ts'
+import type { RackLab } from './rack.worker.ts'
 import type { Planner } from './planner.worker.ts'
 
 /** Starts the planner's worker. */
@@ -21,5 +22,12 @@ export function startBloomLab(): Remote<BloomLab> {
 export function startCardLab(): Remote<CardLab> {
   return wrap<CardLab>(
     new Worker(new URL('./card.worker.ts', import.meta.url), { type: 'module', name: 'card' }),
+  )
+}
+
+/** Starts the worker that lays out the coming days. */
+export function startRackLab(): Remote<RackLab> {
+  return wrap<RackLab>(
+    new Worker(new URL('./rack.worker.ts', import.meta.url), { type: 'module', name: 'rack' }),
   )
 }

@@ -1,7 +1,6 @@
 import { expose } from 'comlink'
 import { lessonOf } from '#core/journal/index.ts'
 import { planBatch, planLive, rightMoments, usualBand } from '#core/plan/index.ts'
-import { planRack } from '#core/rack/index.ts'
 import { fitDataSheet } from '#core/resin/index.ts'
 import { fitNotedRun } from '#core/timing/index.ts'
 
@@ -14,7 +13,6 @@ const planner = {
   fitNotedRun,
   usualBand,
   rightMoments,
-  planRack,
 }
 
 export type Planner = typeof planner

@@ -30,7 +30,7 @@ test('a job is moved by keys: what that does is told at once, kept, taken back, 
   await expect(job(page, 'demo-8.pour')).toContainText('14:45')
   await job(page, 'demo-8.pour').click()
   await page.getByRole('button', { name: 'Let Nublo choose' }).click()
-  await expect(page.getByText('Pour: Nublo chooses the hour.')).toBeVisible()
+  await expect(page.getByText('Pour: Nublo chooses the hour.', { exact: true })).toBeVisible()
   await page.getByRole('button', { name: 'Undo' }).click()
   await expect(job(page, 'demo-8.pour')).toContainText('14:45')
   const found = await new AxeBuilder({ page })

@@ -3,8 +3,10 @@ import { openStudio } from './bench.ts'
 
 test('what is taken off the shelf or the bench can be put back', async ({ page }) => {
   await openStudio(page)
-  await page.getByRole('button', { name: 'Remove' }).click()
-  await expect(page.getByRole('heading', { name: 'Planned' })).toHaveCount(0)
+  const planned = page.getByRole('region', { name: 'Planned' })
+  const saffron = planned.getByRole('listitem').filter({ hasText: 'Saffron soft squares' })
+  await saffron.getByRole('button', { name: 'Remove' }).click()
+  await expect(saffron).toHaveCount(0)
   await page.getByRole('button', { name: 'Undo' }).click()
   await expect(page.getByText('Saffron soft squares')).toBeVisible()
 

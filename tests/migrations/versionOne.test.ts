@@ -18,7 +18,15 @@ const VERSION_1 = {
 
 /** The rows of today's studio without what version 1 did not know. */
 function rowsOfVersionOne() {
-  const { settings, learning: _none, patterns: _unknown, ...records } = smallStudio()
+  const {
+    settings,
+    learning: _none,
+    patterns: _unknown,
+    supplies: _supplies,
+    movements: _movements,
+    care: _care,
+    ...records
+  } = smallStudio()
   const {
     school: _school,
     feed: _feed,
@@ -26,6 +34,7 @@ function rowsOfVersionOne() {
     hours: _hours,
     levelPlaces: _level,
     covers: _covers,
+    money: _money,
     ...oldSettings
   } = settings!
   const withoutSpread = ({ spread: _spread, ...resin }: (typeof records.resins)[number]) => resin
@@ -57,5 +66,5 @@ test('a studio of version 1 opens with everything in it, and what it did not kno
   for (const [table, rows] of Object.entries(rowsOfVersionOne())) await old.table(table).bulkAdd([...rows])
   old.close()
   const opened = await readStudio(new StudioDatabase('version-one'))
-  expect(opened).toEqual(smallStudio({ patterns: [] }))
+  expect(opened).toEqual(smallStudio({ patterns: [], supplies: [], movements: [], care: [] }))
 })

@@ -1,7 +1,8 @@
 import { USUAL_HANDS, USUAL_MEASURING, usualPattern } from '#core/batch/index.ts'
 import { TECHNIQUES } from '#core/technique/index.ts'
 import { StudioDatabase } from '#data/database.ts'
-import { USUAL_HOURS, USUAL_PLACES, type Studio } from '#schema/studio.ts'
+import type { Studio } from '#schema/studio.ts'
+import { USUAL_HOURS, USUAL_MONEY, USUAL_PLACES } from '#schema/usual.ts'
 import { bloomRequest } from './request.ts'
 
 let made = 0
@@ -67,8 +68,23 @@ export function smallStudio(changes: Partial<Studio> = {}): Studio {
       hours: USUAL_HOURS,
       levelPlaces: USUAL_PLACES,
       covers: USUAL_PLACES,
+      money: USUAL_MONEY,
     },
     learning: [],
+    supplies: [
+      {
+        id: 's1',
+        name: 'Part A, "quick"',
+        of: { kind: 'resinA', resinId: request.resin.id },
+        lowBelow: 300,
+        openedOn: '2026-10-01',
+        bestBefore: null,
+      },
+    ],
+    movements: [
+      { id: 'm1', supplyId: 's1', atMs: T0 - 1e8, note: '', kind: 'bought', amount: 1000, priceMinor: 2450 },
+    ],
+    care: [{ id: 'coaster', priceMinor: 900, lifePours: 40, entries: [] }],
     ...changes,
   }
 }

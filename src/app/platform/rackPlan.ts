@@ -83,12 +83,13 @@ function isOnTheRack({ pour, batch }: BatchStory): boolean {
 
 /** The coming days, planned in the worker; the last plan stays until the next is there, and what fits stays where it was. */
 export function useRackPlan(studio: RackStudio | null): UseQueryResult<RackPlan> {
-  const { planner } = usePlatform()
+  const { rackLab } = usePlatform()
   const last = useRef<RackPlan | null>(null)
   return useQuery({
     queryKey: ['rack', studio],
     queryFn: async () => {
-      const plan = await planner.planRack(studio!, last.current && keptOf(last.current))
+      if (studio!.batches.length === 0) return nothingPlanned(studio!)
+      const plan = await rackLab().planRack(studio!, last.current && keptOf(last.current))
       last.current = plan
       return plan
     },
@@ -99,16 +100,21 @@ export function useRackPlan(studio: RackStudio | null): UseQueryResult<RackPlan>
   })
 }
 
+/** No worker is started where there is nothing to lay out. */
+function nothingPlanned({ nowMs }: RackStudio): RackPlan {
+  return { fromMs: nowMs, toMs: nowMs, jobs: [], batches: [], free: [], taken: [], proven: true }
+}
+
 /** What the days would look like with one job at another hour; nothing while none is chosen. */
 export function useMovedPlan(
   studio: RackStudio,
   base: RackPlan,
   moved: { readonly batchId: string; readonly jobId: string; readonly atMs: number } | null,
 ): UseQueryResult<RackPlan> {
-  const { planner } = usePlatform()
+  const { rackLab } = usePlatform()
   return useQuery({
     queryKey: ['rack moved', studio, moved],
-    queryFn: () => planner.planRack(withPin(studio, moved!), keptOf(base)),
+    queryFn: () => rackLab().planRack(withPin(studio, moved!), keptOf(base)),
     enabled: moved !== null,
     staleTime: Infinity,
     gcTime: 10_000,

@@ -3,6 +3,7 @@ import type { Remote } from 'comlink'
 import type { StudioDatabase } from '#data/database.ts'
 import type { BloomLab } from '#workers/bloomLab.ts'
 import type { CardLab } from '#workers/cardLab.ts'
+import type { RackLab } from '#workers/rack.worker.ts'
 import type { Planner } from '#workers/planner.worker.ts'
 
 export type { CardReading, Photograph } from '#workers/cardLab.ts'
@@ -13,9 +14,10 @@ export type { FaceOutcome, FaceProgress, Painted } from '#workers/bloomLab.ts'
 export interface Platform {
   readonly db: StudioDatabase
   readonly planner: Remote<Planner>
-  /** Both are started when they are first asked for. */
+  /** These are started when they are first asked for. */
   readonly bloomLab: () => Remote<BloomLab>
   readonly cardLab: () => Remote<CardLab>
+  readonly rackLab: () => Remote<RackLab>
   readonly nowMs: () => number
   /** Goes on evenly whatever is done to the device's clock. */
   readonly evenMs: () => number

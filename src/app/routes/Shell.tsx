@@ -1,11 +1,16 @@
-import { Suspense } from 'react'
+import { lazy, Suspense } from 'react'
 import { NavLink, Outlet, useLocation } from 'react-router'
 import { BookOpen, CalendarClock, FlaskConical, FolderOpen, Hammer, Images, Library } from 'lucide-react'
 import { useInstrumentFeed, useKeeping } from '#app/platform/instruments.ts'
+import { useStories } from '#app/platform/queries.ts'
 import { ClockNotice } from '#app/features/pour/ClockNotice.tsx'
 import { LiveBar } from '#app/features/pour/LiveBar.tsx'
-import { Reminders } from '#app/features/rack/Reminders.tsx'
 import { KeyList } from './KeyList.tsx'
+
+/** Not needed before there is a batch. */
+const Reminders = lazy(async () => ({
+  default: (await import('#app/features/rack/Reminders.tsx')).Reminders,
+}))
 
 const PLACES = [
   { to: '/', name: 'Bench', Icon: Hammer, key: 'b' },
@@ -21,6 +26,7 @@ const PLACES = [
 export function Shell() {
   useInstrumentFeed()
   useKeeping()
+  const anything = (useStories().data ?? []).length > 0
   const pouring = useLocation().pathname.startsWith('/pour/')
   return (
     <div className="flex min-h-dvh flex-col md:flex-row">
@@ -58,7 +64,11 @@ export function Shell() {
       <div className={`min-w-0 flex-1 ${pouring ? 'pb-6' : 'pb-20'} md:pb-6`}>
         <ClockNotice />
         <LiveBar />
-        {!pouring && <Reminders />}
+        {anything && !pouring && (
+          <Suspense fallback={null}>
+            <Reminders />
+          </Suspense>
+        )}
         <main id="place" tabIndex={-1} className="outline-none">
           {pouring && (
             <NavLink

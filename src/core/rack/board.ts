@@ -1,5 +1,6 @@
 import type { Hold, PlacingChain, PlacingJob, PlacingProblem } from '../placing/index.ts'
 import { freeStretches, promisedAtMs, type FreeHours } from './freeTime.ts'
+import { SLOT_MS } from './slot.ts'
 import type { JobWait } from './jobs.ts'
 import type { OutlineJob, RackOutline } from './outline.ts'
 
@@ -42,8 +43,7 @@ export type Resource =
   | { readonly kind: 'level' | 'covers' }
   | { readonly kind: 'mold'; readonly id: string; readonly name: string }
 
-export const SLOT_MS = 15 * 60_000
-const SLOT_MIN = 15
+const SLOT_MIN = SLOT_MS / 60_000
 const DAY_SLOTS = 96
 const RUNNING_WEIGHT = 3
 const LEVEL = 0

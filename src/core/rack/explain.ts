@@ -8,7 +8,8 @@ import {
   type PlacingProblem,
   type Starts,
 } from '../placing/index.ts'
-import { isNever, SLOT_MS, type Board, type RackStudio, type Resource } from './board.ts'
+import { isNever, type Board, type RackStudio, type Resource } from './board.ts'
+import { SLOT_MS } from './slot.ts'
 
 /** Why a batch finds no place or misses its promise, and what would change that, nearest first. */
 export interface Trouble {

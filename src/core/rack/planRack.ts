@@ -9,16 +9,9 @@ import {
   type PlacingProblem,
   type Starts,
 } from '../placing/index.ts'
-import {
-  boardOf,
-  isNever,
-  SLOT_MS,
-  type Board,
-  type RackBatch,
-  type RackStudio,
-  type Resource,
-} from './board.ts'
+import { boardOf, isNever, type Board, type RackBatch, type RackStudio, type Resource } from './board.ts'
 import { latestStart, troubleOf, type Trouble } from './explain.ts'
+import { SLOT_MS } from './slot.ts'
 import { freeStretches, promisedAtMs, type Stretch } from './freeTime.ts'
 
 /** The coming days as they are best laid out; instants in epoch milliseconds. */

@@ -1,7 +1,7 @@
 import { useId } from 'react'
 import { AFTER_IDS, type AfterId } from '#core/technique/index.ts'
 import { AFTER_WORDS, wordBlocker, wordWay } from '#words/rack.ts'
-import { momentIn } from '#app/components/when.ts'
+import { momentIn } from '#app/components/zoned.ts'
 import { ON_PAPER, useRackPlan, useRackStudio, zoneOf, type OnPaper } from '#app/platform/rackPlan.ts'
 import { useSettings } from '#app/platform/queries.ts'
 import type { InputsProps } from './inputsProps.ts'

@@ -13,6 +13,7 @@ import { MixSheet } from './MixSheet.tsx'
 import { MoldLayers } from './MoldLayers.tsx'
 import { Palette } from './Palette.tsx'
 import { RunTable } from './RunTable.tsx'
+import { StockAndCost } from './StockAndCost.tsx'
 import { Sureness } from './Sureness.tsx'
 
 const ThickeningChart = lazy(() => import('./ThickeningChart.tsx'))
@@ -60,6 +61,7 @@ export function Worksheet({ request, live, units, school, change, keepMixes }: W
       <MixSheet request={request} plan={plan} units={units} />
       <CapacityLine plan={plan} units={units} />
       <CupStrategies plan={plan} chosen={request.cupStrategy} units={units} change={change} />
+      <StockAndCost request={request} outline={live.outline} />
       <MoldLayers request={request} fills={plan.fills} units={units} />
       <Palette palette={plan.palette} />
       <RunTable plan={plan} startAt={request.startAt} units={units} />

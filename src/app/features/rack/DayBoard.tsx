@@ -8,7 +8,7 @@ import {
 } from '@dnd-kit/core'
 import { useRef, type KeyboardEvent } from 'react'
 import { daysLaterMs, SLOT_MS, type RackPlan, type RackPlanJob } from '#core/rack/index.ts'
-import { clockIn, dayIn } from '#app/components/when.ts'
+import { clockIn, dayIn } from '#app/components/zoned.ts'
 import { dayRows, type DayRow } from './dayRows.ts'
 import { JobFlag, LANE_PX } from './JobFlag.tsx'
 
@@ -38,6 +38,9 @@ export function DayBoard(props: DayBoardProps) {
   const board = useRef<HTMLOListElement>(null)
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }))
   const begun = useRef<RackPlanJob | null>(null)
+  const drop = () => {
+    begun.current = null
+  }
   const drag = ({ delta, over }: DragMoveEvent) => {
     const job = begun.current
     const wide = board.current?.querySelector('[data-hours]')?.clientWidth
@@ -57,9 +60,8 @@ export function DayBoard(props: DayBoardProps) {
         begun.current = active.data.current?.['job'] as RackPlanJob
       }}
       onDragMove={drag}
-      onDragEnd={() => {
-        begun.current = null
-      }}
+      onDragEnd={drop}
+      onDragCancel={drop}
     >
       <ol ref={board} className="flex flex-col" aria-label="Coming days">
         {rows.map((row, k) => (

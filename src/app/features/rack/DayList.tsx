@@ -1,5 +1,5 @@
 import type { RackPlan, RackPlanJob } from '#core/rack/index.ts'
-import { clockIn, dayIn, momentIn } from '#app/components/when.ts'
+import { clockIn, dayIn, momentIn } from '#app/components/zoned.ts'
 import { dayRows } from './dayRows.ts'
 import { JOB_ICONS } from './jobIcons.ts'
 

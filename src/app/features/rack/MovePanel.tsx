@@ -1,7 +1,7 @@
 import { useEffect, useRef } from 'react'
 import { changesBetween, daysLaterMs, SLOT_MS, type RackPlan, type RackPlanJob } from '#core/rack/index.ts'
 import { wordRackChange } from '#words/rack.ts'
-import { fieldIn, msOfFieldIn, momentIn } from '#app/components/when.ts'
+import { fieldIn, msOfFieldIn, momentIn } from '#app/components/zoned.ts'
 
 interface MovePanelProps {
   readonly job: RackPlanJob

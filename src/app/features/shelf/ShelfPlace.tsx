@@ -12,13 +12,19 @@ import { MoldDrawing } from '#app/components/MoldDrawing.tsx'
 import { EmptyPlace, Place } from '#app/components/Place.tsx'
 import { useSay } from '#app/components/undo.tsx'
 import { useColours, useMolds, usePatterns, useResins, useUnits } from '#app/platform/queries.ts'
+import { useSupplies } from '#app/platform/stock.ts'
+import { download } from '#app/platform/download.ts'
+import { supplyCsv } from '#formats/supplyCsv.ts'
 import { usePlatform } from '#app/platform/studio.tsx'
 import { ColourForm } from './ColourForm.tsx'
 import { LearnedBands } from './LearnedBands.tsx'
 import { LearnedOfResin } from './LearnedOfResin.tsx'
+import { MoldCareLine } from './MoldCareLine.tsx'
 import { MoldForm } from './MoldForm.tsx'
 import { PatternForm } from './PatternForm.tsx'
 import { ResinForm } from './ResinForm.tsx'
+import { SupplyCard } from './SupplyCard.tsx'
+import { SupplyForm } from './SupplyForm.tsx'
 
 type Tab = Shelf | 'bands'
 
@@ -29,6 +35,7 @@ const TABS: readonly { readonly id: Shelf; readonly name: string; readonly add: 
   { id: 'molds', name: 'Molds', add: 'Add a mold' },
   { id: 'colours', name: 'Colours', add: 'Add a colour' },
   { id: 'patterns', name: 'Patterns', add: null },
+  { id: 'supplies', name: 'Supplies', add: 'Add a supply' },
 ]
 
 /** Resins, molds and colours at hand. */
@@ -37,6 +44,8 @@ export function ShelfPlace() {
   const molds = useMolds().data ?? []
   const colours = useColours().data ?? []
   const patterns = usePatterns().data ?? []
+  const kept = useSupplies() ?? []
+  const supplies = kept.map(({ supply }) => supply)
   const [tab, setTab] = useState<Tab>('resins')
   const shelf: Shelf = tab === 'bands' ? 'resins' : tab
   const [editing, setEditing] = useState<Editing>(null)
@@ -64,7 +73,7 @@ export function ShelfPlace() {
               value={tab.id}
               className="button button-quiet data-[state=active]:border-press data-[state=active]:bg-sunken data-[state=active]:border-2"
             >
-              {tab.name} ({{ resins, molds, colours, patterns }[tab.id].length})
+              {tab.name} ({{ resins, molds, colours, patterns, supplies }[tab.id].length})
             </Tabs.Trigger>
           ))}
           <Tabs.Trigger
@@ -100,12 +109,37 @@ export function ShelfPlace() {
             empty="Keep one from the pattern of a plan; it is scaled to any mold it is laid in."
           />
         </Tabs.Content>
+        <Tabs.Content value="supplies">
+          {kept.some(({ movements }) => movements.length > 0) && (
+            <button
+              className="button button-quiet mb-4"
+              onClick={() => download('nublo-supplies.csv', 'text/csv', supplyCsv(kept))}
+            >
+              Save the entries as CSV
+            </button>
+          )}
+          <Items
+            shelf="supplies"
+            items={supplies}
+            edit={edit}
+            view={(supply) => <SupplyCard kept={kept.find((each) => each.supply.id === supply.id)!} />}
+            empty="Put bottles, bags and cups here to know before a pour what is short, and what a piece costs."
+          />
+        </Tabs.Content>
       </Tabs.Root>
       {editing?.shelf === 'resins' && (
         <ResinForm first={resins.find(({ id }) => id === editing.id) ?? null} close={close} />
       )}
       {editing?.shelf === 'molds' && (
         <MoldForm first={molds.find(({ id }) => id === editing.id) ?? null} close={close} />
+      )}
+      {editing?.shelf === 'supplies' && (
+        <SupplyForm
+          first={supplies.find(({ id }) => id === editing.id) ?? null}
+          resins={resins}
+          colours={colours}
+          close={close}
+        />
       )}
       {editing?.shelf === 'patterns' && (
         <PatternForm first={patterns.find(({ id }) => id === editing.id)!} close={close} />
@@ -199,6 +233,7 @@ function MoldCard({ mold }: { mold: Mold }) {
         {off !== null && (
           <p className="text-ink-soft text-sm">{(100 * off).toFixed(0)} % of outline × depth</p>
         )}
+        <MoldCareLine mold={mold} />
       </div>
     </div>
   )

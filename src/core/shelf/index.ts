@@ -1,0 +1,14 @@
+export { costOfBatch, priceFor, type BatchCost, type Pricing } from './cost.ts'
+export { moldLife, type CareEntry, type MoldCare, type MoldLife } from './moldLife.ts'
+export { needsOf, sameUse, takenFrom, type Need } from './needs.ts'
+export {
+  standingOf,
+  unitOfSupply,
+  worriesOf,
+  type Movement,
+  type Standing,
+  type Supply,
+  type SupplyOf,
+  type SupplyUnit,
+  type SupplyWorry,
+} from './supply.ts'

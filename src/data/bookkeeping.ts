@@ -1,0 +1,46 @@
+import type { BatchRequest } from '#core/batch/index.ts'
+import type { PourEvent } from '#core/runsheet/index.ts'
+import { needsOf, takenFrom, type Movement } from '#core/shelf/index.ts'
+import { eventsOf } from './events.ts'
+import type { StudioDatabase } from './database.ts'
+
+/**
+ * Keeps the supplies' books with a pour: the stop-stir takes what was mixed, the back layer its own; taking such a mark back takes its
+ * entries back. An event kept twice changes nothing.
+ */
+export async function keepBooks(db: StudioDatabase, batchId: string, event: PourEvent): Promise<void> {
+  if (event.kind === 'undone') {
+    await db.movements.where('id').startsWith(entryPrefix(event.eventId)).delete()
+    return
+  }
+  const at = takesAt(event)
+  const supplies = at ? await db.supplies.orderBy('id').toArray() : []
+  const batch = supplies.length > 0 ? await db.batches.get(batchId) : undefined
+  if (!at || !batch) return
+  const request = batch.request as BatchRequest
+  const needs = needsOf(request, weighedIn(await eventsOf(db, batchId)))
+  const entries = supplies.flatMap((supply, k): Movement[] => {
+    const amount = takenFrom(supply, needs, request)[at]
+    const id = `${entryPrefix(event.id)}${k}`
+    return amount > 0
+      ? [{ id, supplyId: supply.id, atMs: event.atMs, note: '', kind: 'poured', amount, batchId }]
+      : []
+  })
+  await db.movements.bulkPut(entries)
+}
+
+function takesAt(event: PourEvent): 'pour' | 'back' | null {
+  if (event.kind === 'stopStir') return 'pour'
+  return event.kind === 'done' && event.key === 'back' ? 'back' : null
+}
+
+function entryPrefix(eventId: string): string {
+  return `${eventId}.took.`
+}
+
+/** What the scale said last, unless it was taken back. */
+function weighedIn(events: readonly PourEvent[]): { readonly aG: number; readonly bG: number } | null {
+  const taken = new Set(events.flatMap((event) => (event.kind === 'undone' ? [event.eventId] : [])))
+  const weighed = events.findLast((event) => event.kind === 'weighed' && !taken.has(event.id))
+  return weighed?.kind === 'weighed' ? weighed : null
+}

@@ -1,0 +1,23 @@
+import type { LifeHours } from './life.ts'
+
+/** Awake and free as many are who cast beside other duties; to be changed by each (common practice). */
+export const USUAL_HOURS: LifeHours = {
+  zone: null,
+  week: Array.from({ length: 7 }, (_, day) => [{ from: day < 5 ? '17:00' : '09:00', to: '22:30' }]),
+  otherDays: [],
+}
+/** Molds that stand level and covered at once. */
+export const USUAL_PLACES = 8
+
+/** Rates for the cost of a piece and the price helper. */
+export interface Money {
+  /** Code of three letters; null is the currency of the device's region. */
+  readonly currency: string | null
+  readonly hourlyMinor: number
+  /** On top of the cost: 1 doubles it. */
+  readonly marginFrac: number
+  /** What a market keeps of the price. */
+  readonly feeFrac: number
+}
+
+export const USUAL_MONEY: Money = { currency: null, hourlyMinor: 1500, marginFrac: 0.5, feeFrac: 0 }
