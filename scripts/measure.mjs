@@ -1,10 +1,15 @@
-/** Figures of speed, measured in Chromium on the built app: npm run measure. Printed, and kept in docs/performance.md by hand. */
+/** Figures of speed, measured in Chromium on the built app: npm run measure [-- measureLog]. Printed, and kept in docs/performance.md by hand. */
 import { spawn } from 'node:child_process'
+import { readFile, rm, writeFile } from 'node:fs/promises'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate'
 import { chromium } from '@playwright/test'
 import { ensureBuilt, root } from './ready.mjs'
 
 const PORT = 4698
 const KEYSTROKES = 30
+const PIECES = 5000
 
 ensureBuilt()
 const server = spawn(process.execPath, ['dist/node/server.js', '--port', String(PORT)], {
@@ -26,11 +31,98 @@ try {
   await page.reload()
   await page.getByRole('heading', { level: 1, name: 'Bench' }).waitFor()
   console.log(`opening again: ${Date.now() - again} ms`)
-  await measureTyping(page)
-  await measureFrames(page)
+  const only = process.argv[2]
+  for (const measure of [measureTyping, measureFrames, measureLog])
+    if (!only || measure.name === only) await measure(page)
 } finally {
   await browser.close()
   server.kill()
+}
+
+/** The studio grown to so many pieces with their pictures, brought in as one file; then the log opened, and scrolled through. */
+async function measureLog(page) {
+  await page.goto(`http://127.0.0.1:${PORT}/studio`)
+  const saved = page.waitForEvent('download')
+  await page.getByRole('button', { name: 'Export studio' }).click()
+  const large = grown(new Uint8Array(await readFile(await (await saved).path())))
+  const imported = Date.now()
+  // Through a file: the browser driver takes no larger buffers.
+  const path = join(tmpdir(), 'nublo-measure.zip')
+  await writeFile(path, large)
+  await page.getByLabel('Import a studio file').setInputFiles(path)
+  await page.getByRole('button', { name: 'Add what is new' }).click({ timeout: 300_000 })
+  await page
+    .getByText(/records added/)
+    .first()
+    .waitFor({ timeout: 300_000 })
+  await rm(path)
+  console.log(
+    `import of ${PIECES} pieces, ${Math.round(large.length / 1e6)} MB with pictures: ${Date.now() - imported} ms`,
+  )
+  const exported = Date.now()
+  const again = page.waitForEvent('download', { timeout: 300_000 })
+  await page.getByRole('button', { name: 'Export studio' }).click()
+  await again
+  console.log(`export of the same: ${Date.now() - exported} ms`)
+  await page.reload()
+  await page.getByRole('link', { name: 'Log' }).waitFor()
+  await page.waitForTimeout(5000)
+  const opened = await page.evaluate(async () => {
+    const began = performance.now()
+    document.querySelector('a[href="/log"]').click()
+    while (!document.querySelector('[data-piece] img')) await new Promise(requestAnimationFrame)
+    return performance.now() - began
+  })
+  console.log(`log of ${PIECES} pieces, from the click to the first pictures: ${opened.toFixed(0)} ms`)
+  const frames = await page.evaluate(async () => {
+    const times = []
+    let last = performance.now()
+    for (let k = 0; k < 240; k++) {
+      scrollBy(0, 120)
+      const now = await new Promise(requestAnimationFrame)
+      times.push(now - last)
+      last = now
+    }
+    return times.slice(2).sort((one, other) => one - other)
+  })
+  const at = (share) => frames[Math.floor(share * (frames.length - 1))].toFixed(1)
+  console.log(`scrolling it, 240 frames: median ${at(0.5)} ms, 95 % under ${at(0.95)} ms`)
+}
+
+/** The exported studio again and again under other ids, until it holds so many pieces. */
+function grown(zip) {
+  const files = unzipSync(zip)
+  const studio = JSON.parse(strFromU8(files['studio.json']))
+  const finished = studio.batches.filter(({ id }) =>
+    studio.pieces.some((piece) => piece.batchId === id && piece.outcome !== null),
+  )
+  const out = { 'studio.json': null }
+  const more = { ...studio, batches: [], events: [], pieces: [], photos: [], movements: [] }
+  for (let round = 0; more.pieces.length < PIECES; round++)
+    for (const batch of finished) {
+      const id = `r${round}-${batch.id}`
+      const back = (round + 1) * 6 * 86_400_000
+      more.batches.push({ ...batch, id, repeats: null, createdAtMs: batch.createdAtMs - back })
+      more.events.push(
+        ...studio.events
+          .filter((row) => row.batchId === batch.id)
+          .map((row) => ({
+            ...row,
+            batchId: id,
+            event: { ...row.event, atMs: row.event.atMs - back, id: `r${round}-${row.event.id}` },
+          })),
+      )
+      for (const piece of studio.pieces.filter((each) => each.batchId === batch.id)) {
+        more.pieces.push({ ...piece, id: `r${round}-${piece.id}`, batchId: id })
+        for (const photo of studio.photos.filter((each) => each.pieceId === piece.id)) {
+          const file = `photos/r${round}-${photo.id}.jpg`
+          more.photos.push({ ...photo, id: `r${round}-${photo.id}`, pieceId: `r${round}-${piece.id}`, file })
+          out[file] = [files[photo.file], { level: 0 }]
+        }
+      }
+    }
+  out['studio.json'] = strToU8(JSON.stringify(more))
+  return zipSync(out)
 }
 
 /** Types into the name and the room temperature of a 12-piece plan; a key's time runs to the frame that shows it. */

@@ -30,21 +30,55 @@ export interface ImportReport {
 export function readStudio(db: StudioDatabase): Promise<Studio> {
   return stored(() =>
     db.transaction('r', tables(db), async () => ({
-      resins: await db.resins.toArray(),
-      colours: await db.colours.toArray(),
-      molds: await db.molds.toArray(),
-      patterns: await db.patterns.toArray(),
-      batches: await db.batches.toArray(),
-      events: await db.events.toArray(),
-      pieces: await db.pieces.toArray(),
+      ...(await recordsOf(db)),
       photos: await db.photos.toArray(),
-      settings: await settingsOf(db),
-      learning: await db.learning.toArray(),
-      supplies: await db.supplies.toArray(),
-      movements: await db.movements.toArray(),
-      care: await db.care.toArray(),
     })),
   )
+}
+
+type PictureRecord = Omit<Studio['photos'][number], 'bytes'>
+
+/** The whole studio but its pictures' bytes. */
+export async function readRecords(
+  db: StudioDatabase,
+): Promise<Omit<Studio, 'photos'> & { readonly photos: readonly PictureRecord[] }> {
+  const photos: PictureRecord[] = []
+  for await (const { bytes: _bytes, ...photo } of eachPicture(db)) photos.push(photo)
+  const records = await stored(() => db.transaction('r', tables(db), () => recordsOf(db)))
+  return { ...records, photos }
+}
+
+/** So many pictures are held at a time. */
+const PICTURES_AT_ONCE = 64
+
+/** The studio's pictures one after another; one that was removed meanwhile is left out. */
+export async function* eachPicture(db: StudioDatabase): AsyncGenerator<Studio['photos'][number]> {
+  let after = ''
+  for (;;) {
+    const from = after
+    const some = await stored(() => db.photos.where('id').above(from).limit(PICTURES_AT_ONCE).toArray())
+    yield* some
+    const last = some.at(-1)
+    if (!last) return
+    after = last.id
+  }
+}
+
+async function recordsOf(db: StudioDatabase): Promise<Omit<Studio, 'photos'>> {
+  return {
+    resins: await db.resins.toArray(),
+    colours: await db.colours.toArray(),
+    molds: await db.molds.toArray(),
+    patterns: await db.patterns.toArray(),
+    batches: await db.batches.toArray(),
+    events: await db.events.toArray(),
+    pieces: await db.pieces.toArray(),
+    settings: await settingsOf(db),
+    learning: await db.learning.toArray(),
+    supplies: await db.supplies.toArray(),
+    movements: await db.movements.toArray(),
+    care: await db.care.toArray(),
+  }
 }
 
 async function settingsOf(db: StudioDatabase): Promise<Studio['settings']> {

@@ -9,21 +9,34 @@ export type BundleProblem =
   | { readonly kind: 'notAStudio' }
   | { readonly kind: 'newer'; readonly version: number }
   | { readonly kind: 'broken'; readonly lines: readonly string[] }
+  /** It would unpack into more than is taken. */
+  | { readonly kind: 'tooMuch'; readonly what: string }
 
 /** The studio as one JSON file; the format is described in docs/formats.md. */
 export function writeBundle(studio: Studio, exportedAtMs: number): string {
   const { photos, ...records } = studio
   return JSON.stringify({
-    format: BUNDLE_FORMAT,
-    version: BUNDLE_VERSION,
-    exportedAt: new Date(exportedAtMs).toISOString(),
+    ...bundleHead(exportedAtMs),
     ...records,
     photos: photos.map(({ bytes, ...photo }) => ({ ...photo, base64: toBase64(bytes) })),
   })
 }
 
-/** The studio a file holds, checked as a whole: nothing of a file with a problem is taken. */
+/** What every studio file begins with. */
+export function bundleHead(exportedAtMs: number) {
+  return { format: BUNDLE_FORMAT, version: BUNDLE_VERSION, exportedAt: new Date(exportedAtMs).toISOString() }
+}
+
+/** The studio a JSON file holds, checked as a whole: nothing of a file with a problem is taken. */
 export function readBundle(text: string): Result<Studio, BundleProblem> {
+  return readBundleWith(text, () => null)
+}
+
+/** The same where pictures are files beside the records; `pictureOf` gives their bytes by name, null where there is none. */
+export function readBundleWith(
+  text: string,
+  pictureOf: (name: string) => Uint8Array | null,
+): Result<Studio, BundleProblem> {
   const parsed = parseJson(text)
   if (!parsed.ok) return parsed
   const head = parsed.value as { readonly format?: unknown; readonly version?: unknown } | null
@@ -35,11 +48,16 @@ export function readBundle(text: string): Result<Studio, BundleProblem> {
   const { format: _format, version: _version, exportedAt: _at, photos, ...records } = read.output
   const studio: Studio = {
     ...records,
-    photos: photos.map(({ base64, ...photo }) => ({ ...photo, bytes: fromBase64(base64) })),
+    photos: photos.map(({ base64, file, ...photo }) => ({
+      ...photo,
+      bytes: base64 === undefined ? (pictureOf(file!) ?? NOTHING) : fromBase64(base64),
+    })),
   }
   const lines = looseEnds(studio)
   return lines.length > 0 ? fail({ kind: 'broken', lines }) : ok(studio)
 }
+
+const NOTHING = new Uint8Array(0)
 
 function parseJson(text: string): Result<unknown, BundleProblem> {
   try {
@@ -86,7 +104,10 @@ function looseEnds(studio: Studio): readonly string[] {
       .filter((photo) => !pieceIds.has(photo.pieceId))
       .map((photo) => `photos: ${photo.id} belongs to piece ${photo.pieceId}, which is not in the file`),
     ...studio.photos
-      .filter((photo) => !looksLike(photo.mediaType, photo.bytes))
+      .filter((photo) => photo.bytes.length === 0)
+      .map((photo) => `photos: the picture of ${photo.id} is missing or cut off`),
+    ...studio.photos
+      .filter((photo) => photo.bytes.length > 0 && !looksLike(photo.mediaType, photo.bytes))
       .map((photo) => `photos: ${photo.id} is not ${photo.mediaType}`),
   ].slice(0, 20)
 }

@@ -196,7 +196,18 @@ export const bundleSchema = v.strictObject({
   events: many(storedEventSchema, 'events', 1_000_000),
   pieces: many(pieceSchema, 'pieces', 100_000),
   photos: many(
-    v.object({ ...photoSchema.entries, base64: v.pipe(v.string(), v.base64('picture is not base64')) }),
+    v.pipe(
+      v.object({
+        ...photoSchema.entries,
+        base64: v.optional(v.pipe(v.string(), v.base64('picture is not base64'))),
+        /** Its name beside the records, in a file that holds several. */
+        file: v.optional(v.pipe(v.string(), v.maxLength(120))),
+      }),
+      v.check(
+        ({ base64, file }) => (base64 === undefined) !== (file === undefined),
+        'picture is missing, expected base64 or a file',
+      ),
+    ),
     'photos',
     50_000,
   ),

@@ -1,8 +1,9 @@
 /** The shape of a bundle problem, as the formats tell it. */
 interface BundleTrouble {
-  readonly kind: 'notJson' | 'notAStudio' | 'newer' | 'broken'
+  readonly kind: 'notJson' | 'notAStudio' | 'newer' | 'broken' | 'tooMuch'
   readonly detail?: string
   readonly version?: number
+  readonly what?: string
   readonly lines?: readonly string[]
 }
 
@@ -28,6 +29,8 @@ export function wordBundleProblem(problem: BundleTrouble): {
         title: `This studio was written by a newer Nublo (version ${problem.version}). Update Nublo, then import. Nothing was changed.`,
         lines: [],
       }
+    case 'tooMuch':
+      return { title: `This file is not taken: ${problem.what}. Nothing was changed.`, lines: [] }
     case 'broken':
       return { title: 'This studio file is damaged. Nothing was changed.', lines: problem.lines ?? [] }
     default:

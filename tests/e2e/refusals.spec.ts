@@ -1,3 +1,4 @@
+import { strToU8, zipSync } from 'fflate'
 import { expect, test } from '@playwright/test'
 import { EMPTY, openStudio } from './bench.ts'
 
@@ -53,6 +54,14 @@ test('a wrong or hostile file changes nothing', async ({ page }) => {
   await expect(page.getByText('written by a newer Nublo (version 99)')).toBeVisible()
   await give('{"format":"nublo/studio","version":1,"molds":[{"id":"<img src=x onerror=alert(1)>"}]}')
   await expect(page.getByText('This studio file is damaged. Nothing was changed.')).toBeVisible()
+  const giveZip = (files: Record<string, Uint8Array>) =>
+    page
+      .getByLabel('Import a studio file')
+      .setInputFiles({ name: 'x.zip', mimeType: 'application/zip', buffer: Buffer.from(zipSync(files)) })
+  await giveZip({ 'studio.json': strToU8('{"format":"elsewhere"}') })
+  await expect(page.getByText('This file does not hold a studio.')).toBeVisible()
+  await giveZip({ 'studio.json': new Uint8Array(250 * 1024 * 1024) })
+  await expect(page.getByText('studio.json unpacks to more than 200 MB. Nothing was changed.')).toBeVisible()
   await page.goto('/log')
   await expect(page.getByText('14 of 14 pieces')).toBeVisible()
 })
@@ -60,9 +69,12 @@ test('a wrong or hostile file changes nothing', async ({ page }) => {
 test('an imported studio adds what is new and keeps what is here', async ({ page }) => {
   await openStudio(page)
   await page.goto('/studio')
-  const saved = page.waitForEvent('download')
-  await page.getByRole('button', { name: 'Export studio' }).click()
-  await page.getByLabel('Import a studio file').setInputFiles(await (await saved).path())
-  await page.getByRole('button', { name: 'Add what is new' }).click()
-  await expect(page.getByText(/^0 records added, \d+ were here already\.$/).first()).toBeVisible()
+  for (const button of ['Export studio', 'Export as one JSON file']) {
+    const saved = page.waitForEvent('download')
+    await page.getByRole('button', { name: button }).click()
+    await page.getByLabel('Import a studio file').setInputFiles(await (await saved).path())
+    await page.getByRole('button', { name: 'Add what is new' }).click()
+    await expect(page.getByText(/^0 records added, \d+ were here already\.$/).first()).toBeVisible()
+    await page.reload()
+  }
 })

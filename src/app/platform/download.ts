@@ -10,7 +10,8 @@ export async function downloadPng(name: string, canvas: HTMLCanvasElement): Prom
   return picture !== null
 }
 
-function save(name: string, file: Blob): void {
+/** Hands a file to the browser to save. */
+export function save(name: string, file: Blob): void {
   const url = URL.createObjectURL(file)
   const link = document.createElement('a')
   link.href = url

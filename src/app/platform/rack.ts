@@ -1,6 +1,7 @@
 import { useQueries } from '@tanstack/react-query'
 import type { BatchPlan, LivePlan } from '#core/plan/index.ts'
 import { stepAtHand, type RunStep } from '#core/runsheet/index.ts'
+import { useNowMs } from './clock.ts'
 import { livePlanQuery, useStories, type BatchStory } from './queries.ts'
 import { usePlatform } from './studio.tsx'
 
@@ -15,12 +16,23 @@ export interface RunningBatch {
   readonly atHand: RunStep | null
 }
 
-/** Every running batch whose plan is worked out, newest first. */
+const PAST_MS = 30 * 86_400_000
+
+/** Out of its mold and, after a month, in use: nothing of it waits any more. */
+function isPast(
+  { done, stopStirAtMs }: Extract<BatchStory['pour'], { stage: 'running' }>,
+  nowMs: number,
+): boolean {
+  return done['demold'] !== undefined && nowMs - stopStirAtMs > PAST_MS
+}
+
+/** Every running batch on which something can still wait, its plan worked out, newest first. */
 export function useRunningBatches(): readonly RunningBatch[] {
   const { planner } = usePlatform()
   const stories = useStories().data ?? []
+  const nowMs = useNowMs(3_600_000)
   const running = stories.flatMap((story) =>
-    story.pour.stage === 'running' ? [{ story, pour: story.pour }] : [],
+    story.pour.stage === 'running' && !isPast(story.pour, nowMs) ? [{ story, pour: story.pour }] : [],
   )
   const plans = useQueries({
     queries: running.map(({ story, pour }) => livePlanQuery(planner, story, pour)),

@@ -1,4 +1,5 @@
-import { useState } from 'react'
+import { useCallback, useState, useSyncExternalStore } from 'react'
+import { useWindowVirtualizer } from '@tanstack/react-virtual'
 import { Link } from 'react-router'
 import { BEST_RATING, FAULTS, type JudgedOutcome, type Piece } from '#core/journal/index.ts'
 import { TECHNIQUES } from '#core/technique/index.ts'
@@ -34,9 +35,10 @@ export function LogPlace() {
   const logged = stories.data.flatMap((story) =>
     story.pieces.filter((piece) => piece.outcome !== null).map((piece): LoggedPiece => ({ story, piece })),
   )
+  const wanted = words.trim().toLowerCase()
   const shown = logged.filter(({ story, piece }) => {
     const fits = technique === ALL || story.batch.request.technique === technique
-    return fits && textOf({ story, piece }).includes(words.trim().toLowerCase())
+    return fits && (wanted === '' || textOf({ story, piece }).includes(wanted))
   })
   const save = () =>
     download(
@@ -92,19 +94,78 @@ export function LogPlace() {
             {shown.length} of {logged.length} pieces
             {ticked.length === 1 && '; tick another one to compare, up to four'}
           </p>
-          <ul className="grid grid-cols-2 gap-4 sm:grid-cols-3 lg:grid-cols-4">
-            {shown.map((each) => (
-              <PieceCard
-                key={each.piece.id}
-                {...each}
-                isTicked={ticked.includes(each.piece.id)}
-                tick={() => tick(each.piece.id)}
-              />
-            ))}
-          </ul>
+          <PieceGrid shown={shown} ticked={ticked} tick={tick} />
         </>
       )}
     </Place>
+  )
+}
+
+interface PieceGridProps {
+  readonly shown: readonly LoggedPiece[]
+  readonly ticked: readonly string[]
+  readonly tick: (id: string) => void
+}
+
+const ROW_PX = 360
+
+/** The pieces in rows, of which only those in sight are drawn: thousands scroll like a dozen. */
+function PieceGrid({ shown, ticked, tick }: PieceGridProps) {
+  const [topPx, setTopPx] = useState(0)
+  const place = useCallback((list: HTMLDivElement | null) => {
+    if (list) setTopPx(list.offsetTop)
+  }, [])
+  const columns = useColumns()
+  const rows = useWindowVirtualizer({
+    count: Math.ceil(shown.length / columns),
+    estimateSize: () => ROW_PX,
+    overscan: 2,
+    scrollMargin: topPx,
+  })
+  return (
+    <div
+      ref={place}
+      className="relative"
+      style={{ height: rows.getTotalSize() }}
+      role="list"
+      aria-label="Pieces"
+    >
+      {rows.getVirtualItems().map(({ key, index, start }) => (
+        <div
+          key={key}
+          ref={rows.measureElement}
+          data-index={index}
+          role="presentation"
+          className="absolute inset-x-0 grid gap-4 pb-4"
+          style={{
+            transform: `translateY(${start - topPx}px)`,
+            gridTemplateColumns: `repeat(${columns}, minmax(0, 1fr))`,
+          }}
+        >
+          {shown.slice(index * columns, (index + 1) * columns).map((each, k) => (
+            <PieceCard
+              key={each.piece.id}
+              {...each}
+              place={index * columns + k + 1}
+              of={shown.length}
+              isTicked={ticked.includes(each.piece.id)}
+              tick={() => tick(each.piece.id)}
+            />
+          ))}
+        </div>
+      ))}
+    </div>
+  )
+}
+
+/** Two on a phone, three on a tablet, four at a desk. */
+function useColumns(): number {
+  return useSyncExternalStore(
+    (changed) => {
+      addEventListener('resize', changed)
+      return () => removeEventListener('resize', changed)
+    },
+    () => (innerWidth >= 1024 ? 4 : innerWidth >= 640 ? 3 : 2),
   )
 }
 
@@ -130,16 +191,19 @@ function textOf({ story, piece }: LoggedPiece): string {
 }
 
 interface PieceCardProps extends LoggedPiece {
+  /** Its place among all that are shown. */
+  readonly place: number
+  readonly of: number
   readonly isTicked: boolean
   readonly tick: () => void
 }
 
-function PieceCard({ story, piece, isTicked, tick }: PieceCardProps) {
+function PieceCard({ story, piece, place, of, isTicked, tick }: PieceCardProps) {
   const photos = usePhotos(piece.id)
   const front = photos.data?.find((photo) => photo.side === 'front') ?? null
   const outcome = piece.outcome!
   return (
-    <li>
+    <div role="listitem" aria-posinset={place} aria-setsize={of}>
       <Link to={`/log/${story.batch.id}`} className="block no-underline" data-piece={piece.id}>
         <FacePicture
           picture={front}
@@ -167,6 +231,6 @@ function PieceCard({ story, piece, isTicked, tick }: PieceCardProps) {
           </span>
         </span>
       </label>
-    </li>
+    </div>
   )
 }

@@ -1,7 +1,15 @@
 import { useState } from 'react'
-import { EMPTY_STUDIO, mergeStudio, readStudio, replaceStudio } from '#data/studioCommands.ts'
+import {
+  EMPTY_STUDIO,
+  mergeStudio,
+  readStudio,
+  replaceStudio,
+  eachPicture,
+  readRecords,
+} from '#data/studioCommands.ts'
 import { saveSettings } from '#data/shelfCommands.ts'
 import { readBundle, writeBundle } from '#formats/bundle.ts'
+import { isZip, readStudioZip, writeStudioZip, ZIP_LIMITS } from '#formats/studioZip.ts'
 import type { Settings, Studio } from '#schema/studio.ts'
 import { wordBundleProblem } from '#words/bundle.ts'
 import { Callout } from '#app/components/Callout.tsx'
@@ -9,7 +17,7 @@ import { ChoiceField } from '#app/components/ChoiceField.tsx'
 import { Place } from '#app/components/Place.tsx'
 import { QuantityField } from '#app/components/QuantityField.tsx'
 import { useSay } from '#app/components/undo.tsx'
-import { download } from '#app/platform/download.ts'
+import { download, save as saveFile } from '#app/platform/download.ts'
 import { furnishDemoStudio } from '#app/platform/firstOpening.ts'
 import { useSettings, useUnits } from '#app/platform/queries.ts'
 import { usePlatform } from '#app/platform/studio.tsx'
@@ -20,7 +28,9 @@ import { MeasuredHands } from './MeasuredHands.tsx'
 import { buzz, chime } from '#app/platform/signals.ts'
 
 const SCHOOLS: readonly School[] = ['minutes', 'temperature', 'string']
-const LARGEST_FILE_BYTES = 400 * 1024 * 1024
+/** The same bound as for what a file unpacks into: pictures hardly pack. */
+const LARGEST_FILE_BYTES = ZIP_LIMITS.allBytes
+const MB = 1024 * 1024
 
 /** The studio's files and settings. Everything stays on this device unless it is saved to a file. */
 export function StudioPlace() {
@@ -48,22 +58,42 @@ function Files() {
   const say = useSay()
   const [found, setFound] = useState<Studio | null>(null)
   const [trouble, setTrouble] = useState<Trouble | null>(null)
+  const [progress, setProgress] = useState<string | null>(null)
   const fail = (problem: Error) => setTrouble({ title: problem.message, lines: [] })
-  const save = async () => {
-    const day = new Date(nowMs()).toISOString().slice(0, 10)
-    download(`nublo-studio-${day}.json`, 'application/json', writeBundle(await readStudio(db), nowMs()))
+  const day = () => new Date(nowMs()).toISOString().slice(0, 10)
+  const saveZip = async () => {
+    const records = await readRecords(db)
+    const parts: Blob[] = []
+    let bytes = 0
+    await writeStudioZip(records, counted(eachPicture(db), records.photos.length, setProgress), {
+      exportedAtMs: nowMs(),
+      give: (chunk) => {
+        bytes += chunk.length
+        parts.push(new Blob([chunk as Uint8Array<ArrayBuffer>]))
+      },
+    })
+    setProgress(null)
+    saveFile(`nublo-studio-${day()}.zip`, new Blob(parts, { type: 'application/zip' }))
+    if (bytes > LARGEST_FILE_BYTES)
+      setTrouble({
+        title: `The file has ${Math.round(bytes / MB)} MB, more than the ${LARGEST_FILE_BYTES / MB} MB that are read back in one go. Keep it, and unpack it to get at the pictures.`,
+        lines: [],
+      })
   }
+  const saveJson = async () =>
+    download(`nublo-studio-${day()}.json`, 'application/json', writeBundle(await readStudio(db), nowMs()))
   const open = async (file: File | undefined) => {
     setFound(null)
     setTrouble(null)
     if (!file) return
     if (file.size > LARGEST_FILE_BYTES) {
       return setTrouble({
-        title: `The file has ${Math.round(file.size / 1024 / 1024)} MB; up to 400 MB can be read. Nothing was changed.`,
+        title: `The file has ${Math.round(file.size / MB)} MB; up to ${LARGEST_FILE_BYTES / MB} MB can be read. Nothing was changed.`,
         lines: [],
       })
     }
-    const read = readBundle(await file.text())
+    const first = new Uint8Array(await file.slice(0, 4).arrayBuffer())
+    const read = isZip(first) ? await readStudioZip(chunksOf(file)) : readBundle(await file.text())
     if (read.ok) setFound(read.value)
     else setTrouble(wordBundleProblem(read.problem))
   }
@@ -84,14 +114,27 @@ function Files() {
         Files
       </h2>
       <div className="flex flex-col items-start gap-4">
-        <button className="button button-main" onClick={() => void save().catch(fail)}>
-          Export studio
-        </button>
+        <div className="flex flex-wrap gap-2">
+          <button
+            className="button button-main"
+            disabled={progress !== null}
+            onClick={() => void saveZip().catch(fail)}
+          >
+            Export studio
+          </button>
+          <button className="button button-quiet" onClick={() => void saveJson().catch(fail)}>
+            Export as one JSON file
+          </button>
+        </div>
+        <p className="text-ink-soft text-sm" role="status">
+          {progress ??
+            `Records and pictures in one ZIP file; up to ${LARGEST_FILE_BYTES / MB} MB are read back in one go.`}
+        </p>
         <label className="flex flex-col gap-1 font-medium">
           Import a studio file
           <input
             type="file"
-            accept=".json,application/json"
+            accept=".zip,.json,application/zip,application/json"
             className="field font-normal"
             onChange={(event) => {
               void open(event.target.files?.[0]).catch(fail)
@@ -151,6 +194,24 @@ function Files() {
       </div>
     </section>
   )
+}
+
+/** The pictures, saying how many went by. */
+async function* counted<Picture>(
+  pictures: AsyncIterable<Picture>,
+  of: number,
+  say: (progress: string) => void,
+): AsyncGenerator<Picture> {
+  let no = 0
+  for await (const picture of pictures) {
+    if (no++ % 20 === 0) say(`Picture ${no} of ${of} …`)
+    yield picture
+  }
+}
+
+/** A file piece by piece. */
+async function* chunksOf(file: Blob): AsyncGenerator<Uint8Array> {
+  for (let at = 0; at < file.size; at += MB) yield new Uint8Array(await file.slice(at, at + MB).arrayBuffer())
 }
 
 function FreeHours() {
