@@ -20,16 +20,17 @@ interface NewBatch {
   readonly request: BatchRequest
   readonly nowMs: number
   readonly repeats: string | null
+  readonly orderId?: string | null
 }
 
 /** Stores a new batch with its pieces. Refuses a start that has passed. */
 export function addBatch(
   db: StudioDatabase,
-  { id, request, nowMs, repeats }: NewBatch,
+  { id, request, nowMs, repeats, orderId = null }: NewBatch,
 ): Promise<Result<Batch, BatchProblem>> {
   if (startPassed(request, nowMs))
     return Promise.resolve(fail({ kind: 'startInPast', startAt: request.startAt! }))
-  const batch = { id, createdAtMs: nowMs, request, repeats, pins: {} } as Batch
+  const batch = { id, createdAtMs: nowMs, request, repeats, pins: {}, orderId } as Batch
   return stored(() =>
     db.transaction('rw', db.batches, db.pieces, async () => {
       await db.batches.add(batch)
@@ -42,7 +43,7 @@ export function addBatch(
 /** Replaces the request of a batch that no clock has been started on; its pieces follow. */
 export function changeBatch(
   db: StudioDatabase,
-  { id, request, nowMs }: Pick<NewBatch, 'id' | 'request' | 'nowMs'>,
+  { id, request, nowMs, orderId = null }: Omit<NewBatch, 'repeats'>,
 ): Promise<Result<Batch, BatchProblem>> {
   if (startPassed(request, nowMs))
     return Promise.resolve(fail({ kind: 'startInPast', startAt: request.startAt! }))
@@ -52,7 +53,7 @@ export function changeBatch(
       if (!old) return fail({ kind: 'unknown' as const })
       const { stage } = readPour(await eventsOf(db, id))
       if (stage !== 'planned' && stage !== 'ready') return fail({ kind: 'alreadyPoured' as const })
-      const batch = { ...old, request } as Batch
+      const batch = { ...old, request, orderId } as Batch
       await db.batches.put(batch)
       await db.pieces.where('batchId').equals(id).delete()
       await db.pieces.bulkAdd(piecesOf(batch))
@@ -98,6 +99,13 @@ export function pinJob(
 function pinned(batch: Batch, jobId: string, atMs: number | null): Batch {
   const { [jobId]: _old, ...others } = batch.pins
   return { ...batch, pins: atMs === null ? others : { ...others, [jobId]: atMs } }
+}
+
+/** Says which set or commission a batch is made for; null for none. */
+export function setOrder(db: StudioDatabase, batchId: string, orderId: string | null): Promise<void> {
+  return stored(async () => {
+    await db.batches.where('id').equals(batchId).modify({ orderId })
+  })
 }
 
 function startPassed({ startAt }: BatchRequest, nowMs: number): boolean {
@@ -170,7 +178,10 @@ export function recordOutcome(
         .and((photo) => sides.has(photo.side))
         .delete()
       await db.photos.bulkAdd(faces.map((face) => ({ ...face, pieceId })))
-      const recorded = { ...piece, outcome: { ...outcome, faults: [...outcome.faults] } }
+      const recorded = {
+        ...piece,
+        outcome: { ...outcome, faults: [...outcome.faults], tags: [...outcome.tags] },
+      }
       await db.pieces.put(recorded)
       return ok(recorded)
     }),

@@ -102,7 +102,7 @@ describe('marks', () => {
 describe('an outcome', () => {
   test('replaces the picture of the same side and keeps the other', async () => {
     await add()
-    const outcome = { recordedAtMs: T0, rating: 4, timing: null, faults: [], note: '' } as const
+    const outcome = { recordedAtMs: T0, rating: 4, timing: null, faults: [], tags: [], note: '' } as const
     const face = (id: string, side: 'front' | 'back') => ({
       id,
       side,

@@ -4,7 +4,7 @@ import type { Piece } from '#core/journal/index.ts'
 import type { Mold } from '#core/mold/index.ts'
 import type { Resin } from '#core/resin/index.ts'
 import type { Pattern } from '#core/pattern/index.ts'
-import type { MoldCare, Movement, Supply } from '#core/shelf/index.ts'
+import type { MoldCare, Movement, Order, Supply } from '#core/shelf/index.ts'
 import { upgradeToLearning, upgradeToPatterns, upgradeToRack } from './upgrades.ts'
 import type { Batch, Learning, Photo, Settings, StoredEvent } from '#schema/studio.ts'
 
@@ -26,6 +26,7 @@ export class StudioDatabase extends Dexie {
   supplies!: EntityTable<Supply, 'id'>
   movements!: EntityTable<Movement, 'id'>
   care!: EntityTable<MoldCare, 'id'>
+  orders!: EntityTable<Order, 'id'>
 
   /** Strict: a mark is on the disk before it counts as stored. Relaxed is for what can be made again, such as the demo. */
   constructor(name = 'nublo', durability: 'strict' | 'relaxed' = 'strict') {
@@ -42,6 +43,8 @@ export class StudioDatabase extends Dexie {
     })
     this.version(2).stores({ learning: 'id' }).upgrade(upgradeToLearning)
     this.version(3).stores({ patterns: 'id' }).upgrade(upgradeToPatterns)
-    this.version(4).stores({ supplies: 'id', movements: 'id, supplyId', care: 'id' }).upgrade(upgradeToRack)
+    this.version(4)
+      .stores({ supplies: 'id', movements: 'id, supplyId', care: 'id', orders: 'id' })
+      .upgrade(upgradeToRack)
   }
 }

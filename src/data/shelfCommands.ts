@@ -3,7 +3,7 @@ import type { Colour } from '#core/colour/index.ts'
 import type { Mold } from '#core/mold/index.ts'
 import type { Pattern } from '#core/pattern/index.ts'
 import type { Resin } from '#core/resin/index.ts'
-import type { MoldCare, Movement, Supply } from '#core/shelf/index.ts'
+import type { MoldCare, Movement, Order, Supply } from '#core/shelf/index.ts'
 import type { Settings } from '#schema/studio.ts'
 import type { StudioDatabase } from './database.ts'
 import { stored } from './storageError.ts'
@@ -15,6 +15,7 @@ export interface ShelfItem {
   readonly molds: Mold
   readonly patterns: Pattern
   readonly supplies: Supply
+  readonly orders: Order
 }
 
 export type Shelf = keyof ShelfItem

@@ -17,6 +17,7 @@ export const EMPTY_STUDIO: Studio = {
   supplies: [],
   movements: [],
   care: [],
+  orders: [],
 }
 
 /** What an import did, by kind of record. */
@@ -78,6 +79,7 @@ async function recordsOf(db: StudioDatabase): Promise<Omit<Studio, 'photos'>> {
     supplies: await db.supplies.toArray(),
     movements: await db.movements.toArray(),
     care: await db.care.toArray(),
+    orders: await db.orders.toArray(),
   }
 }
 
@@ -114,6 +116,7 @@ export function mergeStudio(db: StudioDatabase, studio: Studio): Promise<ImportR
       await addNew(db.supplies, studio.supplies)
       await addNew(db.movements, studio.movements)
       await addNew(db.care, studio.care)
+      await addNew(db.orders, studio.orders)
       if (studio.settings && !(await db.settings.get('studio')))
         await db.settings.put({ ...studio.settings, id: 'studio' })
       return reports.reduce((sum, each) => ({ added: sum.added + each.added, kept: sum.kept + each.kept }))
@@ -138,6 +141,7 @@ export function replaceStudio(db: StudioDatabase, studio: Studio): Promise<void>
       await db.supplies.bulkAdd([...studio.supplies])
       await db.movements.bulkAdd([...studio.movements])
       await db.care.bulkAdd([...studio.care])
+      await db.orders.bulkAdd([...studio.orders])
       if (studio.settings) await db.settings.add({ ...studio.settings, id: 'studio' })
     }),
   )
@@ -158,6 +162,7 @@ function tables(db: StudioDatabase) {
     db.supplies,
     db.movements,
     db.care,
+    db.orders,
   ]
 }
 

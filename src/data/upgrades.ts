@@ -1,5 +1,6 @@
 import type { Transaction } from 'dexie'
 import { USUAL_REQUEST, type BatchRequest } from '#core/batch/index.ts'
+import type { Outcome } from '#core/journal/index.ts'
 import type { Mold } from '#core/mold/index.ts'
 import { USUAL_HOURS, USUAL_MONEY, USUAL_PLACES } from '#schema/usual.ts'
 import { USUAL_SPREAD, type Resin } from '#core/resin/index.ts'
@@ -34,14 +35,23 @@ export async function upgradeToPatterns(transaction: Transaction): Promise<void>
     })
 }
 
-/** To version 4: batches with what follows on the rack, promises and chosen hours; settings with free hours and places. */
+/** To version 4: pieces with marks on their pictures; batches with what follows on the rack, promises and chosen hours; settings with free hours and places. */
 export async function upgradeToRack(transaction: Transaction): Promise<void> {
   await transaction
     .table('batches')
     .toCollection()
-    .modify((batch: { request: Loose<BatchRequest>; pins?: Record<string, number> }) => {
-      batch.pins ??= {}
-      Object.assign(batch.request, { after: [], promisedOn, ...batch.request })
+    .modify(
+      (batch: { request: Loose<BatchRequest>; pins?: Record<string, number>; orderId?: string | null }) => {
+        batch.pins ??= {}
+        batch.orderId ??= null
+        Object.assign(batch.request, { after: [], promisedOn, ...batch.request })
+      },
+    )
+  await transaction
+    .table('pieces')
+    .toCollection()
+    .modify((piece: { outcome: Loose<Outcome> | null }) => {
+      if (piece.outcome) piece.outcome.tags ??= []
     })
   await transaction
     .table('settings')

@@ -1,11 +1,13 @@
 import { USUAL_REQUEST, USUAL_WHITE, type BatchRequest } from '#core/batch/index.ts'
-import type { FaultId, TimingVerdict } from '#core/journal/index.ts'
+import type { FaultId, FaultTag, TimingVerdict } from '#core/journal/index.ts'
+import type { Order } from '#core/shelf/index.ts'
 import { COLOURS, MOLDS, RESINS } from './stock.ts'
 
 export interface DemoOutcome {
   readonly rating: number
   readonly timing: TimingVerdict | null
   readonly faults: readonly FaultId[]
+  readonly tags?: readonly FaultTag[]
   readonly note: string
 }
 
@@ -102,7 +104,16 @@ export const BATCHES: readonly DemoBatch[] = [
     notes: ['White looked strong'],
     probedMin: [10],
     outcomes: [
-      { rating: 2, timing: 'tooEarly', faults: ['blobs'], note: 'White too strong and too soon.' },
+      {
+        rating: 2,
+        timing: 'tooEarly',
+        faults: ['blobs'],
+        tags: [
+          { fault: 'blobs', side: 'front', x: 0.31, y: 0.42 },
+          { fault: 'blobs', side: 'front', x: 0.62, y: 0.7 },
+        ],
+        note: 'White too strong and too soon.',
+      },
       { rating: 3, timing: 'tooEarly', faults: ['blobs'], note: '' },
       { rating: 3, timing: null, faults: ['muddy'], note: 'Saffron met plum.' },
     ],
@@ -179,17 +190,24 @@ export const BATCHES: readonly DemoBatch[] = [
   },
 ]
 
+const ORDERED: readonly (readonly [string, number])[] = [
+  ['Hexagon coaster', 4],
+  ['Oval dish', 1],
+]
+
 /** Kept for later; hours from now, and days, where something is fixed. */
 export const PLANNED: readonly {
   readonly id: string
   readonly startsInH: number | null
   readonly promisedInDays: number | null
+  readonly orderId: string | null
   readonly request: BatchRequest
 }[] = [
   {
     id: 'demo-8',
     startsInH: 21,
     promisedInDays: 14,
+    orderId: null,
     request: request({
       name: 'Saffron soft squares',
       pieces: [['Soft-square coaster', 4]],
@@ -202,6 +220,7 @@ export const PLANNED: readonly {
     id: 'demo-9',
     startsInH: null,
     promisedInDays: 20,
+    orderId: 'demo-fair',
     request: request({
       name: 'Petrel hexagons for the fair',
       pieces: [['Hexagon coaster', 3]],
@@ -210,5 +229,19 @@ export const PLANNED: readonly {
       back: { ...DARK_BACK, when: 'nextDay' },
       after: ['sandEdges', 'feet'],
     }),
+  },
+]
+
+/** What was asked for. */
+export const ORDERS: readonly (Omit<Order, 'dueOn'> & { readonly dueInDays: number | null })[] = [
+  {
+    id: 'demo-fair',
+    name: 'Winter fair table',
+    dueInDays: 20,
+    lines: ORDERED.map(([name, count]) => {
+      const mold = named(MOLDS, name)
+      return { moldId: mold.id, moldName: mold.name, count }
+    }),
+    note: 'Greens and dark blue only.',
   },
 ]

@@ -6,7 +6,7 @@ import type { PourEvent, RunStep } from '#core/runsheet/index.ts'
 import { addBatch, recordEvent, recordOutcome } from '#data/batchCommands.ts'
 import type { StudioDatabase } from '#data/database.ts'
 import { addMovement, saveCare, saveItem } from '#data/shelfCommands.ts'
-import { BATCHES, PLANNED, type DemoBatch, type DemoOutcome } from './batches.ts'
+import { BATCHES, ORDERS, PLANNED, type DemoBatch, type DemoOutcome } from './batches.ts'
 import { PATTERNS } from './patterns.ts'
 import { COLOURS, MOLD_PRICES, MOLDS, RESINS, SUPPLIES } from './stock.ts'
 
@@ -50,7 +50,9 @@ export async function seedStudio({ db, nowMs, paintFace }: SeedTools): Promise<v
   }
   for (const { id, ...known } of MOLD_PRICES) await saveCare(db, { id, ...known, entries: [] })
   for (const batch of BATCHES) await seedBatch({ db, nowMs, paintFace }, batch)
-  for (const { id, request, startsInH, promisedInDays } of PLANNED)
+  for (const { dueInDays, ...order } of ORDERS)
+    await saveItem(db, 'orders', { ...order, dueOn: dueInDays === null ? null : dayIn(nowMs, dueInDays) })
+  for (const { id, request, startsInH, promisedInDays, orderId } of PLANNED)
     await addBatch(db, {
       id,
       request: {
@@ -60,6 +62,7 @@ export async function seedStudio({ db, nowMs, paintFace }: SeedTools): Promise<v
       },
       nowMs,
       repeats: null,
+      orderId,
     })
 }
 
@@ -117,7 +120,7 @@ async function seedOutcome(
     return bytes ? [{ id: `${pieceId}-${side}`, side, mediaType: 'image/jpeg' as const, bytes }] : []
   })
   await recordOutcome(db, pieceId, {
-    outcome: { ...outcome, recordedAtMs: faces.recordedAtMs },
+    outcome: { tags: [], ...outcome, recordedAtMs: faces.recordedAtMs },
     faces: drawn,
   })
 }

@@ -82,6 +82,7 @@ function looseEnds(studio: Studio): readonly string[] {
     supplies: studio.supplies,
     movements: studio.movements,
     care: studio.care,
+    orders: studio.orders,
   }
   return [
     ...Object.entries(lists).flatMap(([name, rows]) =>

@@ -17,6 +17,8 @@ describe('the studio file', () => {
     expect(read).toEqual({ ok: true, value: studio })
   })
 
+  const untagged = () =>
+    smallStudio().pieces.map((piece) => ({ ...piece, outcome: { ...piece.outcome!, tags: [] } }))
   const bundle = () => JSON.parse(writeBundle(smallStudio(), T0))
   const problemOf = (text: string) => {
     const read = readBundle(text)
@@ -40,16 +42,31 @@ describe('the studio file', () => {
   )
 
   test('of version 1 is read: no patterns yet, one cavity a mold, every piece as usual', () => {
-    const { patterns: _none, supplies: _supplies, movements: _movements, care: _care, ...old } = bundle()
+    const {
+      patterns: _none,
+      supplies: _supplies,
+      movements: _movements,
+      care: _care,
+      orders: _orders,
+      ...old
+    } = bundle()
     for (const mold of [
       ...old.molds,
       ...old.batches.map((batch: never) => batch['request']['pieces'][0]['mold']),
     ])
       delete mold.cavities
     for (const batch of old.batches) for (const piece of batch.request.pieces) delete piece.pattern
+    for (const piece of old.pieces) delete piece.outcome.tags
     expect(readBundle(JSON.stringify({ ...old, version: 1 }))).toEqual({
       ok: true,
-      value: smallStudio({ patterns: [], supplies: [], movements: [], care: [] }),
+      value: smallStudio({
+        pieces: untagged(),
+        patterns: [],
+        supplies: [],
+        movements: [],
+        care: [],
+        orders: [],
+      }),
     })
   })
 

@@ -1,12 +1,20 @@
 import * as v from 'valibot'
-import { BEST_RATING, FAULTS, type FaultId, type Outcome, type Piece } from '#core/journal/index.ts'
+import {
+  BEST_RATING,
+  FAULTS,
+  type FaultId,
+  type FaultTag,
+  type Outcome,
+  type Piece,
+} from '#core/journal/index.ts'
 import type { Pattern } from '#core/pattern/index.ts'
-import type { MoldCare, Movement, Supply } from '#core/shelf/index.ts'
+import type { MoldCare, Movement, Order, Supply } from '#core/shelf/index.ts'
 import type { PourEvent, Taken } from '#core/runsheet/index.ts'
 import { amount, count, epochMs, idSchema, text } from './amount.ts'
 import { colourSchema } from './colour.ts'
 import { lifeHoursSchema } from './life.ts'
 import { moldSchema } from './mold.ts'
+import { orderSchema } from './order.ts'
 import { patternSchema } from './pattern.ts'
 import { batchRequestSchema, handsSchema, measuringSchema } from './request.ts'
 import { resinSchema } from './resin.ts'
@@ -22,6 +30,8 @@ const batchSchema = v.object({
   repeats: v.optional(v.nullable(idSchema), null),
   /** Instants a person chose for steps on the rack. */
   pins: v.optional(v.record(idSchema, epochMs('chosen hour')), {}),
+  /** The set or commission it is made for. */
+  orderId: v.optional(v.nullable(idSchema), null),
 })
 
 const event = { id: idSchema, atMs: epochMs('event') }
@@ -79,6 +89,15 @@ const storedEventSchema = v.object({
 
 const faultIds = Object.keys(FAULTS) as [FaultId, ...FaultId[]]
 
+const shareOfPicture = amount('place of a mark', '', { atLeast: 0, atMost: 1 })
+
+const faultTagSchema = v.object({
+  fault: v.picklist(faultIds, (issue) => `fault ${issue.received} is not in the fault list`),
+  side: v.picklist(['front', 'back']),
+  x: shareOfPicture,
+  y: shareOfPicture,
+}) satisfies v.GenericSchema<unknown, FaultTag>
+
 const outcomeSchema = v.object({
   recordedAtMs: epochMs('record'),
   rating: count('rating', { atLeast: 1, atMost: BEST_RATING }),
@@ -87,6 +106,7 @@ const outcomeSchema = v.object({
     v.array(v.picklist(faultIds, (issue) => `fault ${issue.received} is not in the fault list`)),
     v.maxLength(40),
   ),
+  tags: v.optional(v.pipe(v.array(faultTagSchema), v.maxLength(200, 'more than 200 marks on a piece')), []),
   note: note('note'),
 }) satisfies v.GenericSchema<unknown, Outcome>
 
@@ -171,6 +191,7 @@ export interface Studio {
   readonly supplies: readonly Supply[]
   readonly movements: readonly Movement[]
   readonly care: readonly MoldCare[]
+  readonly orders: readonly Order[]
 }
 
 const many = <Schema extends v.GenericSchema>(schema: Schema, what: string, most: number) =>
@@ -216,4 +237,5 @@ export const bundleSchema = v.strictObject({
   supplies: v.optional(many(supplySchema, 'supplies', 5000), []),
   movements: v.optional(many(movementSchema, 'entries of supplies', 500_000), []),
   care: v.optional(many(moldCareSchema, 'mold cares', 5000), []),
+  orders: v.optional(many(orderSchema, 'orders', 5000), []),
 })

@@ -25,6 +25,7 @@ function rowsOfVersionOne() {
     supplies: _supplies,
     movements: _movements,
     care: _care,
+    orders: _orders,
     ...records
   } = smallStudio()
   const {
@@ -39,7 +40,7 @@ function rowsOfVersionOne() {
   } = settings!
   const withoutSpread = ({ spread: _spread, ...resin }: (typeof records.resins)[number]) => resin
   const withoutCavities = ({ cavities: _one, ...mold }: (typeof records.molds)[number]) => mold
-  const batches = records.batches.map(({ request, pins: _pins, ...batch }) => {
+  const batches = records.batches.map(({ request, pins: _pins, orderId: _order, ...batch }) => {
     const {
       cupStrategy: _cup,
       learned: _learned,
@@ -56,6 +57,10 @@ function rowsOfVersionOne() {
     resins: records.resins.map(withoutSpread),
     molds: records.molds.map(withoutCavities),
     batches,
+    pieces: records.pieces.map(({ outcome, ...piece }) => {
+      const { tags: _tags, ...old } = outcome!
+      return { ...piece, outcome: old }
+    }),
     settings: [{ ...oldSettings, id: 'studio' }],
   }
 }
@@ -66,5 +71,17 @@ test('a studio of version 1 opens with everything in it, and what it did not kno
   for (const [table, rows] of Object.entries(rowsOfVersionOne())) await old.table(table).bulkAdd([...rows])
   old.close()
   const opened = await readStudio(new StudioDatabase('version-one'))
-  expect(opened).toEqual(smallStudio({ patterns: [], supplies: [], movements: [], care: [] }))
+  const unordered = smallStudio().batches.map((batch) => ({ ...batch, orderId: null }))
+  const pieces = smallStudio().pieces.map((piece) => ({ ...piece, outcome: { ...piece.outcome!, tags: [] } }))
+  expect(opened).toEqual(
+    smallStudio({
+      pieces,
+      patterns: [],
+      batches: unordered,
+      supplies: [],
+      movements: [],
+      care: [],
+      orders: [],
+    }),
+  )
 })

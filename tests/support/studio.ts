@@ -26,7 +26,16 @@ export function smallStudio(changes: Partial<Studio> = {}): Studio {
     colours: [...request.colours],
     molds: [request.pieces[0]!.mold],
     patterns: [usualPattern(request.pieces[0]!.mold, request.white, TECHNIQUES.bloom)],
-    batches: [{ id: 'b1', createdAtMs: T0, request, repeats: null, pins: {} } as Studio['batches'][number]],
+    batches: [
+      {
+        id: 'b1',
+        createdAtMs: T0,
+        request,
+        repeats: null,
+        pins: {},
+        orderId: 'o1',
+      } as Studio['batches'][number],
+    ],
     events: [
       { batchId: 'b1', seq: 0, event: { id: 'e0', atMs: T0, kind: 'gatePassed', overruled: [] } },
       { batchId: 'b1', seq: 1, event: { id: 'e1', atMs: T0 + 60_000, kind: 'stirBegan' } },
@@ -49,6 +58,7 @@ export function smallStudio(changes: Partial<Studio> = {}): Studio {
           rating: 4,
           timing: 'right',
           faults: ['dust'],
+          tags: [{ fault: 'dust', side: 'front', x: 0.25, y: 0.5 }],
           note: '=1+1, "fine"\r\nsecond line',
         },
       },
@@ -85,6 +95,15 @@ export function smallStudio(changes: Partial<Studio> = {}): Studio {
       { id: 'm1', supplyId: 's1', atMs: T0 - 1e8, note: '', kind: 'bought', amount: 1000, priceMinor: 2450 },
     ],
     care: [{ id: 'coaster', priceMinor: 900, lifePours: 40, entries: [] }],
+    orders: [
+      {
+        id: 'o1',
+        name: 'Set; of "four"',
+        dueOn: null,
+        lines: [{ moldId: 'coaster', moldName: 'Round coaster', count: 4 }],
+        note: '',
+      },
+    ],
     ...changes,
   }
 }

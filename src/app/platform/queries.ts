@@ -84,6 +84,12 @@ export function usePatterns() {
   return useLiveRows(['patterns'], async () => byName(await db.patterns.toArray()))
 }
 
+/** Sets and commissions. */
+export function useOrders() {
+  const { db } = usePlatform()
+  return useLiveRows(['orders'], async () => byName(await db.orders.toArray()))
+}
+
 export function useColours() {
   const { db } = usePlatform()
   return useLiveRows(['colours'], async () => byName(await db.colours.toArray()))

@@ -40,6 +40,12 @@ export function createRouter() {
           }),
         },
         {
+          path: 'orders',
+          lazy: async () => ({
+            Component: (await import('#app/features/orders/OrdersPlace.tsx')).OrdersPlace,
+          }),
+        },
+        {
           path: 'log/:batchId',
           lazy: async () => ({ Component: (await import('#app/features/log/RunPlace.tsx')).RunPlace }),
         },

@@ -10,7 +10,17 @@ export interface Outcome {
   /** Null where the face does not tell. */
   readonly timing: TimingVerdict | null
   readonly faults: readonly FaultId[]
+  /** Where on the pictures faults were marked. */
+  readonly tags: readonly FaultTag[]
   readonly note: string
+}
+
+/** A fault at a place of a picture, as shares of its width and height from the top left. */
+export interface FaultTag {
+  readonly fault: FaultId
+  readonly side: 'front' | 'back'
+  readonly x: number
+  readonly y: number
 }
 
 /** One casting of a batch. */

@@ -35,9 +35,14 @@ export function BenchPlace() {
       title="Bench"
       lead={dayOf(nowMs)}
       actions={
-        <Link className="button button-main" to="/plan">
-          Plan a batch
-        </Link>
+        <>
+          <Link className="button button-quiet" to="/orders">
+            Sets and commissions
+          </Link>
+          <Link className="button button-main" to="/plan">
+            Plan a batch
+          </Link>
+        </>
       }
     >
       {nothing && (

@@ -4,6 +4,7 @@ import {
   FAULTS,
   type CauseId,
   type FaultId,
+  type FaultTag,
   type Piece,
   type RunFacts,
   type TimingVerdict,
@@ -12,7 +13,9 @@ import { recordOutcome } from '#data/batchCommands.ts'
 import type { FaceSide } from '#schema/studio.ts'
 import { TIMING_WORDS } from '#words/vocabulary.ts'
 import { DiagnosisList } from '#app/components/DiagnosisList.tsx'
-import { FacePicture, type PictureBytes } from '#app/components/FacePicture.tsx'
+import { ChoiceField } from '#app/components/ChoiceField.tsx'
+import type { PictureBytes } from '#app/components/FacePicture.tsx'
+import { TaggedFace } from '#app/components/TaggedFace.tsx'
 import { useSay } from '#app/components/undo.tsx'
 import { shrinkPhoto, type ShrunkPhoto } from '#app/platform/photo.ts'
 import { usePhotos, useUnits } from '#app/platform/queries.ts'
@@ -42,6 +45,8 @@ export function PieceForm({ piece, facts, repeatWith }: PieceFormProps) {
   const [rating, setRating] = useState(piece.outcome?.rating ?? null)
   const [timing, setTiming] = useState(piece.outcome?.timing ?? null)
   const [faults, setFaults] = useState<readonly FaultId[]>(piece.outcome?.faults ?? [])
+  const [tags, setTags] = useState<readonly FaultTag[]>(piece.outcome?.tags ?? [])
+  const [placing, setPlacing] = useState<FaultId | null>(null)
   const [note, setNote] = useState(piece.outcome?.note ?? '')
   const [fresh, setFresh] = useState<NewPhotos>({})
   const [asked, setAsked] = useState(false)
@@ -53,7 +58,14 @@ export function PieceForm({ piece, facts, repeatWith }: PieceFormProps) {
       id: newId(),
       side: side as FaceSide,
     }))
-    const outcome = { recordedAtMs: nowMs(), rating, timing, faults, note: note.trim() }
+    const outcome = {
+      recordedAtMs: nowMs(),
+      rating,
+      timing,
+      faults,
+      tags: tags.filter(({ fault }) => faults.includes(fault)),
+      note: note.trim(),
+    }
     const result = await recordOutcome(db, piece.id, { outcome, faces })
     say(result.ok ? `Piece ${piece.no} is in the log.` : 'This piece is no longer there.')
     if (result.ok) setFresh({})
@@ -77,6 +89,10 @@ export function PieceForm({ piece, facts, repeatWith }: PieceFormProps) {
                 key={side}
                 name={sideName}
                 pieceNo={piece.no}
+                side={side}
+                tags={tags}
+                placing={placing}
+                onTags={setTags}
                 picture={fresh[side] ?? photos.data?.find((photo) => photo.side === side) ?? null}
                 onPick={(photo) => setFresh((last) => ({ ...last, [side]: photo }))}
               />
@@ -124,6 +140,7 @@ export function PieceForm({ piece, facts, repeatWith }: PieceFormProps) {
             </div>
           </fieldset>
           <FaultField chosen={faults} onChange={setFaults} />
+          <TagField faults={faults} placing={placing} onChange={setPlacing} />
           <DiagnosisList faults={faults} facts={facts} units={units} repeatWith={repeatWith} />
           <label className="flex flex-col gap-1 font-medium">
             Note
@@ -163,11 +180,15 @@ function Option({ name, checked, onChange, text }: OptionProps) {
 interface FaceFieldProps {
   readonly name: string
   readonly pieceNo: number
+  readonly side: FaceSide
+  readonly tags: readonly FaultTag[]
+  readonly placing: FaultId | null
+  readonly onTags: (tags: readonly FaultTag[]) => void
   readonly picture: PictureBytes | null
   readonly onPick: (photo: ShrunkPhoto) => void
 }
 
-function FaceField({ name, pieceNo, picture, onPick }: FaceFieldProps) {
+function FaceField({ name, pieceNo, side, tags, placing, onTags, picture, onPick }: FaceFieldProps) {
   const [problem, setProblem] = useState<string | null>(null)
   const pick = async (file: File | undefined) => {
     if (!file) return
@@ -183,7 +204,14 @@ function FaceField({ name, pieceNo, picture, onPick }: FaceFieldProps) {
   }
   return (
     <div className="flex flex-col gap-1">
-      <FacePicture picture={picture} title={`${name} of piece ${pieceNo}`} className="aspect-square w-full" />
+      <TaggedFace
+        picture={picture}
+        title={`${name} of piece ${pieceNo}`}
+        side={side}
+        tags={tags}
+        placing={placing}
+        onChange={onTags}
+      />
       <label className="button button-quiet has-focus-visible:outline-needle text-sm has-focus-visible:outline-3">
         {picture ? `Other ${name.toLowerCase()}` : `Add ${name.toLowerCase()}`}
         <input
@@ -198,6 +226,31 @@ function FaceField({ name, pieceNo, picture, onPick }: FaceFieldProps) {
         {problem}
       </p>
     </div>
+  )
+}
+
+/** Which of the chosen faults a tap on a picture marks. */
+function TagField({
+  faults,
+  placing,
+  onChange,
+}: {
+  faults: readonly FaultId[]
+  placing: FaultId | null
+  onChange: (fault: FaultId | null) => void
+}) {
+  if (faults.length === 0) return null
+  return (
+    <ChoiceField
+      label="Mark on the pictures"
+      value={placing && faults.includes(placing) ? placing : 'none'}
+      choices={[
+        { id: 'none', name: 'Nothing' },
+        ...faults.map((id) => ({ id: id as string, name: FAULTS[id].symptom })),
+      ]}
+      onChange={(id) => onChange(id === 'none' ? null : (id as FaultId))}
+      hint="Then tap where it is. Arrow keys move a mark, Delete takes it off."
+    />
   )
 }
 

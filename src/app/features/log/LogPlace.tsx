@@ -57,6 +57,9 @@ export function LogPlace() {
               Compare {ticked.length} pieces
             </Link>
           )}
+          <Link className="button button-quiet" to="/orders">
+            Sets and commissions
+          </Link>
           <button className="button button-quiet" disabled={logged.length === 0} onClick={save}>
             Save as CSV
           </button>

@@ -4,7 +4,7 @@ import { timedEvents, weighedOf } from '#core/runsheet/index.ts'
 import { printQuantity, printSpan, type UnitChoice } from '#core/units/index.ts'
 import { ratioWords, TIMING_WORDS } from '#words/vocabulary.ts'
 import { DiagnosisList } from '#app/components/DiagnosisList.tsx'
-import { FacePicture } from '#app/components/FacePicture.tsx'
+import { TaggedFace } from '#app/components/TaggedFace.tsx'
 import { sampleAt } from '#app/components/lifeAt.ts'
 import { NoSuchBatch } from '#app/components/NoSuchBatch.tsx'
 import { Place } from '#app/components/Place.tsx'
@@ -150,15 +150,17 @@ function PieceSheet({ piece, facts, repeatWith, units }: PieceSheetProps) {
         Piece {piece.no}, {piece.moldName}
       </h2>
       <div className="grid grid-cols-2 gap-3">
-        <FacePicture
+        <TaggedFace
           picture={of('front')}
           title={`Face of piece ${piece.no}`}
-          className="aspect-square w-full"
+          side="front"
+          tags={outcome?.tags ?? []}
         />
-        <FacePicture
+        <TaggedFace
           picture={of('back')}
           title={`Back of piece ${piece.no}`}
-          className="aspect-square w-full"
+          side="back"
+          tags={outcome?.tags ?? []}
         />
       </div>
       {outcome ? (

@@ -1,6 +1,8 @@
 import { useEffect, useMemo, useState, type ReactNode } from 'react'
 import { Link, useLocation, useNavigate, useParams, useSearchParams } from 'react-router'
 import type { BatchRequest, PieceOrder } from '#core/batch/index.ts'
+import { placesOf } from '#core/mold/index.ts'
+import { orderProgress, type Order } from '#core/shelf/index.ts'
 import type { CauseId } from '#core/journal/index.ts'
 import { changedFor, staggeredRequests, type Stagger } from '#core/plan/index.ts'
 import { addBatch, changeBatch, type BatchProblem } from '#data/batchCommands.ts'
@@ -13,11 +15,13 @@ import { useNowMs } from '#app/platform/clock.ts'
 import {
   useColours,
   useMolds,
+  useOrders,
   usePlannedBands,
   useResins,
   useSettings,
   useStories,
   useUnits,
+  type BatchStory,
 } from '#app/platform/queries.ts'
 import { useTaught } from '#app/platform/learning.ts'
 import { usePlatform } from '#app/platform/studio.tsx'
@@ -31,13 +35,14 @@ export function PlanPlace() {
   const { batchId } = useParams()
   const [search] = useSearchParams()
   const repeats = search.get('repeat')
+  const orders = useOrders()
   const change = causeIn(search.get('change'))
   const resins = useResins()
   const molds = useMolds()
   const colours = useColours()
   const stories = useStories()
   const settings = useSettings()
-  if (!resins.data || !molds.data || !colours.data || !stories.data)
+  if (!resins.data || !molds.data || !colours.data || !stories.data || !orders.data)
     return <Place title="Plan">Opening the shelf …</Place>
   const stock = { resins: resins.data, molds: molds.data, colours: colours.data }
   const known = stories.data.find((story) => story.batch.id === (batchId ?? repeats))
@@ -45,13 +50,18 @@ export function PlanPlace() {
     return <AlreadyPoured name={known.batch.request.name} batchId={batchId} />
   }
   const answered = repeats !== null && known && change ? changedFor(change, known.batch.request) : null
+  const order = orders.data.find(({ id }) => id === search.get('order')) ?? null
+  const usual = newDraft(stock, settings)
   const first = known
     ? openedAgain(answered ?? known.batch.request, repeats !== null)
-    : (keptDraft() ?? newDraft(stock, settings))
+    : order
+      ? usual && draftFor(order, { usual, stock, stories: stories.data })
+      : (keptDraft() ?? usual)
   if (!first) return <EmptyShelf />
   return (
     <Planner
-      key={batchId ?? repeats ?? 'new'}
+      key={batchId ?? repeats ?? order?.id ?? 'new'}
+      orderId={known && batchId ? known.batch.orderId : (order?.id ?? null)}
       first={first}
       stock={stock}
       settings={settings}
@@ -67,6 +77,31 @@ function openedAgain(request: BatchRequest, isRepeat: boolean): BatchRequest {
   if (!isRepeat) return request
   const name = request.name.endsWith(' again') ? request.name : `${request.name} again`
   return { ...request, name, startAt: null }
+}
+
+interface OrderedDraft {
+  readonly usual: BatchRequest
+  readonly stock: ShelfStock
+  readonly stories: readonly BatchStory[]
+}
+
+/** A first draft of what an order still misses, worked backwards from its day. */
+function draftFor(order: Order, { usual, stock, stories }: OrderedDraft): BatchRequest {
+  const made = stories
+    .filter(({ batch, pour }) => batch.orderId === order.id && pour.stage !== 'abandoned')
+    .flatMap(({ pieces }) =>
+      pieces.map(({ moldId, outcome }) => ({ moldId, rating: outcome?.rating ?? null })),
+    )
+  const pieces = orderProgress(order, made).flatMap(({ moldId, missing }) => {
+    const mold = stock.molds.find(({ id }) => id === moldId)
+    return mold && missing > 0 ? [{ mold, count: Math.min(missing, placesOf(mold)), pattern: null }] : []
+  })
+  return {
+    ...usual,
+    name: order.name,
+    promisedOn: order.dueOn,
+    pieces: pieces.length > 0 ? pieces : usual.pieces,
+  }
 }
 
 function causeIn(text: string | null): CauseId | null {
@@ -107,6 +142,8 @@ function AlreadyPoured({ name, batchId }: { name: string; batchId: string }) {
 }
 
 interface PlannerProps {
+  /** The set or commission it is made for. */
+  readonly orderId: string | null
   readonly first: BatchRequest
   readonly stock: ShelfStock
   readonly settings: Settings
@@ -116,7 +153,7 @@ interface PlannerProps {
   readonly change: CauseId | null
 }
 
-function Planner({ first, stock, settings, batchId, repeats, change }: PlannerProps) {
+function Planner({ orderId, first, stock, settings, batchId, repeats, change }: PlannerProps) {
   const [draft, setDraft] = useState(first)
   const units = useUnits()
   const nowMs = useNowMs(15_000)
@@ -124,8 +161,8 @@ function Planner({ first, stock, settings, batchId, repeats, change }: PlannerPr
   const request = taught(withSpareMolds(draft, stock))
   const checked = checkDraft(request, nowMs)
   const plan = usePlannedBands(checked.request)
-  const keep = useKeepPlan({ batchId, repeats })
-  const isNew = batchId === null && repeats === null
+  const keep = useKeepPlan({ batchId, repeats, orderId })
+  const isNew = batchId === null && repeats === null && orderId === null
   const sound = checked.request !== null
   useEffect(() => {
     if (isNew && sound) keepDraft(draft)
@@ -283,15 +320,21 @@ function withOwn(stock: ShelfStock, draft: BatchRequest): ShelfStock {
   }
 }
 
-function useKeepPlan({ batchId, repeats }: { batchId: string | null; repeats: string | null }) {
+interface Kept {
+  readonly batchId: string | null
+  readonly repeats: string | null
+  readonly orderId: string | null
+}
+
+function useKeepPlan({ batchId, repeats, orderId }: Kept) {
   const { db, newId, nowMs } = usePlatform()
   const navigate = useNavigate()
   const say = useSay()
   const store = async (request: BatchRequest, id: string | null): Promise<string | null> => {
     const kept = await (
       id
-        ? changeBatch(db, { id, request, nowMs: nowMs() })
-        : addBatch(db, { id: newId(), request, nowMs: nowMs(), repeats })
+        ? changeBatch(db, { id, request, nowMs: nowMs(), orderId })
+        : addBatch(db, { id: newId(), request, nowMs: nowMs(), repeats, orderId })
     ).catch((problem: Error) => problem)
     if (kept instanceof Error) say(kept.message)
     else if (!kept.ok) say(wordBatchProblem(kept.problem))

@@ -26,11 +26,13 @@ import { ResinForm } from './ResinForm.tsx'
 import { SupplyCard } from './SupplyCard.tsx'
 import { SupplyForm } from './SupplyForm.tsx'
 
-type Tab = Shelf | 'bands'
+/** Sets and commissions have a place of their own. */
+type ShelfTab = Exclude<Shelf, 'orders'>
+type Tab = ShelfTab | 'bands'
 
 type Editing = { readonly shelf: Shelf; readonly id: string | null } | null
 
-const TABS: readonly { readonly id: Shelf; readonly name: string; readonly add: string | null }[] = [
+const TABS: readonly { readonly id: ShelfTab; readonly name: string; readonly add: string | null }[] = [
   { id: 'resins', name: 'Resins', add: 'Add a resin' },
   { id: 'molds', name: 'Molds', add: 'Add a mold' },
   { id: 'colours', name: 'Colours', add: 'Add a colour' },
@@ -47,7 +49,7 @@ export function ShelfPlace() {
   const kept = useSupplies() ?? []
   const supplies = kept.map(({ supply }) => supply)
   const [tab, setTab] = useState<Tab>('resins')
-  const shelf: Shelf = tab === 'bands' ? 'resins' : tab
+  const shelf: ShelfTab = tab === 'bands' ? 'resins' : tab
   const [editing, setEditing] = useState<Editing>(null)
   const close = () => setEditing(null)
   const edit = (id: string) => setEditing({ shelf, id })

@@ -1,0 +1,72 @@
+import AxeBuilder from '@axe-core/playwright'
+import { expect, test } from '@playwright/test'
+import { openStudio } from './bench.ts'
+
+test('an order says what is missing; planned for it, the pieces are under way and the day is worked backwards', async ({
+  page,
+}) => {
+  await openStudio(page)
+  await page.getByRole('link', { name: 'Sets and commissions' }).click()
+  const fair = page.locator('[data-order="demo-fair"]')
+  await expect(fair.locator('[data-line="demo-hexagon"]')).toContainText('0 good, 3 under way, 1 missing')
+  await fair.getByRole('link', { name: 'Plan the 2 missing' }).click()
+  await expect(page.getByLabel('Name of the batch')).toHaveValue('Winter fair table')
+  await expect(page.getByRole('textbox', { name: 'Pieces of Hexagon coaster' })).toHaveValue('1')
+  await expect(page.getByRole('textbox', { name: 'Pieces of Oval dish' })).toHaveValue('1')
+  await expect(page.locator('[data-backwards]')).toContainText('Latest stop-stir for that')
+  await page.getByRole('button', { name: 'Keep for later' }).click()
+  await page.getByRole('link', { name: 'Sets and commissions' }).click()
+  await expect(fair.locator('[data-line="demo-hexagon"]')).toContainText('none missing')
+  await expect(fair.getByRole('link', { name: /Plan the/ })).toHaveCount(0)
+})
+
+test('a new order is written down, refuses nonsense, takes a batch and can be taken off and put back', async ({
+  page,
+}) => {
+  await openStudio(page)
+  await page.goto('/orders')
+  await page.getByRole('button', { name: 'A new one' }).click()
+  const write = page.getByRole('button', { name: 'Write it down' })
+  await expect(write).toBeDisabled()
+  await page.getByLabel('What it is for').fill('Lagoon set')
+  await page.getByRole('combobox', { name: 'Mold 1' }).selectOption({ label: 'Round coaster' })
+  await page.getByRole('textbox', { name: 'Pieces of Round coaster' }).fill('0')
+  await expect(page.getByRole('status').filter({ hasText: 'number of pieces is 0' })).toBeVisible()
+  await page.getByRole('textbox', { name: 'Pieces of Round coaster' }).fill('4')
+  await write.click()
+  const set = page.locator('[data-order]').filter({ hasText: 'Lagoon set' })
+  await expect(set).toContainText('4 missing')
+  await set.getByLabel('A batch that is for Lagoon set').selectOption({ label: 'Lagoon coasters' })
+  await expect(set).toContainText('4 good, 0 under way, none missing')
+  const found = await new AxeBuilder({ page })
+    .withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa'])
+    .analyze()
+  expect(found.violations).toEqual([])
+  await set.getByRole('button', { name: 'Take off Lagoon set' }).click()
+  await expect(set).toHaveCount(0)
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(set).toContainText('none missing')
+})
+
+test('a fault is marked on the picture, moved by keys, and stands in the log', async ({ page }) => {
+  await openStudio(page)
+  await page.goto('/finish/demo-3')
+  const piece = page.locator('[data-piece="1"]')
+  await expect(piece.locator('[data-tag="blobs"]')).toHaveCount(2)
+  await piece.getByLabel('Mark on the pictures').selectOption({ label: 'Opaque blobs on the face' })
+  await piece
+    .getByRole('button', { name: /Mark Opaque blobs on the face on the face/ })
+    .click({ position: { x: 20, y: 20 } })
+  await expect(piece.locator('[data-tag="blobs"]')).toHaveCount(3)
+  const third = piece.locator('[data-tag="blobs"]').nth(2)
+  const before = (await third.boundingBox())!.x
+  await third.focus()
+  for (let k = 0; k < 5; k++) await page.keyboard.press('ArrowRight')
+  expect((await third.boundingBox())!.x).toBeGreaterThan(before + 5)
+  await piece.locator('[data-tag="blobs"]').first().focus()
+  await page.keyboard.press('Delete')
+  await piece.getByRole('button', { name: 'Write it down again' }).click()
+  await expect(page.getByText('Piece 1 is in the log.').first()).toBeVisible()
+  await page.goto('/log/demo-3')
+  await expect(page.locator('[data-tag="blobs"]')).toHaveCount(2)
+})
