@@ -1,5 +1,5 @@
 /**
- * Speed of one of tests/bench in a worker of Chromium: npm run measure:solver, npm run measure:bloom. Kept in docs/performance.md by hand; the cost of
+ * Speed of one of tests/bench in a worker of Chromium: npm run measure:solver, measure:rack, measure:bloom. Kept in docs/performance.md by hand; the cost of
  * the light bloom against its grid is drawn anew in docs/physics/bloom-cost.svg.
  */
 import { readFile, writeFile } from 'node:fs/promises'

@@ -61,6 +61,39 @@ export async function addMovement(
   return { undo: () => stored(() => db.movements.delete(movement.id)) }
 }
 
+interface Added {
+  readonly undo: () => Promise<void>
+}
+
+/** Puts several molds on the shelf, all of them or none; the answer takes them off again. */
+export async function addMolds(db: StudioDatabase, molds: readonly Mold[]): Promise<Added> {
+  await stored(() => db.molds.bulkAdd([...molds]))
+  return { undo: () => stored(() => db.molds.bulkDelete(molds.map(({ id }) => id))) }
+}
+
+/** Puts several supplies on the shelf with the first entries of their books, all or none; the answer takes them off again. */
+export async function addSupplies(
+  db: StudioDatabase,
+  added: readonly { readonly supply: Supply; readonly counted: Movement | null }[],
+): Promise<Added> {
+  const supplies = added.map(({ supply }) => supply)
+  const entries = added.flatMap(({ counted }) => (counted ? [counted] : []))
+  await stored(() =>
+    db.transaction('rw', db.supplies, db.movements, async () => {
+      await db.supplies.bulkAdd(supplies)
+      await db.movements.bulkAdd(entries)
+    }),
+  )
+  const undo = () =>
+    stored(() =>
+      db.transaction('rw', db.supplies, db.movements, async () => {
+        await db.supplies.bulkDelete(supplies.map(({ id }) => id))
+        await db.movements.bulkDelete(entries.map(({ id }) => id))
+      }),
+    )
+  return { undo }
+}
+
 /** Stores what is known of a mold beyond its shape. */
 export async function saveCare(db: StudioDatabase, care: MoldCare): Promise<void> {
   await stored(() => db.care.put(care))

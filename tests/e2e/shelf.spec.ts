@@ -91,3 +91,33 @@ test('twelve pieces in a warm room do not fit, and the plan says what would', as
   await page.getByRole('textbox', { name: 'Pieces of Round coaster', exact: true }).fill('4')
   await expect(page.getByRole('heading', { name: 'It fits your hands' })).toBeVisible()
 })
+
+test('molds come in from a spreadsheet: columns matched, lines that are wrong named, all of it taken back', async ({
+  page,
+}) => {
+  await openStudio(page)
+  await page.goto('/studio')
+  const sheet = page.getByRole('region', { name: 'From a spreadsheet' })
+  const give = (text: string) =>
+    sheet
+      .getByLabel('Table, as CSV')
+      .setInputFiles({ name: 'molds.csv', mimeType: 'text/csv', buffer: Buffer.from(text) })
+  await give('nothing')
+  await expect(sheet.getByRole('alert')).toContainText('no table found')
+  await give(
+    'What,Round or not,Breite,Depth\nPebble dish,round,11 cm,12\nStar dish,star,90,10\nRound coaster,round,100,10\n',
+  )
+  await expect(sheet.getByRole('status')).toHaveText('0 of 3 lines can be taken.')
+  await sheet.getByLabel('Name').selectOption({ label: 'What' })
+  await sheet.getByLabel('Shape').selectOption({ label: 'Round or not' })
+  await sheet.getByLabel('Across, or width').selectOption({ label: 'Breite' })
+  await expect(sheet.getByRole('status')).toHaveText('1 of 3 lines can be taken.')
+  await expect(sheet.getByText('Line 3: shape "star" is not known')).toBeVisible()
+  await expect(sheet.getByText('Line 4: Round coaster is on the shelf already')).toBeVisible()
+  await sheet.getByRole('button', { name: 'Add 1' }).click()
+  await expect(page.getByText('1 molds are on the shelf.').first()).toBeVisible()
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await page.goto('/shelf')
+  await page.getByRole('tab', { name: /Molds \(8\)/ }).click()
+  await expect(page.getByText('Pebble dish')).toHaveCount(0)
+})

@@ -2,7 +2,6 @@ export { place, USUAL_EFFORT, type Placing, type PlacingEffort } from './place.t
 export { cheapest } from './chainSearch.ts'
 export { Room } from './room.ts'
 export {
-  chainCost,
   costOf,
   LATE_WEIGHT,
   lateness,

@@ -1,4 +1,3 @@
-export { rackJobs, type JobWait, type RackJob } from './jobs.ts'
 export { rackTasks, type RackTask } from './tasks.ts'
 export { rackOutline, type OutlineJob, type RackOutline } from './outline.ts'
 export { SLOT_MS } from './slot.ts'

@@ -14,7 +14,7 @@ export interface Need {
 }
 
 /** A drop from a bottle or pipette: twenty to the ml (common practice, from memory). */
-export const DROP_ML = 0.05
+const DROP_ML = 0.05
 /** Colour in a back layer, ml per g of its mix (common practice, from memory). */
 const BACK_COLOUR_ML_PER_G = 0.01
 

@@ -31,7 +31,7 @@ export interface LineProgress extends OrderLine {
 }
 
 /** A piece of this rating or better counts. */
-export const GOOD_ENOUGH = 3
+const GOOD_ENOUGH = 3
 
 /** How far an order is, line by line; what came out badly does not count, and more than was asked for fills no other line. */
 export function orderProgress({ lines }: Order, pieces: readonly OrderedPiece[]): readonly LineProgress[] {

@@ -1,4 +1,4 @@
-import type { AfterId, StepId, StepRule, Technique } from './technique.ts'
+import type { AfterId, StepRule, Technique } from './technique.ts'
 
 /**
  * What can follow a pour on the rack, beyond back, demolding and use. Common practice with no published source; a coat's or a
@@ -85,9 +85,4 @@ export function withAfter(technique: Technique, after: readonly AfterId[]): Tech
     return after.includes('drape') ? [AFTER.drape, { ...step, ...OUT_OF_FORM }] : [step]
   })
   return { ...technique, steps }
-}
-
-/** Whether a step is one of those. */
-export function isAfterId(id: StepId): id is AfterId {
-  return (AFTER_IDS as readonly StepId[]).includes(id)
 }

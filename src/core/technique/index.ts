@@ -2,7 +2,7 @@ import { BLOOM } from './bloom.ts'
 import { PETRI } from './petri.ts'
 import type { StepId, StepRule, Technique, TechniqueId } from './technique.ts'
 
-export { AFTER, AFTER_IDS, isAfterId, withAfter } from './after.ts'
+export { AFTER, AFTER_IDS, withAfter } from './after.ts'
 export { orderBreaches, rulesInForce, type OrderBreach } from './order.ts'
 export { aimEdges, shiftedTechnique } from './shift.ts'
 export { ALWAYS_NEEDED, TOOLS, type ToolId } from './tools.ts'

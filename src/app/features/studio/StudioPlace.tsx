@@ -23,6 +23,7 @@ import { useSettings, useUnits } from '#app/platform/queries.ts'
 import { usePlatform } from '#app/platform/studio.tsx'
 import { SCHOOL_WORDS, type School } from '#words/schools.ts'
 import { InstrumentsField } from './InstrumentsField.tsx'
+import { TableSheet } from './TableSheet.tsx'
 import { FreeHoursSheet } from './FreeHoursSheet.tsx'
 import { MeasuredHands } from './MeasuredHands.tsx'
 import { buzz, chime } from '#app/platform/signals.ts'
@@ -39,6 +40,7 @@ export function StudioPlace() {
       <div className="grid items-start gap-5 lg:grid-cols-2">
         <div className="flex min-w-0 flex-col gap-5">
           <Files />
+          <TableSheet />
           <FreeHours />
         </div>
         <SettingsSheet />

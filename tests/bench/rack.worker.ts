@@ -1,0 +1,3 @@
+import { measureRack } from './rack.ts'
+
+postMessage(measureRack())
