@@ -21,16 +21,18 @@ interface NewBatch {
   readonly nowMs: number
   readonly repeats: string | null
   readonly orderId?: string | null
+  /** Declared an experiment against the batch it repeats. */
+  readonly trial?: boolean
 }
 
 /** Stores a new batch with its pieces. Refuses a start that has passed. */
 export function addBatch(
   db: StudioDatabase,
-  { id, request, nowMs, repeats, orderId = null }: NewBatch,
+  { id, request, nowMs, repeats, orderId = null, trial = false }: NewBatch,
 ): Promise<Result<Batch, BatchProblem>> {
   if (startPassed(request, nowMs))
     return Promise.resolve(fail({ kind: 'startInPast', startAt: request.startAt! }))
-  const batch = { id, createdAtMs: nowMs, request, repeats, pins: {}, orderId } as Batch
+  const batch = { id, createdAtMs: nowMs, request, repeats, pins: {}, orderId, trial } as Batch
   return stored(() =>
     db.transaction('rw', db.batches, db.pieces, async () => {
       await db.batches.add(batch)
@@ -43,7 +45,7 @@ export function addBatch(
 /** Replaces the request of a batch that no clock has been started on; its pieces follow. */
 export function changeBatch(
   db: StudioDatabase,
-  { id, request, nowMs, orderId = null }: Omit<NewBatch, 'repeats'>,
+  { id, request, nowMs, orderId = null, trial = false }: Omit<NewBatch, 'repeats'>,
 ): Promise<Result<Batch, BatchProblem>> {
   if (startPassed(request, nowMs))
     return Promise.resolve(fail({ kind: 'startInPast', startAt: request.startAt! }))
@@ -53,7 +55,7 @@ export function changeBatch(
       if (!old) return fail({ kind: 'unknown' as const })
       const { stage } = readPour(await eventsOf(db, id))
       if (stage !== 'planned' && stage !== 'ready') return fail({ kind: 'alreadyPoured' as const })
-      const batch = { ...old, request, orderId } as Batch
+      const batch = { ...old, request, orderId, trial } as Batch
       await db.batches.put(batch)
       await db.pieces.where('batchId').equals(id).delete()
       await db.pieces.bulkAdd(piecesOf(batch))

@@ -41,9 +41,15 @@ export async function upgradeToRack(transaction: Transaction): Promise<void> {
     .table('batches')
     .toCollection()
     .modify(
-      (batch: { request: Loose<BatchRequest>; pins?: Record<string, number>; orderId?: string | null }) => {
+      (batch: {
+        request: Loose<BatchRequest>
+        pins?: Record<string, number>
+        orderId?: string | null
+        trial?: boolean
+      }) => {
         batch.pins ??= {}
         batch.orderId ??= null
+        batch.trial ??= false
         Object.assign(batch.request, { after: [], promisedOn, ...batch.request })
       },
     )

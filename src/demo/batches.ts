@@ -14,6 +14,8 @@ export interface DemoOutcome {
 export interface DemoBatch {
   readonly id: string
   readonly request: BatchRequest
+  /** The batch it was declared an experiment against. */
+  readonly triedAgainst?: string
   /** Stop-stir so many hours before the studio is opened. */
   readonly poursBeforeH: number
   /** How far the person's marks lie behind the plan, in minutes. */
@@ -83,6 +85,7 @@ export const BATCHES: readonly DemoBatch[] = [
       colours: ['Lagoon', 'Dusk', 'Chalk paste'],
       back: DARK_BACK,
     }),
+    triedAgainst: 'demo-1',
     poursBeforeH: 24 * 37,
     lateMin: 0.5,
     notes: ['Looks right'],

@@ -77,7 +77,13 @@ function dayIn(nowMs: number, days: number): string {
 
 async function seedBatch({ db, nowMs, paintFace }: SeedTools, demo: DemoBatch): Promise<void> {
   const stopStirAtMs = nowMs - demo.poursBeforeH * 3_600_000
-  await addBatch(db, { id: demo.id, request: demo.request, nowMs: stopStirAtMs - 3_600_000, repeats: null })
+  await addBatch(db, {
+    id: demo.id,
+    request: demo.request,
+    nowMs: stopStirAtMs - HOUR_MS,
+    repeats: demo.triedAgainst ?? null,
+    trial: demo.triedAgainst !== undefined,
+  })
   for (const event of eventsOf(demo, stopStirAtMs, nowMs)) await recordEvent(db, demo.id, event)
   const pieceMolds = demo.request.pieces.flatMap(({ mold, count }) =>
     Array.from({ length: count }, () => mold),

@@ -28,6 +28,8 @@ const batchSchema = v.object({
   request: batchRequestSchema,
   /** The batch this one repeats. */
   repeats: v.optional(v.nullable(idSchema), null),
+  /** Whether it was declared an experiment against the batch it repeats. */
+  trial: v.optional(v.boolean(), false),
   /** Instants a person chose for steps on the rack. */
   pins: v.optional(v.record(idSchema, epochMs('chosen hour')), {}),
   /** The set or commission it is made for. */

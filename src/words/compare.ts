@@ -1,4 +1,4 @@
-import type { ComparedId, ComparedValue } from '#core/plan/index.ts'
+import type { ComparedId, ComparedValue, TrialResult } from '#core/plan/index.ts'
 import type { WhiteDose } from '#core/batch/index.ts'
 import { DOSE_WORDS } from './vocabulary.ts'
 import { printQuantity, printSpan, type UnitChoice } from '#core/units/index.ts'
@@ -43,4 +43,24 @@ export function wordCompared(id: ComparedId, value: ComparedValue, units: UnitCh
     default:
       return value satisfies never
   }
+}
+
+/** A difference in mean rating below this is none at a bench. */
+const ALIKE = 0.3
+/** Below this share chance alone would hardly do it (the usual one in twenty). */
+const UNLIKELY = 0.05
+
+/** The result of an experiment and how far it can be trusted, in a sentence. */
+export function wordTrial({ before, after, betterBy, chance }: TrialResult): string {
+  const figures = `${after.rating.toFixed(1)} of 5 over ${pieces(after.pieces)} against ${before.rating.toFixed(1)} over ${pieces(before.pieces)}`
+  const verdict = Math.abs(betterBy) < ALIKE ? 'about the same' : betterBy > 0 ? 'better' : 'worse'
+  const trust =
+    chance <= UNLIKELY
+      ? 'chance alone would hardly do that'
+      : `in ${Math.round(100 * chance)} of 100 cases chance alone would do as much, so it is not proven`
+  return `${figures}: ${verdict}; ${trust}.`
+}
+
+function pieces(count: number): string {
+  return count === 1 ? 'one piece' : `${count} pieces`
 }

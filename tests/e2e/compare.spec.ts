@@ -41,3 +41,28 @@ test('the log says how many pieces come out good, by technique and by resin, and
   await expect(says.getByRole('img', { name: 'Share of good pieces by resin' })).toBeVisible()
   await expect(says.getByText(/^Heron Quick: \d+ of \d+ pieces are good/)).toBeVisible()
 })
+
+test('an experiment says what it varies and keeps, and its result once both sides were looked at', async ({
+  page,
+}) => {
+  await openStudio(page)
+  await page.goto('/log/trials')
+  await expect(page.getByText('Nothing is being tried')).toHaveCount(0)
+  const told = page.locator('[data-trial="demo-2"]')
+  await expect(told.locator('[data-varied]')).toContainText(/Back: none becomes Slate paste/)
+  await expect(told.locator('[data-result]')).toContainText(
+    /4\.5 of 5 over 4 pieces against 2\.0 over 2 pieces: better; in \d+ of 100 cases chance alone would do as much/,
+  )
+  await page.goto('/plan?repeat=demo-6')
+  await page.getByLabel('An experiment against Ember heart dishes').check()
+  const declared = page.locator('[data-trial]')
+  await expect(declared).toContainText('Nothing is varied yet.')
+  await page.getByLabel('White', { exact: true }).selectOption({ label: 'Milky on a wiped stick' })
+  await expect(declared).toContainText('White: See-through on a wiped stick becomes Milky on a wiped stick')
+  await expect(declared).toContainText('Kept: technique, mold, resin, room, inks')
+  await page.getByRole('button', { name: 'Keep for later' }).click()
+  await page.goto('/log/trials')
+  await expect(page.locator('[data-trial]').filter({ hasText: 'Ember heart dishes again' })).toContainText(
+    'No result yet',
+  )
+})

@@ -40,18 +40,20 @@ function rowsOfVersionOne() {
   } = settings!
   const withoutSpread = ({ spread: _spread, ...resin }: (typeof records.resins)[number]) => resin
   const withoutCavities = ({ cavities: _one, ...mold }: (typeof records.molds)[number]) => mold
-  const batches = records.batches.map(({ request, pins: _pins, orderId: _order, ...batch }) => {
-    const {
-      cupStrategy: _cup,
-      learned: _learned,
-      aimShiftLog: _shift,
-      after: _after,
-      promisedOn: _promised,
-      ...asked
-    } = request
-    const pieces = asked.pieces.map(({ mold, count }) => ({ mold: withoutCavities(mold), count }))
-    return { ...batch, request: { ...asked, pieces, resin: withoutSpread(request.resin) } }
-  })
+  const batches = records.batches.map(
+    ({ request, pins: _pins, orderId: _order, trial: _trial, ...batch }) => {
+      const {
+        cupStrategy: _cup,
+        learned: _learned,
+        aimShiftLog: _shift,
+        after: _after,
+        promisedOn: _promised,
+        ...asked
+      } = request
+      const pieces = asked.pieces.map(({ mold, count }) => ({ mold: withoutCavities(mold), count }))
+      return { ...batch, request: { ...asked, pieces, resin: withoutSpread(request.resin) } }
+    },
+  )
   return {
     ...records,
     resins: records.resins.map(withoutSpread),

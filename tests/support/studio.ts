@@ -34,6 +34,7 @@ export function smallStudio(changes: Partial<Studio> = {}): Studio {
         repeats: null,
         pins: {},
         orderId: 'o1',
+        trial: false,
       } as Studio['batches'][number],
     ],
     events: [

@@ -40,6 +40,12 @@ export function createRouter() {
           }),
         },
         {
+          path: 'log/trials',
+          lazy: async () => ({
+            Component: (await import('#app/features/log/TrialsPlace.tsx')).TrialsPlace,
+          }),
+        },
+        {
           path: 'orders',
           lazy: async () => ({
             Component: (await import('#app/features/orders/OrdersPlace.tsx')).OrdersPlace,

@@ -13,6 +13,7 @@ export {
 } from './facePlan.ts'
 export { patternNeeds, type PatternNeeds } from './patternNeeds.ts'
 export { compared, type ComparedId, type ComparedPiece, type ComparedValue } from './compare.ts'
+export { trialResult, variedIn, type TrialResult, type TrialSide } from './trial.ts'
 export { changedFor } from './nextTime.ts'
 export { factsOf } from './runFacts.ts'
 export { rightMoments, type RightMoment } from './schools.ts'

@@ -57,6 +57,9 @@ export function LogPlace() {
               Compare {ticked.length} pieces
             </Link>
           )}
+          <Link className="button button-quiet" to="/log/trials">
+            Experiments
+          </Link>
           <Link className="button button-quiet" to="/orders">
             Sets and commissions
           </Link>

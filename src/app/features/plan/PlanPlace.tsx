@@ -11,6 +11,7 @@ import { CAUSE_WORDS } from '#words/diagnosis.ts'
 import { Callout } from '#app/components/Callout.tsx'
 import { EmptyPlace, Place } from '#app/components/Place.tsx'
 import { useSay } from '#app/components/undo.tsx'
+import { Varied } from '#app/components/Varied.tsx'
 import { useNowMs } from '#app/platform/clock.ts'
 import {
   useColours,
@@ -67,6 +68,11 @@ export function PlanPlace() {
       settings={settings}
       batchId={known && batchId ? batchId : null}
       repeats={known && !batchId ? known.batch.id : null}
+      original={
+        stories.data.find(({ batch }) => batch.id === (batchId ? known?.batch.repeats : repeats))?.batch
+          .request ?? null
+      }
+      declared={known && batchId ? known.batch.trial : false}
       change={answered && change}
     />
   )
@@ -142,6 +148,9 @@ function AlreadyPoured({ name, batchId }: { name: string; batchId: string }) {
 }
 
 interface PlannerProps {
+  /** What it repeats, and whether that was declared an experiment. */
+  readonly original: BatchRequest | null
+  readonly declared: boolean
   /** The set or commission it is made for. */
   readonly orderId: string | null
   readonly first: BatchRequest
@@ -153,15 +162,26 @@ interface PlannerProps {
   readonly change: CauseId | null
 }
 
-function Planner({ orderId, first, stock, settings, batchId, repeats, change }: PlannerProps) {
+function Planner({
+  original,
+  declared,
+  orderId,
+  first,
+  stock,
+  settings,
+  batchId,
+  repeats,
+  change,
+}: PlannerProps) {
   const [draft, setDraft] = useState(first)
+  const [trial, setTrial] = useState(declared)
   const units = useUnits()
   const nowMs = useNowMs(15_000)
   const taught = useTaught()
   const request = taught(withSpareMolds(draft, stock))
   const checked = checkDraft(request, nowMs)
   const plan = usePlannedBands(checked.request)
-  const keep = useKeepPlan({ batchId, repeats, orderId })
+  const keep = useKeepPlan({ batchId, repeats, orderId, trial })
   const isNew = batchId === null && repeats === null && orderId === null
   const sound = checked.request !== null
   useEffect(() => {
@@ -230,6 +250,20 @@ function Planner({ orderId, first, stock, settings, batchId, repeats, change }: 
     >
       <div className="grid items-start gap-6 lg:grid-cols-[22rem_minmax(0,1fr)]">
         <div className="no-print min-w-0">
+          {original && (
+            <div className="sheet mb-5" data-trial>
+              <label className="flex min-h-11 cursor-pointer items-center gap-2 font-medium">
+                <input
+                  type="checkbox"
+                  className="accent-needle size-5 shrink-0"
+                  checked={trial}
+                  onChange={(event) => setTrial(event.target.checked)}
+                />
+                An experiment against {original.name}
+              </label>
+              {trial && <Varied before={original} after={draft} units={units} />}
+            </div>
+          )}
           <PlanInputs
             draft={draft}
             stock={choices}
@@ -324,17 +358,18 @@ interface Kept {
   readonly batchId: string | null
   readonly repeats: string | null
   readonly orderId: string | null
+  readonly trial: boolean
 }
 
-function useKeepPlan({ batchId, repeats, orderId }: Kept) {
+function useKeepPlan({ batchId, repeats, orderId, trial }: Kept) {
   const { db, newId, nowMs } = usePlatform()
   const navigate = useNavigate()
   const say = useSay()
   const store = async (request: BatchRequest, id: string | null): Promise<string | null> => {
     const kept = await (
       id
-        ? changeBatch(db, { id, request, nowMs: nowMs(), orderId })
-        : addBatch(db, { id: newId(), request, nowMs: nowMs(), repeats, orderId })
+        ? changeBatch(db, { id, request, nowMs: nowMs(), orderId, trial })
+        : addBatch(db, { id: newId(), request, nowMs: nowMs(), repeats, orderId, trial })
     ).catch((problem: Error) => problem)
     if (kept instanceof Error) say(kept.message)
     else if (!kept.ok) say(wordBatchProblem(kept.problem))
