@@ -1,7 +1,7 @@
 import { fillMolds, type BatchRequest } from '#core/batch/index.ts'
 import type { Outcome, Piece } from '#core/journal/index.ts'
 import { mayFollow, readPour, type PourEvent } from '#core/runsheet/index.ts'
-import { TECHNIQUES } from '#core/technique/index.ts'
+import { TECHNIQUES, type AfterId } from '#core/technique/index.ts'
 import { pieceSlots } from '#core/timing/index.ts'
 import { fail, ok, type Result } from '#core/units/index.ts'
 import type { Batch, FaceSide } from '#schema/studio.ts'
@@ -101,6 +101,16 @@ export function pinJob(
 function pinned(batch: Batch, jobId: string, atMs: number | null): Batch {
   const { [jobId]: _old, ...others } = batch.pins
   return { ...batch, pins: atMs === null ? others : { ...others, [jobId]: atMs } }
+}
+
+/** Changes what follows on the rack; what was poured stays as it was asked for. */
+export function setAfter(db: StudioDatabase, batchId: string, after: readonly AfterId[]): Promise<void> {
+  return stored(() =>
+    db.transaction('rw', db.batches, async () => {
+      const batch = await db.batches.get(batchId)
+      if (batch) await db.batches.put({ ...batch, request: { ...batch.request, after: [...after] } })
+    }),
+  )
 }
 
 /** Says which set or commission a batch is made for; null for none. */

@@ -1,6 +1,6 @@
 import type { BackChoice, CupStrategy, WhiteDose } from '#core/batch/index.ts'
 import { lightnessOf, linearOf, type BackReason, type ColourKind } from '#core/colour/index.ts'
-import type { TimingVerdict } from '#core/journal/index.ts'
+import type { Look, TimingVerdict } from '#core/journal/index.ts'
 import type { Outline } from '#core/mold/index.ts'
 import type { Confidence, Feel, MixRatio, StageId } from '#core/resin/index.ts'
 
@@ -75,6 +75,23 @@ export function wordBackReason(reason: BackReason, hex: string): string {
   const tone =
     light > LIGHT_BACK ? 'light behind: ' : light < DARK_BACK ? 'dark behind, pastels deepen: ' : ''
   return `${tone}${BACK_REASON_WORDS[reason]}`
+}
+
+/** How to look, and for what. */
+export const LOOK_WORDS: Readonly<Record<Look, { readonly name: string; readonly how: string }>> = {
+  black: {
+    name: 'On black',
+    how: 'Lay it on something black, face up, then the other side: petals, gaps and rims show.',
+  },
+  tilted: {
+    name: 'Tilted in daylight',
+    how: 'At a window, turned slowly: metallics, bubbles, dust and bald spots catch the light.',
+  },
+  touched: {
+    name: 'By touch and from the side',
+    how: 'Back flat, rim not sharp, not tacky, does not bend, as thick on both sides. Gloves if it still feels tacky.',
+  },
+  thoughtBack: { name: 'Thinking back', how: 'What ran short or was left over while pouring.' },
 }
 
 export const SHAPE_WORDS: Readonly<Record<Outline['shape'], string>> = {

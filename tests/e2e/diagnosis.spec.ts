@@ -23,7 +23,7 @@ test('where the run cannot tell, one question is asked and its answer counts', a
   await openStudio(page)
   await page.goto('/finish/demo-2')
   const piece = page.locator('[data-piece="1"]')
-  await piece.getByText('None seen. Choose from the list').click()
+  await piece.getByText('None seen. Look, and choose').click()
   await piece.getByText('Petals pushed out of shape').click()
   const fault = piece.locator('[data-fault="distorted"]')
   const ask = fault.locator('[data-ask="boardWasLevel"]')

@@ -109,7 +109,7 @@ test('from an empty studio to a logged piece, and back from an export', async ({
     await expect(first.getByText('Choose 1 to 5')).toBeVisible()
     await first.getByText('4', { exact: true }).click()
     await first.getByText('right', { exact: true }).click()
-    await first.getByText('None seen. Choose from the list').click()
+    await first.getByText('None seen. Look, and choose').click()
     await first.getByText('Hair, dust').click()
     await expect(first.getByText(/It lay uncovered.*cover at once/)).toBeVisible()
     await first

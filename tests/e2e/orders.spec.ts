@@ -70,3 +70,21 @@ test('a fault is marked on the picture, moved by keys, and stands in the log', a
   await page.goto('/log/demo-3')
   await expect(page.locator('[data-tag="blobs"]')).toHaveCount(2)
 })
+
+test('finishing jobs are chosen after the look, with their cautions, and the rack finds their hours', async ({
+  page,
+}) => {
+  await openStudio(page)
+  await page.goto('/finish/demo-6')
+  await expect(page.locator('[data-look="tilted"]').first()).toContainText('At a window, turned slowly')
+  for (const job of ['Wet-sand sharp edges', 'Clear coat']) {
+    await page.getByLabel(job).click()
+    await expect(page.getByLabel(job)).toBeChecked()
+  }
+  const finishing = page.locator('[data-finishing]')
+  await expect(finishing).toContainText('Sand edges wet, with a dust mask')
+  await expect(finishing).toContainText('Pour the clear coat')
+  await page.getByRole('link', { name: 'When they fit' }).click()
+  await expect(page.locator('[data-job="demo-6.sandEdges"]')).toBeVisible()
+  await expect(page.locator('[data-job="demo-6.clearCoat"]')).toBeVisible()
+})

@@ -7,6 +7,8 @@ const PLACES = [
   ['/plan', 'Plan a batch'],
   ['/rack', 'Rack'],
   ['/log', 'Log'],
+  ['/log/trials', 'Experiments'],
+  ['/orders', 'Sets and commissions'],
   ['/log/demo-2', 'Lagoon coasters'],
   ['/finish/demo-6', 'Finish: Ember heart dishes'],
   ['/shelf', 'Shelf'],

@@ -76,6 +76,11 @@ export function cautionsAt(technique: Technique, id: StepId): readonly CautionId
   return [...new Set([...fromRules, ...(BY_STEP[id] ?? [])])]
 }
 
+/** Cautions that belong at a step of the rack, whatever the technique. */
+export function rackCautions(id: StepId): readonly CautionId[] {
+  return BY_STEP[id] ?? []
+}
+
 function cautionOf(rule: Technique['order'][number]): CautionId {
   switch (rule.kind) {
     case 'noFlameWith':

@@ -4,6 +4,7 @@ import { Place } from '#app/components/Place.tsx'
 import { useStory, type BatchStory } from '#app/platform/queries.ts'
 import { useRunFacts } from '#app/platform/runFacts.ts'
 import { CardTest } from './CardTest.tsx'
+import { Finishing } from './Finishing.tsx'
 import { PieceForm } from './PieceForm.tsx'
 
 /** Take it out, look at both faces, write down how it came out. */
@@ -42,6 +43,7 @@ function Finish({ story }: { story: BatchStory }) {
           <PieceForm key={piece.id} piece={piece} facts={run.factsOf(piece)} repeatWith={run.repeatWith} />
         ))}
       </ul>
+      <Finishing story={story} />
       <CardTest />
     </Place>
   )

@@ -2,6 +2,8 @@ import { useId, useState } from 'react'
 import {
   BEST_RATING,
   FAULTS,
+  LOOK_OF,
+  LOOKS,
   type CauseId,
   type FaultId,
   type FaultTag,
@@ -11,7 +13,7 @@ import {
 } from '#core/journal/index.ts'
 import { recordOutcome } from '#data/batchCommands.ts'
 import type { FaceSide } from '#schema/studio.ts'
-import { TIMING_WORDS } from '#words/vocabulary.ts'
+import { LOOK_WORDS, TIMING_WORDS } from '#words/vocabulary.ts'
 import { DiagnosisList } from '#app/components/DiagnosisList.tsx'
 import { ChoiceField } from '#app/components/ChoiceField.tsx'
 import type { PictureBytes } from '#app/components/FacePicture.tsx'
@@ -268,24 +270,33 @@ function FaultField({
       <legend className="mb-1 font-medium">Faults</legend>
       <details open={chosen.length > 0}>
         <summary className="text-ink-soft min-h-11 cursor-pointer content-center underline">
-          {chosen.length === 0 ? 'None seen. Choose from the list' : `${chosen.length} chosen`}
+          {chosen.length === 0 ? 'None seen. Look, and choose' : `${chosen.length} chosen`}
         </summary>
-        <div className="flex flex-wrap gap-2">
-          {(Object.keys(FAULTS) as FaultId[]).map((id) => (
-            <label
-              key={id}
-              className="border-edge has-checked:border-press has-checked:bg-sunken has-focus-visible:outline-needle flex min-h-11 cursor-pointer items-center rounded-full border px-3 text-sm has-checked:border-2 has-checked:font-semibold has-focus-visible:outline-3"
-            >
-              <input
-                type="checkbox"
-                className="sr-only"
-                checked={chosen.includes(id)}
-                onChange={() => toggle(id)}
-              />
-              {FAULTS[id].symptom}
-            </label>
-          ))}
-        </div>
+        {LOOKS.map((look) => (
+          <div key={look} className="mb-3" data-look={look}>
+            <p className="text-sm">
+              <span className="font-semibold">{LOOK_WORDS[look].name}.</span> {LOOK_WORDS[look].how}
+            </p>
+            <div className="mt-1 flex flex-wrap gap-2">
+              {(Object.keys(FAULTS) as FaultId[])
+                .filter((id) => LOOK_OF[id] === look)
+                .map((id) => (
+                  <label
+                    key={id}
+                    className="border-edge has-checked:border-press has-checked:bg-sunken has-focus-visible:outline-needle flex min-h-11 cursor-pointer items-center rounded-full border px-3 text-sm has-checked:border-2 has-checked:font-semibold has-focus-visible:outline-3"
+                  >
+                    <input
+                      type="checkbox"
+                      className="sr-only"
+                      checked={chosen.includes(id)}
+                      onChange={() => toggle(id)}
+                    />
+                    {FAULTS[id].symptom}
+                  </label>
+                ))}
+            </div>
+          </div>
+        ))}
       </details>
     </fieldset>
   )

@@ -1,6 +1,6 @@
 import { useId } from 'react'
-import { AFTER_IDS, type AfterId } from '#core/technique/index.ts'
-import { AFTER_WORDS, wordBlocker, wordWay } from '#words/rack.ts'
+import { wordBlocker, wordWay } from '#words/rack.ts'
+import { AfterChoices } from '#app/components/AfterChoices.tsx'
 import { momentIn } from '#app/components/zoned.ts'
 import { ON_PAPER, useRackPlan, useRackStudio, zoneOf, type OnPaper } from '#app/platform/rackPlan.ts'
 import { useSettings } from '#app/platform/queries.ts'
@@ -14,30 +14,13 @@ export function AfterAndPromise({
   paper,
 }: Pick<InputsProps, 'draft' | 'problems' | 'change' | 'paper'>) {
   const promiseId = useId()
-  const toggle = (id: AfterId) =>
-    change({
-      after: AFTER_IDS.filter((each) =>
-        each === id ? !draft.after.includes(id) : draft.after.includes(each),
-      ),
-    })
   return (
     <>
-      <fieldset>
-        <legend className="mb-1 text-sm font-medium">Afterwards, on the rack</legend>
-        <div className="grid gap-x-4 sm:grid-cols-2">
-          {AFTER_IDS.map((id) => (
-            <label key={id} className="flex min-h-11 cursor-pointer items-center gap-2 text-sm">
-              <input
-                type="checkbox"
-                className="accent-needle size-5 shrink-0"
-                checked={draft.after.includes(id)}
-                onChange={() => toggle(id)}
-              />
-              {AFTER_WORDS[id]}
-            </label>
-          ))}
-        </div>
-      </fieldset>
+      <AfterChoices
+        label="Afterwards, on the rack"
+        chosen={draft.after}
+        onChange={(after) => change({ after })}
+      />
       <div className="flex flex-col gap-1">
         <label htmlFor={promiseId} className="text-sm font-medium">
           Promised ready for use on
