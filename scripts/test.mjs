@@ -25,7 +25,10 @@ const steps = [
   ],
   ['Unused files, exports and packages', [bin('knip', 'bin/knip.js')]],
   ['Unit tests', [...jest, '--testPathIgnorePatterns', 'tests/calibration/']],
-  ['Long checks: 500 simulated resins, simulated faces', [...jest, 'tests/calibration']],
+  [
+    'Long checks: 500 simulated resins, simulated faces, the rack against a solver',
+    [...jest, 'tests/calibration'],
+  ],
 ]
 
 ensureDependencies()

@@ -2,11 +2,20 @@ import { beforeEach, describe, expect, test } from '@jest/globals'
 import { bloomRequest } from '../../tests/support/request.ts'
 import { freshDatabase, PNG, smallStudio, T0 } from '../../tests/support/studio.ts'
 import { readPour, type PourEvent } from '#core/runsheet/index.ts'
-import { addBatch, changeBatch, pinJob, recordEvent, recordOutcome, removeBatch } from './batchCommands.ts'
+import {
+  addBatch,
+  changeBatch,
+  pinJob,
+  recordEvent,
+  recordOutcome,
+  removeBatch,
+  setAfter,
+  setOrder,
+} from './batchCommands.ts'
 import type { Supply } from '#core/shelf/index.ts'
 import { eventsOf } from './events.ts'
 import type { StudioDatabase } from './database.ts'
-import { addMovement, removeItem, saveItem, saveSettings } from './shelfCommands.ts'
+import { addMolds, addMovement, addSupplies, removeItem, saveItem, saveSettings } from './shelfCommands.ts'
 import { stored, StorageError } from './storageError.ts'
 import { EMPTY_STUDIO, mergeStudio, readStudio, replaceStudio } from './studioCommands.ts'
 
@@ -242,6 +251,49 @@ describe('the books of supplies', () => {
     const { undo } = await addMovement(db, smallStudio().movements[0]!)
     expect(await db.movements.count()).toBe(1)
     await undo()
+    expect(await db.movements.count()).toBe(0)
+  })
+})
+
+describe('what is decided about a batch later', () => {
+  test('its finishing jobs change, what was poured stays', async () => {
+    await add()
+    const before = await db.batches.get('b')
+    await setAfter(db, 'b', ['clearCoat', 'feet'])
+    const after = await db.batches.get('b')
+    expect(after!.request).toEqual({ ...before!.request, after: ['clearCoat', 'feet'] })
+    await setAfter(db, 'ghost', ['feet'])
+    expect(await db.batches.count()).toBe(1)
+  })
+
+  test('it can be put to an order and taken out again', async () => {
+    await add()
+    await setOrder(db, 'b', 'o1')
+    expect((await db.batches.get('b'))?.orderId).toBe('o1')
+    await setOrder(db, 'b', null)
+    expect((await db.batches.get('b'))?.orderId).toBeNull()
+  })
+})
+
+describe('a table of things', () => {
+  test('comes in whole or not at all, and can be taken back whole', async () => {
+    const [mold] = smallStudio().molds
+    const molds = ['one', 'two'].map((id) => ({ ...mold!, id }))
+    const { undo } = await addMolds(db, molds)
+    expect(await db.molds.count()).toBe(2)
+    await expect(addMolds(db, [{ ...mold!, id: 'three' }, molds[0]!])).rejects.toBeInstanceOf(StorageError)
+    expect(await db.molds.count()).toBe(2)
+    await undo()
+    expect(await db.molds.count()).toBe(0)
+  })
+
+  test('supplies come with the first entries of their books', async () => {
+    const [supply] = smallStudio().supplies
+    const counted = { id: 'c', supplyId: 's1', atMs: T0, note: '', kind: 'counted', amount: 5 } as const
+    const { undo } = await addSupplies(db, [{ supply: supply!, counted }])
+    expect(await db.movements.toArray()).toEqual([counted])
+    await undo()
+    expect(await db.supplies.count()).toBe(0)
     expect(await db.movements.count()).toBe(0)
   })
 })

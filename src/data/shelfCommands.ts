@@ -67,7 +67,7 @@ interface Added {
 
 /** Puts several molds on the shelf, all of them or none; the answer takes them off again. */
 export async function addMolds(db: StudioDatabase, molds: readonly Mold[]): Promise<Added> {
-  await stored(() => db.molds.bulkAdd([...molds]))
+  await stored(() => db.transaction('rw', db.molds, () => db.molds.bulkAdd([...molds])))
   return { undo: () => stored(() => db.molds.bulkDelete(molds.map(({ id }) => id))) }
 }
 

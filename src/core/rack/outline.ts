@@ -43,9 +43,8 @@ const LEAD_MIN = 30
 /** A later layer is weighed and stirred too. */
 const MIX_MIN = 10
 const POURING: readonly StepId[] = ['back', 'clearCoat', 'heatCoat']
-/** Where the bands do not reach: how much later one in ten resins gets there, and how much sooner one in ten. */
+/** Where the bands do not reach: how much later one in ten resins gets there. */
 const USUAL_LATER = 1.25
-const USUAL_SOONER = 0.8
 
 /** The outline of a batch, on the safe side: windows close before the first in ten of the possible resins is past them. */
 export function rackOutline(schedule: Schedule, request: BatchRequest, bands: Bands): RackOutline {
@@ -100,11 +99,14 @@ interface Spread {
   readonly sooner: number
 }
 
-/** How far the slow tenth and the quick tenth lie from the middle, by the latest window that the bands reach. */
+/**
+ * How much later than the middle the slow tenth gets there, by the latest window that the bands reach; the quick tenth as much sooner. The
+ * bands' own quick tail is no guide here: it is the cups that gelled before the planned decant, and whoever looks decants sooner.
+ */
 function spreadOf({ steps }: Bands): Spread {
   const band = (steps.demold ?? steps.back)?.best
-  if (!band) return { later: USUAL_LATER, sooner: USUAL_SOONER }
-  return { later: band.highMin / band.midMin, sooner: band.lowMin / band.midMin }
+  const later = band ? band.highMin / band.midMin : USUAL_LATER
+  return { later, sooner: 1 / later }
 }
 
 /**
@@ -118,7 +120,7 @@ function safe(wait: JobWait, step: StepId, { spread, bands }: Known): JobWait {
   const own = wait.after === 'pour' ? bands.steps[step] : undefined
   // Once nine in ten are there, or at its best as believed, whichever is sooner: a finger tells before anything is poured.
   const openMin = Math.min(own?.open.highMin ?? later * wait.openMin, own?.best.midMin ?? wait.bestMin)
-  const closeMin = own?.close?.lowMin ?? sooner * wait.closeMin
+  const closeMin = sooner * wait.closeMin
   // Less known than it lasts: only its best moment is left.
   if (openMin >= closeMin) return { ...wait, openMin: wait.bestMin, closeMin: wait.bestMin }
   return { ...wait, openMin, closeMin, bestMin: Math.min(Math.max(wait.bestMin, openMin), closeMin) }

@@ -1,0 +1,106 @@
+import { describe, expect, test } from '@jest/globals'
+import { bloomRequest } from '../../../tests/support/request.ts'
+import type { BatchRequest } from '../batch/index.ts'
+import { TECHNIQUES, withAfter } from '../technique/index.ts'
+import { bandsOf, beliefOf, scheduleBatch } from '../timing/index.ts'
+import { rackJobs } from './jobs.ts'
+import { rackOutline } from './outline.ts'
+import { rackTasks } from './tasks.ts'
+
+const DAY = 1440
+const AFTER_DEMOLD = { when: 'afterDemold', depthMm: 2, colour: null } as const
+const FOOTPRINT = { when: 'footprint', depthMm: 2, colour: null } as const
+
+const scheduled = (changes: Partial<BatchRequest>) => {
+  const request = bloomRequest(changes, 2)
+  return { request, schedule: scheduleBatch(request, withAfter(TECHNIQUES.bloom, request.after)) }
+}
+const jobsOf = (changes: Partial<BatchRequest>) => {
+  const { request, schedule } = scheduled(changes)
+  return rackJobs(schedule, request)
+}
+const waitsOf = (changes: Partial<BatchRequest>, id: string) =>
+  jobsOf(changes).find(({ step }) => step.id === id)!.waits
+const outlineOf = (changes: Partial<BatchRequest>) => {
+  const { request, schedule } = scheduled(changes)
+  const bands = bandsOf(schedule, { belief: beliefOf(request), readings: [], members: 64, seed: 1 })
+  return { outline: rackOutline(schedule, request, bands), bands }
+}
+
+describe('the jobs on the rack', () => {
+  test('come in the order they are done, whatever order they were chosen in', () => {
+    const ids = (after: BatchRequest['after']) => jobsOf({ after }).map(({ step }) => step.id)
+    const order = ['demold', 'sandEdges', 'clearCoat', 'varnish', 'feet', 'use']
+    expect(ids(['feet', 'clearCoat', 'varnish', 'sandEdges'])).toEqual(order)
+    expect(ids(['sandEdges', 'clearCoat', 'varnish', 'feet'])).toEqual(order)
+  })
+
+  test('sanding waits for a hard piece, a coat for a dry one, feet for a hard coat', () => {
+    const after = ['sandEdges', 'clearCoat', 'feet'] as const
+    expect(waitsOf({ after }, 'sandEdges')).toMatchObject([
+      { after: 'demold', openMin: DAY / 2, cures: false },
+    ])
+    expect(waitsOf({ after }, 'clearCoat')).toMatchObject([{ after: 'sandEdges', cures: false }])
+    const [feet] = waitsOf({ after }, 'feet')
+    expect(feet).toMatchObject({ after: 'clearCoat', cures: true, closeMin: null })
+    expect(feet!.bestMin).toBeGreaterThan(DAY / 2)
+  })
+
+  test('a back poured into the lip is waited for by what follows it', () => {
+    expect(jobsOf({ back: AFTER_DEMOLD }).map(({ step }) => step.id)).toEqual(['demold', 'back', 'use'])
+    expect(waitsOf({ back: AFTER_DEMOLD, after: ['clearCoat'] }, 'clearCoat')).toMatchObject([
+      { after: 'back' },
+    ])
+  })
+
+  test('every layer puts the day of use off: the bed, the back and the coats', () => {
+    const layers = waitsOf({ back: FOOTPRINT, after: ['clearCoat', 'heatCoat'] }, 'use').map(
+      ({ after }) => after,
+    )
+    expect(layers).toEqual(['pour', 'back', 'clearCoat', 'heatCoat'])
+  })
+
+  test('draping takes the mold off early; out of the form comes days later', () => {
+    const drape = waitsOf({ after: ['drape'] }, 'drape')[0]!
+    const plain = waitsOf({}, 'demold')[0]!
+    expect(drape.bestMin).toBeLessThan(plain.openMin)
+    expect(drape.closeMin).not.toBeNull()
+    expect(waitsOf({ after: ['drape'] }, 'demold')).toMatchObject([{ after: 'drape', bestMin: 3 * DAY }])
+  })
+
+  test('tasks count on from what was really done, one after the other', () => {
+    const { request, schedule } = scheduled({ after: ['sandEdges', 'feet'] })
+    const at = (done: Record<string, number>, id: string) =>
+      rackTasks(schedule, request, done).find(({ step }) => step.id === id)!.window!.bestMin
+    const late = { demold: 3 * DAY }
+    expect(at(late, 'sandEdges')).toBe(4 * DAY)
+    expect(at({ ...late, sandEdges: 5 * DAY }, 'feet')).toBeGreaterThan(5 * DAY)
+  })
+})
+
+describe('the outline of a batch', () => {
+  test('keeps to the safe side: closes before the first in ten is past, demolds when nine in ten are stiff', () => {
+    const { outline, bands } = outlineOf({ back: FOOTPRINT })
+    const wait = (id: string) => outline.jobs.find((job) => job.id === id)!.waits[0]!
+    const mean = waitsOf({ back: FOOTPRINT }, 'back')[0]!
+    expect(wait('back').closeMin).toBeLessThan(0.9 * mean.closeMin!)
+    expect(wait('back').closeMin! - wait('back').openMin).toBeGreaterThan(120)
+    expect(wait('back').openMin).toBeLessThanOrEqual(bands.steps.back!.best.midMin)
+    expect(wait('demold').openMin).toBeGreaterThan(bands.steps.demold!.best.midMin)
+  })
+
+  test('a pour and its back never stand on two level places at once', () => {
+    const { outline } = outlineOf({ back: FOOTPRINT })
+    const back = outline.jobs.find(({ id }) => id === 'back')!.waits[0]!
+    expect(outline.levelMin).toBeLessThanOrEqual(back.openMin)
+  })
+
+  test('a mold of several cavities is taken by copies, not by pieces', () => {
+    const request = bloomRequest()
+    const [order] = request.pieces
+    const pieces = [{ ...order!, count: 5, mold: { ...order!.mold, cavities: 2, count: 4 } }]
+    expect(outlineOf({ pieces }).outline.molds).toEqual([
+      { id: 'coaster', name: 'Round coaster', copies: 3, owned: 4 },
+    ])
+  })
+})

@@ -1,0 +1,61 @@
+import { describe, expect, test } from '@jest/globals'
+import type { Blocker, Reminder, RackPlanJob, Way } from '#core/rack/index.ts'
+import { wordBlocker, wordReminder, wordWay } from './rack.ts'
+
+const shown = (atMs: number) => new Date(atMs).toISOString().slice(0, 16)
+const T0 = Date.parse('2026-12-02T18:00Z')
+
+describe('why something does not fit', () => {
+  test.each<[Blocker, RegExp]>([
+    [{ kind: 'never', job: 'demold' }, /never ready for demolding within three weeks/],
+    [{ kind: 'pinPassed', job: 'pour' }, /hour chosen for the pour has passed/],
+    [{ kind: 'pinAway', job: 'clearCoat' }, /hour chosen for pour the clear coat you are not free/],
+    [{ kind: 'pin' }, /does not fit what must come before it or follow/],
+    [{ kind: 'hands' }, /your hands are with another batch/],
+    [{ kind: 'resource', resource: { kind: 'level' }, more: 2 }, /needs 2 more level places/],
+    [{ kind: 'resource', resource: { kind: 'covers' }, more: 1 }, /needs one more cover\./],
+    [
+      { kind: 'resource', resource: { kind: 'mold', id: 'm', name: 'Flower tray' }, more: 1 },
+      /needs one more of the mold Flower tray/,
+    ],
+    [{ kind: 'window' }, /the window would close first/],
+    [{ kind: 'awake' }, /Your free hours do not hold it/],
+    [{ kind: 'several' }, /No single change/],
+  ])('%j', (blocker, words) => {
+    expect(wordBlocker({ blocker, ways: [] })).toMatch(words)
+  })
+})
+
+describe('a way out', () => {
+  const way = (changes: object): Way =>
+    ({ kind: 'hands', pourAtMs: T0, readyAtMs: T0 + 1e9, inTime: true, ...changes }) as Way
+
+  test('tells what it would give', () => {
+    expect(wordWay(way({ kind: 'awake' }), shown)).toBe(
+      'Be free at another hour: stop-stir 2026-12-02T18:00, ready 2026-12-14T07:46.',
+    )
+  })
+
+  test('of a batch that is poured already tells no pour, and one that is still late says so', () => {
+    expect(wordWay(way({ kind: 'window', pourAtMs: null, inTime: false }), shown)).toMatch(
+      /sanded lightly so that it keys: ready [^,]*, still late\.$/,
+    )
+  })
+})
+
+describe('a reminder', () => {
+  const job = { title: 'Pour the back layer', closeAtMs: T0 + 5_400_000, late: false } as RackPlanJob
+  const reminder = (changes: Partial<Reminder> = {}): Reminder => ({
+    key: 'k',
+    job,
+    name: 'Tray',
+    why: 'due',
+    ...changes,
+  })
+
+  test('says how long it can still wait, or that it cannot', () => {
+    expect(wordReminder(reminder(), T0)).toBe('Pour the back layer: Tray. It can wait another 1 h 30.')
+    expect(wordReminder(reminder({ why: 'closing' }), T0 + 3_600_000)).toMatch(/Only 30 min left\.$/)
+    expect(wordReminder(reminder({ job: { ...job, closeAtMs: null } }), T0)).toMatch(/It can wait\.$/)
+  })
+})
