@@ -50,7 +50,12 @@ test('a plan says what the shelf is short of, and what a piece costs and should 
   await page.goto('/plan')
   await page.getByRole('combobox', { name: 'Mold 1' }).selectOption({ label: 'Round coaster' })
   const stock = page.locator('[data-stock]')
-  await expect(stock.locator('[data-per-piece]')).toHaveText(/[£€]\d+\.\d\d/)
+  await expect(stock.locator('[data-per-piece]')).toHaveText(/£\d+\.\d\d/)
+  await page.goto('/studio')
+  await page.getByLabel('Currency').selectOption('NOK')
+  await expect(page.getByLabel('Currency')).toHaveValue('NOK')
+  await page.goto('/plan')
+  await expect(stock.locator('[data-per-piece]')).toContainText('NOK')
   const price = async () =>
     Number((await stock.locator('[data-price]').textContent())!.replace(/[^\d.]/g, ''))
   const first = await price()

@@ -20,6 +20,7 @@ import { useSay } from '#app/components/undo.tsx'
 import { download, save as saveFile } from '#app/platform/download.ts'
 import { furnishDemoStudio } from '#app/platform/firstOpening.ts'
 import { useSettings, useUnits } from '#app/platform/queries.ts'
+import { currencyOf } from '#app/platform/stock.ts'
 import { usePlatform } from '#app/platform/studio.tsx'
 import { SCHOOL_WORDS, type School } from '#words/schools.ts'
 import { InstrumentsField } from './InstrumentsField.tsx'
@@ -32,6 +33,7 @@ const SCHOOLS: readonly School[] = ['minutes', 'temperature', 'string']
 /** The same bound as for what a file unpacks into: pictures hardly pack. */
 const LARGEST_FILE_BYTES = ZIP_LIMITS.allBytes
 const MB = 1024 * 1024
+const REGION = 'region'
 
 /** The studio's files and settings. Everything stays on this device unless it is saved to a file. */
 export function StudioPlace() {
@@ -273,6 +275,19 @@ function SettingsSheet() {
           choices={SCHOOLS.map((id) => ({ id, name: SCHOOL_WORDS[id] }))}
           onChange={(school) => change({ school })}
           hint="The strip leads with it and keeps the other two in sight: all three tell the same moment."
+        />
+        <ChoiceField
+          label="Currency"
+          value={settings.money.currency ?? REGION}
+          choices={[
+            {
+              id: REGION,
+              name: `That of the device's region (${currencyOf({ money: { ...settings.money, currency: null } })})`,
+            },
+            ...Intl.supportedValuesOf('currency').map((id) => ({ id, name: id })),
+          ]}
+          onChange={(id) => change({ money: { ...settings.money, currency: id === REGION ? null : id } })}
+          hint="Prices already entered keep their figures."
         />
         <InstrumentsField settings={settings} change={change} />
         <MeasuredHands settings={settings} use={(hands) => change({ hands })} />
