@@ -21,7 +21,8 @@ const JOB_WORDS: Readonly<Record<string, string>> = {
   drape: 'draping',
 }
 
-function wordJob(id: string): string {
+/** A job of the rack within a sentence. */
+export function wordJob(id: string): string {
   return JOB_WORDS[id] ?? (id in AFTER ? AFTER[id as AfterId].title.toLowerCase() : id)
 }
 

@@ -64,6 +64,20 @@ test('a job is dragged to another day, and to an hour that is not free: why it c
   await expect(page.locator('[data-trouble="demo-9"]')).toHaveCount(0)
 })
 
+test('an hour that was chosen badly can be let go from where its trouble is told', async ({ page }) => {
+  await openRack(page)
+  await job(page, 'demo-9.pour').focus()
+  await page.keyboard.press('ArrowDown')
+  for (let k = 0; k < 6; k++) await page.keyboard.press('Shift+ArrowLeft')
+  for (let k = 0; k < 6; k++) await page.keyboard.press('Shift+ArrowLeft')
+  await page.getByRole('button', { name: 'Keep this hour all the same' }).click()
+  const trouble = page.locator('[data-trouble="demo-9"]')
+  await expect(trouble).toContainText('At the hour chosen for the pour you are not free.')
+  await expect(job(page, 'demo-9.pour')).toHaveCount(0)
+  await trouble.getByRole('button', { name: 'Let the hour chosen for the pour go' }).click()
+  await expect(job(page, 'demo-9.pour')).toBeVisible()
+})
+
 test('a promise is worked backwards to the latest pour; one that cannot be kept says what would help', async ({
   page,
 }) => {

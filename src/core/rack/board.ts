@@ -46,6 +46,8 @@ export type Resource =
 const SLOT_MIN = SLOT_MS / 60_000
 const DAY_SLOTS = 96
 const RUNNING_WEIGHT = 3
+/** How long a pour that was not begun counts as about to be. */
+const OVERDUE_MS = 45 * 60_000
 const LEVEL = 0
 const COVERS = 1
 
@@ -153,8 +155,7 @@ interface ChainTask {
 
 function pourJob({ batch, scale, copies }: ChainTask): PlacingJob {
   const { leadMin, pourHandsMin, pourPresentMin, levelMin } = batch.outline
-  const pin = batch.pins['pour']
-  const at = pin === undefined ? null : slotAt(pin, scale) - slotsOf(leadMin)
+  const at = pourSlot(batch, scale)
   return {
     id: 'pour',
     handsSlots: slotsOf(pourHandsMin),
@@ -166,12 +167,25 @@ function pourJob({ batch, scale, copies }: ChainTask): PlacingJob {
   }
 }
 
+/**
+ * The slot at which a pour with a chosen stop-stir is laid out; null where none was chosen. Once its laying out has begun it is due now,
+ * and stays so for a while after the stop-stir was to be.
+ */
+function pourSlot({ pins, outline }: RackBatch, scale: Scale): number | null {
+  const pin = pins['pour']
+  if (pin === undefined) return null
+  const at = slotAt(pin, scale) - slotsOf(outline.leadMin)
+  const dueNow = at < 0 && pin > scale.fromMs - OVERDUE_MS
+  return dueNow ? 0 : at
+}
+
 function rackJob(task: ChainTask, job: OutlineJob): PlacingJob {
   const { batch, scale, copies } = task
   const slots = Math.max(1, slotsOf(job.handsMin))
   const bounds = job.waits.map((wait) => boundOf(task, wait))
-  const pin = batch.pins[job.id]
-  const pinned = pin === undefined ? null : slotAt(pin, scale)
+  // An hour that has passed holds nothing any more: the job is due as soon as it can be.
+  const pin = batch.pins[job.id] ?? -Infinity
+  const pinned = pin < scale.fromMs ? null : slotAt(pin, scale)
   return {
     id: job.id,
     handsSlots: slots,

@@ -120,6 +120,20 @@ describe('the coming days', () => {
     expect(trouble!.blocker).toEqual({ kind: 'pinPassed', job: 'pour' })
   })
 
+  test('a pour that is being laid out is due now, whatever minute it is', () => {
+    const { jobs, batches } = planRack(studio([batch('tray', {}, { pins: { pour: NOW + HOUR / 4 } })]))
+    expect(batches[0]!.trouble).toBeNull()
+    expect(jobs[0]).toMatchObject({ id: 'pour', beginAtMs: NOW })
+  })
+
+  test('an hour chosen for a step on the rack that was let pass holds it no longer', () => {
+    const startedAtMs = NOW - 30 * HOUR
+    const passed = batch('tray', {}, { startedAtMs, done: { cover: 40 }, pins: { demold: NOW - 2 * HOUR } })
+    const { jobs } = planRack(studio([passed]))
+    expect(jobs.map(({ id }) => id)).toEqual(['demold'])
+    expect(jobs[0]!.beginAtMs).toBeGreaterThanOrEqual(NOW)
+  })
+
   test('moving one batch leaves the others where they stand as long as they fit', () => {
     const three = ['one', 'two', 'three'].map((id) => batch(id, { back: DARK }))
     const before = planRack(studio(three))

@@ -2,7 +2,7 @@ import { useState } from 'react'
 import { Link } from 'react-router'
 import { pinJob } from '#data/batchCommands.ts'
 import type { RackPlan, RackPlanJob, RackStudio } from '#core/rack/index.ts'
-import { wordBlocker, wordWay } from '#words/rack.ts'
+import { wordBlocker, wordJob, wordWay } from '#words/rack.ts'
 import { Callout } from '#app/components/Callout.tsx'
 import { useSay } from '#app/components/undo.tsx'
 import { momentIn } from '#app/components/zoned.ts'
@@ -64,13 +64,21 @@ export function ComingDays({ studio, base }: { studio: RackStudio; base: RackPla
         uncertain. Drag a job, or choose it and use the arrow keys, to see at once what another hour does.
       </p>
       <Elsewhere zone={settings.hours.zone} />
-      <Troubles plan={plan} zone={zone} />
+      <Troubles
+        plan={plan}
+        zone={zone}
+        pinsOf={(id) => studio.batches.find((batch) => batch.id === id)?.pins ?? {}}
+        letGo={(batchId, jobId, wasMs) =>
+          keepHour({ batchId, jobId, title: 'Chosen hour let go', atMs: null }, wasMs)
+        }
+      />
       <div className="sheet max-md:hidden print:hidden">
         <DayBoard
           plan={plan}
           zone={zone}
           levelPlaces={settings.levelPlaces}
           chosen={moving}
+          wantedMs={moving?.beginAtMs ?? null}
           isMoved={(each) => pin !== null && isElsewhere(each, base)}
           onChoose={choose}
           onMove={move}
@@ -139,7 +147,14 @@ function useKeepHour() {
 }
 
 /** What does not fit, why, and the nearest ways out. */
-function Troubles({ plan, zone }: { plan: RackPlan; zone: string }) {
+interface TroublesProps {
+  readonly plan: RackPlan
+  readonly zone: string
+  readonly pinsOf: (batchId: string) => Readonly<Record<string, number>>
+  readonly letGo: (batchId: string, jobId: string, wasMs: number) => void
+}
+
+function Troubles({ plan, zone, pinsOf, letGo }: TroublesProps) {
   const shown = (atMs: number) => momentIn(atMs, zone)
   return plan.batches.flatMap(({ id, name, placed, lateMin, trouble }) =>
     trouble ? (
@@ -155,6 +170,19 @@ function Troubles({ plan, zone }: { plan: RackPlan; zone: string }) {
                 <li key={way.kind + way.readyAtMs}>{wordWay(way, shown)}</li>
               ))}
             </ul>
+          )}
+          {!placed && (
+            <div className="mt-2 flex flex-wrap gap-2">
+              {Object.entries(pinsOf(id)).map(([jobId, wasMs]) => (
+                <button
+                  key={jobId}
+                  className="button button-quiet px-3"
+                  onClick={() => letGo(id, jobId, wasMs)}
+                >
+                  Let the hour chosen for {wordJob(jobId)} go
+                </button>
+              ))}
+            </div>
           )}
         </Callout>
       </div>

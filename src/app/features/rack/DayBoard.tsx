@@ -6,7 +6,7 @@ import {
   useSensors,
   type DragMoveEvent,
 } from '@dnd-kit/core'
-import { useRef, type KeyboardEvent } from 'react'
+import { useEffect, useRef, type KeyboardEvent } from 'react'
 import { daysLaterMs, SLOT_MS, type RackPlan, type RackPlanJob } from '#core/rack/index.ts'
 import { clockIn, dayIn } from '#app/components/zoned.ts'
 import { dayRows, type DayRow } from './dayRows.ts'
@@ -22,6 +22,8 @@ interface DayBoardProps {
   readonly zone: string
   readonly levelPlaces: number
   readonly chosen: ChosenJob | null
+  /** Where the chosen job is wanted, while the plan for it is still worked out; null while it stays. */
+  readonly wantedMs: number | null
   /** Whether that job stands elsewhere than in the plan as it is. */
   readonly isMoved: (job: RackPlanJob) => boolean
   readonly onChoose: (job: RackPlanJob) => void
@@ -33,11 +35,16 @@ const KEYS =
 
 /** The coming days, one under the other as they are lived; nights and hours that are not free are shaded. */
 export function DayBoard(props: DayBoardProps) {
-  const { plan, zone, onMove } = props
+  const { plan, zone, chosen, onMove } = props
   const rows = dayRows(plan, zone)
   const board = useRef<HTMLOListElement>(null)
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }))
   const begun = useRef<RackPlanJob | null>(null)
+  useEffect(() => {
+    // A flag that went to another day is another button: the keys stay with the job.
+    if (!chosen || document.activeElement !== document.body) return
+    board.current?.querySelector<HTMLElement>(`[data-job="${chosen.batchId}.${chosen.jobId}"]`)?.focus()
+  })
   const drop = () => {
     begun.current = null
   }
@@ -73,12 +80,13 @@ export function DayBoard(props: DayBoardProps) {
 }
 
 function Day({ row, first, ...props }: DayBoardProps & { row: DayRow; first: boolean }) {
-  const { plan, zone, levelPlaces, chosen, isMoved, onChoose, onMove } = props
+  const { plan, zone, levelPlaces, chosen, wantedMs, isMoved, onChoose, onMove } = props
   const { setNodeRef } = useDroppable({ id: row.on })
   const open = chosen && plan.jobs.find((job) => job.batchId === chosen.batchId && job.id === chosen.jobId)
   const nameOf = (id: string) => plan.batches.find((batch) => batch.id === id)?.name ?? ''
   const onKey = (event: KeyboardEvent, job: RackPlanJob) => {
-    const to = keyedMs(event, job, zone)
+    const isChosen = chosen?.batchId === job.batchId && chosen.jobId === job.id
+    const to = keyedMs(event, (isChosen ? wantedMs : null) ?? job.beginAtMs, zone)
     if (to === null || to < plan.fromMs) return
     event.preventDefault()
     onMove(job, to)
@@ -161,7 +169,7 @@ function OpenBand({ open, row }: { open: RackPlanJob; row: DayRow }) {
 }
 
 /** Left and right move by a quarter of an hour, with shift by an hour; up and down by a day. */
-function keyedMs({ key, shiftKey }: KeyboardEvent, { beginAtMs }: RackPlanJob, zone: string): number | null {
+function keyedMs({ key, shiftKey }: KeyboardEvent, beginAtMs: number, zone: string): number | null {
   const step = shiftKey ? 4 * SLOT_MS : SLOT_MS
   switch (key) {
     case 'ArrowLeft':
