@@ -33,3 +33,14 @@ describe('the placing against HiGHS, an independent mixed-integer solver', () =>
     expect(met.length).toBeGreaterThanOrEqual(54)
   })
 })
+
+test('the placing breaks no rule in 2,000 studios', () => {
+  const size = { days: 5, slotsPerDay: 24, chains: 6, jobs: 5 }
+  fc.assert(
+    fc.property(studios(size), (problem) => {
+      const effort = { exact: 1000, improving: 1000, each: 300 }
+      expect(brokenRules(problem, place(problem, { effort }).starts)).toEqual([])
+    }),
+    { numRuns: 2000, seed: 20261125 },
+  )
+})

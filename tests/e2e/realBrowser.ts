@@ -1,6 +1,6 @@
 import { spawn } from 'node:child_process'
 import { once } from 'node:events'
-import { chromium, type Page } from '@playwright/test'
+import { chromium, type Browser, type Page } from '@playwright/test'
 import config from '../../playwright.config.ts'
 
 export interface RealBrowser {
@@ -40,7 +40,21 @@ export async function startBrowser(profile: string): Promise<RealBrowser> {
     })
     child.once('exit', () => reject(new Error(`the browser ended: ${said}`)))
   })
-  const browser = await chromium.connectOverCDP(address)
+  const browser = await connected(address)
   const page = await browser.contexts()[0]!.newPage()
   return { page, kill }
+}
+
+const TRIES = 3
+const TRY_MS = 10_000
+
+/** A browser that has just begun sometimes takes the connection and says nothing: asked again it answers. */
+async function connected(address: string): Promise<Browser> {
+  for (let no = 1; ; no++) {
+    try {
+      return await chromium.connectOverCDP(address, { timeout: TRY_MS })
+    } catch (problem) {
+      if (no === TRIES) throw problem
+    }
+  }
 }
