@@ -1,21 +1,12 @@
-import { useEffect, useState } from 'react'
+import { lazy, Suspense, useEffect, useState } from 'react'
 import { useNavigate } from 'react-router'
-import { Dialog } from 'radix-ui'
+import type { KeyedPlace } from './KeyDialog.tsx'
 
-interface KeyListProps {
-  readonly places: readonly { readonly to: string; readonly name: string; readonly key: string }[]
-}
-
-const OTHERS = [
-  ['Enter or space', 'Mark the step at hand, in a pour'],
-  ['u', 'Undo the last mark, in a pour'],
-  ['r', 'Reading, in a pour'],
-  ['n', 'Note, in a pour'],
-  ['?', 'This list'],
-] as const
+/** The list itself is loaded when it is first asked for. */
+const KeyDialog = lazy(async () => ({ default: (await import('./KeyDialog.tsx')).KeyDialog }))
 
 /** Keys that work anywhere: g and then a letter goes to a place, ? lists them. */
-export function KeyList({ places }: KeyListProps) {
+export function KeyList({ places }: { readonly places: readonly KeyedPlace[] }) {
   const navigate = useNavigate()
   const [open, setOpen] = useState(false)
   useEffect(() => {
@@ -32,30 +23,20 @@ export function KeyList({ places }: KeyListProps) {
     return () => window.removeEventListener('keydown', listen)
   }, [navigate, places])
   return (
-    <Dialog.Root open={open} onOpenChange={setOpen}>
-      <Dialog.Trigger className="text-ink-soft min-h-11 cursor-pointer text-sm underline">
+    <>
+      <button
+        className="text-ink-soft min-h-11 cursor-pointer text-sm underline"
+        aria-haspopup="dialog"
+        aria-expanded={open}
+        onClick={() => setOpen(true)}
+      >
         Keys
-      </Dialog.Trigger>
-      <Dialog.Portal>
-        <Dialog.Overlay className="bg-sunken/80 fixed inset-0 z-40" />
-        <Dialog.Content
-          className="bg-raised border-edge fixed inset-x-3 top-[10vh] z-50 mx-auto max-w-md rounded-2xl border p-5"
-          aria-describedby={undefined}
-        >
-          <Dialog.Title className="font-display mb-3 text-2xl font-semibold">Keys</Dialog.Title>
-          <dl className="grid grid-cols-[9rem_1fr] gap-y-2">
-            {[...places.map((place) => [`g, then ${place.key}`, place.name] as const), ...OTHERS].map(
-              ([keys, what]) => (
-                <div key={keys} className="contents">
-                  <dt className="font-semibold">{keys}</dt>
-                  <dd>{what}</dd>
-                </div>
-              ),
-            )}
-          </dl>
-          <Dialog.Close className="button button-quiet mt-4">Close</Dialog.Close>
-        </Dialog.Content>
-      </Dialog.Portal>
-    </Dialog.Root>
+      </button>
+      {open && (
+        <Suspense fallback={null}>
+          <KeyDialog places={places} close={() => setOpen(false)} />
+        </Suspense>
+      )}
+    </>
   )
 }
