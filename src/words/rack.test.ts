@@ -9,7 +9,7 @@ describe('why something does not fit', () => {
   test.each<[Blocker, RegExp]>([
     [{ kind: 'never', job: 'demold' }, /never ready for demolding within three weeks/],
     [{ kind: 'pinPassed', job: 'pour' }, /hour chosen for the pour has passed/],
-    [{ kind: 'pinAway', job: 'clearCoat' }, /hour chosen for pour the clear coat you are not free/],
+    [{ kind: 'pinAway', job: 'clearCoat' }, /hour chosen for the clear coat you are not free/],
     [{ kind: 'pin' }, /does not fit what must come before it or follow/],
     [{ kind: 'hands' }, /your hands are with another batch/],
     [{ kind: 'resource', resource: { kind: 'level' }, more: 2 }, /needs 2 more level places/],
@@ -36,8 +36,12 @@ describe('a way out', () => {
     )
   })
 
+  test('names what is done late', () => {
+    expect(wordWay(way({ kind: 'window', job: 'drape' }), shown)).toMatch(/^Let the window for draping pass/)
+  })
+
   test('of a batch that is poured already tells no pour, and one that is still late says so', () => {
-    expect(wordWay(way({ kind: 'window', pourAtMs: null, inTime: false }), shown)).toMatch(
+    expect(wordWay(way({ kind: 'window', job: 'back', pourAtMs: null, inTime: false }), shown)).toMatch(
       /sanded lightly so that it keys: ready [^,]*, still late\.$/,
     )
   })
@@ -57,5 +61,6 @@ describe('a reminder', () => {
     expect(wordReminder(reminder(), T0)).toBe('Pour the back layer: Tray. It can wait another 1 h 30.')
     expect(wordReminder(reminder({ why: 'closing' }), T0 + 3_600_000)).toMatch(/Only 30 min left\.$/)
     expect(wordReminder(reminder({ job: { ...job, closeAtMs: null } }), T0)).toMatch(/It can wait\.$/)
+    expect(wordReminder(reminder({ job: { ...job, late: true } }), T0)).toMatch(/Its window has closed\.$/)
   })
 })

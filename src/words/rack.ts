@@ -1,5 +1,5 @@
 import type { Blocker, RackChange, RackPlan, Reminder, Resource, Trouble, Way } from '#core/rack/index.ts'
-import { AFTER, type AfterId } from '#core/technique/index.ts'
+import type { AfterId } from '#core/technique/index.ts'
 import { printSpan } from '#core/units/index.ts'
 
 /** An instant as the reader's clock and calendar show it. */
@@ -19,11 +19,16 @@ const JOB_WORDS: Readonly<Record<string, string>> = {
   back: 'the back layer',
   demold: 'demolding',
   drape: 'draping',
+  sandEdges: 'wet-sanding',
+  clearCoat: 'the clear coat',
+  heatCoat: 'the heat-resistant coat',
+  varnish: 'the edge',
+  feet: 'the feet',
 }
 
 /** A job of the rack within a sentence. */
 export function wordJob(id: string): string {
-  return JOB_WORDS[id] ?? (id in AFTER ? AFTER[id as AfterId].title.toLowerCase() : id)
+  return JOB_WORDS[id] ?? id
 }
 
 function wordResource(resource: Resource, count: number): string {
@@ -79,7 +84,9 @@ function wordChange(way: Way): string {
     case 'resource':
       return `With ${wordResource(way.resource, way.more)}`
     case 'window':
-      return 'Let the window pass: a back the next day, sanded lightly so that it keys'
+      return way.job === 'back'
+        ? 'Let the window pass: a back the next day, sanded lightly so that it keys'
+        : `Let the window for ${wordJob(way.job)} pass, with what the step says of being late`
     case 'laterPromise':
       return 'Promise a later day'
     default:
@@ -111,7 +118,8 @@ export function wordRackChange(change: RackChange, plan: RackPlan, shown: Shown)
 /** A reminder in a line: what, and how long it can still wait. */
 export function wordReminder({ job, name, why }: Reminder, nowMs: number): string {
   const what = `${job.title}: ${name}`
-  if (job.closeAtMs === null || job.late) return `${what}. It can wait.`
+  if (job.late) return `${what}. Its window has closed.`
+  if (job.closeAtMs === null) return `${what}. It can wait.`
   const left = printSpan(Math.max(0, job.closeAtMs - nowMs) / 60_000)
   return why === 'closing' ? `${what}. Only ${left} left.` : `${what}. It can wait another ${left}.`
 }

@@ -34,7 +34,8 @@ export type Relaxed =
   | { readonly kind: 'awake' }
   | { readonly kind: 'hands' }
   | { readonly kind: 'resource'; readonly resource: Resource; readonly more: number }
-  | { readonly kind: 'window' }
+  /** The first job whose window would close. */
+  | { readonly kind: 'window'; readonly job: string }
 
 /** A change and what it would give. */
 export type Way = (Relaxed | { readonly kind: 'laterPromise' }) & {
@@ -61,7 +62,7 @@ export function troubleOf(task: TroubleTask): Trouble {
   const never = chain.jobs.find((job) => isNever(job, board.problem))
   if (never) return { blocker: { kind: 'never', job: never.id }, ways: [] }
   const passed = chain.jobs.find((job) => job.until < 0)
-  const ways = relaxations(task).flatMap((relaxed) => wayOf(task, relaxed))
+  const ways = relaxations(task).flatMap((alike) => fewest(task, alike))
   const helping = ways.filter(({ inTime }) => inTime)
   const late = task.starts[k] ? laterPromise(task) : []
   if (passed) return { blocker: { kind: 'pinPassed', job: passed.id }, ways }
@@ -86,13 +87,15 @@ function relaxedOnly(way: Relaxed): Relaxed {
   switch (way.kind) {
     case 'resource':
       return { kind: 'resource', resource: way.resource, more: way.more }
+    case 'window':
+      return { kind: 'window', job: way.job }
     default:
       return { kind: way.kind }
   }
 }
 
-/** What could be let go of, the easiest for a person first. */
-function relaxations({ board, studio, k }: TroubleTask): readonly Relaxed[] {
+/** What could be let go of, the easiest for a person first; of several that differ only in how many, the fewest that help. */
+function relaxations({ board, studio, k }: TroubleTask): readonly (readonly Relaxed[])[] {
   const chain = board.problem.chains[k]!
   const pinned = Object.keys(studio.batches[k]!.pins).length > 0
   const most = Math.max(
@@ -102,19 +105,28 @@ function relaxations({ board, studio, k }: TroubleTask): readonly Relaxed[] {
   const used = new Set(
     [...chain.jobs.flatMap(({ holds }) => holds), ...chain.spans].map(({ resource }) => resource),
   )
+  const closing = chain.jobs.find(({ waits }) => waits.some(({ maxSlots }) => maxSlots !== null))
   return [
-    ...(pinned ? [{ kind: 'pin' } as const] : []),
-    { kind: 'hands' },
-    ...[...used].flatMap((resource) =>
+    pinned ? [{ kind: 'pin' }] : [],
+    [{ kind: 'hands' }],
+    ...[...used].map((resource) =>
       Array.from({ length: most }, (_, more) => ({
         kind: 'resource' as const,
         resource: board.resources[resource]!,
         more: more + 1,
       })),
     ),
-    { kind: 'window' },
-    { kind: 'awake' },
+    closing ? [{ kind: 'window', job: closing.id }] : [],
+    [{ kind: 'awake' }],
   ]
+}
+
+function fewest(task: TroubleTask, alike: readonly Relaxed[]): readonly Way[] {
+  for (const relaxed of alike) {
+    const found = wayOf(task, relaxed)
+    if (found.length > 0) return found
+  }
+  return []
 }
 
 /** Where the batch would stand without that rule, as long as that is better than where it stands. */

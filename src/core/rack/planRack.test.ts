@@ -82,7 +82,9 @@ describe('the coming days', () => {
     const starts = plan.jobs.filter(({ id }) => id === 'pour').map(({ beginAtMs }) => beginAtMs)
     expect(Math.abs(starts[0]! - starts[1]!) / HOUR).toBeGreaterThan(17)
     const few = planRack(studio([full('one')], { levelPlaces: 10, covers: 30 }))
-    expect(few.batches[0]!.trouble!.blocker).toMatchObject({
+    const { blocker, ways } = few.batches[0]!.trouble!
+    expect(ways.filter(({ kind }) => kind === 'resource')).toHaveLength(1)
+    expect(blocker).toMatchObject({
       kind: 'resource',
       resource: { kind: 'level' },
       more: 2,

@@ -27,6 +27,7 @@ export function ComingDays({ studio, base }: { studio: RackStudio; base: RackPla
   const zone = zoneOf(settings)
   const leadMs = (batchId: string, jobId: string) =>
     jobId === 'pour' ? (studio.batches.find(({ id }) => id === batchId)?.outline.leadMin ?? 0) * 60_000 : 0
+  const pinsOf = (batchId: string) => studio.batches.find(({ id }) => id === batchId)?.pins ?? {}
   const pin =
     moving && moving.beginAtMs !== null
       ? {
@@ -46,12 +47,9 @@ export function ComingDays({ studio, base }: { studio: RackStudio; base: RackPla
     setMoving({ batchId, jobId: id, beginAtMs })
   const keep = (atMs: number | null) => {
     if (!moving || !job) return
-    const old = job.pinned ? jobIn(base, moving) : null
+    const old = pinsOf(moving.batchId)[moving.jobId] ?? null
     const lead = leadMs(moving.batchId, moving.jobId)
-    keepHour(
-      { ...moving, title: job.title, atMs: atMs === null ? null : atMs + lead },
-      old && old.beginAtMs + lead,
-    )
+    keepHour({ ...moving, title: job.title, atMs: atMs === null ? null : atMs + lead }, old)
     setMoving(null)
   }
   return (
@@ -67,7 +65,7 @@ export function ComingDays({ studio, base }: { studio: RackStudio; base: RackPla
       <Troubles
         plan={plan}
         zone={zone}
-        pinsOf={(id) => studio.batches.find((batch) => batch.id === id)?.pins ?? {}}
+        pinsOf={pinsOf}
         letGo={(batchId, jobId, wasMs) =>
           keepHour({ batchId, jobId, title: 'Chosen hour let go', atMs: null }, wasMs)
         }
@@ -146,7 +144,6 @@ function useKeepHour() {
   }
 }
 
-/** What does not fit, why, and the nearest ways out. */
 interface TroublesProps {
   readonly plan: RackPlan
   readonly zone: string
@@ -154,6 +151,7 @@ interface TroublesProps {
   readonly letGo: (batchId: string, jobId: string, wasMs: number) => void
 }
 
+/** What does not fit, why, and the nearest ways out. */
 function Troubles({ plan, zone, pinsOf, letGo }: TroublesProps) {
   const shown = (atMs: number) => momentIn(atMs, zone)
   return plan.batches.flatMap(({ id, name, placed, lateMin, trouble }) =>

@@ -123,5 +123,5 @@ function possible(job: RackPlanJob, shown: (atMs: number) => string): string {
   if (job.late)
     return `Its window closes ${shown(job.closeAtMs!)}, before you are free: late, with what the step says of it.`
   if (job.closeAtMs === null) return `From ${shown(job.openAtMs)} on; it can wait.`
-  return `Between ${shown(job.openAtMs)} and ${shown(job.closeAtMs)}, nine times in ten.`
+  return `Between ${shown(job.openAtMs)} and ${shown(job.closeAtMs)}, as far as is known: a gloved finger tells.`
 }
