@@ -18,7 +18,7 @@ describe('why something does not fit', () => {
       { kind: 'resource', resource: { kind: 'mold', id: 'm', name: 'Flower tray' }, more: 1 },
       /needs one more of the mold Flower tray/,
     ],
-    [{ kind: 'window' }, /the window would close first/],
+    [{ kind: 'window', job: 'back' }, /the window would close first/],
     [{ kind: 'awake' }, /Your free hours do not hold it/],
     [{ kind: 'several' }, /No single change/],
   ])('%j', (blocker, words) => {
