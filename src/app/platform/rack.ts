@@ -1,5 +1,6 @@
 import { useQueries } from '@tanstack/react-query'
 import type { BatchPlan, LivePlan } from '#core/plan/index.ts'
+import { stillWaiting } from '#core/rack/index.ts'
 import { stepAtHand, type RunStep } from '#core/runsheet/index.ts'
 import { useNowMs } from './clock.ts'
 import { livePlanQuery, useStories, type BatchStory } from './queries.ts'
@@ -65,13 +66,22 @@ export interface RackEntry {
   readonly doneAtMs: number | null
 }
 
-/** The rack's tasks of those batches, soonest first. */
+/** The rack's tasks of those batches, soonest first; what was passed over for a later one is left out. */
 export function rackEntries(batches: readonly RunningBatch[]): readonly RackEntry[] {
   return batches
-    .flatMap((batch) =>
-      batch.plan.steps.filter((step) => step.place === 'rack').map((step) => entryOf(batch, step)),
-    )
+    .flatMap((batch) => rackStepsOf(batch).map((step) => entryOf(batch, step)))
     .sort((one, other) => one.bestAtMs - other.bestAtMs)
+}
+
+function rackStepsOf({ plan, done }: RunningBatch): readonly RunStep[] {
+  const steps = plan.steps.filter((step) => step.place === 'rack')
+  const waiting = stillWaiting(
+    steps.map(({ stepId }) => ({ id: stepId })),
+    done,
+  ).map(({ id }) => id)
+  return steps.filter(
+    ({ key, stepId }) => done[key] !== undefined || stepId === 'use' || waiting.includes(stepId),
+  )
 }
 
 function entryOf(batch: RunningBatch, step: RunStep): RackEntry {

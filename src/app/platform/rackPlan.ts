@@ -1,10 +1,19 @@
 import { keepPreviousData, useQueries, useQuery, type UseQueryResult } from '@tanstack/react-query'
-import { useRef } from 'react'
 import type { BatchRequest } from '#core/batch/index.ts'
-import { SLOT_MS, type KeptJobs, type RackBatch, type RackPlan, type RackStudio } from '#core/rack/index.ts'
+import {
+  rackSteps,
+  SLOT_MS,
+  stillWaiting,
+  type KeptJobs,
+  type RackBatch,
+  type RackPlan,
+  type RackStudio,
+} from '#core/rack/index.ts'
+import { TECHNIQUES, withAfter } from '#core/technique/index.ts'
+import type { StudioDatabase } from '#data/database.ts'
 import type { Settings } from '#schema/studio.ts'
 import { useNowMs } from './clock.ts'
-import { livePlanQuery, NOT_POURED, useSettings, useStories, type BatchStory } from './queries.ts'
+import { livePlanQuery, NOT_POURED, useMolds, useSettings, useStories, type BatchStory } from './queries.ts'
 import { usePlatform } from './studio.tsx'
 
 const DAYS = 21
@@ -30,18 +39,20 @@ export function useRackStudio(paper: OnPaper | null = null): RackStudio | null {
   const settings = useSettings()
   const nowMs = useNowMs(60_000)
   const stories = useStories().data
+  const molds = useMolds().data
   const waiting = (stories ?? []).filter((story) => isOnTheRack(story) && story.batch.id !== paper?.replaces)
   const asked = [...waiting.map(ofStory), ...(paper ? [onPaper(paper.request)] : [])]
   const plans = useQueries({
     queries: asked.map(({ request, pour }) => livePlanQuery(planner, { batch: { request } }, pour)),
   })
-  if (!stories || plans.some(({ data }) => !data)) return null
+  if (!stories || !molds || plans.some(({ data }) => !data)) return null
   return {
     nowMs: Math.ceil(nowMs / SLOT_MS) * SLOT_MS,
     days: DAYS,
     hours: { ...settings.hours, zone: zoneOf(settings) },
     levelPlaces: settings.levelPlaces,
     covers: settings.covers,
+    molds: Object.fromEntries(molds.map(({ id, count }) => [id, count])),
     batches: asked.map(({ id, request, pour, pins }, k): RackBatch => ({
       id,
       name: request.name,
@@ -72,25 +83,39 @@ function ofStory({ batch, pour }: BatchStory) {
   }
 }
 
-/** Planned, or poured and not yet through with all its steps but use. */
+/** Planned, or poured with something still to do. */
 function isOnTheRack({ pour, batch }: BatchStory): boolean {
   if (pour.stage === 'planned' || pour.stage === 'ready') return true
   if (pour.stage !== 'running') return false
-  const { back, after } = batch.request
-  const steps = ['demold', ...(back.when === 'none' ? [] : ['back']), ...after]
-  return steps.some((step) => pour.done[step] === undefined)
+  const { technique, after } = batch.request
+  const steps = rackSteps(withAfter(TECHNIQUES[technique], after), batch.request)
+  return stillWaiting(steps, pour.done).length > 0
 }
 
-/** The coming days, planned in the worker; the last plan stays until the next is there, and what fits stays where it was. */
+/** What every place lays the next days out from: the last plan of what is kept, with the studio it was made of. */
+interface LastPlan {
+  readonly studio: RackStudio
+  readonly plan: RackPlan
+}
+
+const lastPlans = new WeakMap<StudioDatabase, LastPlan>()
+
+/**
+ * The coming days, planned in the worker; the last plan stays until the next is there, and what fits stays where it was. A batch whose chosen
+ * hours changed is placed anew.
+ */
 export function useRackPlan(studio: RackStudio | null): UseQueryResult<RackPlan> {
-  const { rackLab } = usePlatform()
-  const last = useRef<RackPlan | null>(null)
+  const { db, rackLab } = usePlatform()
   return useQuery({
     queryKey: ['rack', studio],
     queryFn: async () => {
       if (studio!.batches.length === 0) return nothingPlanned(studio!)
-      const plan = await rackLab().planRack(studio!, last.current && keptOf(last.current))
-      last.current = plan
+      const last = lastPlans.get(db)
+      const plan = await rackLab().planRack(
+        studio!,
+        last ? keptOf(last.plan, unchanged(last.studio, studio!)) : null,
+      )
+      if (studio!.batches.every(({ id }) => id !== ON_PAPER)) lastPlans.set(db, { studio: studio!, plan })
       return plan
     },
     enabled: studio !== null,
@@ -98,6 +123,14 @@ export function useRackPlan(studio: RackStudio | null): UseQueryResult<RackPlan>
     gcTime: 5 * 60_000,
     placeholderData: keepPreviousData,
   })
+}
+
+/** The batches whose chosen hours are as they were. */
+function unchanged(before: RackStudio, now: RackStudio): ReadonlySet<string> {
+  const pinsBefore = new Map(before.batches.map(({ id, pins }) => [id, JSON.stringify(pins)]))
+  return new Set(
+    now.batches.filter(({ id, pins }) => pinsBefore.get(id) === JSON.stringify(pins)).map(({ id }) => id),
+  )
 }
 
 /** No worker is started where there is nothing to lay out. */
@@ -134,8 +167,10 @@ function withPin(
   }
 }
 
-function keptOf({ jobs }: RackPlan): KeptJobs {
+/** Where the jobs of those batches stand; of all where none are named. */
+function keptOf({ jobs }: RackPlan, only: ReadonlySet<string> | null = null): KeptJobs {
   const kept: Record<string, Record<string, number>> = {}
-  for (const { batchId, id, beginAtMs } of jobs) kept[batchId] = { ...kept[batchId], [id]: beginAtMs }
+  for (const { batchId, id, beginAtMs } of jobs)
+    if (!only || only.has(batchId)) kept[batchId] = { ...kept[batchId], [id]: beginAtMs }
   return kept
 }

@@ -1,7 +1,7 @@
 import type { Hold, PlacingChain, PlacingJob, PlacingProblem } from '../placing/index.ts'
 import { freeStretches, promisedAtMs, type FreeHours } from './freeTime.ts'
 import { SLOT_MS } from './slot.ts'
-import type { JobWait } from './jobs.ts'
+import { stillWaiting, type JobWait } from './jobs.ts'
 import type { OutlineJob, RackOutline } from './outline.ts'
 
 /** Everything the coming days are planned from; plain data. */
@@ -13,6 +13,8 @@ export interface RackStudio {
   /** Molds that can stand level at once, and under covers. */
   readonly levelPlaces: number
   readonly covers: number
+  /** How many there are of each mold on the shelf; one that is not there counts as its plan had it. */
+  readonly molds: Readonly<Record<string, number>>
   readonly batches: readonly RackBatch[]
 }
 
@@ -45,6 +47,7 @@ export type Resource =
 
 const SLOT_MIN = SLOT_MS / 60_000
 const DAY_SLOTS = 96
+/** By eye: a job that was poured for may cost a planned pour three quarters of an hour to save one of its own. */
 const RUNNING_WEIGHT = 3
 /** How long a pour that was not begun counts as about to be. */
 const OVERDUE_MS = 45 * 60_000
@@ -62,7 +65,11 @@ export function boardOf(studio: RackStudio): Board {
     problem: {
       slots,
       free: freeSlots(studio, { fromMs, slots }),
-      capacities: [studio.levelPlaces, studio.covers, ...molds.map(({ owned }) => owned)],
+      capacities: [
+        studio.levelPlaces,
+        studio.covers,
+        ...molds.map(({ id, owned }) => studio.molds[id] ?? owned),
+      ],
       chains: chains.map(({ chain }) => chain),
     },
     fromMs,
@@ -113,7 +120,7 @@ interface NamedChain {
 
 function chainOf(batch: RackBatch, scale: Scale): NamedChain {
   const { outline } = batch
-  const waiting = outline.jobs.filter(({ id }) => id !== 'use' && batch.done[id] === undefined)
+  const waiting = stillWaiting(outline.jobs, batch.done)
   const names = [...(batch.startedAtMs === null ? ['pour'] : []), ...waiting.map(({ id }) => id as string)]
   const task: ChainTask = {
     batch,

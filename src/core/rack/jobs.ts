@@ -1,6 +1,6 @@
 import type { BatchRequest } from '../batch/index.ts'
 import { STAGES, windowOf, type Window } from '../resin/index.ts'
-import type { StepId, StepRule } from '../technique/index.ts'
+import type { StepId, StepRule, Technique } from '../technique/index.ts'
 import {
   fillCup,
   forecastPour,
@@ -37,25 +37,40 @@ const DRY_MIN = { cures: false, openMin: 60, bestMin: 120, closeMin: null }
 /** Touch-dry overnight (common practice; the tin says more). */
 const VARNISH_MIN = { cures: false, openMin: DAY_MIN / 2, bestMin: DAY_MIN, closeMin: null }
 const AT_ONCE = { cures: false, openMin: 0, bestMin: 0, closeMin: null }
-/** A flood coat over a finished piece. */
+/** A flood coat over a finished piece (common practice, from memory). */
 const COAT_MM = 1.5
+/** Its cup beside that of the pour; so thin a layer keeps little of the cup's warmth, so that this hardly matters (a guess). */
+const COAT_SHARE = 0.5
 
 /**
  * The jobs that a batch has on the rack, in an order in which each waits only for earlier ones: back, drape, demolding, finishing, use.
  * Layers cure as the model says; where something dries or is held by a form, common practice says how long.
  */
 export function rackJobs(schedule: Schedule, request: BatchRequest): readonly RackJob[] {
-  const steps = schedule.technique.steps.filter(
-    (step) => step.place === 'rack' && (step.onlyWith !== 'back' || request.back.when !== 'none'),
-  )
-  const backLast = request.back.when === 'afterDemold'
-  const ordered = backLast ? behindDemold(steps) : steps
+  const ordered = rackSteps(schedule.technique, request)
   const layers = layersOf(schedule, request)
   return ordered.map((step, k) => ({
     step,
     waits: waitsOf(step.id, { schedule, request, layers, before: ordered.slice(0, k).map(({ id }) => id) }),
     handsOnMin: handsOnMin(step, schedule.slots, { request, technique: schedule.technique }),
   }))
+}
+
+/** The steps of a batch on the rack, in the order they are done. */
+export function rackSteps(technique: Technique, { back }: Pick<BatchRequest, 'back'>): readonly StepRule[] {
+  const steps = technique.steps.filter(
+    (step) => step.place === 'rack' && (step.onlyWith !== 'back' || back.when !== 'none'),
+  )
+  return back.when === 'afterDemold' ? behindDemold(steps) : steps
+}
+
+/** The steps that still wait: not done, and not passed over by a later one; use is nothing to do. */
+export function stillWaiting<Step extends { readonly id: StepId }>(
+  steps: readonly Step[],
+  done: Readonly<Record<string, number>>,
+): readonly Step[] {
+  const last = steps.findLastIndex(({ id }) => done[id] !== undefined)
+  return steps.slice(last + 1).filter(({ id }) => id !== 'use')
 }
 
 function behindDemold(steps: readonly StepRule[]): readonly StepRule[] {
@@ -78,7 +93,7 @@ function layersOf({ forecast, mixes, technique }: Schedule, { back }: BatchReque
       : []
   const coats = technique.steps.flatMap(({ id }) =>
     id === 'clearCoat' || id === 'heatCoat'
-      ? [{ by: id, cure: thin(forecast.setting.cupMassG / 2, COAT_MM) }]
+      ? [{ by: id, cure: thin(COAT_SHARE * forecast.setting.cupMassG, COAT_MM) }]
       : [],
   )
   return [{ by: 'pour', cure: forecast }, ...backLayer, ...coats]

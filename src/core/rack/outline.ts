@@ -34,7 +34,7 @@ export interface MoldNeed {
   readonly name: string
   /** How many of the mold the pieces fill. */
   readonly copies: number
-  /** How many there are. */
+  /** How many there were when it was planned. */
   readonly owned: number
 }
 

@@ -40,6 +40,7 @@ const studio = (batches: readonly RackBatch[], changes: Partial<RackStudio> = {}
   hours: WHOLE_DAYS,
   levelPlaces: 8,
   covers: 8,
+  molds: {},
   batches,
   ...changes,
 })
@@ -89,6 +90,24 @@ describe('the coming days', () => {
       resource: { kind: 'level' },
       more: 2,
     })
+  })
+
+  test('molds bought since it was planned count', () => {
+    const twelve = (id: string) => batch(id, {}, { count: 12 })
+    const pours = (molds: Record<string, number>) =>
+      planRack(studio([twelve('one'), twelve('two')], { levelPlaces: 30, covers: 30, molds }))
+        .jobs.filter(({ id }) => id === 'pour')
+        .map(({ beginAtMs }) => beginAtMs)
+    const apart = ([one, two]: readonly number[]) => Math.abs(one! - two!) / HOUR
+    expect(apart(pours({ coaster: 12 }))).toBeGreaterThan(17)
+    expect(apart(pours({ coaster: 24 }))).toBeLessThan(17)
+  })
+
+  test('a back that was passed over is not waited for once the pieces are out', () => {
+    const startedAtMs = NOW - 40 * HOUR
+    const done = { cover: 40, demold: 2000 }
+    const out = batch('tray', { back: DARK, after: ['sandEdges'] }, { startedAtMs, done })
+    expect(planRack(studio([out])).jobs.map(({ id }) => id)).toEqual(['sandEdges'])
   })
 
   test('works backwards from a promise: one slot later than the latest pour would miss it', () => {
