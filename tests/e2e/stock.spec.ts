@@ -81,4 +81,7 @@ test('a mold remembers its pours, its price and what happened to it', async ({ p
   await page.reload()
   await page.getByRole('tab', { name: /Molds/ }).click()
   await expect(care.locator('summary')).toContainText('damaged')
+  await page.goto('/plan')
+  await page.getByRole('combobox', { name: 'Mold 1' }).selectOption({ label: 'Round coaster' })
+  await expect(page.locator('[data-stock]')).toContainText('Round coaster is damaged')
 })

@@ -63,7 +63,7 @@ function joined(stretches: readonly Stretch[]): readonly Stretch[] {
 }
 
 /** The hour at which a promised day begins to count. */
-const PROMISED_BY = '08:00'
+export const PROMISED_BY = '08:00'
 
 /** The instant by which something promised for that day must be ready. Throws RangeError for a day that is none. */
 export function promisedAtMs(on: string, zone: string): number {

@@ -12,6 +12,7 @@ export {
   daysLaterMs,
   dayStretch,
   freeStretches,
+  PROMISED_BY,
   promisedAtMs,
   wallInstantMs,
   type FreeHours,

@@ -37,17 +37,17 @@ export function costOfBatch(task: CostTask): BatchCost {
   const consumables = consumableCost(task, pieces)
   const molds = moldCost(task)
   const timeMinor = (handsMin / 60) * hourlyMinor
-  const totalMinor = materials.usedMinor + materials.wasteMinor + consumables + molds.minor + timeMinor
+  const totalMinor = materials.usedMinor + materials.wasteMinor + consumables.minor + molds.minor + timeMinor
   return {
     pieces,
     materialsMinor: materials.usedMinor,
     wasteMinor: materials.wasteMinor,
-    consumablesMinor: consumables,
+    consumablesMinor: consumables.minor,
     moldsMinor: molds.minor,
     timeMinor,
     totalMinor,
     perPieceMinor: totalMinor / pieces,
-    unpriced: [...new Set([...materials.unpriced, ...molds.unpriced])],
+    unpriced: [...new Set([...materials.unpriced, ...consumables.unpriced, ...molds.unpriced])],
   }
 }
 
@@ -65,11 +65,15 @@ function materialCost({ request, supplies, standings }: CostTask) {
   }
 }
 
-function consumableCost({ supplies, standings }: CostTask, pieces: number): number {
-  return supplies.reduce((sum, { id, of }) => {
-    if (of.kind !== 'consumable') return sum
-    return sum + (of.perBatch + of.perPiece * pieces) * (standings[id]?.priceMinor ?? 0)
-  }, 0)
+function consumableCost({ supplies, standings }: CostTask, pieces: number) {
+  const used = supplies.flatMap(({ id, name, of }) => {
+    const amount = of.kind === 'consumable' ? of.perBatch + of.perPiece * pieces : 0
+    return amount > 0 ? [{ name, amount, priceMinor: standings[id]?.priceMinor ?? null }] : []
+  })
+  return {
+    minor: used.reduce((sum, { amount, priceMinor }) => sum + amount * (priceMinor ?? 0), 0),
+    unpriced: used.filter(({ priceMinor }) => priceMinor === null).map(({ name }) => name),
+  }
 }
 
 function moldCost({ request, care }: CostTask) {

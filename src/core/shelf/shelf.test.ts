@@ -151,6 +151,13 @@ describe('what a batch costs', () => {
     expect(cost.unpriced).toEqual(['Lagoon', 'Plum', 'Chalk paste'])
   })
 
+  test('names what has no price yet instead of taking it for free', () => {
+    const unknown = { ...standings, bag: { left: 3, priceMinor: null, corrections: {} } }
+    const cost = costOfBatch({ request, supplies, standings: unknown, care: [], handsMin: 0, hourlyMinor: 0 })
+    expect(cost.consumablesMinor).toBe(0)
+    expect(cost.unpriced).toEqual(expect.arrayContaining(['Part A', 'Round coaster (mold wear)']))
+  })
+
   test('a price leaves the margin once the fee is paid, rounded up to a full step', () => {
     // 10.00 with half on top is 15.00; a market that keeps a tenth needs 16.67, so 17.00.
     const price = priceFor(1000, { marginFrac: 0.5, feeFrac: 0.1 }, 100)

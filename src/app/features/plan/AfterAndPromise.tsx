@@ -1,4 +1,5 @@
 import { useId } from 'react'
+import { PROMISED_BY } from '#core/rack/index.ts'
 import { wordBlocker, wordWay } from '#words/rack.ts'
 import { AfterChoices } from '#app/components/AfterChoices.tsx'
 import { momentIn } from '#app/components/zoned.ts'
@@ -23,7 +24,7 @@ export function AfterAndPromise({
       />
       <div className="flex flex-col gap-1">
         <label htmlFor={promiseId} className="text-sm font-medium">
-          Promised ready for use on
+          Promised ready for use on (by {PROMISED_BY} that day)
         </label>
         <input
           id={promiseId}

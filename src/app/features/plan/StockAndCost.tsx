@@ -1,6 +1,14 @@
 import type { BatchRequest } from '#core/batch/index.ts'
 import type { RackOutline } from '#core/rack/index.ts'
-import { costOfBatch, needsOf, priceFor, takenFrom, unitOfSupply, type BatchCost } from '#core/shelf/index.ts'
+import {
+  costOfBatch,
+  moldLife,
+  needsOf,
+  priceFor,
+  takenFrom,
+  unitOfSupply,
+  type BatchCost,
+} from '#core/shelf/index.ts'
 import { saveSettings } from '#data/shelfCommands.ts'
 import type { Money } from '#schema/usual.ts'
 import { Callout } from '#app/components/Callout.tsx'
@@ -16,7 +24,11 @@ export function StockAndCost({ request, outline }: { request: BatchRequest; outl
   const supplies = useSupplies()
   const care = useCare()
   const settings = useSettings()
-  if (!supplies || supplies.length === 0) return null
+  const spoilt = request.pieces.flatMap(({ mold }) => {
+    const { state } = moldLife(mold, care.find(({ id }) => id === mold.id) ?? null, [])
+    return state === 'fine' ? [] : [`${mold.name} is ${state === 'damaged' ? 'damaged' : 'laid aside'}`]
+  })
+  if (!supplies || (supplies.length === 0 && spoilt.length === 0)) return null
   const cost = costOfBatch({
     request,
     supplies: supplies.map(({ supply }) => supply),
@@ -30,6 +42,13 @@ export function StockAndCost({ request, outline }: { request: BatchRequest; outl
       <h2 id="stock-heading" className="mb-3 text-xl">
         On the shelf, and what it costs
       </h2>
+      {spoilt.length > 0 && (
+        <div className="mb-3">
+          <Callout gravity="warn" title={spoilt.join(', ')}>
+            So its book on the shelf says. Mend it, take another mold, or put it back in use there.
+          </Callout>
+        </div>
+      )}
       <Shortages request={request} supplies={supplies} />
       <CostLines cost={cost} />
       <PriceHelper cost={cost} />

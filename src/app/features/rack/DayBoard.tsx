@@ -35,14 +35,14 @@ const KEYS =
 
 /** The coming days, one under the other as they are lived; nights and hours that are not free are shaded. */
 export function DayBoard(props: DayBoardProps) {
-  const { plan, zone, chosen, onMove } = props
+  const { plan, zone, chosen, wantedMs, onMove } = props
   const rows = dayRows(plan, zone)
   const board = useRef<HTMLOListElement>(null)
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }))
   const begun = useRef<RackPlanJob | null>(null)
   useEffect(() => {
     // A flag that went to another day is another button: the keys stay with the job.
-    if (!chosen || document.activeElement !== document.body) return
+    if (!chosen || wantedMs === null || document.activeElement !== document.body) return
     board.current?.querySelector<HTMLElement>(`[data-job="${chosen.batchId}.${chosen.jobId}"]`)?.focus()
   })
   const drop = () => {

@@ -1,5 +1,6 @@
 import { useState } from 'react'
 import * as v from 'valibot'
+import { dayOn } from '#core/rack/index.ts'
 import { unitOfSupply, worriesOf, type Movement, type SupplyWorry } from '#core/shelf/index.ts'
 import { addMovement } from '#data/shelfCommands.ts'
 import { issueLines } from '#schema/issues.ts'
@@ -9,6 +10,7 @@ import { minorPerUnit, printMoney } from '#app/components/money.ts'
 import { useSay } from '#app/components/undo.tsx'
 import { dateOf } from '#app/components/when.ts'
 import { useNowMs } from '#app/platform/clock.ts'
+import { zoneOf } from '#app/platform/rackPlan.ts'
 import { useSettings, useStories } from '#app/platform/queries.ts'
 import { currencyOf, type KeptSupply } from '#app/platform/stock.ts'
 import { usePlatform } from '#app/platform/studio.tsx'
@@ -35,7 +37,7 @@ export function SupplyCard({ kept }: { kept: KeptSupply }) {
   const [entering, setEntering] = useState<Entering | null>(null)
   const unit = unitOfSupply(supply)
   const currency = currencyOf(settings)
-  const worries = worriesOf(supply, standing, new Date(nowMs).toISOString().slice(0, 10))
+  const worries = worriesOf(supply, standing, dayOn(nowMs, zoneOf(settings)))
   return (
     <div>
       <h2 className="text-xl">{supply.name}</h2>

@@ -287,7 +287,7 @@ function SettingsSheet() {
             ...Intl.supportedValuesOf('currency').map((id) => ({ id, name: id })),
           ]}
           onChange={(id) => change({ money: { ...settings.money, currency: id === REGION ? null : id } })}
-          hint="Prices already entered keep their figures."
+          hint="Amounts already entered are not converted."
         />
         <InstrumentsField settings={settings} change={change} />
         <MeasuredHands settings={settings} use={(hands) => change({ hands })} />
