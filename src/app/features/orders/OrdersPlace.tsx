@@ -12,6 +12,7 @@ import { CountField } from '#app/components/CountField.tsx'
 import { MoldDrawing } from '#app/components/MoldDrawing.tsx'
 import { EmptyPlace, Place } from '#app/components/Place.tsx'
 import { useSay } from '#app/components/undo.tsx'
+import { orderedPieces, storiesFor } from '#app/platform/orders.ts'
 import { useMolds, useOrders, useStories, type BatchStory } from '#app/platform/queries.ts'
 import { usePlatform } from '#app/platform/studio.tsx'
 
@@ -78,14 +79,9 @@ function OrderCard({ order, stories, molds, edit }: OrderCardProps) {
   const { db } = usePlatform()
   const say = useSay()
   const fail = (problem: Error) => say(problem.message)
-  const own = stories.filter(({ batch, pour }) => batch.orderId === order.id && pour.stage !== 'abandoned')
+  const own = storiesFor(order, stories)
   const free = stories.filter(({ batch }) => batch.orderId === null)
-  const progress = orderProgress(
-    order,
-    own.flatMap(({ pieces }) =>
-      pieces.map(({ moldId, outcome }) => ({ moldId, rating: outcome?.rating ?? null })),
-    ),
-  )
+  const progress = orderProgress(order, orderedPieces(order, stories))
   const missing = progress.reduce((sum, line) => sum + line.missing, 0)
   const remove = async () => {
     const removed = await removeItem(db, 'orders', order.id)

@@ -1,16 +1,12 @@
 import { useEffect, useMemo, useState, type ReactNode } from 'react'
-import { Link, useLocation, useNavigate, useParams, useSearchParams } from 'react-router'
+import { Link, useLocation, useParams, useSearchParams } from 'react-router'
 import type { BatchRequest, PieceOrder } from '#core/batch/index.ts'
-import { placesOf } from '#core/mold/index.ts'
-import { orderProgress, type Order } from '#core/shelf/index.ts'
 import type { CauseId } from '#core/journal/index.ts'
-import { changedFor, staggeredRequests, type Stagger } from '#core/plan/index.ts'
-import { addBatch, changeBatch, type BatchProblem } from '#data/batchCommands.ts'
+import { changedFor } from '#core/plan/index.ts'
 import type { Settings } from '#schema/studio.ts'
 import { CAUSE_WORDS } from '#words/diagnosis.ts'
 import { Callout } from '#app/components/Callout.tsx'
 import { EmptyPlace, Place } from '#app/components/Place.tsx'
-import { useSay } from '#app/components/undo.tsx'
 import { Varied } from '#app/components/Varied.tsx'
 import { useNowMs } from '#app/platform/clock.ts'
 import {
@@ -22,11 +18,11 @@ import {
   useSettings,
   useStories,
   useUnits,
-  type BatchStory,
 } from '#app/platform/queries.ts'
 import { useTaught } from '#app/platform/learning.ts'
-import { usePlatform } from '#app/platform/studio.tsx'
 import { checkDraft, dropDraft, keepDraft, keptDraft, newDraft, type ShelfStock } from './draft.ts'
+import { draftFor, openedAgain } from './firstDraft.ts'
+import { useKeepPlan } from './keepPlan.ts'
 import { PatternBench } from './PatternBench.tsx'
 import { PlanInputs } from './PlanInputs.tsx'
 import { Worksheet } from './Worksheet.tsx'
@@ -76,38 +72,6 @@ export function PlanPlace() {
       change={answered && change}
     />
   )
-}
-
-/** A repeat is poured at another hour; its name says that it is one. */
-function openedAgain(request: BatchRequest, isRepeat: boolean): BatchRequest {
-  if (!isRepeat) return request
-  const name = request.name.endsWith(' again') ? request.name : `${request.name} again`
-  return { ...request, name, startAt: null }
-}
-
-interface OrderedDraft {
-  readonly usual: BatchRequest
-  readonly stock: ShelfStock
-  readonly stories: readonly BatchStory[]
-}
-
-/** A first draft of what an order still misses, worked backwards from its day. */
-function draftFor(order: Order, { usual, stock, stories }: OrderedDraft): BatchRequest {
-  const made = stories
-    .filter(({ batch, pour }) => batch.orderId === order.id && pour.stage !== 'abandoned')
-    .flatMap(({ pieces }) =>
-      pieces.map(({ moldId, outcome }) => ({ moldId, rating: outcome?.rating ?? null })),
-    )
-  const pieces = orderProgress(order, made).flatMap(({ moldId, missing }) => {
-    const mold = stock.molds.find(({ id }) => id === moldId)
-    return mold && missing > 0 ? [{ mold, count: Math.min(missing, placesOf(mold)), pattern: null }] : []
-  })
-  return {
-    ...usual,
-    name: order.name,
-    promisedOn: order.dueOn,
-    pieces: pieces.length > 0 ? pieces : usual.pieces,
-  }
 }
 
 function causeIn(text: string | null): CauseId | null {
@@ -351,68 +315,5 @@ function withOwn(stock: ShelfStock, draft: BatchRequest): ShelfStock {
       draft.pieces.map((order) => order.mold),
     ),
     colours: join(stock.colours, draft.colours),
-  }
-}
-
-interface Kept {
-  readonly batchId: string | null
-  readonly repeats: string | null
-  readonly orderId: string | null
-  readonly trial: boolean
-}
-
-function useKeepPlan({ batchId, repeats, orderId, trial }: Kept) {
-  const { db, newId, nowMs } = usePlatform()
-  const navigate = useNavigate()
-  const say = useSay()
-  const store = async (request: BatchRequest, id: string | null): Promise<string | null> => {
-    const kept = await (
-      id
-        ? changeBatch(db, { id, request, nowMs: nowMs(), orderId, trial })
-        : addBatch(db, { id: newId(), request, nowMs: nowMs(), repeats, orderId, trial })
-    ).catch((problem: Error) => problem)
-    if (kept instanceof Error) say(kept.message)
-    else if (!kept.ok) say(wordBatchProblem(kept.problem))
-    else return kept.value.id
-    return null
-  }
-  return {
-    one: async (request: BatchRequest, then: 'bench' | 'pour') => {
-      const id = await store(request, batchId)
-      if (id === null) return
-      dropDraft()
-      await navigate(then === 'pour' ? `/pour/${id}` : '/')
-    },
-    /** One batch a mix, each at its own hour where the first has one. */
-    mixes: async (request: BatchRequest, stagger: Stagger) => {
-      const requests = staggeredRequests(request, stagger).map((each, k) => ({
-        ...each,
-        startAt: laterBy(request.startAt, stagger.mixes[k]!.startsAfterMin),
-      }))
-      for (const [k, each] of requests.entries()) {
-        if ((await store(each, k === 0 ? batchId : null)) === null) return
-      }
-      dropDraft()
-      say(`${requests.length} mixes are planned.`)
-      await navigate('/')
-    },
-  }
-}
-
-function laterBy(startAt: string | null, minutes: number): string | null {
-  return startAt === null ? null : new Date(Date.parse(startAt) + minutes * 60_000).toISOString()
-}
-
-function wordBatchProblem(problem: BatchProblem): string {
-  switch (problem.kind) {
-    case 'startInPast':
-      return 'The start has passed: choose an hour still to come, or none.'
-    case 'alreadyPoured':
-      return 'This batch has been stirred meanwhile; its plan stays as it was.'
-    case 'notNow':
-    case 'unknown':
-      return 'This batch is no longer there.'
-    default:
-      return problem satisfies never
   }
 }

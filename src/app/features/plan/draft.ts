@@ -67,7 +67,7 @@ export function keepDraft(draft: BatchRequest): void {
 export function keptDraft(): BatchRequest | null {
   try {
     const read = v.safeParse(batchRequestSchema, JSON.parse(localStorage.getItem(DRAFT_KEY) ?? 'null'))
-    return read.success ? { ...read.output, startAt: null } : null
+    return read.success ? { ...read.output, startAt: null, promisedOn: null } : null
   } catch {
     return null
   }

@@ -1,20 +1,16 @@
 import { Plus, X } from 'lucide-react'
 import type { FreeTime } from '#core/rack/index.ts'
 import type { LifeHours } from '#schema/life.ts'
-import type { Settings } from '#schema/studio.ts'
 import { CountField } from '#app/components/CountField.tsx'
 import { deviceZone } from '#app/platform/rackPlan.ts'
+import { useSettingsChange } from './settingsChange.ts'
 
 const DAYS = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday']
 const NEW_STRETCH: FreeTime = { from: '18:00', to: '22:00' }
 
-interface FreeHoursProps {
-  readonly settings: Settings
-  readonly change: (changes: Partial<Settings>) => void
-}
-
 /** When the person is awake and free, and how much the room holds: what the rack plans by. */
-export function FreeHoursSheet({ settings, change }: FreeHoursProps) {
+export function FreeHoursSheet() {
+  const { settings, change } = useSettingsChange()
   const { hours } = settings
   const set = (changes: Partial<LifeHours>) => change({ hours: { ...hours, ...changes } })
   return (
