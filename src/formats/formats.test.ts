@@ -211,7 +211,7 @@ describe('the coming days as files', () => {
     fromMs: T0,
     toMs: T0 + 1e9,
     free: [],
-    taken: [],
+    level: [],
     proven: true,
     batches: [
       {

@@ -135,7 +135,7 @@ function unchanged(before: RackStudio, now: RackStudio): ReadonlySet<string> {
 
 /** No worker is started where there is nothing to lay out. */
 function nothingPlanned({ nowMs }: RackStudio): RackPlan {
-  return { fromMs: nowMs, toMs: nowMs, jobs: [], batches: [], free: [], taken: [], proven: true }
+  return { fromMs: nowMs, toMs: nowMs, jobs: [], batches: [], free: [], level: [], proven: true }
 }
 
 /** What the days would look like with one job at another hour; nothing while none is chosen. */

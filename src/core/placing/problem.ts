@@ -67,7 +67,7 @@ export interface Span {
 /** The first slots of a chain's jobs; null where it is not placed. */
 export type Starts = readonly number[] | null
 
-/** A slot late against a promise weighs as much as this many slots of any job's waiting. */
+/** A slot late against a promise weighs as much as this many slots of any job's waiting; by eye. */
 export const LATE_WEIGHT = 8
 
 /** When a placed chain is ready. */

@@ -51,7 +51,8 @@ const DAY_SLOTS = 96
 const RUNNING_WEIGHT = 3
 /** How long a pour that was not begun counts as about to be. */
 const OVERDUE_MS = 45 * 60_000
-const LEVEL = 0
+/** The level places' number among the resources. */
+export const LEVEL = 0
 const COVERS = 1
 
 /** The studio as a placing problem: a quarter of an hour a slot, beginning with the next full one. */

@@ -9,7 +9,7 @@ import {
   type PlacingProblem,
   type Starts,
 } from '../placing/index.ts'
-import { boardOf, isNever, type Board, type RackBatch, type RackStudio, type Resource } from './board.ts'
+import { boardOf, LEVEL, isNever, type Board, type RackBatch, type RackStudio } from './board.ts'
 import { latestStart, troubleOf, type Trouble } from './explain.ts'
 import { SLOT_MS } from './slot.ts'
 import { freeStretches, promisedAtMs, type Stretch } from './freeTime.ts'
@@ -19,12 +19,8 @@ export interface RackPlan extends Stretch {
   readonly jobs: readonly RackPlanJob[]
   readonly batches: readonly RackPlanBatch[]
   readonly free: readonly Stretch[]
-  /** How many of each resource are taken from an instant on, told where it changes. */
-  readonly taken: readonly {
-    readonly resource: Resource
-    readonly of: number
-    readonly from: readonly Taken[]
-  }[]
+  /** How many level places are taken from an instant on, told where it changes. */
+  readonly level: readonly Taken[]
   /** Whether nothing better exists; false where there was too much to go through. */
   readonly proven: boolean
 }
@@ -87,7 +83,7 @@ export function planRack(studio: RackStudio, kept: KeptJobs | null = null): Rack
     jobs: studio.batches.flatMap((batch, k) => jobsOf(laid, batch, k)),
     batches: studio.batches.map((batch, k) => batchOf(laid, batch, k)),
     free: freeStretches(studio.hours, { fromMs: board.fromMs, toMs: board.fromMs + problem.slots * SLOT_MS }),
-    taken: takenOf(laid),
+    level: levelOf(laid),
     proven,
   }
 }
@@ -198,14 +194,10 @@ function latestPourMs({ board, problem, starts, studio }: Laid, k: number): numb
   return slot === null ? null : board.fromMs + slot * SLOT_MS + studio.batches[k]!.outline.leadMin * 60_000
 }
 
-function takenOf({ board, problem, starts }: Laid): RackPlan['taken'] {
+function levelOf({ board, problem, starts }: Laid): RackPlan['level'] {
   const room = new Room(problem)
   starts.forEach((own, k) => own && room.chain(problem.chains[k]!, own, 1))
-  return board.resources.map((resource, r) => ({
-    resource,
-    of: problem.capacities[r]!,
-    from: [...room.usage(r)].flatMap((count, slot, all) =>
-      slot === 0 || all[slot - 1] !== count ? [{ atMs: board.fromMs + slot * SLOT_MS, count }] : [],
-    ),
-  }))
+  return [...room.usage(LEVEL)].flatMap((count, slot, all) =>
+    slot === 0 || all[slot - 1] !== count ? [{ atMs: board.fromMs + slot * SLOT_MS, count }] : [],
+  )
 }

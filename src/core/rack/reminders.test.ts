@@ -34,7 +34,7 @@ const plan = (jobs: readonly RackPlanJob[], batches: readonly RackPlanBatch[] = 
   jobs,
   batches,
   free: [],
-  taken: [],
+  level: [],
   proven: true,
 })
 const whys = (jobs: readonly RackPlanJob[], nowMs: number, quiet = {}) =>

@@ -22,7 +22,7 @@ const plan = (changes: Partial<RackPlan>): RackPlan => ({
   jobs: [],
   batches: [],
   free: [],
-  taken: [],
+  level: [],
   proven: true,
   ...changes,
 })
@@ -68,17 +68,11 @@ describe('the board', () => {
   })
 
   test('says how many level places are taken at most that day', () => {
-    const taken = [
-      {
-        resource: { kind: 'level' } as const,
-        of: 8,
-        from: [
-          { atMs: at('2026-10-24', '12:00'), count: 3 },
-          { atMs: at('2026-10-24', '20:00'), count: 7 },
-          { atMs: at('2026-10-25', '02:00'), count: 0 },
-        ],
-      },
+    const level = [
+      { atMs: at('2026-10-24', '12:00'), count: 3 },
+      { atMs: at('2026-10-24', '20:00'), count: 7 },
+      { atMs: at('2026-10-25', '02:00'), count: 0 },
     ]
-    expect(dayRows(plan({ taken }), ZONE).map(({ levelAtMost }) => levelAtMost)).toEqual([7, 7, 0, 0])
+    expect(dayRows(plan({ level }), ZONE).map(({ levelAtMost }) => levelAtMost)).toEqual([7, 7, 0, 0])
   })
 })

@@ -118,8 +118,7 @@ function laid(jobs: readonly Omit<LaidJob, 'lane' | 'leans'>[]): readonly LaidJo
     })
 }
 
-function mostTaken({ taken }: RackPlan, { fromMs, toMs }: Stretch): number {
-  const level = taken.find(({ resource }) => resource.kind === 'level')?.from ?? []
+function mostTaken({ level }: RackPlan, { fromMs, toMs }: Stretch): number {
   return level.reduce((most, { atMs, count }, k) => {
     const until = level[k + 1]?.atMs ?? Infinity
     return atMs < toMs && until > fromMs ? Math.max(most, count) : most
