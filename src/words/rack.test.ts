@@ -20,6 +20,7 @@ describe('why something does not fit', () => {
     ],
     [{ kind: 'window', job: 'back' }, /the window would close first/],
     [{ kind: 'awake' }, /Your free hours do not hold it/],
+    [{ kind: 'tooSoon' }, /would not be cured by then/],
     [{ kind: 'several' }, /No single change/],
   ])('%j', (blocker, words) => {
     expect(wordBlocker({ blocker, ways: [] })).toMatch(words)

@@ -59,7 +59,8 @@ const BLOCKER: { readonly [Kind in Blocker['kind']]: (blocker: Extract<Blocker, 
     resource: ({ resource, more }) => `It needs ${wordResource(resource, more)}.`,
     window: () => 'While a step is possible, you are not free: the window would close first.',
     awake: () => 'Your free hours do not hold it.',
-    several: () => 'No single change makes it fit: free hours, molds and level places are all tight.',
+    tooSoon: () => 'Even begun at once, its layers would not be cured by then.',
+    several: () => 'No single change makes it fit; two together might.',
   }
 
 /** A way out, with what it gives. */

@@ -88,7 +88,9 @@ test('a promise is worked backwards to the latest pour; one that cannot be kept 
   const backwards = page.locator('[data-backwards]')
   await expect(backwards).toContainText(/Latest stop-stir for that: \w+ \d+ (Nov|Dec), \d\d:\d\d\./)
   await promise.fill('2026-11-24')
-  await expect(backwards).toContainText('It misses the promise.')
+  await expect(backwards).toContainText(
+    'It misses the promise. Even begun at once, its layers would not be cured by then.',
+  )
   await expect(backwards).toContainText(/Promise a later day: .*ready \w+ \d+/)
 })
 

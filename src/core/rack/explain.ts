@@ -24,6 +24,8 @@ export type Blocker =
   | { readonly kind: 'pinPassed'; readonly job: string }
   /** The hour chosen for a job is one at which nobody is free. */
   | { readonly kind: 'pinAway'; readonly job: string }
+  /** Promised for before its layers can be cured, whatever is done. */
+  | { readonly kind: 'tooSoon' }
   | Relaxed
   /** Nothing by itself: only more than one change would help. */
   | { readonly kind: 'several' }
@@ -68,9 +70,19 @@ export function troubleOf(task: TroubleTask): Trouble {
   if (passed) return { blocker: { kind: 'pinPassed', job: passed.id }, ways }
   const away = pinnedAway(task)
   if (away) return { blocker: { kind: 'pinAway', job: away }, ways }
+  if (task.starts[k] && curedAtBest(chain) > (chain.promise ?? Infinity))
+    return { blocker: { kind: 'tooSoon' }, ways: late }
   const [first] = helping.length > 0 ? helping : ways
   const blocker: Blocker = first && first.kind !== 'laterPromise' ? relaxedOnly(first) : { kind: 'several' }
   return { blocker, ways: [...(helping.length > 0 ? helping : ways), ...late] }
+}
+
+/** When a chain would be ready if all of it were begun as soon as its waits allow. */
+function curedAtBest(chain: PlacingChain): number {
+  const starts: number[] = []
+  for (const { from, waits } of chain.jobs)
+    starts.push(Math.max(from, ...waits.map(({ after, minSlots }) => starts[after]! + minSlots)))
+  return readyAt(chain, starts)
 }
 
 function pinnedAway({ board, studio, k }: TroubleTask): string | null {

@@ -126,7 +126,8 @@ describe('the coming days', () => {
       .batches[0]!
     expect(placed).toBe(true)
     expect(lateMin).toBeGreaterThan(4 * 1440)
-    expect(trouble!.ways.at(-1)).toMatchObject({ kind: 'laterPromise', inTime: true })
+    expect(trouble!.blocker).toEqual({ kind: 'tooSoon' })
+    expect(trouble!.ways).toMatchObject([{ kind: 'laterPromise', inTime: true }])
   })
 
   test('a chosen hour is kept, and the rest follows it', () => {
