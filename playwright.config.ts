@@ -19,7 +19,7 @@ export default defineConfig({
   timeout: 240_000,
   expect: { timeout: 20_000 },
   retries: process.env['CI'] ? 1 : 0,
-  workers: 1,
+  workers: 2,
   reporter: 'list',
   use: {
     baseURL: `http://127.0.0.1:${DEMO_PORT}`,

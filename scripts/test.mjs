@@ -19,6 +19,7 @@ const steps = [
   ['Types of everything', [bin('@typescript/native', 'bin/tsc'), '-p', 'tsconfig.json']],
   ['Lint', [bin('eslint', 'bin/eslint.js'), '--max-warnings', '0', '.']],
   ['Formatting', [bin('prettier', 'bin/prettier.cjs'), '--check', '--log-level', 'warn', '.']],
+  ['Kernels compiled as they are written', [join('scripts', 'kernels.mjs'), '--check']],
   [
     'Import rules between the rooms',
     [bin('dependency-cruiser', 'bin/dependency-cruise.mjs'), '--config', '.dependency-cruiser.cjs', 'src'],

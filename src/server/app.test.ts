@@ -54,6 +54,19 @@ describe('the server', () => {
     expect(headers.get('referrer-policy')).toBe('no-referrer')
   })
 
+  test('lets only the worker that simulates compile its kernels, and no script from text anywhere', async () => {
+    const policy = async (path: string) => (await app.request(path)).headers.get('content-security-policy')!
+    expect(await policy('/assets/bloom.worker-Ab12.js')).toContain("script-src 'self' 'wasm-unsafe-eval';")
+    for (const path of [
+      '/',
+      '/assets/app-1234.js',
+      '/assets/card.worker-1.js',
+      '/assets/x/bloom.worker-1.js',
+    ])
+      expect(await policy(path)).toContain("script-src 'self';")
+    expect(await policy('/assets/bloom.worker-Ab12.js')).not.toContain("'unsafe-eval'")
+  })
+
   test('does not climb out of its folder', async () => {
     expect((await app.request('/assets/../../../../etc/passwd.txt')).status).toBe(404)
     expect((await app.request('/..%2f..%2fetc%2fpasswd.txt')).status).toBe(404)

@@ -18,11 +18,13 @@ export interface AppSettings {
 }
 
 const HASHED = /^\/assets\//
+/** The one worker that runs compiled kernels. */
+const COMPILES = /^\/assets\/bloom\.worker-[^/]*\.js$/
 
 /** The server: the built app with security headers, the simulated bench, and one question the app asks when it has no studio yet. */
 export function createApp({ clientDir, firstOpening, benchSeed, nowMs }: AppSettings): Hono {
   const app = new Hono()
-  app.use(securityHeaders())
+  app.use('*', (c, next) => (COMPILES.test(c.req.path) ? compilerHeaders : pageHeaders)(c, next))
   app.use(compress())
   app.get(FIRST_OPENING_PATH, (c) => c.json({ studio: firstOpening } satisfies FirstOpening))
   app.route('/', benchRoutes(createBench({ nowMs, seed: benchSeed })))
@@ -39,12 +41,15 @@ export function createApp({ clientDir, firstOpening, benchSeed, nowMs }: AppSett
   return app
 }
 
+const pageHeaders = securityHeaders(["'self'"])
+const compilerHeaders = securityHeaders(["'self'", "'wasm-unsafe-eval'"])
+
 /** Nothing is loaded from elsewhere and nobody frames the app; styles may stand inline, scripts may not. */
-function securityHeaders() {
+function securityHeaders(scriptSrc: string[]) {
   return secureHeaders({
     contentSecurityPolicy: {
       defaultSrc: ["'self'"],
-      scriptSrc: ["'self'"],
+      scriptSrc,
       styleSrc: ["'self'", "'unsafe-inline'"],
       imgSrc: ["'self'", 'blob:', 'data:'],
       workerSrc: ["'self'"],

@@ -1,4 +1,5 @@
 import {
+  copyOf,
   createBloom,
   layScene,
   cellsOutcomeOf,
@@ -143,5 +144,12 @@ function viscosityCurve(samples: FaceTask['viscosity']): (atS: number) => number
 
 /** The sheets as they lie, copied: the piece flows on. */
 function snapshot({ grid, sheets, depthM, recipe, specks, strands }: Bloom): PaintedPiece {
-  return { grid, ...structuredClone({ sheets, specks }), depthM, recipe, strands: strands() }
+  return {
+    grid,
+    sheets: copyOf(sheets),
+    specks: structuredClone(specks),
+    depthM,
+    recipe,
+    strands: strands(),
+  }
 }

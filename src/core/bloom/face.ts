@@ -1,8 +1,8 @@
 import { kubelkaMunk, type Linear } from '../colour/index.ts'
 import { cellOf, type BloomGrid } from './grid.ts'
-import type { Channels } from './sheets.ts'
+import type { Channels, SeenField, Sheets } from './sheets.ts'
 import type { Bloom } from './simulation.ts'
-import { laceOf, type Strands } from './strands.ts'
+import { FLOOR_SHEET, laceOf, type Strands } from './strands.ts'
 
 export interface FaceView {
   /** Against the silicone the floor is seen first, and mirrored; the open side lies as it was poured. */
@@ -23,7 +23,8 @@ const EXPOSURE = 1.04
 const STEPS = 4096
 
 /** What of a piece its picture needs. */
-export type PaintedPiece = Pick<Bloom, 'grid' | 'sheets' | 'depthM' | 'recipe' | 'specks'> & {
+export type PaintedPiece = Pick<Bloom, 'grid' | 'depthM' | 'recipe' | 'specks'> & {
+  readonly sheets: Sheets<SeenField>
   /** Null draws no grain. */
   readonly strands: Strands | null
 }
@@ -44,7 +45,8 @@ export function paintFace(
   const fromSilicone = side === 'silicone'
   const shown = tones()
   const sample = samplerOf(grid, finer)
-  const lace = strands && laceOf(strands, { grid, floorWhite: sheets.floor.white }, finer)
+  const hasGrain = strands?.sheet.includes(FLOOR_SHEET)
+  const lace = strands && hasGrain ? laceOf(strands, { grid, floorWhite: sheets.floor.white }, finer) : null
   const { surface, transit, floor } = sheets
   const surfaceInk = surface.ink.map((ink) => diffused(ink, grid))
   for (let row = 0; row < across; row++)
@@ -123,7 +125,7 @@ function samplerOf(grid: BloomGrid, finer: number) {
       d = near[p + up + right]! >= 0 ? near[p + up + right]! : own
       return true
     },
-    of: (field: Float64Array): number =>
+    of: (field: SeenField): number =>
       Math.max(
         0,
         (1 - t) * ((1 - s) * field[a]! + s * field[b]!) + t * ((1 - s) * field[c]! + s * field[d]!),
@@ -135,7 +137,7 @@ function samplerOf(grid: BloomGrid, finer: number) {
 const DIFFUSES_M = 0.6e-3
 
 /** Ink that ran together in lines thinner than a cell, as its own diffusion leaves it; nothing is lost to the wall. */
-function diffused(ink: Float64Array, { n, cellM, inside }: BloomGrid): Float64Array {
+function diffused(ink: SeenField, { n, cellM, inside }: BloomGrid): SeenField {
   let values = ink
   // A pass of this weight spreads by sqrt(2 w) cells.
   const passes = Math.max(1, Math.round((DIFFUSES_M / cellM) ** 2 / (2 * PASS_WEIGHT)))
@@ -203,7 +205,7 @@ export function specksSeen(
   })
 }
 
-function mostInk(ink: Channels, p: number): number {
+function mostInk(ink: Channels<SeenField>, p: number): number {
   return Math.max(ink[0][p]!, ink[1][p]!, ink[2][p]!)
 }
 

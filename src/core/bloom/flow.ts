@@ -1,5 +1,6 @@
+import type { Bank } from './bank.ts'
 import type { BloomGrid } from './grid.ts'
-import { planeTransform } from './plane.ts'
+import { planeOn } from './plane.ts'
 import type { Sheets } from './sheets.ts'
 import { marangoniMobilityM, sheetResponse } from './stokes.ts'
 import type { Walls } from './walls.ts'
@@ -26,9 +27,16 @@ export interface FlowTask {
 
 export interface FlowField {
   readonly flow: Flow
-  readonly refresh: (sheets: Sheets, task: FlowTask) => void
+  readonly refresh: (sheets: Sheets, task: FlowTask) => Fastest
 }
 
+/** The fastest speeds on the faces, m/s; what was not worked out anew keeps its last one. */
+export interface Fastest {
+  readonly surface: number
+  readonly floor: number
+}
+
+/** Grids finer than this have their waves on half the cells. */
 const COARSE = 128
 /** The mean half thickness of the sinking sheet stays within these. */
 const THINNEST_M = 3e-4
@@ -39,21 +47,21 @@ const TABLE_DRIFT = 0.12
 const FLOOR_SHARE = 0.12
 /**
  * The flow of two sinking sheets and of solvent's pull on the surface, exact for every wave of a layer of that depth (Stokes), by a Fourier
- * transform on a grid no finer than 128.
+ * transform on as many cells as the grid has, or on half as many a side.
  */
 export function flowOn(
-  grid: BloomGrid,
+  bank: Bank,
   {
     walls,
     depthM,
     pullPaPerM,
   }: { readonly walls: Walls; readonly depthM: number; readonly pullPaPerM: number },
 ): FlowField {
+  const { grid, kernels, field, keep, at } = bank
   const { n, sideM } = grid
-  const m = Math.min(n, COARSE)
-  const plane = planeTransform(m)
-  const fine = () => new Float64Array(n * n)
-  const coarse = () => new Float64Array(m * m)
+  const m = n > COARSE ? n / 2 : n
+  const plane = planeOn(bank, m)
+  const fine = () => field(n * n)
   const flow: Flow = {
     surfaceX: fine(),
     surfaceY: fine(),
@@ -62,120 +70,121 @@ export function flowOn(
     surfaceFall: fine(),
     transitFall: fine(),
   }
-  const wave = Float64Array.from({ length: m }, (_, i) => ((i <= m / 2 ? i : i - m) * 2 * Math.PI) / sideM)
-  const { mobility, filter } = spectralWeights(wave, depthM)
-  const eight = [coarse(), coarse(), coarse(), coarse(), coarse(), coarse(), coarse(), coarse()] as const
-  const [t0, t1, t2, t3, t4, t5, t6, t7] = eight
-  const [re, im, pr, pi] = [coarse(), coarse(), coarse(), coarse()]
-  const [w1, w2, s1, s2, f1, f2] = [coarse(), coarse(), coarse(), coarse(), coarse(), coarse()]
-  const sunkR = coarse()
-  const sunkI = coarse()
+  const wave = keep(Array.from({ length: m }, (_, i) => ((i <= m / 2 ? i : i - m) * 2 * Math.PI) / sideM))
+  const waves = wavesIn(bank, m)
+  const { white, pressure, fall, surface, floor } = waves
+  spectralWeights(wave, depthM, waves)
   const continued = continuationOf(grid, m)
-  const toFaces = facesFrom(grid, m)
-  const toCells = cellsFrom(grid, m)
   let tabledM = -1
+  let floorFastest = 0
 
   const retable = (halfM: number): void => {
     if (tabledM > 0 && Math.abs(halfM / tabledM - 1) < TABLE_DRIFT) return
     tabledM = halfM
-    fillTables(eight, { wave, filter, depthM, halfM, sideM })
+    fillTables(waves, { wave, depthM, halfM, sideM })
   }
+  const restrict = (into: Float64Array, from: Float64Array, factor: number) =>
+    kernels.restrict(at(into), at(from), m, factor)
+  const ontoFaces = (
+    [u, v]: Complex,
+    [intoX, intoY]: readonly [Float64Array, Float64Array],
+    [wallX, wallY]: readonly [Float64Array, Float64Array],
+  ) => kernels.ontoFaces(at(u), at(v), m, at(intoX), at(intoY), at(wallX), at(wallY))
+  const ontoCells = (speed: Float64Array, into: Float64Array) =>
+    kernels.ontoCells(at(speed), m, at(into), at(walls.cell), at(walls.sinking))
 
   const refresh = (
     sheets: Sheets,
-    { viscosityPaS, stepS, white, freshWhite, pressureMost }: FlowTask,
-  ): void => {
+    { viscosityPaS, stepS, white: hasWhite, freshWhite, pressureMost }: FlowTask,
+  ): Fastest => {
     const solvent = pressureMost > 0
-    const fresh = white && freshWhite
-    if (!white && !solvent) return
+    const fresh = hasWhite && freshWhite
+    if (!hasWhite && !solvent) return { surface: 0, floor: 0 }
     if (fresh) {
       retable(halfThicknessM(sheets.surface.white, depthM))
-      restrictInto(re, sheets.surface.white, { n, m, factor: pullPaPerM })
-      restrictInto(im, sheets.transit.white, { n, m, factor: pullPaPerM })
-      plane.forward(re, im)
+      restrict(white[0], sheets.surface.white, pullPaPerM)
+      restrict(white[1], sheets.transit.white, pullPaPerM)
+      plane.forward(...white)
     }
     if (solvent) {
-      restrictInto(pr, sheets.surface.pressure, { n, m, factor: 1 })
-      for (let q = 0; q < continued.to.length; q++) pr[continued.to[q]!] = pr[continued.from[q]!]!
-      pi.fill(0)
-      plane.forward(pr, pi)
+      const [pull, nothing] = pressure
+      restrict(pull, sheets.surface.pressure, 1)
+      for (let q = 0; q < continued.to.length; q++) pull[continued.to[q]!] = pull[continued.from[q]!]!
+      nothing.fill(0)
+      plane.forward(pull, nothing)
     }
-    const fluid = 1 / viscosityPaS
-    const damping = 0.5 * pressureMost * stepS
-    // Two real fields travel in one complex transform; a wave and its mirror image are untangled together.
-    for (let a = 0; a <= m / 2; a++) {
-      const mirrorA = (m - a) & (m - 1)
-      const kx = wave[a]!
-      for (let b = 0; b < m; b++) {
-        const p = a * m + b
-        const r = mirrorA * m + ((m - b) & (m - 1))
-        if (a === mirrorA && r < p) continue
-        const ky = wave[b]!
-        const kept = filter[p]!
-        if (kept === 0) {
-          sunkR[p] = sunkI[p] = 0
-          for (const each of [w1, w2, s1, s2, f1, f2]) each[p] = each[r] = 0
-          continue
-        }
-        if (fresh) {
-          const sr = 0.5 * fluid * (re[p]! + re[r]!)
-          const si = 0.5 * fluid * (im[p]! - im[r]!)
-          const mr = 0.5 * fluid * (im[p]! + im[r]!)
-          const mi = -0.5 * fluid * (re[p]! - re[r]!)
-          const surfR = t0[p]! * sr + t4[p]! * mr
-          const surfI = t0[p]! * si + t4[p]! * mi
-          const midR = t1[p]! * sr + t5[p]! * mr
-          const midI = t1[p]! * si + t5[p]! * mi
-          w1[p] = surfR - midI
-          w2[p] = surfI + midR
-          w1[r] = surfR + midI
-          w2[r] = midR - surfI
-          sunkR[p] = t2[p]! * sr + t6[p]! * mr
-          sunkI[p] = t2[p]! * si + t6[p]! * mi
-          const fr = t3[p]! * sr + t7[p]! * mr
-          const fi = t3[p]! * si + t7[p]! * mi
-          f1[p] = ky * fr + kx * fi
-          f2[p] = ky * fi - kx * fr
-          f1[r] = -ky * fr + kx * fi
-          f2[r] = ky * fi + kx * fr
-        }
-        let dr = white ? sunkR[p]! : 0
-        let di = white ? sunkI[p]! : 0
-        if (solvent) {
-          const pulled = fluid * mobility[p]!
-          // Semi-implicit, or solvent would ask for steps of milliseconds.
-          const held = (kept * pulled) / (1 + damping * (kx * kx + ky * ky) * pulled)
-          dr += held * pr[p]!
-          di += held * pi[p]!
-        }
-        s1[p] = ky * dr + kx * di
-        s2[p] = ky * di - kx * dr
-        s1[r] = -ky * dr + kx * di
-        s2[r] = ky * di + kx * dr
-      }
+    kernels.answerWaves(
+      at(waves.block),
+      at(wave),
+      m,
+      1 / viscosityPaS,
+      0.5 * pressureMost * stepS,
+      Number(hasWhite),
+      Number(fresh),
+      Number(solvent),
+    )
+    plane.inverse(...surface)
+    const surfaceFastest = ontoFaces(
+      surface,
+      [flow.surfaceX, flow.surfaceY],
+      [walls.surfaceX, walls.surfaceY],
+    )
+    if (fresh) {
+      plane.inverse(...fall)
+      ontoCells(fall[0], flow.surfaceFall)
+      ontoCells(fall[1], flow.transitFall)
+      plane.inverse(...floor)
+      floorFastest = ontoFaces(floor, [flow.floorX, flow.floorY], [walls.stokesX, walls.stokesY])
     }
-    plane.inverse(s1, s2)
-    toFaces(s1, s2, {
-      intoX: flow.surfaceX,
-      intoY: flow.surfaceY,
-      wallX: walls.surfaceX,
-      wallY: walls.surfaceY,
-    })
-    if (!fresh) return
-    plane.inverse(w1, w2)
-    toCells(w1, flow.surfaceFall, walls)
-    toCells(w2, flow.transitFall, walls)
-    plane.inverse(f1, f2)
-    toFaces(f1, f2, { intoX: flow.floorX, intoY: flow.floorY, wallX: walls.stokesX, wallY: walls.stokesY })
+    return { surface: surfaceFastest, floor: floorFastest }
   }
   return { flow, refresh }
+}
+
+type Complex = readonly [Float64Array, Float64Array]
+
+/** The arrays of m x m numbers the waves are answered with, in one block in the order their kernel counts them in. */
+interface Waves {
+  readonly block: Float64Array
+  /** What each of both sheets does at the surface sheet, the one in transit, the surface and the floor. */
+  readonly tables: readonly Float64Array[]
+  readonly mobility: Float64Array
+  readonly filter: Float64Array
+  readonly white: Complex
+  readonly pressure: Complex
+  readonly fall: Complex
+  readonly surface: Complex
+  readonly floor: Complex
+}
+
+const TABLES = 8
+/** The tables, two weights, five complex fields, and one the kernel keeps for itself. */
+const WAVE_ARRAYS = TABLES + 2 + 2 * 6
+
+function wavesIn({ field }: Bank, m: number): Waves {
+  const block = field(WAVE_ARRAYS * m * m)
+  let next = 0
+  const one = () => block.subarray(next * m * m, ++next * m * m)
+  const complex = (): Complex => [one(), one()]
+  return {
+    block,
+    tables: Array.from({ length: TABLES }, one),
+    mobility: one(),
+    filter: one(),
+    white: complex(),
+    pressure: complex(),
+    fall: complex(),
+    surface: complex(),
+    floor: complex(),
+  }
 }
 
 /** Mass-weighted half thickness of the sinking sheet. */
 function halfThicknessM(white: Float64Array, depthM: number): number {
   let square = 0
   let sum = 0
-  for (const value of white) {
+  for (let p = 0; p < white.length; p++) {
+    const value = white[p]!
     square += value * value
     sum += value
   }
@@ -183,10 +192,12 @@ function halfThicknessM(white: Float64Array, depthM: number): number {
   return Math.min(THICKEST_SHARE * depthM, Math.max(THINNEST_M, half))
 }
 
-function spectralWeights(wave: Float64Array, depthM: number) {
+function spectralWeights(
+  wave: Float64Array,
+  depthM: number,
+  { mobility, filter }: Pick<Waves, 'mobility' | 'filter'>,
+): void {
   const m = wave.length
-  const mobility = new Float64Array(m * m)
-  const filter = new Float64Array(m * m)
   const nyquist = Math.abs(wave[m / 2]!)
   for (let a = 0; a < m; a++)
     for (let b = 0; b < m; b++) {
@@ -195,12 +206,10 @@ function spectralWeights(wave: Float64Array, depthM: number) {
       const dropped = a === m / 2 || b === m / 2 || k === 0
       filter[a * m + b] = dropped ? 0 : Math.exp(-5 * (k / nyquist) ** 8)
     }
-  return { mobility, filter }
 }
 
 interface TableTask {
   readonly wave: Float64Array
-  readonly filter: Float64Array
   readonly depthM: number
   readonly halfM: number
   readonly sideM: number
@@ -208,8 +217,8 @@ interface TableTask {
 
 /** The response of both sheets at both sheets, the surface and the floor, tabled by wave number and spread over the plane. */
 function fillTables(
-  tables: readonly Float64Array[],
-  { wave, filter, depthM, halfM, sideM }: TableTask,
+  { tables, filter }: Pick<Waves, 'tables' | 'filter'>,
+  { wave, depthM, halfM, sideM }: TableTask,
 ): void {
   const m = wave.length
   const every = Math.PI / sideM
@@ -248,47 +257,35 @@ function fillTables(
     }
 }
 
-function restrictInto(
-  to: Float64Array,
-  from: Float64Array,
-  { n, m, factor }: { readonly n: number; readonly m: number; readonly factor: number },
-): void {
-  if (n === m) {
-    for (let p = 0; p < to.length; p++) to[p] = factor * from[p]!
-    return
-  }
-  const quarter = factor / 4
-  for (let j = 0; j < m; j++)
-    for (let i = 0; i < m; i++) {
-      const p = 2 * j * n + 2 * i
-      to[j * m + i] = quarter * (from[p]! + from[p + 1]! + (from[p + n]! + from[p + n + 1]!))
-    }
-}
-
 /** Cells just outside the mold and the nearest cell inside, from which pressure is carried on: else its drop at the wall drags all ink there. */
 function continuationOf(
   { n, inside, sideM }: BloomGrid,
   m: number,
 ): { readonly from: Int32Array; readonly to: Int32Array } {
   const ratio = n / m
-  const holds = (i: number, j: number) => {
-    if (i < 0 || j < 0 || i >= m || j >= m) return false
-    for (let y = 0; y < ratio; y++)
-      for (let x = 0; x < ratio; x++) if (!inside[(j * ratio + y) * n + i * ratio + x]) return false
-    return true
-  }
   const reach = Math.ceil(CONTINUED_M / (sideM / m))
+  /** 1 where a coarse cell lies in the mold with all it holds; a margin as wide as the reach saves asking where the plane ends. */
+  const wide = m + 2 * reach
+  const whole = new Uint8Array(wide * wide)
+  for (let j = 0; j < m; j++)
+    for (let i = 0; i < m; i++) {
+      let all = 1
+      for (let y = 0; y < ratio; y++)
+        for (let x = 0; x < ratio; x++) all &= inside[(j * ratio + y) * n + i * ratio + x]!
+      whole[(j + reach) * wide + i + reach] = all
+    }
   const from: number[] = []
   const to: number[] = []
   for (let j = 0; j < m; j++)
     for (let i = 0; i < m; i++) {
-      if (holds(i, j)) continue
+      const middle = (j + reach) * wide + i + reach
+      if (whole[middle]) continue
       let best = Infinity
       let source = -1
       for (let y = -reach; y <= reach; y++)
         for (let x = -reach; x <= reach; x++) {
           const far = x * x + y * y
-          if (far < best && far <= reach * reach && holds(i + x, j + y)) {
+          if (far < best && far <= reach * reach && whole[middle + y * wide + x]) {
             best = far
             source = (j + y) * m + i + x
           }
@@ -302,95 +299,3 @@ function continuationOf(
 }
 
 const CONTINUED_M = 0.006
-
-interface FaceTask {
-  readonly intoX: Float64Array
-  readonly intoY: Float64Array
-  readonly wallX: Float64Array
-  readonly wallY: Float64Array
-}
-
-type FacesFrom = (u: Float64Array, v: Float64Array, task: FaceTask) => void
-
-/** Cubic weights a quarter and three quarters of a cell off its middle; linear ones would leave a weave in the divergence. */
-const OFF = [-0.0546875, 0.8203125, 0.2734375, -0.0390625] as const
-
-/** Speeds of the coarse cells on the staggered faces of the fine grid, times what the walls let through. */
-function facesFrom(grid: BloomGrid, m: number): FacesFrom {
-  const { n, from, to, firstRow, lastRow } = grid
-  const middle = (a: number, b: number, c: number, d: number) => 0.0625 * (9 * (b + c) - (a + d))
-  if (n === m) {
-    return (u, v, { intoX, intoY, wallX, wallY }) => {
-      for (let j = firstRow; j <= lastRow; j++) {
-        const below = Math.max(0, j - 1) * n
-        const above = Math.min(n - 1, j + 1) * n
-        const over = Math.min(n - 1, j + 2) * n
-        for (let i = from[j]!; i <= to[j]!; i++) {
-          const p = j * n + i
-          intoX[p] = wallX[p]! * middle(u[p - 1]!, u[p]!, u[p + 1]!, u[p + 2]!)
-          intoY[p] = wallY[p]! * middle(v[below + i]!, v[p]!, v[above + i]!, v[over + i]!)
-        }
-      }
-    }
-  }
-  const rowU = new Float64Array(m + 4)
-  const rowV = new Float64Array(m + 4)
-  const held = (j: number) => Math.min(m - 1, Math.max(0, j)) * m
-  const close = (row: Float64Array) => {
-    row[0] = row[1]!
-    row[m + 1] = row[m + 2] = row[m]!
-  }
-  const [k0, k1, k2, k3] = OFF
-  return (u, v, { intoX, intoY, wallX, wallY }) => {
-    for (let j = firstRow; j <= lastRow; j++) {
-      const c = j >> 1
-      const side = j & 1 ? 1 : -1
-      const [a0, a1, a2, a3] = [held(c - side), held(c), held(c + side), held(c + 2 * side)]
-      for (let i = 0; i < m; i++)
-        rowU[i + 1] = k0 * u[a0 + i]! + k1 * u[a1 + i]! + k2 * u[a2 + i]! + k3 * u[a3 + i]!
-      close(rowU)
-      const up = (j + 1) >> 1
-      if ((j + 1) & 1) {
-        const own = held(up)
-        for (let i = 0; i < m; i++) rowV[i + 1] = v[own + i]!
-      } else {
-        const [b0, b1, b2, b3] = [held(up - 2), held(up - 1), held(up), held(up + 1)]
-        for (let i = 0; i < m; i++) rowV[i + 1] = middle(v[b0 + i]!, v[b1 + i]!, v[b2 + i]!, v[b3 + i]!)
-      }
-      close(rowV)
-      const first = from[j]! >> 1
-      const last = to[j]! >> 1
-      for (let q = first + 1, p = j * n + 2 * first; q <= last + 1; q++, p += 2) {
-        intoX[p] = wallX[p]! * rowU[q]!
-        intoX[p + 1] = wallX[p + 1]! * middle(rowU[q - 1]!, rowU[q]!, rowU[q + 1]!, rowU[q + 2]!)
-        const left = rowV[q - 1]!
-        const far = q > 1 ? rowV[q - 2]! : left
-        intoY[p] = wallY[p]! * (k0 * rowV[q + 1]! + k1 * rowV[q]! + k2 * left + k3 * far)
-        intoY[p + 1] = wallY[p + 1]! * (k0 * left + k1 * rowV[q]! + k2 * rowV[q + 1]! + k3 * rowV[q + 2]!)
-      }
-    }
-  }
-}
-
-/** Speeds of the coarse cells in the fine ones, times walls and unevenness. */
-function cellsFrom(grid: BloomGrid, m: number) {
-  const { n, from, to, firstRow, lastRow } = grid
-  const row = new Float64Array(m)
-  return (coarse: Float64Array, into: Float64Array, { cell, sinking }: Walls): void => {
-    if (n === m) {
-      for (let p = 0; p < into.length; p++) into[p] = cell[p]! * coarse[p]! * sinking[p]!
-      return
-    }
-    for (let j = firstRow; j <= lastRow; j++) {
-      const own = (j >> 1) * m
-      const other = Math.min(m - 1, Math.max(0, (j >> 1) + (j & 1 ? 1 : -1))) * m
-      for (let i = 0; i < m; i++) row[i] = 0.75 * coarse[own + i]! + 0.25 * coarse[other + i]!
-      for (let i = from[j]!; i <= to[j]!; i++) {
-        const c = i >> 1
-        const beside = i & 1 ? Math.min(m - 1, c + 1) : Math.max(0, c - 1)
-        const p = j * n + i
-        into[p] = cell[p]! * (0.75 * row[c]! + 0.25 * row[beside]!) * sinking[p]!
-      }
-    }
-  }
-}

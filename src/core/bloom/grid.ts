@@ -95,33 +95,46 @@ function wallDistances(
 ): Float64Array {
   const { n, cellM, left, bottom } = raster
   const walls = lines.flatMap((line) => line.map((one, k) => [one, line[(k + 1) % line.length]!] as const))
+  const wall = wallTable(walls)
   const nearest = new Int32Array(n * n).fill(-1)
   const square = new Float64Array(n * n).fill(Infinity)
-  const offer = (p: number, wall: number): void => {
-    if (wall < 0) return
-    const [one, other] = walls[wall]!
-    const far = squareTo(
-      one,
-      other,
-      left + ((p % n) + 0.5) * cellM,
-      bottom + (Math.floor(p / n) + 0.5) * cellM,
-    )
+  const offer = (i: number, j: number, no: number): void => {
+    if (no < 0) return
+    const p = j * n + i
+    const far = wall.squareTo(no, left + (i + 0.5) * cellM, bottom + (j + 0.5) * cellM)
     if (far >= square[p]!) return
     square[p] = far
-    nearest[p] = wall
+    nearest[p] = no
   }
-  walls.forEach(([one, other], wall) => {
+  walls.forEach(([one, other], no) => {
     const steps = Math.max(1, Math.ceil((2 * Math.hypot(other.x - one.x, other.y - one.y)) / cellM))
     for (let k = 0; k <= steps; k++) {
       const i = Math.floor((one.x + (k / steps) * (other.x - one.x) - left) / cellM)
       const j = Math.floor((one.y + (k / steps) * (other.y - one.y) - bottom) / cellM)
-      if (i >= 0 && j >= 0 && i < n && j < n) offer(j * n + i, wall)
+      if (i >= 0 && j >= 0 && i < n && j < n) offer(i, j, no)
     }
   })
   for (let sweep = 0; sweep < 2; sweep++) {
-    for (let p = n + 1; p < n * n; p++) for (const back of [1, n, n + 1, n - 1]) offer(p, nearest[p - back]!)
-    for (let p = n * n - n - 2; p >= 0; p--)
-      for (const ahead of [1, n, n + 1, n - 1]) offer(p, nearest[p + ahead]!)
+    for (let j = 1; j < n; j++)
+      for (let i = 1; i < n - 1; i++) {
+        const p = j * n + i
+        const behind = nearest[p - 1]!
+        const below = nearest[p - n]!
+        offer(i, j, behind)
+        if (below !== behind) offer(i, j, below)
+        if (nearest[p - n - 1] !== below) offer(i, j, nearest[p - n - 1]!)
+        if (nearest[p - n + 1] !== below) offer(i, j, nearest[p - n + 1]!)
+      }
+    for (let j = n - 2; j >= 0; j--)
+      for (let i = n - 2; i > 0; i--) {
+        const p = j * n + i
+        const ahead = nearest[p + 1]!
+        const above = nearest[p + n]!
+        offer(i, j, ahead)
+        if (above !== ahead) offer(i, j, above)
+        if (nearest[p + n + 1] !== above) offer(i, j, nearest[p + n + 1]!)
+        if (nearest[p + n - 1] !== above) offer(i, j, nearest[p + n - 1]!)
+      }
   }
   const beside = lines.flatMap((line) => {
     const last = line.length - 1
@@ -131,17 +144,29 @@ function wallDistances(
     if (!inside[p]) continue
     for (let before = -1; before !== nearest[p];) {
       before = nearest[p]!
-      for (const step of beside[before]!) offer(p, before + step)
+      for (const step of beside[before]!) offer(p % n, Math.floor(p / n), before + step)
     }
   }
   return square.map((far, p) => (inside[p] ? Math.sqrt(far) : 0))
 }
 
-function squareTo(one: Point, other: Point, x: number, y: number): number {
-  const dx = other.x - one.x
-  const dy = other.y - one.y
-  const along = Math.min(1, Math.max(0, ((x - one.x) * dx + (y - one.y) * dy) / (dx * dx + dy * dy || 1)))
-  return (x - one.x - along * dx) ** 2 + (y - one.y - along * dy) ** 2
+/** Pieces of wall by number, so laid out that asking how far one is costs little. */
+function wallTable(walls: readonly (readonly [Point, Point])[]) {
+  const x = Float64Array.from(walls, ([one]) => one.x)
+  const y = Float64Array.from(walls, ([one]) => one.y)
+  const dx = Float64Array.from(walls, ([one, other]) => other.x - one.x)
+  const dy = Float64Array.from(walls, ([one, other]) => other.y - one.y)
+  const perSquare = dx.map((across, k) => 1 / (across ** 2 + dy[k]! ** 2 || 1))
+  return {
+    squareTo: (no: number, atX: number, atY: number): number => {
+      const rx = atX - x[no]!
+      const ry = atY - y[no]!
+      const along = Math.min(1, Math.max(0, (rx * dx[no]! + ry * dy[no]!) * perSquare[no]!))
+      const offX = rx - along * dx[no]!
+      const offY = ry - along * dy[no]!
+      return offX * offX + offY * offY
+    },
+  }
 }
 
 /** Middle of a column or row, m. */

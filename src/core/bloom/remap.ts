@@ -1,13 +1,13 @@
+import type { Bank } from './bank.ts'
 import { columnX, rowY, type BloomGrid } from './grid.ts'
 import type { Sheets } from './sheets.ts'
-import { backwardOf, type Backward, type Stroke } from './tool.ts'
+import { takeBack, type Stroke } from './tool.ts'
 import type { Walls } from './walls.ts'
 
 interface ToolBench {
-  readonly grid: BloomGrid
+  readonly bank: Bank
   readonly sheets: Sheets
   readonly walls: Walls
-  readonly spare: Float64Array
 }
 
 const TOOL_HALVED_AT_PA_S = 60
@@ -24,10 +24,11 @@ export function weakened(strokes: readonly Stroke[], viscosityPaS: number): read
 }
 
 /** Works strokes into a piece: the surface follows them fully, the sheet in transit in part, the floor not. */
-export function workTool(strokes: readonly Stroke[], { grid, sheets, walls, spare }: ToolBench): void {
+export function workTool(strokes: readonly Stroke[], { bank, sheets, walls }: ToolBench): void {
+  const { grid } = bank
   const { n } = grid
-  const backward = strokes.map((stroke) => backwardOf(stroke))
-  const { offX, offY } = displacements(backward, grid)
+  const { offX, offY } = displacements(strokes, bank)
+  const spare = new Float64Array(n * n)
   const byX = new Float64Array(n * n)
   const byY = new Float64Array(n * n)
   for (let j = grid.firstRow; j <= grid.lastRow; j++)
@@ -43,24 +44,30 @@ export function workTool(strokes: readonly Stroke[], { grid, sheets, walls, spar
 }
 
 /** Where the middle of every fourth of cells came from, in cells, on the grid of half the cells; 0 outside the mold. */
-function displacements(backward: readonly Backward[], grid: BloomGrid) {
+function displacements(strokes: readonly Stroke[], bank: Bank) {
+  const { grid } = bank
   const { n, cellM, from, to } = grid
   const half = n >> 1
-  const offX = new Float64Array(half * half)
-  const offY = new Float64Array(half * half)
+  const cells: number[] = []
   for (let j = 0; j < half; j++) {
     const first = Math.min(from[2 * j]!, from[2 * j + 1]!) >> 1
     const last = Math.max(to[2 * j]!, to[2 * j + 1]!) >> 1
-    for (let i = Math.max(0, first - 1); i <= Math.min(half - 1, last + 1); i++) {
-      const X = (columnX(grid, 2 * i) + columnX(grid, 2 * i + 1)) / 2
-      const Y = (rowY(grid, 2 * j) + rowY(grid, 2 * j + 1)) / 2
-      let x = X
-      let y = Y
-      for (let k = backward.length - 1; k >= 0; k--) [x, y] = backward[k]!(x, y)
-      offX[j * half + i] = (x - X) / cellM
-      offY[j * half + i] = (y - Y) / cellM
-    }
+    for (let i = Math.max(0, first - 1); i <= Math.min(half - 1, last + 1); i++) cells.push(j * half + i)
   }
+  const middleX = (p: number) => columnX(grid, 2 * (p % half)) + cellM / 2
+  const middleY = (p: number) => rowY(grid, 2 * Math.floor(p / half)) + cellM / 2
+  const places = bank.places(cells.length)
+  cells.forEach((p, k) => {
+    places.x[k] = middleX(p)
+    places.y[k] = middleY(p)
+  })
+  for (const stroke of [...strokes].reverse()) takeBack(bank, places, stroke)
+  const offX = new Float64Array(half * half)
+  const offY = new Float64Array(half * half)
+  cells.forEach((p, k) => {
+    offX[p] = (places.x[k]! - middleX(p)) / cellM
+    offY[p] = (places.y[k]! - middleY(p)) / cellM
+  })
   return { offX, offY }
 }
 
@@ -91,7 +98,7 @@ interface RemapTask {
 function remapped(values: Float64Array, { grid, byX, byY, share, spare }: RemapTask): void {
   const { n, from, to, inside } = grid
   let before = 0
-  for (const value of values) before += value
+  for (let p = 0; p < values.length; p++) before += values[p]!
   if (before === 0) return
   spare.fill(0)
   let after = 0
@@ -112,25 +119,22 @@ function cubicAt(values: Float64Array, n: number, u: number, v: number): number 
   const i = Math.floor(u)
   const j = Math.floor(v)
   if (i < 1 || j < 1 || i > n - 3 || j > n - 3) return 0
-  const wx = catmullRom(u - i)
-  const wy = catmullRom(v - j)
-  let sum = 0
-  for (let k = 0; k < 4; k++) {
-    const p = (j + k - 1) * n + i
-    sum +=
-      wy[k]! * (wx[0] * values[p - 1]! + wx[1] * values[p]! + wx[2] * values[p + 1]! + wx[3] * values[p + 2]!)
-  }
+  const s = u - i
+  const t = v - j
   const p = j * n + i
+  const sum = cubic(
+    t,
+    cubic(s, values[p - n - 1]!, values[p - n]!, values[p - n + 1]!, values[p - n + 2]!),
+    cubic(s, values[p - 1]!, values[p]!, values[p + 1]!, values[p + 2]!),
+    cubic(s, values[p + n - 1]!, values[p + n]!, values[p + n + 1]!, values[p + n + 2]!),
+    cubic(s, values[p + 2 * n - 1]!, values[p + 2 * n]!, values[p + 2 * n + 1]!, values[p + 2 * n + 2]!),
+  )
   const low = Math.min(values[p]!, values[p + 1]!, values[p + n]!, values[p + n + 1]!)
   const high = Math.max(values[p]!, values[p + 1]!, values[p + n]!, values[p + n + 1]!)
   return Math.min(high, Math.max(low, sum))
 }
 
-function catmullRom(t: number): readonly [number, number, number, number] {
-  return [
-    ((2 - t) * t - 1) * t * 0.5,
-    ((3 * t - 5) * t * t + 2) * 0.5,
-    ((4 - 3 * t) * t + 1) * t * 0.5,
-    (t - 1) * t * t * 0.5,
-  ]
+/** Catmull-Rom between the inner two of four. */
+function cubic(t: number, a: number, b: number, c: number, d: number): number {
+  return b + 0.5 * t * (c - a + t * (2 * a - 5 * b + 4 * c - d + t * (3 * (b - c) + d - a)))
 }

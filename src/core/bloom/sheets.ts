@@ -1,25 +1,39 @@
+import type { Bank } from './bank.ts'
 import type { BloomGrid } from './grid.ts'
 
 /** Three channels of ink, red, green and blue absorbance. */
-export type Channels = readonly [Float64Array, Float64Array, Float64Array]
+export type Channels<F = Float64Array> = readonly [F, F, F]
 
 /**
  * What lies in the three sheets of the layer, per cell: white in m (volume per area), ink as absorbance, and the surface pressure of solvent
  * in N/m. The arrays belong together: whoever moves one sheet moves all of it.
  */
-export interface Sheets {
-  readonly surface: { readonly white: Float64Array; readonly ink: Channels; readonly pressure: Float64Array }
-  readonly transit: { readonly white: Float64Array; readonly ink: Channels }
-  readonly floor: { readonly white: Float64Array; readonly ink: Channels }
+export interface Sheets<F = Float64Array> {
+  readonly surface: { readonly white: F; readonly ink: Channels<F>; readonly pressure: F }
+  readonly transit: { readonly white: F; readonly ink: Channels<F> }
+  readonly floor: { readonly white: F; readonly ink: Channels<F> }
 }
 
-export function emptySheets({ n }: Pick<BloomGrid, 'n'>): Sheets {
-  const field = () => new Float64Array(n * n)
-  const ink = (): Channels => [field(), field(), field()]
+/** Sheets to look at need no more than single precision. */
+export type SeenField = Float64Array | Float32Array
+
+/** Empty sheets in a bank: of each the white, then its three inks, one after the other, as the kernels expect them. */
+export function emptySheets({ grid: { n }, field }: Bank): Sheets {
+  const one = () => field(n * n)
+  const sheet = () => ({ white: one(), ink: [one(), one(), one()] as const })
+  return { surface: { ...sheet(), pressure: one() }, transit: sheet(), floor: sheet() }
+}
+
+/** The sheets as they lie, out of their bank, to look at. */
+export function copyOf({ surface, transit, floor }: Sheets): Sheets<Float32Array> {
+  const copied = ({ white, ink: [red, green, blue] }: Sheets['floor']) => ({
+    white: Float32Array.from(white),
+    ink: [Float32Array.from(red), Float32Array.from(green), Float32Array.from(blue)] as const,
+  })
   return {
-    surface: { white: field(), ink: ink(), pressure: field() },
-    transit: { white: field(), ink: ink() },
-    floor: { white: field(), ink: ink() },
+    surface: { ...copied(surface), pressure: Float32Array.from(surface.pressure) },
+    transit: copied(transit),
+    floor: copied(floor),
   }
 }
 
@@ -28,12 +42,6 @@ export function totalOf(field: Float64Array, { cellM }: Pick<BloomGrid, 'cellM'>
   let sum = 0
   for (const value of field) sum += value
   return sum * cellM * cellM
-}
-
-export function largestOf(field: Float64Array): number {
-  let largest = 0
-  for (const value of field) if (value > largest) largest = value
-  return largest
 }
 
 export interface Drop {

@@ -1,18 +1,17 @@
 import type { Point } from '../mold/index.ts'
 import { seededRandom } from '../numeric/index.ts'
 import { handOn, type BloomAct } from './acts.ts'
-import { moverOn } from './advect.ts'
+import { bankOn } from './bank.ts'
 import { spreadOnFloor } from './current.ts'
 import { flowOn } from './flow.ts'
 import { gridOf, type BloomGrid } from './grid.ts'
 import { PIPED, type WhiteRecipe } from './recipe.ts'
 import { TOOL_REACHES_DOWN, weakened, workTool } from './remap.ts'
-import { emptySheets, largestOf, totalOf, type Sheets } from './sheets.ts'
-import { sink } from './sink.ts'
+import { emptySheets, totalOf, type Sheets } from './sheets.ts'
 import { strandsOn, type Strands } from './strands.ts'
 import type { Stroke } from './tool.ts'
 import { carrySpecks, roughen, settleSpecks, type Speck } from './specks.ts'
-import { wallsOf, type Unevenness } from './walls.ts'
+import { wallsOn, type Unevenness } from './walls.ts'
 
 const GRAVITY_M_PER_S2 = 9.81
 
@@ -74,6 +73,9 @@ const LEAST_STEP_S = 6
 const STEP_S_PER_PA_S = 12
 const CURRENT_RELAX = 2.5
 
+type Faces = readonly [Float64Array, Float64Array]
+type Moves = { readonly x: Float64Array; readonly y: Float64Array }
+
 /** A piece as three sheets that flow, ready to be dropped into. */
 export function createBloom(setup: BloomSetup): Bloom {
   const { depthM, viscosityAt, excessDensityKgPerM3, recipe = PIPED } = setup
@@ -82,16 +84,18 @@ export function createBloom(setup: BloomSetup): Bloom {
   const relax = care > 1 ? 1 : CURRENT_RELAX
   const grid = gridOf(setup.outline, setup.islands, setup.cells)
   const chance = seededRandom(setup.seed)
-  const walls = wallsOf(grid, { depthM, uneven: setup.uneven ?? recipe.uneven, chance })
-  const sheets = emptySheets(grid)
+  const bank = bankOn(grid)
+  const { kernels, at } = bank
+  const walls = wallsOn(bank, { depthM, uneven: setup.uneven ?? recipe.uneven, chance })
+  const sheets = emptySheets(bank)
   const pullPaPerM = excessDensityKgPerM3 * GRAVITY_M_PER_S2
-  const { flow, refresh } = flowOn(grid, { walls, depthM, pullPaPerM })
-  const mover = moverOn(grid)
+  const { flow, refresh } = flowOn(bank, { walls, depthM, pullPaPerM })
   const { n, cellM } = grid
-  const field = () => new Float64Array(n * n)
-  const [bySurfaceX, bySurfaceY, byFloorX, byFloorY, spare] = [field(), field(), field(), field(), field()]
+  const sheetStride = at(sheets.floor.ink[0]) - at(sheets.floor.white)
+  const field = () => bank.field(n * n)
+  const [bySurfaceX, bySurfaceY, byFloorX, byFloorY] = [field(), field(), field(), field()]
   const laid: Bloom['laid'] = { white: 0, ink: [0, 0, 0] }
-  const strands = strandsOn(grid)
+  const strands = strandsOn(bank)
   const hand = handOn({ grid, sheets, laid, chance, threads: setup.threads ?? 5, strand: strands.lay })
   const specks: Speck[] = []
   const acts: { readonly atS: number; readonly act: BloomAct }[] = []
@@ -107,21 +111,25 @@ export function createBloom(setup: BloomSetup): Bloom {
   let owedCurrentS = 0
   let movedSurfaceM = 0
   let movedFloorM = 0
-  let floorSpeed = 0
   let surfaceTurn = false
   let floorTurn = false
   let tooThick = false
 
+  const surfaceMoves = { x: bySurfaceX, y: bySurfaceY }
+  const floorMoves = { x: byFloorX, y: byFloorY }
+  /** Which direction goes first alternates, so that no grain builds up. */
+  const move = (field: Float64Array, by: Moves, yFirst: boolean) =>
+    kernels.move(at(field), at(by.x), at(by.y), Number(yFirst))
   const flushSurface = (): void => {
     if (movedSurfaceM > 0) {
       surfaceTurn = !surfaceTurn
-      if (hasInk) for (const ink of sheets.surface.ink) mover.move(ink, bySurfaceX, bySurfaceY, surfaceTurn)
-      if (pressureMost > 0) mover.move(sheets.surface.pressure, bySurfaceX, bySurfaceY, surfaceTurn)
+      if (hasInk) for (const ink of sheets.surface.ink) move(ink, surfaceMoves, surfaceTurn)
+      if (pressureMost > 0) move(sheets.surface.pressure, surfaceMoves, surfaceTurn)
       strands.carry(0, bySurfaceX, bySurfaceY)
       carrySpecks(specks, { grid, byX: bySurfaceX, byY: bySurfaceY, aboveM: SPECKS_RIDE * depthM })
       if (hasWhite) {
         for (const p of walls.pinned) bySurfaceX[p] = bySurfaceY[p] = 0
-        mover.move(sheets.surface.white, bySurfaceX, bySurfaceY, surfaceTurn)
+        move(sheets.surface.white, surfaceMoves, surfaceTurn)
       }
     }
     bySurfaceX.fill(0)
@@ -132,8 +140,8 @@ export function createBloom(setup: BloomSetup): Bloom {
     if (movedFloorM > 0) {
       floorTurn = !floorTurn
       strands.carry(2, byFloorX, byFloorY)
-      mover.move(sheets.floor.white, byFloorX, byFloorY, floorTurn)
-      if (hasInk) for (const ink of sheets.floor.ink) mover.move(ink, byFloorX, byFloorY, floorTurn)
+      move(sheets.floor.white, floorMoves, floorTurn)
+      if (hasInk) for (const ink of sheets.floor.ink) move(ink, floorMoves, floorTurn)
     }
     byFloorX.fill(0)
     byFloorY.fill(0)
@@ -165,11 +173,11 @@ export function createBloom(setup: BloomSetup): Bloom {
     }
   }
   const work = (strokes: readonly Stroke[]): void => {
-    workTool(strokes, { grid, sheets, walls, spare })
+    workTool(strokes, { bank, sheets, walls })
     strands.work(strokes, TOOL_REACHES_DOWN)
   }
   const feelPressure = (): void => {
-    pressureMost = largestOf(sheets.surface.pressure)
+    pressureMost = largestPressure()
     if (pressureMost > 0) lastStepS = Math.min(lastStepS, 0.04)
   }
   const performDue = (): void => {
@@ -180,28 +188,18 @@ export function createBloom(setup: BloomSetup): Bloom {
     whiteStale = true
   }
 
-  const fastest = (x: Float64Array, y: Float64Array): number => {
-    let most = 0
-    for (let j = grid.firstRow; j <= grid.lastRow; j++)
-      for (let p = j * n + grid.from[j]!, last = j * n + grid.to[j]!; p <= last; p++) {
-        const a = Math.abs(x[p]!)
-        const b = Math.abs(y[p]!)
-        if (a > most) most = a
-        if (b > most) most = b
-      }
-    return most
-  }
-  const addMoves = (
-    byX: Float64Array,
-    byY: Float64Array,
-    [x, y]: readonly [Float64Array, Float64Array],
-    factor: number,
-  ) => {
-    for (let j = grid.firstRow; j <= grid.lastRow; j++)
-      for (let p = j * n + grid.from[j]!, last = j * n + grid.to[j]!; p <= last; p++) {
-        byX[p]! += factor * x[p]!
-        byY[p]! += factor * y[p]!
-      }
+  const largestPressure = () => kernels.largest(at(sheets.surface.pressure), n * n)
+  const gather = (by: Moves, [x, y]: Faces, stepS: number): void =>
+    kernels.gather(at(by.x), at(by.y), at(x), at(y), stepS / cellM)
+  /** White sinks from sheet to sheet: ds/dt = -(2/H) w s; surface white takes a share of the ink along. */
+  const sink = (stepS: number): void => {
+    const perSpeed = (2 / depthM) * stepS
+    const { surface, transit, floor } = sheets
+    const fall = (from: Sheets['floor'], to: Sheets['floor'], speed: Float64Array, takes: number) =>
+      kernels.sink(at(from.white), at(to.white), sheetStride, at(speed), perSpeed, takes, Number(hasInk))
+    fall(transit, floor, flow.transitFall, 1)
+    fall(surface, transit, flow.surfaceFall, entrain)
+    strands.sink(flow.surfaceFall, flow.transitFall, perSpeed)
   }
 
   const step = (untilS: number): void => {
@@ -232,31 +230,25 @@ export function createBloom(setup: BloomSetup): Bloom {
       whiteAtS = nowS
       whiteStale = false
     }
-    refresh(sheets, { viscosityPaS: viscosity, stepS, white: hasWhite, freshWhite, pressureMost })
-    const surfaceSpeed = fastest(flow.surfaceX, flow.surfaceY)
-    if (freshWhite) floorSpeed = fastest(flow.floorX, flow.floorY)
-    for (const speed of [surfaceSpeed, hasWhite ? floorSpeed : 0])
+    const fastest = refresh(sheets, {
+      viscosityPaS: viscosity,
+      stepS,
+      white: hasWhite,
+      freshWhite,
+      pressureMost,
+    })
+    for (const speed of [fastest.surface, fastest.floor])
       if (speed > 0) stepS = Math.min(stepS, (COURANT * cellM) / (speed * care))
     const last = nowS + stepS >= untilS - 1e-6
     const actNext = nextAct <= nowS + stepS + 1e-9
-    movedSurfaceM += surfaceSpeed * stepS
-    addMoves(bySurfaceX, bySurfaceY, [flow.surfaceX, flow.surfaceY], stepS / cellM)
+    movedSurfaceM += fastest.surface * stepS
+    gather(surfaceMoves, [flow.surfaceX, flow.surfaceY], stepS)
     if (solvent || movedSurfaceM > LAZY_CELLS * cellM || last || actNext) flushSurface()
     if (solvent) evaporate(stepS)
     if (hasWhite) {
-      sink({
-        grid,
-        sheets,
-        surfaceFall: flow.surfaceFall,
-        transitFall: flow.transitFall,
-        depthM,
-        stepS,
-        entrain,
-        withInk: hasInk,
-      })
-      strands.sink(flow.surfaceFall, flow.transitFall, (2 / depthM) * stepS)
-      movedFloorM += floorSpeed * stepS
-      addMoves(byFloorX, byFloorY, [flow.floorX, flow.floorY], stepS / cellM)
+      sink(stepS)
+      movedFloorM += fastest.floor * stepS
+      gather(floorMoves, [flow.floorX, flow.floorY], stepS)
       if (movedFloorM > LAZY_CELLS * cellM || last) flushFloor()
       owedCurrentS += stepS
       if (!solvent || owedCurrentS >= WHITE_LAG_S || last) {
@@ -268,7 +260,7 @@ export function createBloom(setup: BloomSetup): Bloom {
           currentX: walls.currentX,
         })
         spreadOnFloor({
-          grid,
+          bank,
           walls,
           floor: sheets.floor,
           pullPaPerM,
@@ -289,8 +281,8 @@ export function createBloom(setup: BloomSetup): Bloom {
   const evaporate = (stepS: number): void => {
     const { pressure } = sheets.surface
     const kept = Math.exp(-stepS / (setup.evaporatesInS ?? EVAPORATES_IN_S))
-    for (let p = 0; p < pressure.length; p++) pressure[p]! *= kept
-    pressureMost = largestOf(pressure)
+    kernels.scale(at(pressure), n * n, kept)
+    pressureMost = largestPressure()
     if (pressureMost >= PRESSURE_GONE_N_PER_M) return
     pressure.fill(0)
     pressureMost = 0

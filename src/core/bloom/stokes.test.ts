@@ -1,5 +1,4 @@
 import { describe, expect, test } from '@jest/globals'
-import { planeTransform } from './plane.ts'
 import { deepSheetRatePerS, exchangeFactor, marangoniMobilityM, sheetResponse } from './stokes.ts'
 
 const DEEP_M = 1
@@ -43,32 +42,4 @@ describe('the pull of solvent', () => {
 test('a gravity current keeps all of its speed when thin and none when it fills the layer', () => {
   expect(exchangeFactor(0)).toBe(1)
   expect(exchangeFactor(1)).toBe(0)
-})
-
-describe('the plane transform', () => {
-  test('of a single wave is one line of the spectrum, transposed, and comes back', () => {
-    for (const m of [16, 32, 64]) {
-      const plane = planeTransform(m)
-      const wave = (p: number) => Math.cos((2 * Math.PI * (3 * (p % m) + 5 * Math.floor(p / m))) / m)
-      const re = Float64Array.from({ length: m * m }, (_, p) => wave(p))
-      const im = new Float64Array(m * m)
-      plane.forward(re, im)
-      expect(re[3 * m + 5]!).toBeCloseTo((m * m) / 2, 6)
-      expect(Math.abs(re[5 * m + 3]!)).toBeLessThan(1e-8)
-      plane.inverse(re, im)
-      re.forEach((value, p) => expect(Math.abs(value - wave(p))).toBeLessThan(1e-10))
-    }
-  })
-
-  test('obeys Parseval and refuses a side that is no power of two', () => {
-    const m = 32
-    const re = Float64Array.from({ length: m * m }, (_, p) => Math.sin(p * p))
-    const im = Float64Array.from({ length: m * m }, (_, p) => Math.cos(3 * p))
-    const energy = (a: Float64Array, b: Float64Array) =>
-      a.reduce((sum, value, p) => sum + value ** 2 + b[p]! ** 2, 0)
-    const before = energy(re, im)
-    planeTransform(m).forward(re, im)
-    expect(energy(re, im) / (m * m) / before).toBeCloseTo(1, 9)
-    expect(() => planeTransform(48)).toThrow(RangeError)
-  })
 })

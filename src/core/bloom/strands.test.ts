@@ -1,10 +1,12 @@
 import { describe, expect, test } from '@jest/globals'
 import { DISC_LINE, followedBloom } from '../../../tests/support/smallBloom.ts'
+import { bankOn } from './bank.ts'
 import { gridOf } from './grid.ts'
 import { laceOf, strandsOn } from './strands.ts'
-import { backwardOf, type Stroke } from './tool.ts'
+import { takeBack, type Stroke } from './tool.ts'
 
 const grid = gridOf(DISC_LINE, [], 64)
+const bank = bankOn(grid)
 const none = new Float64Array(64 * 64)
 
 describe('strands in the white', () => {
@@ -22,19 +24,22 @@ describe('strands in the white', () => {
       { kind: 'swirl', centre: { x: 0, y: 0 }, reachM: 0.01, turnRad: 2.6 },
     ]
     for (const stroke of strokes) {
-      const strands = strandsOn(grid)
+      const strands = strandsOn(bank)
       strands.lay(0.02, 0.001, { after: -1, last: 0.5 })
       strands.lay(-0.03, 0.02, { after: -1, last: 0.5 })
       strands.work([stroke], 0.6)
       const { x, y } = strands.now()
-      const [fromX, fromY] = backwardOf(stroke)(x[0]!, y[0]!)
-      expect(Math.hypot(fromX - 0.02, fromY - 0.001)).toBeLessThan(3e-4)
+      const back = bank.places(1)
+      back.x[0] = x[0]!
+      back.y[0] = y[0]!
+      takeBack(bank, back, stroke)
+      expect(Math.hypot(back.x[0] - 0.02, back.y[0] - 0.001)).toBeLessThan(3e-4)
       expect(Math.hypot(x[1]! + 0.03, y[1]! - 0.02)).toBeLessThan(2e-4)
     }
   })
 
   test('sink when their share of the white round them has sunk, the late ones later, and only once a sheet', () => {
-    const strands = strandsOn(grid)
+    const strands = strandsOn(bank)
     for (const last of [0.2, 0.8]) strands.lay(0, 0, { after: -1, last })
     const fall = new Float64Array(64 * 64).fill(1)
     strands.sink(fall, none, 0.4)
@@ -46,7 +51,7 @@ describe('strands in the white', () => {
   })
 
   test('never leave the mold, whatever carries them', () => {
-    const strands = strandsOn(grid)
+    const strands = strandsOn(bank)
     expect(strands.lay(0.2, 0, { after: -1, last: 0.5 })).toBe(-1)
     strands.lay(0.045, 0, { after: -1, last: 0.5 })
     const by = new Float64Array(64 * 64).fill(0.9)

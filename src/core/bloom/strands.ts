@@ -1,6 +1,8 @@
 import { exchangeFactor } from './stokes.ts'
+import { MOST_PLACES, type Bank } from './bank.ts'
 import { cellOf, type BloomGrid } from './grid.ts'
-import { backwardOf, type Stroke } from './tool.ts'
+import type { SeenField } from './sheets.ts'
+import { takeBack, type Stroke } from './tool.ts'
 
 /**
  * Marks on the white, finer than a cell: they ride where the fluid goes and say how its grain lies. Pictures are drawn with them, no figure is made of
@@ -15,10 +17,12 @@ export interface Strands {
   readonly count: number
 }
 
-const MOST = 60_000
+const MOST = MOST_PLACES
+export const FLOOR_SHEET = 2
 
 /** Strands that can be laid and carried. */
-export function strandsOn(grid: BloomGrid) {
+export function strandsOn(bank: Bank) {
+  const { grid } = bank
   const x = new Float32Array(MOST)
   const y = new Float32Array(MOST)
   const sheet = new Uint8Array(MOST)
@@ -73,7 +77,7 @@ export function strandsOn(grid: BloomGrid) {
     /** Strands sink as the white round them does: a share 1 - exp(-fall) of it has gone when the one that lasts so long goes. */
     sink: (surfaceFall: Float64Array, transitFall: Float64Array, perSpeed: number): void => {
       for (let k = 0; k < count; k++) {
-        if (sheet[k] === 2) continue
+        if (sheet[k] === FLOOR_SHEET) continue
         const fall = (sheet[k] === 0 ? surfaceFall : transitFall)[cell(k)]! * perSpeed
         if (fall <= 0) continue
         left[k]! -= fall
@@ -86,7 +90,7 @@ export function strandsOn(grid: BloomGrid) {
     creep: ({ white, pull, depthM, stepS, currentX }: Creep): void => {
       const unit = (pull * stepS) / cellM
       for (let k = 0; k < count; k++) {
-        if (sheet[k] !== 2) continue
+        if (sheet[k] !== FLOOR_SHEET) continue
         const p = cell(k)
         const thick = white[p]!
         if (thick <= 0) continue
@@ -100,12 +104,14 @@ export function strandsOn(grid: BloomGrid) {
     /** A stroke carries the surface forwards: the way back of the reversed stroke. */
     work: (strokes: readonly Stroke[], reachesDown: number): void => {
       for (const stroke of strokes) {
-        const forwards = backwardOf(reversed(stroke))
+        const places = bank.places(count)
+        places.x.set(x.subarray(0, count))
+        places.y.set(y.subarray(0, count))
+        takeBack(bank, places, reversed(stroke))
         for (let k = 0; k < count; k++) {
-          if (sheet[k] === 2) continue
-          const [toX, toY] = forwards(x[k]!, y[k]!)
+          if (sheet[k] === FLOOR_SHEET) continue
           const felt = sheet[k] === 0 ? 1 : reachesDown
-          moveTo(k, x[k]! + felt * (toX - x[k]!), y[k]! + felt * (toY - y[k]!))
+          moveTo(k, x[k]! + felt * (places.x[k]! - x[k]!), y[k]! + felt * (places.y[k]! - y[k]!))
         }
       }
     },
@@ -151,7 +157,7 @@ const TORN_M = 4e-3
  */
 export function laceOf(
   strands: Strands,
-  { grid, floorWhite }: { readonly grid: BloomGrid; readonly floorWhite: Float64Array },
+  { grid, floorWhite }: { readonly grid: BloomGrid; readonly floorWhite: SeenField },
   finer: number,
 ): Float32Array {
   const side = grid.n * finer
@@ -162,7 +168,7 @@ export function laceOf(
   const { x, y, sheet, before } = strands
   for (let k = 0; k < strands.count; k++) {
     const from = before[k]!
-    if (from < 0 || sheet[k] !== 2 || sheet[from] !== 2) continue
+    if (from < 0 || sheet[k] !== FLOOR_SHEET || sheet[from] !== FLOOR_SHEET) continue
     const dx = x[k]! - x[from]!
     const dy = y[k]! - y[from]!
     const length = Math.hypot(dx, dy)

@@ -1,4 +1,5 @@
 import type { Point } from '../mold/index.ts'
+import type { Bank, Places } from './bank.ts'
 
 /**
  * What a tool does to the surface, as area-preserving maps (after the mathematical-marbling papers of Lu, Jaffer, Jin, Zhao & Mao, 2012, from
@@ -15,27 +16,28 @@ export type Stroke =
   /** A swirl about a point, falling off over the reach. */
   | { readonly kind: 'swirl'; readonly centre: Point; readonly reachM: number; readonly turnRad: number }
 
-/** Where the material that is now at a point came from. */
-export type Backward = (xM: number, yM: number) => readonly [number, number]
-
 /** Sweeps of the implicit midpoint; more bring the area error down by orders. */
 const USUAL_SWEEPS = 2
 /** Beyond so many reaches a stroke is not felt. */
 const FELT = 4.8
-/** The stick's own radius, as a share of its reach, squared. */
-const STICK_SQUARE = 0.1
-
-/** The backward map of one stroke at full strength. */
-export function backwardOf(stroke: Stroke, sweeps = USUAL_SWEEPS): Backward {
-  return stroke.kind === 'swirl' ? swirl(stroke) : drag(stroke, sweeps)
+/** Takes places, in place, to where the material that is there now was before that stroke at full strength. */
+export function takeBack(bank: Bank, places: Places, stroke: Stroke, sweeps = USUAL_SWEEPS): void {
+  if (stroke.kind === 'swirl') swirlBack(places, stroke)
+  else dragBack(bank, places, stroke, sweeps)
 }
 
-function swirl({ centre, reachM, turnRad }: Extract<Stroke, { kind: 'swirl' }>): Backward {
-  return (x, y) => {
-    const [rx, ry] = [x - centre.x, y - centre.y]
+function swirlBack(
+  { x, y, count }: Places,
+  { centre, reachM, turnRad }: Extract<Stroke, { kind: 'swirl' }>,
+): void {
+  for (let k = 0; k < count; k++) {
+    const rx = x[k]! - centre.x
+    const ry = y[k]! - centre.y
     const turn = -turnRad * Math.exp(-(rx * rx + ry * ry) / (reachM * reachM))
-    const [cos, sin] = [Math.cos(turn), Math.sin(turn)]
-    return [centre.x + cos * rx - sin * ry, centre.y + sin * rx + cos * ry]
+    const cos = Math.cos(turn)
+    const sin = Math.sin(turn)
+    x[k] = centre.x + cos * rx - sin * ry
+    y[k] = centre.y + sin * rx + cos * ry
   }
 }
 
@@ -47,52 +49,28 @@ interface DragStep {
   readonly lengthM: number
 }
 
-/** The flow of psi = n exp(-(r - e)/L) about the moving stick, marched backwards by implicit midpoint: symplectic, so it keeps area. */
-function drag({ path, reachM, strength }: Extract<Stroke, { kind: 'drag' }>, sweeps: number): Backward {
-  const steps = dragSteps(path, 0.6 * reachM).reverse()
-  const felt = FELT * reachM
-  const stick = STICK_SQUARE * reachM * reachM
-  const lift = Math.sqrt(STICK_SQUARE)
-  const box = steps.reduce(
-    (all, { x, y }) => ({
-      left: Math.min(all.left, x),
-      right: Math.max(all.right, x),
-      bottom: Math.min(all.bottom, y),
-      top: Math.max(all.top, y),
-    }),
-    { left: Infinity, right: -Infinity, bottom: Infinity, top: -Infinity },
-  )
-  return (x, y) => {
-    if (x < box.left - felt || x > box.right + felt || y < box.bottom - felt || y > box.top + felt)
-      return [x, y]
-    let px = x
-    let py = y
-    for (const step of steps) {
-      const far = (px - step.x) ** 2 + (py - step.y) ** 2
-      if (far > felt * felt) continue
-      const by = step.lengthM * strength
-      let mx = px
-      let my = py
-      let ux = 0
-      let uy = 0
-      for (let sweep = 0; sweep < sweeps; sweep++) {
-        const [rx, ry] = [mx - step.x, my - step.y]
-        const r = Math.sqrt(rx * rx + ry * ry + stick)
-        const along = rx * step.tx + ry * step.ty
-        const across = -rx * step.ty + ry * step.tx
-        const fade = Math.exp(lift - r / reachM)
-        const forth = fade * (1 - (across * across) / (r * reachM))
-        const aside = (fade * along * across) / (r * reachM)
-        ux = (forth * step.tx - aside * step.ty) * by
-        uy = (forth * step.ty + aside * step.tx) * by
-        mx = px - 0.5 * ux
-        my = py - 0.5 * uy
-      }
-      px -= ux
-      py -= uy
-    }
-    return [px, py]
-  }
+/** The stick's way marched backwards step by step (kernels/tool): symplectic, so it keeps area. */
+function dragBack(
+  { kernels, at }: Bank,
+  { x, y, count }: Places,
+  { path, reachM, strength }: Extract<Stroke, { kind: 'drag' }>,
+  sweeps: number,
+): void {
+  const even = count + (count % 2)
+  for (const step of dragSteps(path, 0.6 * reachM).reverse())
+    kernels.dragBack(
+      at(x),
+      at(y),
+      even,
+      step.x,
+      step.y,
+      step.tx,
+      step.ty,
+      step.lengthM * strength,
+      reachM,
+      FELT * reachM,
+      sweeps,
+    )
 }
 
 function dragSteps(path: readonly Point[], everyM: number): DragStep[] {

@@ -1,4 +1,4 @@
-import type { BloomGrid } from './grid.ts'
+import type { Bank } from './bank.ts'
 import { noiseField } from './noise.ts'
 
 /** How much of a flow each face and cell lets through; faces lie between a cell and its right or upper neighbour. */
@@ -40,8 +40,8 @@ function wallFactor(fromWallM: number, depthM: number): number {
   return 1 - Math.exp((-Math.sqrt(3) * fromWallM) / depthM)
 }
 
-export function wallsOf(
-  grid: BloomGrid,
+export function wallsOn(
+  { grid, keep }: Bank,
   {
     depthM,
     uneven,
@@ -84,15 +84,15 @@ export function wallsOf(
   const between = (faces: Float64Array, noise: Float64Array, step: number, most: number) =>
     faces.map((value, p) => value * Math.min(most, (noise[p]! + (noise[p + step] ?? noise[p]!)) / 2))
   return {
-    surfaceX: between(plainX, slip, 1, MOST_SURFACE),
-    surfaceY: between(plainY, slip, n, MOST_SURFACE),
-    stokesX,
-    stokesY,
-    currentX: between(stokesX, creep, 1, MOST_FLOOR),
-    currentY: between(stokesY, creep, n, MOST_FLOOR),
+    surfaceX: keep(between(plainX, slip, 1, MOST_SURFACE)),
+    surfaceY: keep(between(plainY, slip, n, MOST_SURFACE)),
+    stokesX: keep(stokesX),
+    stokesY: keep(stokesY),
+    currentX: keep(between(stokesX, creep, 1, MOST_FLOOR)),
+    currentY: keep(between(stokesY, creep, n, MOST_FLOOR)),
     currentMost: uneven.floor > 0 ? MOST_FLOOR : 1,
-    cell,
-    sinking,
+    cell: keep(cell),
+    sinking: keep(sinking),
     pinned: Int32Array.from(pinned),
   }
 }
