@@ -1,11 +1,11 @@
 import type { BatchRequest } from '#core/batch/index.ts'
 import type { PourEvent } from '#core/runsheet/index.ts'
-import { needsOf, takenFrom, type Movement } from '#core/shelf/index.ts'
+import { needsOf, takenFrom, TAKEN_LATER, type Movement, type TakenAt } from '#core/shelf/index.ts'
 import { eventsOf } from './events.ts'
 import type { StudioDatabase } from './database.ts'
 
 /**
- * Keeps the supplies' books with a pour: the stop-stir takes what was mixed, the back layer its own; taking such a mark back takes its
+ * Keeps the supplies' books with a pour: the stop-stir takes what was mixed, every later layer its own; taking such a mark back takes its
  * entries back. An event kept twice changes nothing.
  */
 export async function keepBooks(db: StudioDatabase, batchId: string, event: PourEvent): Promise<void> {
@@ -20,7 +20,7 @@ export async function keepBooks(db: StudioDatabase, batchId: string, event: Pour
   const request = batch.request as BatchRequest
   const needs = needsOf(request, weighedIn(await eventsOf(db, batchId)))
   const entries = supplies.flatMap((supply, k): Movement[] => {
-    const amount = takenFrom(supply, needs, request)[at]
+    const amount = takenFrom(supply, needs, request, at)
     const id = `${entryPrefix(event.id)}${k}`
     return amount > 0
       ? [{ id, supplyId: supply.id, atMs: event.atMs, note: '', kind: 'poured', amount, batchId }]
@@ -29,9 +29,9 @@ export async function keepBooks(db: StudioDatabase, batchId: string, event: Pour
   await db.movements.bulkPut(entries)
 }
 
-function takesAt(event: PourEvent): 'pour' | 'back' | null {
+function takesAt(event: PourEvent): TakenAt | null {
   if (event.kind === 'stopStir') return 'pour'
-  return event.kind === 'done' && event.key === 'back' ? 'back' : null
+  return (event.kind === 'done' && TAKEN_LATER.find((id) => id === event.key)) || null
 }
 
 function entryPrefix(eventId: string): string {

@@ -2,7 +2,7 @@ import type { Transaction } from 'dexie'
 import { USUAL_REQUEST, type BatchRequest } from '#core/batch/index.ts'
 import type { Outcome } from '#core/journal/index.ts'
 import type { Mold } from '#core/mold/index.ts'
-import { USUAL_HOURS, USUAL_MONEY, USUAL_PLACES } from '#schema/usual.ts'
+import { USUAL_FORMS, USUAL_HOURS, USUAL_MONEY, USUAL_PLACES } from '#schema/usual.ts'
 import { USUAL_SPREAD, type Resin } from '#core/resin/index.ts'
 
 /** What a studio of the first version did not know yet takes its usual value. */
@@ -70,6 +70,22 @@ export async function upgradeToRack(transaction: Transaction): Promise<void> {
         covers: USUAL_PLACES,
         ...settings,
       })
+    })
+}
+
+/** To version 5: batches with what is laid in, settings with forms for draping. */
+export async function upgradeToInclusions(transaction: Transaction): Promise<void> {
+  await transaction
+    .table('batches')
+    .toCollection()
+    .modify(({ request }: { request: Loose<BatchRequest> }) => {
+      request.inclusions ??= null
+    })
+  await transaction
+    .table('settings')
+    .toCollection()
+    .modify((settings: Record<string, unknown>) => {
+      settings['forms'] ??= USUAL_FORMS
     })
 }
 

@@ -1,10 +1,19 @@
 import type { BatchRequest, Cup, Mix } from '#core/batch/index.ts'
 import { gravityOf, type BatchPlan } from '#core/plan/index.ts'
 import type { RunStep } from '#core/runsheet/index.ts'
+import { isDrawn } from '#core/technique/index.ts'
 import { DEFERRAL } from '#core/safety/index.ts'
 import { METRIC, printSpan } from '#core/units/index.ts'
 import { wordFinding } from '#words/findings.ts'
 import { FEEL_WORDS, ratioWords } from '#words/vocabulary.ts'
+
+const MIX_NAMES: Readonly<Record<Mix['id'], string>> = {
+  first: 'First mix',
+  fill: 'Mix to pour over',
+  fillAgain: 'Mix to pour over once more',
+  back: 'Back mix',
+  clearCoat: 'Clear coat mix',
+}
 
 /** The mix sheet and the run sheet of a plan as plain text, to read from a terminal or pin to the wall. */
 export function sheetText(request: BatchRequest, plan: BatchPlan): string {
@@ -16,7 +25,7 @@ export function sheetText(request: BatchRequest, plan: BatchPlan): string {
       `  ${fill.count} × ${fill.mold.name}: ${fill.layers.map((layer) => `${layer.kind} ${layer.depthMm.toFixed(1)} mm = ${layer.volumeMl.toFixed(1)} ml`).join(', ')}; ${fill.freeMm.toFixed(1)} mm free`,
     ]),
     ...plan.mixes.flatMap(mixLines),
-    ...plan.drops.map((drops, k) => {
+    ...(isDrawn(request.technique) ? plan.drops : []).map((drops, k) => {
       const inks = drops.inks.map((ink) => `${ink.drops} ${ink.what}`).join(', ') || 'no ink'
       const white = drops.whiteDrops > 0 ? `, ${drops.whiteDrops} white` : ''
       return `  Drops on a ${plan.fills[k]!.mold.name}: ${inks}${white}`
@@ -37,7 +46,7 @@ export function sheetText(request: BatchRequest, plan: BatchPlan): string {
 function mixLines(mix: Mix): string[] {
   const { byWeight, byVolume } = mix.parts
   return [
-    `  ${mix.id === 'back' ? 'Back mix' : 'First mix'}: ${mix.needG.toFixed(1)} g needed (${mix.lossG.toFixed(1)} g of it stays in cups and bag)`,
+    `  ${MIX_NAMES[mix.id]}: ${mix.needG.toFixed(1)} g needed (${mix.lossG.toFixed(1)} g of it stays in cups and bag)`,
     `    by weight: A ${byWeight.a} g + B ${byWeight.b} g = ${byWeight.totalG.toFixed(1)} g, ${byWeight.leftoverG.toFixed(1)} g over`,
     `    by volume: A ${byVolume.a} ml + B ${byVolume.b} ml = ${byVolume.totalMl.toFixed(0)} ml, ${byVolume.leftoverG.toFixed(1)} g over`,
     ...mix.cups.map(cupLine),

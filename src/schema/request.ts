@@ -75,7 +75,10 @@ const backSchema = v.variant(
 
 const entries = {
   name: usual(text('batch name'), 'Batch'),
-  technique: v.picklist(['bloom', 'petri'], 'technique is neither "bloom" nor "petri"'),
+  technique: v.picklist(
+    ['bloom', 'petri', 'inclusions'],
+    'technique is none of "bloom", "petri", "inclusions"',
+  ),
   pieces: v.pipe(
     v.array(
       v.object({
@@ -95,6 +98,16 @@ const entries = {
   lipMm: usual(amount('lip', 'mm', { atLeast: 0, atMost: 50 }), 2),
   white: usual(whiteSchema, USUAL_WHITE),
   back: usual(backSchema, { when: 'none' }),
+  inclusions: v.optional(
+    v.nullable(
+      v.object({
+        volumeMl: amount('volume of the inclusions', 'ml', { atLeast: 0, atMost: 5000 }),
+        proud: v.boolean('whether inclusions stand proud is neither true nor false'),
+        pours: v.optional(v.picklist([1, 2], 'pours over the inclusions are neither 1 nor 2'), 1),
+      }),
+    ),
+    null,
+  ),
   after: usual(
     v.pipe(
       v.array(v.picklist(AFTER_IDS, `step after the pour is none of ${AFTER_IDS.join(', ')}`)),

@@ -18,7 +18,7 @@ import { orderSchema } from './order.ts'
 import { patternSchema } from './pattern.ts'
 import { batchRequestSchema, handsSchema, measuringSchema } from './request.ts'
 import { resinSchema } from './resin.ts'
-import { USUAL_HOURS, USUAL_MONEY, USUAL_PLACES, type Money } from './usual.ts'
+import { USUAL_FORMS, USUAL_HOURS, USUAL_MONEY, USUAL_PLACES, type Money } from './usual.ts'
 import { moldCareSchema, movementSchema, supplySchema } from './supply.ts'
 
 /** A batch as it is stored: what was asked for; what happened stands in its events. */
@@ -167,6 +167,7 @@ const settingsSchema = v.object({
   hours: v.optional(lifeHoursSchema, USUAL_HOURS),
   levelPlaces: v.optional(count('number of level places', { atLeast: 1, atMost: 500 }), USUAL_PLACES),
   covers: v.optional(count('number of covers', { atLeast: 1, atMost: 500 }), USUAL_PLACES),
+  forms: v.optional(count('number of forms for draping', { atLeast: 1, atMost: 500 }), USUAL_FORMS),
   money: v.optional(moneySchema, USUAL_MONEY),
 })
 
@@ -203,13 +204,13 @@ const many = <Schema extends v.GenericSchema>(schema: Schema, what: string, most
   )
 
 export const BUNDLE_FORMAT = 'nublo/studio'
-/** Version 2 added patterns, version 3 the rack's hours and supplies; what an earlier one does not hold takes its usual value. */
-export const BUNDLE_VERSION = 3
+/** Version 2 added patterns, version 3 the rack's hours and supplies, version 4 inclusions and forms; what an earlier one does not hold takes its usual value. */
+export const BUNDLE_VERSION = 4
 
 /** The studio as one open file. */
 export const bundleSchema = v.strictObject({
   format: v.literal(BUNDLE_FORMAT),
-  version: v.picklist([1, 2, BUNDLE_VERSION]),
+  version: v.picklist([1, 2, 3, BUNDLE_VERSION]),
   exportedAt: v.string(),
   resins: many(resinSchema, 'resins', 1000),
   colours: many(colourSchema, 'colours', 5000),

@@ -8,6 +8,8 @@ export const USUAL_HOURS: LifeHours = {
 }
 /** Molds that stand level and covered at once. */
 export const USUAL_PLACES = 8
+/** Bowls and cups that draped pieces cure in. */
+export const USUAL_FORMS = 4
 
 /** Rates for the cost of a piece and the price helper. */
 export interface Money {

@@ -35,6 +35,7 @@ export const CAUSE_WORDS: Readonly<Record<CauseId, { readonly name: string; read
   filmThin: { name: 'A thin film of fluid resin', next: 'at least 3 mm, or let it thicken first' },
   notFeathered: { name: 'The first edge was not feathered', next: 'wipe it at 40 to 50 minutes' },
   pouredAtOnce: { name: 'The full depth poured at once', next: 'a thin base first' },
+  laidEarly: { name: 'Laid in too soon', next: 'wait until the base draws a slow string' },
   overfilled: { name: 'The mold was filled too far', next: 'leave a lip of 2 mm' },
   whiteUnderestimated: { name: 'The white was underestimated', next: 'portion what the beads need' },
   guessedMix: { name: 'The mix was a guess', next: 'weigh what the plan says' },
@@ -101,6 +102,11 @@ export function wordEvidence(cause: CauseId, facts: RunFacts, units: UnitChoice)
       return facts.overMm > 0 ? `the layers were ${mm(facts.overMm)} too deep` : 'no lip was planned'
     case 'filmThin':
       return `the bed was ${mm(facts.bedMm)}`
+    case 'laidEarly':
+      return (
+        facts.laid &&
+        `laid in at ${printSpan(facts.laid.atMin)}; the base was ready from ${printSpan(facts.laid.openMin)}`
+      )
     case 'whiteUnderestimated':
       return `the beads needed ${printQuantity(facts.whiteNeededG ?? 0, units.mass)}`
     case 'shortStir':

@@ -23,7 +23,7 @@ export function wordFinding(finding: Finding, units: UnitChoice): WordedFinding 
     case 'bedTooThin':
       return {
         title: `Thin bed in ${finding.moldName}`,
-        text: `${mm(finding.bedMm)} leaves white and inks no room; this technique wants ${mm(finding.leastMm)} or more. Below that expect bald spots and little bloom.`,
+        text: `This technique wants ${mm(finding.leastMm)} or more, planned is ${mm(finding.bedMm)}. Below that expect bald spots, and no room for anything to spread.`,
       }
     case 'noLipForBack':
       return {
@@ -119,6 +119,31 @@ export function wordFinding(finding: Finding, units: UnitChoice): WordedFinding 
       return {
         title: 'The bed itself would run hot',
         text: `At this room temperature the layer reaches ${temp(finding.peakTempC)} after ${printSpan(finding.peakMin)} instead of curing quietly. Cooler room, thinner bed or a slower resin.`,
+      }
+    case 'fillRunsHot':
+      return {
+        title: 'The second pour would run hot',
+        text: `${mm(finding.depthMm)} at once reach ${temp(finding.peakTempC)}, ${printSpan(finding.peakMin)} after its stop-stir: it yellows, cracks and cooks what is laid in. Choose two pours, each when the last one still takes a print; or a cooler room, a slower resin, a thicker back.`,
+      }
+    case 'barelyCovered':
+      return {
+        title: `Next to nothing covers the inclusions of ${finding.moldName}`,
+        text: `Base, back and lip leave ${mm(Math.max(0, finding.fillMm))} for the pour over them; ${mm(finding.leastMm)} or more hold them down. A thinner base or back, or a deeper mold.`,
+      }
+    case 'displacesAll':
+      return {
+        title: `The inclusions fill ${finding.moldName}`,
+        text: `${ml(finding.volumeMl)} of them are as much as the whole second pour. Check the figure: it is the water they push up, not their weight.`,
+      }
+    case 'displacedUnknown':
+      return {
+        title: 'Inclusions take the place of resin',
+        text: 'Their volume is not said, so the second pour is mixed for a full mold and some is left. Drop them into a measured cup of water and read the rise.',
+      }
+    case 'proudWithoutCoat':
+      return {
+        title: 'What stands proud needs a coat',
+        text: 'Stones and petals that break the surface catch and fray. Plan a clear coat afterwards.',
       }
     default:
       return finding satisfies never

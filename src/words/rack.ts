@@ -16,6 +16,8 @@ export const AFTER_WORDS: Readonly<Record<AfterId, string>> = {
 
 const JOB_WORDS: Readonly<Record<string, string>> = {
   pour: 'the pour',
+  fill: 'the pour over the inclusions',
+  fillAgain: 'the last pour over the inclusions',
   back: 'the back layer',
   demold: 'demolding',
   drape: 'draping',
@@ -37,6 +39,8 @@ function wordResource(resource: Resource, count: number): string {
       return count === 1 ? 'one more level place' : `${count} more level places`
     case 'covers':
       return count === 1 ? 'one more cover' : `${count} more covers`
+    case 'forms':
+      return count === 1 ? 'one more form for draping' : `${count} more forms for draping`
     case 'mold':
       return `${count === 1 ? 'one' : count} more of the mold ${resource.name}`
     default:

@@ -44,6 +44,7 @@ function studioOf(count: number): RackStudio {
     },
     levelPlaces: 10,
     covers: 10,
+    forms: 4,
     molds: {},
     batches,
   }

@@ -16,6 +16,7 @@ const window = { openMin: 22, bestMin: 25, closeMin: 30 }
 export const FAULTLESS: RunFacts = {
   technique: 'bloom',
   white: { atMin: 25, ...window },
+  laid: null,
   inkLateMin: 0,
   settledMin: 6,
   inkAfterWhite: false,
@@ -86,6 +87,16 @@ export const CASES: readonly DiagnosisCase[] = [
   { fault: 'baldSpots', run: { bedMm: 1.5 }, cause: 'filmThin' },
   { fault: 'step', run: { feathered: false }, cause: 'notFeathered' },
   { fault: 'floating', run: {}, cause: 'pouredAtOnce' },
+  {
+    fault: 'floating',
+    run: { technique: 'inclusions', white: null, laid: { atMin: 12, openMin: 20, closeMin: 33 } },
+    cause: 'laidEarly',
+  },
+  {
+    fault: 'baldSpots',
+    run: { technique: 'inclusions', white: null, bedMm: 3, laid: { atMin: 12, openMin: 20, closeMin: 33 } },
+    cause: 'laidEarly',
+  },
   { fault: 'noLip', run: { overMm: 1.5 }, cause: 'overfilled' },
   { fault: 'outOfWhite', run: { whiteNeededG: 56 }, cause: 'whiteUnderestimated' },
   { fault: 'tooMuch', run: { leftoverG: 60 }, cause: 'guessedMix' },

@@ -35,6 +35,7 @@ function rowsOfVersionOne() {
     hours: _hours,
     levelPlaces: _level,
     covers: _covers,
+    forms: _forms,
     money: _money,
     ...oldSettings
   } = settings!
@@ -48,6 +49,7 @@ function rowsOfVersionOne() {
         aimShiftLog: _shift,
         after: _after,
         promisedOn: _promised,
+        inclusions: _inclusions,
         ...asked
       } = request
       const pieces = asked.pieces.map(({ mold, count }) => ({ mold: withoutCavities(mold), count }))

@@ -2,7 +2,7 @@ import { USUAL_HANDS, USUAL_MEASURING, usualPattern } from '#core/batch/index.ts
 import { TECHNIQUES } from '#core/technique/index.ts'
 import { StudioDatabase } from '#data/database.ts'
 import type { Studio } from '#schema/studio.ts'
-import { USUAL_HOURS, USUAL_MONEY, USUAL_PLACES } from '#schema/usual.ts'
+import { USUAL_FORMS, USUAL_HOURS, USUAL_MONEY, USUAL_PLACES } from '#schema/usual.ts'
 import { bloomRequest } from './request.ts'
 
 let made = 0
@@ -79,6 +79,7 @@ export function smallStudio(changes: Partial<Studio> = {}): Studio {
       hours: USUAL_HOURS,
       levelPlaces: USUAL_PLACES,
       covers: USUAL_PLACES,
+      forms: USUAL_FORMS,
       money: USUAL_MONEY,
     },
     learning: [],

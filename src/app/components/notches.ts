@@ -10,9 +10,12 @@ const NOTCH_NAMES: Partial<Record<StepId, string>> = {
   decant: 'decant',
   ink: 'inks',
   white: 'white',
+  place: 'lay in',
   feather: 'feather',
   lookEarly: 'look',
   lookLate: 'look',
+  fill: 'pour over',
+  fillAgain: 'again',
   back: 'back',
   demold: 'demold',
   use: 'use',
@@ -36,13 +39,14 @@ export function stripNotches(
       bestMin: (first.beginMin + turns.at(-1)!.beginMin) / 2,
       closeMin: turns.at(-1)!.toMin,
       done: turns.every((turn) => done[turn.key] !== undefined),
-      ...softEdges(bands?.steps[id]),
+      ...softEdges(bands?.steps[id], first.fromMin),
     }
   })
 }
 
-function softEdges(band: WindowBand | undefined): { readonly soft?: SoftEdges } {
-  if (!band) return {}
+/** None where another layer than the pour decides: the bands are the pour's. */
+function softEdges(band: WindowBand | undefined, openMin: number): { readonly soft?: SoftEdges } {
+  if (!band || openMin < band.open.lowMin || openMin > band.open.highMin) return {}
   const { open, close } = band
   return { soft: { openMin: [open.lowMin, open.highMin], closeMin: close && [close.lowMin, close.highMin] } }
 }

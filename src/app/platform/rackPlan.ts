@@ -52,6 +52,7 @@ export function useRackStudio(paper: OnPaper | null = null): RackStudio | null {
     hours: { ...settings.hours, zone: zoneOf(settings) },
     levelPlaces: settings.levelPlaces,
     covers: settings.covers,
+    forms: settings.forms,
     molds: Object.fromEntries(molds.map(({ id, count }) => [id, count])),
     batches: asked.map(({ id, request, pour, pins }, k): RackBatch => ({
       id,

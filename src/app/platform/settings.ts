@@ -1,6 +1,6 @@
 import { USUAL_HANDS, USUAL_MEASURING } from '#core/batch/index.ts'
 import type { Settings } from '#schema/studio.ts'
-import { USUAL_HOURS, USUAL_MONEY, USUAL_PLACES } from '#schema/usual.ts'
+import { USUAL_FORMS, USUAL_HOURS, USUAL_MONEY, USUAL_PLACES } from '#schema/usual.ts'
 
 /** What a studio starts with. */
 export const USUAL_SETTINGS: Settings = {
@@ -17,5 +17,6 @@ export const USUAL_SETTINGS: Settings = {
   hours: USUAL_HOURS,
   levelPlaces: USUAL_PLACES,
   covers: USUAL_PLACES,
+  forms: USUAL_FORMS,
   money: USUAL_MONEY,
 }

@@ -1,3 +1,5 @@
+import type { LaterMixId } from './layers.ts'
+
 /** Something that goes into a cup besides resin. */
 export interface Addition {
   readonly what: string
@@ -5,7 +7,7 @@ export interface Addition {
 }
 
 export interface Cup {
-  readonly id: 'mix' | 'otherMix' | 'white' | 'back'
+  readonly id: 'mix' | 'otherMix' | 'white' | LaterMixId
   readonly massG: number
   readonly volumeMl: number
   /** To the brim; null when no single cup is big enough. */

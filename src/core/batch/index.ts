@@ -10,6 +10,7 @@ export {
   type BatchRequest,
   type CupStrategy,
   type Hands,
+  type Inclusions,
   type Loss,
   type Measuring,
   type PieceOrder,
@@ -17,7 +18,15 @@ export {
   type WhiteDose,
 } from './request.ts'
 export { markKindsOf, patternOf, usualPattern } from './patterns.ts'
-export { fillMolds, governingBedMm, type Layer, type MoldFill } from './layers.ts'
+export {
+  COAT_MM,
+  coatVolumeMl,
+  fillMolds,
+  governingBedMm,
+  type LaterMixId,
+  type Layer,
+  type MoldFill,
+} from './layers.ts'
 export { EXCESS_DENSITY_KG_PER_M3, type PieceWhite } from './white.ts'
 export { type MeasuredParts, type Parts } from './parts.ts'
 export { type Addition, type Cup } from './cups.ts'

@@ -1,12 +1,15 @@
 import { brimVolumeMl, layerAreaMm2, waterFillOverDrawn, type Mold } from '../mold/index.ts'
 import { layPattern, type LaidPattern, type Pattern } from '../pattern/index.ts'
-import type { Technique } from '../technique/index.ts'
+import { pouredOver, type Technique } from '../technique/index.ts'
 import { patternOf } from './patterns.ts'
 import { whiteForPiece, type PieceWhite } from './white.ts'
 import type { BatchRequest, PieceOrder } from './request.ts'
 
+/** What is stirred later than the pour, each at the step of its name. */
+export type LaterMixId = 'fill' | 'fillAgain' | 'back' | 'clearCoat'
+
 export interface Layer {
-  readonly kind: 'bed' | 'white' | 'back' | 'lip'
+  readonly kind: 'bed' | 'white' | 'fill' | 'fillAgain' | 'back' | 'lip'
   readonly depthMm: number
   readonly volumeMl: number
 }
@@ -28,6 +31,8 @@ export interface MoldFill {
   readonly fillOverDrawn: number | null
 }
 
+const NOTHING_LAID_IN = { volumeMl: 0, pours: 1 } as const
+
 /** The layers that share each mold, for one piece of each order. */
 export function fillMolds(request: BatchRequest, technique: Technique): readonly MoldFill[] {
   return request.pieces.map((order) => fillMold(order, request, technique))
@@ -44,10 +49,19 @@ function fillMold(order: PieceOrder, request: BatchRequest, technique: Technique
     depthMm,
     volumeMl: (depthMm * areaMm2) / 1000,
   })
+  /** What is laid in takes its place in the lower one. */
+  const fillLayers = (restMm: number): readonly Layer[] => {
+    const { volumeMl, pours } = request.inclusions ?? NOTHING_LAID_IN
+    const each = layer('fill', Math.max(0, restMm) / pours)
+    const lower = { ...each, volumeMl: Math.max(0, each.volumeMl - volumeMl) }
+    return pours === 1 ? [lower] : [lower, { ...each, kind: 'fillAgain' }]
+  }
   const backMm = request.back.when === 'none' ? 0 : request.back.depthMm
+  const bedMm = bedDepthMm(mold, request.bedMm, technique)
   const layers = [
-    layer('bed', bedDepthMm(mold, request.bedMm, technique)),
-    layer('white', (white.volumeMl * 1000) / areaMm2),
+    layer('bed', bedMm),
+    ...(technique.white.by === 'none' ? [] : [layer('white', (white.volumeMl * 1000) / areaMm2)]),
+    ...(pouredOver(technique) ? fillLayers(mold.depthMm - bedMm - backMm - request.lipMm) : []),
     ...(backMm > 0 ? [layer('back', backMm)] : []),
     ...(request.lipMm > 0 ? [layer('lip', request.lipMm)] : []),
   ]
@@ -79,8 +93,22 @@ export function orderVolumeMl(fills: readonly MoldFill[], kind: Layer['kind']): 
   )
 }
 
+/** A flood coat over a finished piece (common practice, from memory). */
+export const COAT_MM = 1.5
+
+/** ml of such a coat over the whole order. */
+export function coatVolumeMl(fills: readonly MoldFill[]): number {
+  return fills.reduce((sum, fill) => sum + (fill.count * fill.areaMm2 * COAT_MM) / 1000, 0)
+}
+
 /** Depth of the bed that governs heat and bloom: the mean over the order by volume. */
 export function governingBedMm(fills: readonly MoldFill[]): number {
+  return meanDepthMm(fills, 'bed')
+}
+
+/** Mean depth of a layer kind over the order, by area. */
+export function meanDepthMm(fills: readonly MoldFill[], kind: Layer['kind']): number {
   const area = fills.reduce((sum, fill) => sum + fill.count * fill.areaMm2, 0)
-  return (orderVolumeMl(fills, 'bed') * 1000) / area
+  const depth = (fill: MoldFill) => fill.layers.find((layer) => layer.kind === kind)?.depthMm ?? 0
+  return fills.reduce((sum, fill) => sum + fill.count * fill.areaMm2 * depth(fill), 0) / area
 }

@@ -1,9 +1,16 @@
 import { isWhite } from '../colour/index.ts'
 import { mixedDensityGPerMl } from '../resin/index.ts'
-import type { Technique } from '../technique/index.ts'
+import { pouredOver, type Technique } from '../technique/index.ts'
 import { inkOfDrop } from '../pattern/index.ts'
 import { cupFor, type Addition, type Cup } from './cups.ts'
-import { orderVolumeMl, type MoldFill } from './layers.ts'
+import {
+  COAT_MM,
+  coatVolumeMl,
+  meanDepthMm,
+  orderVolumeMl,
+  type LaterMixId,
+  type MoldFill,
+} from './layers.ts'
 import { routeLeftover, type LeftoverUse } from './leftovers.ts'
 import { measureParts, type MeasuredParts } from './parts.ts'
 import { inksOf, type BatchRequest } from './request.ts'
@@ -11,7 +18,9 @@ import { whiteDrops } from './white.ts'
 
 /** One stirring of A and B. */
 export interface Mix {
-  readonly id: 'first' | 'back'
+  readonly id: 'first' | LaterMixId
+  /** Mean depth of its layer, where it is one. */
+  readonly depthMm: number
   /** What reaches the molds. */
   readonly inMoldsG: number
   readonly lossG: number
@@ -28,14 +37,23 @@ export interface PieceDrops {
   readonly whiteDrops: number
 }
 
-/** The mixes of an order: bed and white from one stirring, the back from another. */
+/** The mixes of an order: bed and white from one stirring, each later layer from another, in the order they are poured. */
 export function mixesOf(
   request: BatchRequest,
   technique: Technique,
   fills: readonly MoldFill[],
 ): readonly Mix[] {
-  const first = firstMix(request, technique, fills)
-  return request.back.when === 'none' ? [first] : [first, backMix(request, fills)]
+  const { back, after } = request
+  const later = (id: LaterMixId, volumeMl: number, depthMm: number) =>
+    laterMix(request, { id, volumeMl, depthMm })
+  return [
+    firstMix(request, technique, fills),
+    ...(pouredOver(technique) ? (['fill', 'fillAgain'] as const) : [])
+      .filter((kind) => fills.some(({ layers }) => layers.some((layer) => layer.kind === kind)))
+      .map((kind) => later(kind, orderVolumeMl(fills, kind), meanDepthMm(fills, kind))),
+    ...(back.when === 'none' ? [] : [later('back', orderVolumeMl(fills, 'back'), back.depthMm)]),
+    ...(after.includes('clearCoat') ? [later('clearCoat', coatVolumeMl(fills), COAT_MM)] : []),
+  ]
 }
 
 function firstMix(request: BatchRequest, technique: Technique, fills: readonly MoldFill[]): Mix {
@@ -45,7 +63,7 @@ function firstMix(request: BatchRequest, technique: Technique, fills: readonly M
   const whiteG = bag ? orderVolumeMl(fills, 'white') * density : 0
   const whitePortionG = bag ? whiteG + request.loss.bagResidueG : 0
   const lossG = request.loss.cupFilmG + (bag ? request.loss.bagResidueG : 0)
-  const mix = measured(request, 'first', bedG + whiteG, lossG)
+  const mix = measured(request, { inMoldsG: bedG + whiteG, lossG })
   const inTwo = request.cupStrategy === 'split'
   const mixCups = (inTwo ? (['mix', 'otherMix'] as const) : (['mix'] as const)).map((id) =>
     cup(id, mix.parts.byWeight.totalG / (inTwo ? 2 : 1), density, []),
@@ -53,6 +71,8 @@ function firstMix(request: BatchRequest, technique: Technique, fills: readonly M
   const drops = whiteDrops(request.white.dose, whitePortionG)
   const white = request.colours.find(isWhite)?.name ?? 'white'
   return {
+    id: 'first',
+    depthMm: meanDepthMm(fills, 'bed'),
     ...mix,
     cups: bag
       ? [...mixCups, cup('white', whitePortionG, density, drops ? [{ what: white, drops }] : [])]
@@ -60,17 +80,23 @@ function firstMix(request: BatchRequest, technique: Technique, fills: readonly M
   }
 }
 
-function backMix(request: BatchRequest, fills: readonly MoldFill[]): Mix {
+function laterMix(
+  request: BatchRequest,
+  { id, volumeMl, depthMm }: { readonly id: LaterMixId; readonly volumeMl: number; readonly depthMm: number },
+): Mix {
   const density = mixedDensityGPerMl(request.resin)
-  const mix = measured(request, 'back', orderVolumeMl(fills, 'back') * density, request.loss.cupFilmG)
-  return { ...mix, cups: [cup('back', mix.parts.byWeight.totalG, density, [])] }
+  const mix = measured(request, { inMoldsG: volumeMl * density, lossG: request.loss.cupFilmG })
+  return { id, depthMm, ...mix, cups: [cup(id, mix.parts.byWeight.totalG, density, [])] }
 }
 
-function measured(request: BatchRequest, id: Mix['id'], inMoldsG: number, lossG: number): Omit<Mix, 'cups'> {
+function measured(
+  request: BatchRequest,
+  { inMoldsG, lossG }: Pick<Mix, 'inMoldsG' | 'lossG'>,
+): Omit<Mix, 'id' | 'depthMm' | 'cups'> {
   const needG = inMoldsG + lossG
   const parts = measureParts(request.resin, needG, request.measuring)
   const leftoverMl = parts.byVolume.leftoverG / mixedDensityGPerMl(request.resin)
-  return { id, inMoldsG, lossG, needG, parts, leftoverUses: routeLeftover(leftoverMl, request.spareMolds) }
+  return { inMoldsG, lossG, needG, parts, leftoverUses: routeLeftover(leftoverMl, request.spareMolds) }
 }
 
 function cup(id: Cup['id'], massG: number, densityGPerMl: number, additions: readonly Addition[]): Cup {

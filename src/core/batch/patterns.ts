@@ -1,5 +1,5 @@
 import { HAND_SMOOTH, openAreaMm2, polygonOf, type Mold } from '../mold/index.ts'
-import { usualBloom, usualPetri, type MarkKind, type Pattern } from '../pattern/index.ts'
+import { emptyPattern, usualBloom, usualPetri, type MarkKind, type Pattern } from '../pattern/index.ts'
 import type { Technique } from '../technique/index.ts'
 import type { PieceOrder, WhiteChoice } from './request.ts'
 import { cellsOf } from './white.ts'
@@ -18,6 +18,7 @@ const DROPPED: readonly MarkKind[] = ['drops', 'sprinkle']
 
 /** The marks a technique makes: a needle pipes nothing and drags nothing. */
 export function markKindsOf({ white }: Pick<Technique, 'white'>): readonly MarkKind[] {
+  if (white.by === 'none') return []
   return white.by === 'bag' ? PIPED : DROPPED
 }
 
@@ -37,6 +38,7 @@ export function patternOf(
 /** The technique's usual pattern in that mold, as the white choice spaces it. */
 export function usualPattern({ outline }: Mold, white: WhiteChoice, technique: Technique): Pattern {
   const forAreaMm2 = openAreaMm2(outline)
+  if (technique.white.by === 'none') return emptyPattern(forAreaMm2)
   if (technique.white.by === 'needle')
     return usualPetri({
       forAreaMm2,

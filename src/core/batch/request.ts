@@ -27,6 +27,16 @@ export type BackChoice =
       readonly colour: Colour | null
     }
 
+/** What lies between the base and the pour over it, in each piece. */
+export interface Inclusions {
+  /** Resin they take the place of, ml; as water rises when they are dropped into it. */
+  readonly volumeMl: number
+  /** They stand out of the surface. */
+  readonly proud: boolean
+  /** Goes in which the rest is poured over them. */
+  readonly pours: 1 | 2
+}
+
 /** How fast these hands are; a default until they have been measured (common practice). */
 export interface Hands {
   readonly beadMmPerS: number
@@ -72,6 +82,8 @@ export interface BatchRequest {
   readonly lipMm: number
   readonly white: WhiteChoice
   readonly back: BackChoice
+  /** Null where the technique lays nothing in, or nobody has measured. */
+  readonly inclusions: Inclusions | null
   /** What follows on the rack beyond back, demolding and use. */
   readonly after: readonly AfterId[]
   readonly settleMin: number
@@ -117,6 +129,7 @@ export const USUAL_REQUEST = {
   lipMm: 2,
   white: USUAL_WHITE,
   back: { when: 'none' },
+  inclusions: null,
   after: [],
   settleMin: 5,
   hands: USUAL_HANDS,

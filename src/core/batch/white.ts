@@ -27,12 +27,16 @@ export interface PieceWhite {
   readonly drops: number
 }
 
+/** Where nothing white goes in. */
+const NO_WHITE: PieceWhite = { volumeMl: 0, beadMm: 0, drops: 0 }
+
 /** The white of one piece with that pattern: its beads' length and volume, or a needle's drop on every drop of ink. */
 export function whiteForPiece(
   laid: LaidPattern,
   rule: WhiteRule,
   { holeMm }: Pick<WhiteChoice, 'holeMm'>,
 ): PieceWhite {
+  if (rule.by === 'none') return NO_WHITE
   if (rule.by === 'needle') {
     const drops = laid.drops.length * rule.rounds
     return { volumeMl: drops * rule.dropMl, beadMm: 0, drops }

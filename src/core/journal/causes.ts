@@ -26,6 +26,7 @@ export type CauseId =
   | 'filmThin'
   | 'notFeathered'
   | 'pouredAtOnce'
+  | 'laidEarly'
   | 'overfilled'
   | 'whiteUnderestimated'
   | 'guessedMix'
@@ -88,6 +89,7 @@ function beyond(minutes: number | null): number | null {
 const silent = () => null
 const early = ({ white }: RunFacts) => beyond(white && white.openMin - white.atMin)
 const late = ({ white }: RunFacts) => beyond(white && white.atMin - white.closeMin)
+const laidEarly = ({ laid }: RunFacts) => beyond(laid && laid.openMin - laid.atMin)
 const cold = ({ roomTempC }: RunFacts) => when(roomTempC < COLD_C, 1.5 + 0.3 * (COLD_C - roomTempC))
 const only = (cause: CauseId, weigh: CauseRule['weigh'] = silent): readonly CauseRule[] => [
   { cause, usual: 0, weigh },
@@ -172,9 +174,20 @@ export const CAUSES: Readonly<Record<FaultId, readonly CauseRule[]>> = {
     { cause: 'cold', usual: 0, weigh: cold },
     { cause: 'stirredFast', usual: 0.2, weigh: silent, ask: 'stirredHard' },
   ],
-  baldSpots: only('filmThin', ({ bedMm }) => (bedMm < 3 ? PLAIN : null)),
+  baldSpots: [
+    {
+      cause: 'filmThin',
+      usual: 0,
+      weigh: ({ technique, bedMm }) => (bedMm < TECHNIQUES[technique].bed.leastMm ? PLAIN : null),
+    },
+    { cause: 'laidEarly', usual: -1, weigh: laidEarly },
+  ],
   step: only('notFeathered', ({ feathered }) => (feathered ? null : PLAIN)),
-  floating: only('pouredAtOnce'),
+  floating: [
+    // Whoever poured a base first did not pour all of it at once.
+    { cause: 'pouredAtOnce', usual: 0, weigh: ({ laid }) => (laid ? AGAINST : null) },
+    { cause: 'laidEarly', usual: -0.5, weigh: laidEarly },
+  ],
   noLip: only('overfilled', ({ overMm }) => (overMm > 0 ? PLAIN : null)),
   outOfWhite: only('whiteUnderestimated', (facts) => {
     const usualG = usualPortionG(facts)

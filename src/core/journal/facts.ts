@@ -11,6 +11,8 @@ export interface RunFacts {
     readonly bestMin: number
     readonly closeMin: number
   } | null
+  /** When the inclusions went in, beside the base's window; null for other techniques or where it was not marked. */
+  readonly laid: { readonly atMin: number; readonly openMin: number; readonly closeMin: number } | null
   /** Minutes after inks stopped spreading; 0 or less in time. */
   readonly inkLateMin: number | null
   /** From the piece's ink to its white. */

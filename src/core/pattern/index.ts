@@ -1,4 +1,5 @@
 export {
+  emptyPattern,
   usualBloom,
   usualPetri,
   WHOLE,

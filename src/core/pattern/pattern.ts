@@ -120,6 +120,11 @@ export function usualBloom(from: UsualBloom): Pattern {
 }
 
 /** The petri everyone begins with: a cell wherever there is room for one. */
+/** Of a technique that draws nothing. */
+export function emptyPattern(forAreaMm2: number): Pattern {
+  return patternOf('usual-none', forAreaMm2, [])
+}
+
 export function usualPetri({ forAreaMm2, drops }: { forAreaMm2: number; drops: number }): Pattern {
   return patternOf('usual-petri', forAreaMm2, [scattered(drops)])
 }

@@ -34,11 +34,11 @@ const DROPPING_MIN = 1
 const AFTER_THE_STROKES_MIN = 2
 const WARMER_K = 5
 
-/** The face of one kind of piece in that plan; null where the mold is not planned. */
+/** The face of one kind of piece in that plan; null where the mold is not planned, or nothing flows in it. */
 export function faceTask(request: BatchRequest, plan: BatchPlan, moldId: string): FaceTask | null {
   const technique = TECHNIQUES[request.technique]
   const fill = plan.fills.find((each) => each.mold.id === moldId)
-  if (!fill) return null
+  if (!fill || technique.white.by === 'none') return null
   return {
     outline: polygonOf(fill.mold.outline, HAND_SMOOTH),
     islands: islandsOf(fill.mold.outline),

@@ -4,6 +4,7 @@ import { placesOf } from '../mold/index.ts'
 import { heatConcerns, type HeatConcern } from '../safety/index.ts'
 import { type Capacity, type Schedule } from '../timing/index.ts'
 import type { RackTask } from '../rack/index.ts'
+import { pouredOver } from '../technique/index.ts'
 import { palettePlan } from './palettePlan.ts'
 import { waysOut, type Way } from './ways.ts'
 
@@ -45,6 +46,16 @@ export type Finding =
   | { readonly kind: 'noInk' }
   | { readonly kind: 'muddyPair'; readonly one: string; readonly other: string }
   | { readonly kind: 'noWhite' }
+  /** Nothing, or next to nothing, covers what is laid in. */
+  | {
+      readonly kind: 'barelyCovered'
+      readonly moldName: string
+      readonly fillMm: number
+      readonly leastMm: number
+    }
+  | { readonly kind: 'displacedUnknown' }
+  | { readonly kind: 'displacesAll'; readonly moldName: string; readonly volumeMl: number }
+  | { readonly kind: 'proudWithoutCoat' }
   | { readonly kind: 'shortSettle'; readonly settleMin: number; readonly leastMin: number }
   | { readonly kind: 'cupFirst'; readonly decantMin: number; readonly waitInMoldMin: number }
   | { readonly kind: 'tooFast' }
@@ -70,6 +81,10 @@ const GRAVITY: Readonly<Record<Finding['kind'], Gravity>> = {
   noInk: 'note',
   muddyPair: 'note',
   noWhite: 'warn',
+  barelyCovered: 'warn',
+  displacedUnknown: 'note',
+  displacesAll: 'stop',
+  proudWithoutCoat: 'warn',
   shortSettle: 'warn',
   cupFirst: 'note',
   tooFast: 'stop',
@@ -80,6 +95,7 @@ const GRAVITY: Readonly<Record<Finding['kind'], Gravity>> = {
   neverReached: 'warn',
   cupRunsAway: 'stop',
   bedRunsHot: 'stop',
+  fillRunsHot: 'stop',
 }
 
 /** How much a finding weighs: `stop` is what ruins the batch or hurts someone, `warn` what ruins pieces. */
@@ -102,6 +118,7 @@ export function findingsOf(
   return [
     ...schedule.fills.flatMap((fill) => fillFindings(request, schedule, fill)),
     ...schedule.mixes.flatMap((mix) => mixFindings(mix)),
+    ...(pouredOver(schedule.technique) ? inclusionFindings(request, schedule) : []),
     ...colourFindings(request, schedule),
     ...timeFindings(request, schedule, capacity),
     ...tasks.flatMap((task): Finding[] =>
@@ -143,7 +160,29 @@ function mixFindings({ id, parts, cups }: Mix): Finding[] {
   ]
 }
 
+/** Over what is laid in there should lie at least so much (by eye; common practice has no figure). */
+const LEAST_COVER_MM = 2
+
+function inclusionFindings({ inclusions, after }: BatchRequest, { fills }: Schedule): Finding[] {
+  const found: Finding[] = fills.flatMap(({ mold, layers }): Finding[] => {
+    const fill = layers.find(({ kind }) => kind === 'fill')!
+    const coverMm = layers.reduce(
+      (sum, { kind, depthMm }) => sum + (kind === 'fill' || kind === 'fillAgain' ? depthMm : 0),
+      0,
+    )
+    if (coverMm < LEAST_COVER_MM)
+      return [{ kind: 'barelyCovered', moldName: mold.name, fillMm: coverMm, leastMm: LEAST_COVER_MM }]
+    return fill.volumeMl <= 0
+      ? [{ kind: 'displacesAll', moldName: mold.name, volumeMl: inclusions?.volumeMl ?? 0 }]
+      : []
+  })
+  if (!inclusions?.volumeMl) found.push({ kind: 'displacedUnknown' })
+  if (inclusions?.proud && !after.includes('clearCoat')) found.push({ kind: 'proudWithoutCoat' })
+  return found
+}
+
 function colourFindings(request: BatchRequest, { technique, mixes }: Schedule): Finding[] {
+  if (technique.white.by === 'none') return []
   const found: Finding[] = []
   const inked = request.colours.some((colour) => holdsAlcohol(colour) && !isWhite(colour))
   if (!request.colours.some(isWhite)) found.push({ kind: 'noWhite' })

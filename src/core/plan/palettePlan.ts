@@ -10,6 +10,7 @@ import {
   type Overlap,
   type RankedBack,
 } from '../colour/index.ts'
+import { isDrawn } from '../technique/index.ts'
 
 /** What the chosen colours do with one another and with what stands behind them. */
 export interface PalettePlan {
@@ -23,7 +24,8 @@ export interface PalettePlan {
 const TRANSLUCENT_SCATTER = 0.5
 const MOST_SCATTER = 6
 
-export function palettePlan({ colours, white, back }: BatchRequest): PalettePlan {
+export function palettePlan({ technique, colours, white, back }: BatchRequest): PalettePlan {
+  if (!isDrawn(technique)) return { overlaps: [], shifts: [], backs: [] }
   const inks = inksOf({ colours })
   const strength = EXCESS_DENSITY_KG_PER_M3[white.dose] / EXCESS_DENSITY_KG_PER_M3.translucent
   const own = [...colours.filter((colour) => colour.kind === 'paste'), ...backColour(back)].map(

@@ -41,7 +41,8 @@ export function patternNeeds(request: BatchRequest, plan: BatchPlan, moldId: str
   const slots = [{ no: 1, fill }]
   const job = { request, technique }
   const bag = technique.white.by === 'bag'
-  const minutes = (id: 'ink' | 'white' | 'shape') => handsOnMin(stepRule(technique, id), slots, job)
+  const minutes = (id: 'ink' | 'white' | 'shape') =>
+    technique.steps.some((step) => step.id === id) ? handsOnMin(stepRule(technique, id), slots, job) : 0
   const inkDrops = inkDropsOfPiece(technique, fill)
   const petals = fill.pattern.marks.reduce(
     (sum, { mark }) => sum + (mark.kind === 'petals' ? mark.count : 0),
@@ -60,8 +61,8 @@ export function patternNeeds(request: BatchRequest, plan: BatchPlan, moldId: str
     zones: bag ? 'petals' : 'cells',
     strokes: fill.laid.strokes.length,
     inkMin: minutes('ink'),
-    pipeMin: bag ? minutes('white') : 0,
-    shapeMin: bag ? minutes('shape') : 0,
+    pipeMin: minutes('white'),
+    shapeMin: minutes('shape'),
     strewnMm2: fill.laid.sprinkles.reduce((sum, { areaMm2 }) => sum + areaMm2, 0),
     portion:
       technique.white.by === 'bag' && cup

@@ -179,7 +179,7 @@ export function planLive(
 }
 
 /** Steps that only flowing resin allows: one that was marked says that it had not gelled by then. */
-const NEEDS_FLOW: readonly StepId[] = ['decant', 'ink', 'white']
+const NEEDS_FLOW: readonly StepId[] = ['decant', 'ink', 'white', 'place']
 
 function stillFlowed({ turns }: Schedule, done: Readonly<Record<string, number>>): readonly Reading[] {
   const minutes = turns.flatMap(({ step, key }) =>

@@ -42,6 +42,16 @@ function run(
 }
 
 describe('what a run shows of a piece', () => {
+  test('is when its inclusions were laid in, beside the window of the base', () => {
+    const request = bloomRequest({ technique: 'inclusions' }, 2)
+    const { laid, coveredAfterMin } = run(request, { marks: { decant: 6, 'place.1': 9, cover: 30 } })
+    expect(laid!.atMin).toBe(9)
+    expect(laid!.openMin).toBeGreaterThan(9)
+    expect(coveredAfterMin).toBe(21)
+    expect(run(request).laid).toBeNull()
+    expect(run(undefined, { marks: { 'white.1': 26 } }).laid).toBeNull()
+  })
+
   test('is when its white went in beside the window, its ink, its tool and its cup', () => {
     const facts = run(undefined, {
       marks: { decant: 18, 'ink.1': 19, 'white.1': 26, 'shape.1': 28, cover: 45 },

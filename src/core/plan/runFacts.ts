@@ -29,7 +29,9 @@ export function factsOf(
   const shapeMin = done[`shape.${pieceNo}`] ?? null
   const window = plan.bloom?.window ?? null
   const coverMin = done['cover'] ?? null
-  const lastHandsMin = Math.max(0, shapeMin ?? whiteMin ?? lastInkMin ?? 0)
+  const laidMin = done[`place.${pieceNo}`] ?? null
+  const laying = plan.steps.find((step) => step.stepId === 'place' && step.pieceNo === pieceNo)
+  const lastHandsMin = Math.max(0, shapeMin ?? whiteMin ?? lastInkMin ?? laidMin ?? 0)
   const weighed = weighedOf(events)
   const demold = plan.steps.find(({ stepId }) => stepId === 'demold')
   const skipped = skippedTools(events)
@@ -39,6 +41,10 @@ export function factsOf(
     white:
       whiteMin !== null && window && window.closeMin !== null
         ? { atMin: whiteMin, openMin: window.openMin, bestMin: window.bestMin, closeMin: window.closeMin }
+        : null,
+    laid:
+      laidMin !== null && laying && laying.toMin !== null
+        ? { atMin: laidMin, openMin: laying.fromMin, closeMin: laying.toMin }
         : null,
     inkLateMin: inkLateMin(plan, inkMins, pieceNo),
     settledMin: whiteMin !== null && lastInkMin !== null ? whiteMin - lastInkMin : null,

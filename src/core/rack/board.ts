@@ -13,6 +13,8 @@ export interface RackStudio {
   /** Molds that can stand level at once, and under covers. */
   readonly levelPlaces: number
   readonly covers: number
+  /** Forms that draped pieces can cure in. */
+  readonly forms: number
   /** How many there are of each mold on the shelf; one that is not there counts as its plan had it. */
   readonly molds: Readonly<Record<string, number>>
   readonly batches: readonly RackBatch[]
@@ -42,7 +44,7 @@ export interface Board {
 }
 
 export type Resource =
-  | { readonly kind: 'level' | 'covers' }
+  | { readonly kind: 'level' | 'covers' | 'forms' }
   | { readonly kind: 'mold'; readonly id: string; readonly name: string }
 
 const SLOT_MIN = SLOT_MS / 60_000
@@ -54,6 +56,8 @@ const OVERDUE_MS = 45 * 60_000
 /** The level places' number among the resources. */
 export const LEVEL = 0
 const COVERS = 1
+const FORMS = 2
+const FIRST_MOLD = 3
 
 /** The studio as a placing problem: a quarter of an hour a slot, beginning with the next full one. */
 export function boardOf(studio: RackStudio): Board {
@@ -69,6 +73,7 @@ export function boardOf(studio: RackStudio): Board {
       capacities: [
         studio.levelPlaces,
         studio.covers,
+        studio.forms,
         ...molds.map(({ id, owned }) => studio.molds[id] ?? owned),
       ],
       chains: chains.map(({ chain }) => chain),
@@ -77,6 +82,7 @@ export function boardOf(studio: RackStudio): Board {
     resources: [
       { kind: 'level' },
       { kind: 'covers' },
+      { kind: 'forms' },
       ...molds.map(({ id, name }) => ({ kind: 'mold' as const, id, name })),
     ],
     names: chains.map(({ names }) => names),
@@ -143,7 +149,7 @@ function chainOf(batch: RackBatch, scale: Scale): NamedChain {
     chain: {
       id: batch.id,
       jobs,
-      spans: moldSpans(task),
+      spans: [...moldSpans(task), ...formSpans(task)],
       ready: (use?.waits ?? []).map((wait) => readyAfter(task, wait)),
       promise: batch.promisedOn === null ? null : slotAt(promisedAtMs(batch.promisedOn, scale.zone), scale),
       // What was poured cannot wait as what is only planned can.
@@ -257,11 +263,18 @@ function moldSpans({ batch, names, scale }: ChainTask): PlacingChain['spans'] {
   const out = names.includes('drape') ? names.indexOf('drape') : draped(batch) ? -1 : names.indexOf('demold')
   if (out < 0) return []
   return batch.outline.molds.map(({ id, copies }) => ({
-    resource: 2 + scale.molds.indexOf(id),
+    resource: FIRST_MOLD + scale.molds.indexOf(id),
     amount: copies,
     fromJob: batch.startedAtMs === null ? 0 : null,
     toJob: out,
   }))
+}
+
+/** A form is taken from draping until the piece comes out of it. */
+function formSpans({ batch, names }: ChainTask): PlacingChain['spans'] {
+  const [into, out] = [names.indexOf('drape'), names.indexOf('demold')]
+  if (out < 0 || (into < 0 && !draped(batch))) return []
+  return [{ resource: FORMS, amount: batch.outline.pieces, fromJob: into < 0 ? null : into, toJob: out }]
 }
 
 function draped({ done }: RackBatch): boolean {

@@ -1,5 +1,5 @@
-import type { BatchRequest } from '../batch/index.ts'
-import { STAGES, windowOf, type Window } from '../resin/index.ts'
+import { COAT_MM, coatVolumeMl, type BatchRequest } from '../batch/index.ts'
+import { mixedDensityGPerMl, STAGES, windowOf, type Criterion, type Window } from '../resin/index.ts'
 import type { StepId, StepRule, Technique } from '../technique/index.ts'
 import {
   fillCup,
@@ -37,10 +37,6 @@ const DRY_MIN = { cures: false, openMin: 60, bestMin: 120, closeMin: null }
 /** Touch-dry overnight (common practice; the tin says more). */
 const VARNISH_MIN = { cures: false, openMin: DAY_MIN / 2, bestMin: DAY_MIN, closeMin: null }
 const AT_ONCE = { cures: false, openMin: 0, bestMin: 0, closeMin: null }
-/** A flood coat over a finished piece (common practice, from memory). */
-const COAT_MM = 1.5
-/** Its cup beside that of the pour; so thin a layer keeps little of the cup's warmth, so that this hardly matters (a guess). */
-const COAT_SHARE = 0.5
 
 /**
  * The jobs that a batch has on the rack, in an order in which each waits only for earlier ones: back, drape, demolding, finishing, use.
@@ -51,15 +47,19 @@ export function rackJobs(schedule: Schedule, request: BatchRequest): readonly Ra
   const layers = layersOf(schedule, request)
   return ordered.map((step, k) => ({
     step,
-    waits: waitsOf(step.id, { schedule, request, layers, before: ordered.slice(0, k).map(({ id }) => id) }),
+    waits: waitsOf(step.id, { request, layers, before: ordered.slice(0, k).map(({ id }) => id) }),
     handsOnMin: handsOnMin(step, schedule.slots, { request, technique: schedule.technique }),
   }))
 }
 
 /** The steps of a batch on the rack, in the order they are done. */
-export function rackSteps(technique: Technique, { back }: Pick<BatchRequest, 'back'>): readonly StepRule[] {
+export function rackSteps(
+  technique: Technique,
+  { back, inclusions }: Pick<BatchRequest, 'back' | 'inclusions'>,
+): readonly StepRule[] {
+  const wanted = { back: back.when !== 'none', twoPours: inclusions?.pours === 2 }
   const steps = technique.steps.filter(
-    (step) => step.place === 'rack' && (step.onlyWith !== 'back' || back.when !== 'none'),
+    ({ place, onlyWith }) => place === 'rack' && (!onlyWith || wanted[onlyWith]),
   )
   return back.when === 'afterDemold' ? behindDemold(steps) : steps
 }
@@ -81,26 +81,31 @@ function behindDemold(steps: readonly StepRule[]): readonly StepRule[] {
 }
 
 /** A layer by the step that pours it, and its cure as if poured at minute 0. */
-type Layers = readonly { readonly by: 'pour' | StepId; readonly cure: PourForecast }[]
+interface CuringLayer {
+  readonly by: 'pour' | StepId
+  readonly cure: PourForecast
+}
+type Layers = readonly CuringLayer[]
 
-function layersOf({ forecast, mixes, technique }: Schedule, { back }: BatchRequest): Layers {
+function layersOf({ forecast, mixes, technique, fills }: Schedule, { resin }: BatchRequest): Layers {
   const thin = (massG: number, depthMm: number) =>
     forecastPour(fillCup({ ...forecast.setting, cupMassG: massG, bedDepthMm: depthMm }), THIN_DECANT_MIN)
-  const backMix = mixes.find(({ id }) => id === 'back')
-  const backLayer =
-    backMix && back.when !== 'none'
-      ? [{ by: 'back' as const, cure: thin(backMix.parts.byWeight.totalG, back.depthMm) }]
-      : []
-  const coats = technique.steps.flatMap(({ id }) =>
-    id === 'clearCoat' || id === 'heatCoat'
-      ? [{ by: id, cure: thin(COAT_SHARE * forecast.setting.cupMassG, COAT_MM) }]
-      : [],
+  const later = mixes.flatMap(({ id, parts, depthMm }) =>
+    id === 'first' ? [] : [{ by: id, cure: thin(parts.byWeight.totalG, depthMm) }],
   )
-  return [{ by: 'pour', cure: forecast }, ...backLayer, ...coats]
+  // A product of its own, and nothing is known of it: followed as the batch's resin.
+  const heatCoat = technique.steps.some(({ id }) => id === 'heatCoat')
+    ? [
+        {
+          by: 'heatCoat' as const,
+          cure: thin(coatVolumeMl(fills) * mixedDensityGPerMl(resin), COAT_MM),
+        },
+      ]
+    : []
+  return [{ by: 'pour', cure: forecast }, ...later, ...heatCoat]
 }
 
 interface WaitTask {
-  readonly schedule: Schedule
   readonly request: BatchRequest
   readonly layers: Layers
   /** Steps that stand before it on the rack. */
@@ -108,17 +113,23 @@ interface WaitTask {
 }
 
 function waitsOf(id: StepId, task: WaitTask): readonly JobWait[] {
-  const { schedule, request, layers, before } = task
+  const { request, layers, before } = task
   switch (id) {
+    case 'fill':
+      return reached([waitFor('pour', windowIn(layers[0]!, STAGES.footprint))])
+    case 'fillAgain':
+      return reached([waitFor('fill', windowIn(lastPoured(task), STAGES.footprint))])
     case 'back':
-      return backWaits(schedule, request)
-    case 'drape':
-      return reached([waitFor('pour', windowsOf(schedule.forecast, null)(STAGES.leathery))])
+      return backWaits(lastPoured(task), request)
+    case 'drape': {
+      const sheet = lastPoured(task)
+      return reached([waitFor(sheet.by, windowIn(sheet, STAGES.leathery))])
+    }
     case 'demold':
       if (before.includes('drape')) return [{ after: 'drape', ...FORM_MIN }]
       return reached(
         layers
-          .filter(({ by }) => by === 'pour' || (by === 'back' && before.includes('back')))
+          .filter(({ by }) => by === 'pour' || before.includes(by))
           .map((layer) => stageWait(layer, 'demold')),
       )
     case 'use':
@@ -147,18 +158,27 @@ function finishingWaits(id: StepId, { layers, before }: WaitTask): readonly JobW
   return layer ? reached([stageWait(layer, 'demold')]) : [{ after: previous, ...AT_ONCE }]
 }
 
-/** When the back may be poured: while it still bonds, the next day, or into the lip once demolded. */
-function backWaits(schedule: Schedule, { back }: BatchRequest): readonly JobWait[] {
-  const bonds = windowsOf(schedule.forecast, null)(STAGES.footprint)
+/** The uppermost of the layers that were poured before that step. */
+function lastPoured({ layers, before }: WaitTask): CuringLayer {
+  return layers.filter(({ by }) => by === 'pour' || before.includes(by)).at(-1)!
+}
+
+function windowIn({ cure }: CuringLayer, criterion: Criterion): Window | null {
+  return windowsOf(cure, null)(criterion)
+}
+
+/** When the back may be poured: while what lies under it still bonds, the next day, or into the lip once demolded. */
+function backWaits(under: CuringLayer, { back }: BatchRequest): readonly JobWait[] {
+  const bonds = windowIn(under, STAGES.footprint)
   switch (back.when) {
     case 'none':
       return []
     case 'footprint':
-      return reached([waitFor('pour', bonds)])
+      return reached([waitFor(under.by, bonds)])
     case 'nextDay':
       return reached([
         waitFor(
-          'pour',
+          under.by,
           bonds && {
             openMin: Math.max(bonds.openMin, DAY_MIN / 2),
             bestMin: Math.max(bonds.openMin, DAY_MIN),
@@ -178,7 +198,7 @@ function waitFor(after: JobWait['after'], window: Window | null): JobWait | null
 }
 
 /** A stage of one layer, from the minute its step was done; it stays reached. */
-function stageWait({ by, cure }: Layers[number], stage: 'demold' | 'use'): JobWait | null {
+function stageWait({ by, cure }: CuringLayer, stage: 'demold' | 'use'): JobWait | null {
   const history = cure.bed ?? cure.cup
   const own = windowOf(STAGES[stage], { history, roomTempC: cure.setting.roomTempC, white: null })
   const wait = waitFor(by, own && { ...own, closeMin: null })

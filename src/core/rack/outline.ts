@@ -1,4 +1,4 @@
-import type { BatchRequest } from '../batch/index.ts'
+import { pieceCount, type BatchRequest } from '../batch/index.ts'
 import type { StepId } from '../technique/index.ts'
 import type { Bands, Schedule } from '../timing/index.ts'
 import { rackJobs, type JobWait, type RackJob } from './jobs.ts'
@@ -17,6 +17,7 @@ export interface RackOutline {
   readonly laterLevelMin: number
   readonly jobs: readonly OutlineJob[]
   readonly molds: readonly MoldNeed[]
+  readonly pieces: number
 }
 
 export interface OutlineJob {
@@ -42,7 +43,7 @@ export interface MoldNeed {
 const LEAD_MIN = 30
 /** A later layer is weighed and stirred too. */
 const MIX_MIN = 10
-const POURING: readonly StepId[] = ['back', 'clearCoat', 'heatCoat']
+const POURING: readonly StepId[] = ['fill', 'fillAgain', 'back', 'clearCoat', 'heatCoat']
 /** Where the bands do not reach: how much later one in ten resins gets there. */
 const USUAL_LATER = 1.25
 
@@ -53,14 +54,14 @@ export function rackOutline(schedule: Schedule, request: BatchRequest, bands: Ba
   const covered = turns.find(({ step }) => step.id === 'cover')?.endMin ?? 0
   const lastLook = Math.max(...turns.map(({ endMin }) => endMin))
   const jobs = rackJobs(schedule, request).map((job) => outlineJob(job, { spread, bands }))
-  const setMin = bands.steps.back?.open.highMin ?? spread.later * gelMin(schedule)
-  const back = jobs.find(({ id }) => id === 'back')?.waits.find(({ after }) => after === 'pour')
+  const setMin = (bands.steps.fill ?? bands.steps.back)?.open.highMin ?? spread.later * gelMin(schedule)
+  const next = jobs.find(({ pours }) => pours)?.waits.find(({ after }) => after === 'pour')
   return {
     leadMin: LEAD_MIN,
     pourHandsMin: LEAD_MIN + covered,
     pourPresentMin: LEAD_MIN + lastLook,
-    // From the back on, the back's own level time counts.
-    levelMin: Math.min(setMin, back?.openMin ?? Infinity),
+    // From the next layer on, that layer's own level time counts.
+    levelMin: Math.min(setMin, next?.openMin ?? Infinity),
     laterLevelMin: setMin,
     jobs,
     molds: request.pieces.map(({ mold, count }) => ({
@@ -69,6 +70,7 @@ export function rackOutline(schedule: Schedule, request: BatchRequest, bands: Ba
       copies: Math.ceil(count / mold.cavities),
       owned: mold.count,
     })),
+    pieces: pieceCount(request),
   }
 }
 

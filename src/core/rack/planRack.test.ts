@@ -40,6 +40,7 @@ const studio = (batches: readonly RackBatch[], changes: Partial<RackStudio> = {}
   hours: WHOLE_DAYS,
   levelPlaces: 8,
   covers: 8,
+  forms: 4,
   molds: {},
   batches,
   ...changes,
@@ -90,6 +91,31 @@ describe('the coming days', () => {
       resource: { kind: 'level' },
       more: 2,
     })
+  })
+
+  test('a form holds a draped piece until it comes out, and one more of it is a way out', () => {
+    const drapes = (id: string) => batch(id, { after: ['drape'] }, { count: 2 })
+    const { jobs } = planRack(studio([drapes('one'), drapes('two')], { forms: 2 }))
+    const [one, two] = ['one', 'two'].map((id) => {
+      const at = (job: string) => jobs.find((each) => each.batchId === id && each.id === job)!.beginAtMs
+      return { into: at('drape'), out: at('demold') }
+    })
+    const [first, second] = one!.into < two!.into ? [one!, two!] : [two!, one!]
+    expect(second.into).toBeGreaterThan(first.out)
+    const both = planRack(studio([drapes('one'), drapes('two')], { forms: 4 })).jobs
+    const drapings = both.filter(({ id }) => id === 'drape').map(({ beginAtMs }) => beginAtMs)
+    expect(Math.abs(drapings[0]! - drapings[1]!) / HOUR).toBeLessThan(12)
+    const { blocker } = planRack(studio([drapes('one')], { forms: 1 })).batches[0]!.trouble!
+    expect(blocker).toMatchObject({ kind: 'resource', resource: { kind: 'forms' }, more: 1 })
+  })
+
+  test('what is in a form already keeps it', () => {
+    const startedAtMs = NOW - 10 * HOUR
+    const inForm = batch('one', { after: ['drape'] }, { startedAtMs, done: { cover: 40, drape: 8 * 60 } })
+    const { jobs } = planRack(studio([inForm, batch('two', { after: ['drape'] }, {})], { forms: 2 }))
+    const at = (id: string, job: string) =>
+      jobs.find((each) => each.batchId === id && each.id === job)!.beginAtMs
+    expect(at('two', 'drape')).toBeGreaterThan(at('one', 'demold'))
   })
 
   test('molds bought since it was planned count', () => {

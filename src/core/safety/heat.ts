@@ -1,4 +1,4 @@
-import { stateAt, type Schedule } from '../timing/index.ts'
+import { fillCup, forecastPour, stateAt, type PourForecast, type Schedule } from '../timing/index.ts'
 
 /** A resin mass that could hurt someone or burn a mold. */
 export type HeatConcern =
@@ -10,15 +10,24 @@ export type HeatConcern =
       readonly peakTempC: number
     }
   | { readonly kind: 'bedRunsHot'; readonly peakTempC: number; readonly peakMin: number }
+  /** The pour over the inclusions; minutes from its own stop-stir. */
+  | {
+      readonly kind: 'fillRunsHot'
+      readonly peakTempC: number
+      readonly peakMin: number
+      readonly depthMm: number
+    }
 
 /** Above this a bed is no longer the thin layer the plan counts on; silicone, inks and lungs suffer (from memory). */
 const BED_HOT_C = 60
 const LOOK_UNTIL_MIN = 24 * 60
 const LOOK_EVERY_MIN = 1
+/** A second pour rests for its bubbles only (common practice). */
+const SECOND_DECANT_MIN = 5
 
 /** What in that schedule gets too hot; empty when nothing does. */
 export function heatConcerns(schedule: Schedule): readonly HeatConcern[] {
-  return [...cupConcern(schedule), ...bedConcern(schedule)]
+  return [...cupConcern(schedule), ...bedConcern(schedule), ...fillConcern(schedule)]
 }
 
 function cupConcern({ cupLimits, turns }: Schedule): HeatConcern[] {
@@ -30,12 +39,27 @@ function cupConcern({ cupLimits, turns }: Schedule): HeatConcern[] {
 }
 
 function bedConcern({ forecast }: Schedule): HeatConcern[] {
-  if (!forecast.bed) return []
+  const peak = peakOf(forecast)
+  return peak && peak.peakTempC > BED_HOT_C ? [{ kind: 'bedRunsHot', ...peak }] : []
+}
+
+function fillConcern({ forecast, mixes }: Schedule): HeatConcern[] {
+  const fill = mixes.find(({ id }) => id === 'fill')
+  if (!fill || fill.depthMm <= 0) return []
+  const { depthMm } = fill
+  const cup = fillCup({ ...forecast.setting, cupMassG: fill.parts.byWeight.totalG, bedDepthMm: depthMm })
+  const peak = peakOf(forecastPour(cup, SECOND_DECANT_MIN))
+  return peak && peak.peakTempC > BED_HOT_C ? [{ kind: 'fillRunsHot', depthMm, ...peak }] : []
+}
+
+/** When a bed is hottest, and how hot; null where nothing was poured. */
+function peakOf(forecast: PourForecast): { readonly peakMin: number; readonly peakTempC: number } | null {
+  if (!forecast.bed) return null
   let peak = { peakMin: forecast.bed.fromMin, peakTempC: -Infinity }
   for (let min = forecast.bed.fromMin; min < LOOK_UNTIL_MIN; min += LOOK_EVERY_MIN) {
     const { tempC } = stateAt(forecast, min)
     if (tempC > peak.peakTempC) peak = { peakMin: min, peakTempC: tempC }
     if (forecast.bed.gelMin !== null && min > 2 * forecast.bed.gelMin) break
   }
-  return peak.peakTempC > BED_HOT_C ? [{ kind: 'bedRunsHot', ...peak }] : []
+  return peak
 }

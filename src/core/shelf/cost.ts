@@ -1,6 +1,6 @@
 import { pieceCount, type BatchRequest } from '../batch/index.ts'
 import { wearMinor, type MoldCare } from './moldLife.ts'
-import { needsOf, sameUse } from './needs.ts'
+import { sameUse, type Need } from './needs.ts'
 import type { Standing, Supply } from './supply.ts'
 
 /** What a batch costs, in the currency's smallest unit. */
@@ -20,6 +20,8 @@ export interface BatchCost {
 
 export interface CostTask {
   readonly request: BatchRequest
+  /** What it takes of resin and colours, as needsOf says. */
+  readonly needs: readonly Need[]
   readonly supplies: readonly Supply[]
   /** By supply id. */
   readonly standings: Readonly<Record<string, Standing>>
@@ -51,8 +53,8 @@ export function costOfBatch(task: CostTask): BatchCost {
   }
 }
 
-function materialCost({ request, supplies, standings }: CostTask) {
-  const priced = needsOf(request).map((need) => {
+function materialCost({ needs, supplies, standings }: CostTask) {
+  const priced = needs.map((need) => {
     const supply = supplies.find(({ of }) => sameUse(of, need.of))
     return { ...need, priceMinor: (supply && standings[supply.id]?.priceMinor) ?? null }
   })

@@ -1,7 +1,7 @@
 export { costOfBatch, priceFor, type BatchCost, type Pricing } from './cost.ts'
 export { moldLife, type CareEntry, type MoldCare, type MoldLife } from './moldLife.ts'
 export { orderProgress, type LineProgress, type Order, type OrderedPiece, type OrderLine } from './orders.ts'
-export { needsOf, takenFrom, type Need } from './needs.ts'
+export { needsOf, TAKEN_LATER, takenFrom, type Need, type TakenAt } from './needs.ts'
 export {
   standingOf,
   unitOfSupply,

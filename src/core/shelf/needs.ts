@@ -1,14 +1,25 @@
-import { dropsOf, fillMolds, mixesOf, pieceCount, type BatchRequest, type Mix } from '../batch/index.ts'
+import {
+  dropsOf,
+  fillMolds,
+  mixesOf,
+  pieceCount,
+  type BatchRequest,
+  type LaterMixId,
+  type Mix,
+} from '../batch/index.ts'
 import { isWhite } from '../colour/index.ts'
 import { TECHNIQUES } from '../technique/index.ts'
 import type { Supply, SupplyOf } from './supply.ts'
 
-/** What a batch takes, g of resin parts and ml of colours, in two goes: at its pour and at its back layer. */
+/** What a batch takes, g of resin parts and ml of colours, at its pour and at each layer poured later. */
+export const TAKEN_LATER = ['fill', 'fillAgain', 'back', 'clearCoat'] as const satisfies readonly LaterMixId[]
+export type TakenAt = 'pour' | LaterMixId
+
 export interface Need {
   readonly of: Exclude<SupplyOf, { kind: 'consumable' }>
   readonly name: string
   readonly amount: number
-  readonly at: 'pour' | 'back'
+  readonly at: TakenAt
   /** Of the amount, what stays in cups and bags or is mixed too much. */
   readonly wasted: number
 }
@@ -40,7 +51,7 @@ function resinNeeds(
   const { id: resinId, name } = request.resin
   const { a, b } = mix.id === 'first' && weighed ? { a: weighed.aG, b: weighed.bG } : mix.parts.byWeight
   const share = Math.max(0, 1 - mix.inMoldsG / (a + b))
-  const at = mix.id === 'first' ? 'pour' : 'back'
+  const at = mix.id === 'first' ? 'pour' : mix.id
   return [
     { of: { kind: 'resinA', resinId }, name: `${name}, part A`, amount: a, wasted: share * a, at },
     { of: { kind: 'resinB', resinId }, name: `${name}, part B`, amount: b, wasted: share * b, at },
@@ -81,17 +92,15 @@ function colourNeeds(
   ]
 }
 
-/** How much of a supply those needs take; consumables by the batch and by the piece, at the pour. */
+/** How much of a supply those needs take then; consumables by the batch and by the piece, at the pour. */
 export function takenFrom(
   { of }: Pick<Supply, 'of'>,
   needs: readonly Need[],
   request: Pick<BatchRequest, 'pieces'>,
-): { readonly pour: number; readonly back: number } {
-  if (of.kind === 'consumable') return { pour: of.perBatch + of.perPiece * pieceCount(request), back: 0 }
-  const own = needs.filter((need) => sameUse(need.of, of))
-  const at = (when: Need['at']) =>
-    own.filter((need) => need.at === when).reduce((sum, { amount }) => sum + amount, 0)
-  return { pour: at('pour'), back: at('back') }
+  at: TakenAt,
+): number {
+  if (of.kind === 'consumable') return at === 'pour' ? of.perBatch + of.perPiece * pieceCount(request) : 0
+  return needs.reduce((sum, need) => sum + (need.at === at && sameUse(need.of, of) ? need.amount : 0), 0)
 }
 
 export function sameUse(one: SupplyOf, other: SupplyOf): boolean {

@@ -1,8 +1,10 @@
 import { BLOOM } from './bloom.ts'
+import { INCLUSIONS } from './inclusions.ts'
 import { PETRI } from './petri.ts'
 import type { StepId, StepRule, Technique, TechniqueId } from './technique.ts'
 
 export { AFTER, AFTER_IDS, withAfter } from './after.ts'
+export { pouredOver } from './inclusions.ts'
 export { orderBreaches, rulesInForce, type OrderBreach } from './order.ts'
 export { aimEdges, shiftedTechnique } from './shift.ts'
 export { ALWAYS_NEEDED, TOOLS, type ToolId } from './tools.ts'
@@ -21,7 +23,16 @@ export type {
 } from './technique.ts'
 
 /** Every technique there is; a new one is one more entry. */
-export const TECHNIQUES: Readonly<Record<TechniqueId, Technique>> = { bloom: BLOOM, petri: PETRI }
+export const TECHNIQUES: Readonly<Record<TechniqueId, Technique>> = {
+  bloom: BLOOM,
+  petri: PETRI,
+  inclusions: INCLUSIONS,
+}
+
+/** Whether inks and white are laid in a pattern, so that there is one to draw. */
+export function isDrawn(id: TechniqueId): boolean {
+  return TECHNIQUES[id].white.by !== 'none'
+}
 
 /** The rule of that step. Throws RangeError when the technique has no such step. */
 export function stepRule(technique: Technique, id: StepId): StepRule {

@@ -39,10 +39,13 @@ export type StepId =
   | 'settle'
   | 'white'
   | 'shape'
+  | 'place'
   | 'cover'
   | 'lookEarly'
   | 'feather'
   | 'lookLate'
+  | 'fill'
+  | 'fillAgain'
   | 'back'
   | 'demold'
   | AfterId
@@ -69,8 +72,8 @@ export interface StepRule {
   readonly handsOn: HandsOn
   readonly needs: readonly ToolId[]
   readonly brings: readonly Agent[]
-  /** The step is there only when a back layer is wanted. */
-  readonly onlyWith?: 'back'
+  /** The step is there only when a back layer is wanted, or the second pour goes in twice. */
+  readonly onlyWith?: 'back' | 'twoPours'
 }
 
 export type OrderRule =
@@ -96,6 +99,8 @@ export type WhiteRule =
       readonly bagResidueG: number
     }
   | { readonly by: 'needle'; readonly rounds: number; readonly cellMm2: number; readonly dropMl: number }
+  /** Neither white nor inks go in, and nothing is drawn. */
+  | { readonly by: 'none' }
 
 export interface InkRule {
   /** Drops per petal, or per cell and round. */
@@ -119,4 +124,4 @@ export interface Technique {
   readonly order: readonly OrderRule[]
 }
 
-export type TechniqueId = 'bloom' | 'petri'
+export type TechniqueId = 'bloom' | 'petri' | 'inclusions'

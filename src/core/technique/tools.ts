@@ -14,6 +14,7 @@ export const TOOLS = {
   scissors: 'Scissors for a wider hole',
   inks: 'Inks shaken, opened, in the order of use',
   needle: 'White ink in its needle bottle, cap and wipe beside it',
+  inclusions: 'Inclusions dry and sealed, laid out in their order, tweezers beside them',
   sticks: 'Skewers and toothpicks laid out, one for every colour',
   wipes: 'Wipes and a waste bag',
   brush: 'Soft brush or blunt stick for bubbles at the wall',

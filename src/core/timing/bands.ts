@@ -1,5 +1,5 @@
 import { STAGES, windowOf, type Criterion } from '../resin/index.ts'
-import type { Moment, StepId } from '../technique/index.ts'
+import { pouredOver, type Moment, type StepId, type Technique } from '../technique/index.ts'
 import type { BatchRequest } from '../batch/index.ts'
 import {
   bandOf,
@@ -65,7 +65,7 @@ export function bandsOf(schedule: Schedule, task: BandsTask): Bands {
   })
   const { courses, weights } = coursesOf(members, { ...pour, toMin: FOLLOWED_MIN })
   const steps = technique.steps.flatMap(({ id, moment }) => {
-    const criterion = criterionOf(moment)
+    const criterion = criterionOf(moment, technique)
     const band = criterion && windowBand(criterion, { courses, weights, white })
     return band ? [[id, band] as const] : []
   })
@@ -77,9 +77,9 @@ export function bandsOf(schedule: Schedule, task: BandsTask): Bands {
   }
 }
 
-/** A back layer's own time is the footprint stage, whatever day is chosen for it. */
-function criterionOf(moment: Moment): Criterion | null {
-  if (moment.by === 'backChoice') return STAGES.footprint
+/** A back layer's own time is the footprint stage, whatever day is chosen for it; none where it lies on another layer than the pour. */
+function criterionOf(moment: Moment, technique: Technique): Criterion | null {
+  if (moment.by === 'backChoice') return pouredOver(technique) ? null : STAGES.footprint
   return moment.by === 'resin' ? moment.criterion : null
 }
 

@@ -1,3 +1,4 @@
+import { isDrawn } from '#core/technique/index.ts'
 import type { Dimension, UnitId } from '#core/units/index.ts'
 import { QuantityField } from '#app/components/QuantityField.tsx'
 import { CountField } from '#app/components/CountField.tsx'
@@ -31,11 +32,11 @@ export function FineTuning({ draft, problems, units, change }: InputsProps) {
   return (
     <details className="border-line rounded-xl border p-3">
       <summary className="min-h-11 cursor-pointer content-center font-medium">
-        Depths, white, measuring, hands
+        {draft.technique === 'bloom' ? 'Depths, white, measuring, hands' : 'Depths, measuring, hands'}
       </summary>
       <div className="mt-3 grid grid-cols-2 gap-4">
         <QuantityField
-          label="Clear bed"
+          label={isDrawn(draft.technique) ? 'Clear bed' : 'Base'}
           dimension="length"
           unit={units.length}
           value={draft.bedMm}
@@ -49,14 +50,15 @@ export function FineTuning({ draft, problems, units, change }: InputsProps) {
           field('Back layer', 'back.depthMm', mm, back.depthMm, (depthMm) =>
             change({ back: { ...back, depthMm } }),
           )}
-        {field(
-          'Inks settle for',
-          'settleMin',
-          ['time', 'min'],
-          draft.settleMin,
-          (settleMin) => change({ settleMin }),
-          '5 to 7 min is usual',
-        )}
+        {draft.technique === 'bloom' &&
+          field(
+            'Inks settle for',
+            'settleMin',
+            ['time', 'min'],
+            draft.settleMin,
+            (settleMin) => change({ settleMin }),
+            '5 to 7 min is usual',
+          )}
         {draft.technique === 'bloom' && (
           <>
             {field(
@@ -111,24 +113,29 @@ export function FineTuning({ draft, problems, units, change }: InputsProps) {
         {field('Film left in a cup', 'loss.cupFilmG', ['mass', units.mass], loss.cupFilmG, (cupFilmG) =>
           change({ loss: { ...loss, cupFilmG } }),
         )}
-        {field(
-          'Rest left in the bag',
-          'loss.bagResidueG',
-          ['mass', units.mass],
-          loss.bagResidueG,
-          (bagResidueG) => change({ loss: { ...loss, bagResidueG } }),
-        )}
-        {field('A stroke takes', 'hands.strokeS', seconds, inSeconds(hands.strokeS), (value) =>
-          change({ hands: { ...hands, strokeS: value * 60 } }),
-        )}
-        {field('A drop takes', 'hands.dropS', seconds, inSeconds(hands.dropS), (value) =>
-          change({ hands: { ...hands, dropS: value * 60 } }),
-        )}
         {field('Decanting a piece takes', 'hands.decantS', seconds, inSeconds(hands.decantS), (value) =>
           change({ hands: { ...hands, decantS: value * 60 } }),
         )}
-        {field('Bead piped in a second', 'hands.beadMmPerS', mm, hands.beadMmPerS, (beadMmPerS) =>
-          change({ hands: { ...hands, beadMmPerS } }),
+        {isDrawn(draft.technique) &&
+          field('A drop takes', 'hands.dropS', seconds, inSeconds(hands.dropS), (value) =>
+            change({ hands: { ...hands, dropS: value * 60 } }),
+          )}
+        {draft.technique === 'bloom' && (
+          <>
+            {field(
+              'Rest left in the bag',
+              'loss.bagResidueG',
+              ['mass', units.mass],
+              loss.bagResidueG,
+              (bagResidueG) => change({ loss: { ...loss, bagResidueG } }),
+            )}
+            {field('A stroke takes', 'hands.strokeS', seconds, inSeconds(hands.strokeS), (value) =>
+              change({ hands: { ...hands, strokeS: value * 60 } }),
+            )}
+            {field('Bead piped in a second', 'hands.beadMmPerS', mm, hands.beadMmPerS, (beadMmPerS) =>
+              change({ hands: { ...hands, beadMmPerS } }),
+            )}
+          </>
         )}
       </div>
     </details>

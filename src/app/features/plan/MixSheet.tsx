@@ -1,6 +1,7 @@
 import type { BatchRequest, Cup, Mix, Parts } from '#core/batch/index.ts'
 import type { BatchPlan } from '#core/plan/index.ts'
 import { weightRatio } from '#core/resin/index.ts'
+import { isDrawn } from '#core/technique/index.ts'
 import { printQuantity, type UnitChoice } from '#core/units/index.ts'
 import { CupPicture } from '#app/components/CupPicture.tsx'
 
@@ -12,13 +13,21 @@ interface MixSheetProps {
 
 const MIX_TITLES: Readonly<Record<Mix['id'], string>> = {
   first: 'Mix for the bed and the white',
+  fill: 'Mix to pour over the inclusions, later',
+  fillAgain: 'Mix to pour over once more, later',
   back: 'Mix for the back, later',
+  clearCoat: 'Mix for the clear coat, later',
 }
+/** Of a technique that lays inclusions into its bed. */
+const BASE_TITLE = 'Mix for the base'
 const CUP_TITLES: Readonly<Record<Cup['id'], string>> = {
   mix: 'Mixing cup',
   otherMix: 'Second half, in its own cup',
   white: 'White cup',
+  fill: 'Second pour',
+  fillAgain: 'Third pour',
   back: 'Back cup',
+  clearCoat: 'Coat cup',
 }
 
 /** What to weigh and into which cups. */
@@ -33,7 +42,7 @@ export function MixSheet({ request, plan, units }: MixSheetProps) {
           <MixView key={mix.id} mix={mix} request={request} units={units} />
         ))}
       </div>
-      <Drops plan={plan} />
+      {isDrawn(request.technique) && <Drops plan={plan} />}
     </section>
   )
 }
@@ -45,7 +54,9 @@ function MixView({ mix, request, units }: { mix: Mix; request: BatchRequest; uni
   const shareA = byWeight.a / byWeight.totalG
   return (
     <div>
-      <h3 className="mb-2 text-base">{MIX_TITLES[mix.id]}</h3>
+      <h3 className="mb-2 text-base">
+        {mix.id === 'first' && !isDrawn(request.technique) ? BASE_TITLE : MIX_TITLES[mix.id]}
+      </h3>
       <dl className="grid grid-cols-3 gap-3">
         <Figure term="A, resin" value={g(byWeight.a)} />
         <Figure term="B, hardener" value={g(byWeight.b)} />

@@ -2,6 +2,7 @@ import { useMemo } from 'react'
 import { Link } from 'react-router'
 import { HAND_SMOOTH, islandsOf, narrowZones, polygonOf } from '#core/mold/index.ts'
 import { inksOf, type BatchRequest, type Layer, type MoldFill } from '#core/batch/index.ts'
+import { isDrawn } from '#core/technique/index.ts'
 import { printQuantity, type UnitChoice } from '#core/units/index.ts'
 import { usePatternLink } from './patternLink.ts'
 import { frameOf, MoldDrawing } from '#app/components/MoldDrawing.tsx'
@@ -11,6 +12,8 @@ import { savePatternSheet } from './patternSheet.ts'
 const LAYER_LOOK: Readonly<Record<Layer['kind'], { readonly name: string; readonly fill: string }>> = {
   bed: { name: 'bed', fill: 'var(--clear)' },
   white: { name: 'white', fill: 'var(--cloud)' },
+  fill: { name: 'second pour', fill: 'color-mix(in oklab, var(--clear) 55%, var(--cloud))' },
+  fillAgain: { name: 'third pour', fill: 'color-mix(in oklab, var(--clear) 30%, var(--cloud))' },
   back: { name: 'back', fill: 'var(--under)' },
   lip: { name: 'lip, free', fill: 'transparent' },
 }
@@ -24,6 +27,7 @@ interface MoldLayersProps {
 /** How each mold is filled: from above with its beads, and cut through with its layers. */
 export function MoldLayers({ request, fills, units }: MoldLayersProps) {
   const patternLink = usePatternLink()
+  const drawn = isDrawn(request.technique)
   const frameMm = Math.max(...fills.map(({ mold }) => frameOf(mold.outline)))
   return (
     <section className="sheet" aria-labelledby="molds-heading">
@@ -50,16 +54,18 @@ export function MoldLayers({ request, fills, units }: MoldLayersProps) {
                 </p>
               )}
               <div className="no-print mt-2 flex flex-wrap gap-x-4">
-                <Link className="button button-quiet" to={patternLink(fill.mold.id)}>
-                  Pattern and face
-                </Link>
+                {drawn && (
+                  <Link className="button button-quiet" to={patternLink(fill.mold.id)}>
+                    Pattern and face
+                  </Link>
+                )}
                 <button
                   className="min-h-11 cursor-pointer underline"
                   onClick={() =>
                     savePatternSheet({ mold: fill.mold, pattern: fill.pattern, holeMm: request.white.holeMm })
                   }
                 >
-                  Pattern sheet, true size (SVG)
+                  {drawn ? 'Pattern sheet, true size (SVG)' : 'Outline to lay out on, true size (SVG)'}
                 </button>
               </div>
             </div>
@@ -113,6 +119,7 @@ function CutThrough({
   face: BatchRequest['face']
 }) {
   const shown = [...fill.layers].reverse()
+  const hasBase = shown.some(({ kind }) => kind === 'fill')
   const total = Math.max(
     fill.mold.depthMm,
     fill.layers.reduce((sum, layer) => sum + layer.depthMm, 0),
@@ -127,7 +134,7 @@ function CutThrough({
         {shown.map((layer) => (
           <LayerBar
             key={layer.kind}
-            name={LAYER_LOOK[layer.kind].name}
+            name={layer.kind === 'bed' && hasBase ? 'base' : LAYER_LOOK[layer.kind].name}
             depthMm={layer.depthMm}
             fill={LAYER_LOOK[layer.kind].fill}
             total={total}

@@ -1,11 +1,11 @@
 import { useId } from 'react'
 import { Link } from 'react-router'
 import { Plus, X } from 'lucide-react'
-import type { BackChoice, BatchRequest, PieceOrder, WhiteDose } from '#core/batch/index.ts'
+import type { BackChoice, BatchRequest, Inclusions, PieceOrder, WhiteDose } from '#core/batch/index.ts'
 import type { Colour } from '#core/colour/index.ts'
 import { openAreaMm2, type Mold } from '#core/mold/index.ts'
 import { scaledPattern } from '#core/pattern/index.ts'
-import { TECHNIQUES, type TechniqueId } from '#core/technique/index.ts'
+import { isDrawn, TECHNIQUES, type TechniqueId } from '#core/technique/index.ts'
 import { BACK_WORDS, DOSE_WORDS, ratioWords } from '#words/vocabulary.ts'
 import { ChoiceField } from '#app/components/ChoiceField.tsx'
 import { QuantityField } from '#app/components/QuantityField.tsx'
@@ -57,7 +57,11 @@ export function PlanInputs(props: InputsProps) {
         }))}
         onChange={(id) => change({ resin: stock.resins.find((resin) => resin.id === id) ?? draft.resin })}
       />
-      <Colours chosen={draft.colours} all={stock.colours} onChange={(colours) => change({ colours })} />
+      {isDrawn(draft.technique) ? (
+        <Colours chosen={draft.colours} all={stock.colours} onChange={(colours) => change({ colours })} />
+      ) : (
+        <LaidIn {...props} />
+      )}
       <div className="grid grid-cols-2 gap-4">
         <QuantityField
           label="Room temperature"
@@ -157,13 +161,15 @@ function Pieces({ draft, stock, problems, change }: InputsProps) {
             value={order.count}
             onChange={(count) => set(k, { ...order, count })}
           />
-          <Link
-            className="button button-quiet px-3"
-            to={patternLink(order.mold.id)}
-            aria-label={`Pattern of ${order.mold.name}`}
-          >
-            Pattern
-          </Link>
+          {isDrawn(draft.technique) && (
+            <Link
+              className="button button-quiet px-3"
+              to={patternLink(order.mold.id)}
+              aria-label={`Pattern of ${order.mold.name}`}
+            >
+              Pattern
+            </Link>
+          )}
           {draft.pieces.length > 1 && (
             <button
               type="button"
@@ -204,7 +210,7 @@ function TechniqueChoice({ value, onChange }: { value: TechniqueId; onChange: (i
         {Object.values(TECHNIQUES).map((technique) => (
           <label
             key={technique.id}
-            className="border-edge has-checked:border-press has-checked:bg-sunken has-focus-visible:outline-needle cursor-pointer rounded-xl border p-3 has-checked:border-2 has-focus-visible:outline-3"
+            className="border-edge has-checked:border-press has-checked:bg-sunken has-focus-visible:outline-needle cursor-pointer rounded-xl border p-3 last:odd:col-span-2 has-checked:border-2 has-focus-visible:outline-3"
           >
             <input
               type="radio"
@@ -218,6 +224,44 @@ function TechniqueChoice({ value, onChange }: { value: TechniqueId; onChange: (i
           </label>
         ))}
       </div>
+    </fieldset>
+  )
+}
+
+/** What lies between the base and the pour over it. */
+function LaidIn({ draft, problems, units, change }: InputsProps) {
+  const laid = draft.inclusions ?? { volumeMl: 0, proud: false, pours: 1 }
+  const set = (changes: Partial<Inclusions>) => change({ inclusions: { ...laid, ...changes } })
+  return (
+    <fieldset className="flex flex-col gap-2">
+      <legend className="mb-1 text-sm font-medium">What is laid in</legend>
+      <QuantityField
+        label="In each piece it takes the place of"
+        dimension="volume"
+        unit={units.volume}
+        value={laid.volumeMl}
+        onChange={(value) => set({ volumeMl: value ?? Number.NaN })}
+        hint="Drop it into a measured cup of water and read the rise"
+        problem={problems['inclusions.volumeMl']}
+      />
+      <label className="flex min-h-11 cursor-pointer items-center gap-2 text-sm">
+        <input
+          type="checkbox"
+          className="accent-needle size-5 shrink-0"
+          checked={laid.proud}
+          onChange={() => set({ proud: !laid.proud })}
+        />
+        It stands proud of the surface
+      </label>
+      <ChoiceField
+        label="Poured over"
+        value={laid.pours === 1 ? 'one' : 'two'}
+        choices={[
+          { id: 'one', name: 'In one go' },
+          { id: 'two', name: 'In two, so that neither gets hot' },
+        ]}
+        onChange={(pours) => set({ pours: pours === 'one' ? 1 : 2 })}
+      />
     </fieldset>
   )
 }

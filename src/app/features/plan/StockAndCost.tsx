@@ -5,9 +5,11 @@ import {
   moldLife,
   needsOf,
   priceFor,
+  TAKEN_LATER,
   takenFrom,
   unitOfSupply,
   type BatchCost,
+  type Need,
 } from '#core/shelf/index.ts'
 import { saveSettings } from '#data/shelfCommands.ts'
 import type { Money } from '#schema/usual.ts'
@@ -29,8 +31,10 @@ export function StockAndCost({ request, outline }: { request: BatchRequest; outl
     return state === 'fine' ? [] : [`${mold.name} is ${state === 'damaged' ? 'damaged' : 'laid aside'}`]
   })
   if (!supplies || (supplies.length === 0 && spoilt.length === 0)) return null
+  const needs = needsOf(request)
   const cost = costOfBatch({
     request,
+    needs,
     supplies: supplies.map(({ supply }) => supply),
     standings: Object.fromEntries(supplies.map(({ supply, standing }) => [supply.id, standing])),
     care,
@@ -49,18 +53,26 @@ export function StockAndCost({ request, outline }: { request: BatchRequest; outl
           </Callout>
         </div>
       )}
-      <Shortages request={request} supplies={supplies} />
+      <Shortages request={request} needs={needs} supplies={supplies} />
       <CostLines cost={cost} />
       <PriceHelper cost={cost} />
     </section>
   )
 }
 
-function Shortages({ request, supplies }: { request: BatchRequest; supplies: readonly KeptSupply[] }) {
-  const needs = needsOf(request)
+interface ShortagesProps {
+  readonly request: BatchRequest
+  readonly needs: readonly Need[]
+  readonly supplies: readonly KeptSupply[]
+}
+
+function Shortages({ request, needs, supplies }: ShortagesProps) {
   const taken = supplies.map(({ supply, standing }) => {
-    const { pour, back } = takenFrom(supply, needs, request)
-    return { supply, need: pour + back, left: standing.left, unit: unitOfSupply(supply) }
+    const need = (['pour', ...TAKEN_LATER] as const).reduce(
+      (sum, at) => sum + takenFrom(supply, needs, request, at),
+      0,
+    )
+    return { supply, need, left: standing.left, unit: unitOfSupply(supply) }
   })
   const short = taken.filter(({ need, left }) => need > 0 && need > left)
   if (short.length === 0)

@@ -1,6 +1,7 @@
 import {
   Brush,
   Droplets,
+  Flower,
   Footprints,
   Layers,
   PackageOpen,
@@ -13,6 +14,8 @@ import {
 /** A mark for each kind of job, beside its word. */
 export const JOB_ICONS: Readonly<Record<string, LucideIcon>> = {
   pour: Droplets,
+  fill: Flower,
+  fillAgain: Flower,
   back: Layers,
   drape: Spline,
   demold: PackageOpen,

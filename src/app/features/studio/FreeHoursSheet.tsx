@@ -45,6 +45,11 @@ export function FreeHoursSheet() {
           value={settings.covers}
           onChange={(covers) => covers >= 1 && covers <= 500 && change({ covers })}
         />
+        <Count
+          label="Forms for draping"
+          value={settings.forms}
+          onChange={(forms) => forms >= 1 && forms <= 500 && change({ forms })}
+        />
       </div>
       <label className="mt-4 flex flex-col gap-1 text-sm font-medium">
         Whose clock the hours are told by

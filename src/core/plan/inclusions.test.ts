@@ -1,0 +1,148 @@
+import { describe, expect, test } from '@jest/globals'
+import { bloomRequest, COASTER } from '../../../tests/support/request.ts'
+import { COAT_MM, type BatchRequest } from '../batch/index.ts'
+import { gravityOf, planBatch, planLive } from './index.ts'
+import { ARCHETYPES, mixedDensityGPerMl, STAGES } from '../resin/index.ts'
+
+const AREA_MM2 = Math.PI * 50 ** 2
+const inclusions = (changes: Partial<BatchRequest> = {}, count = 2) =>
+  bloomRequest(
+    { technique: 'inclusions', inclusions: { volumeMl: 6, proud: false, pours: 1 }, ...changes },
+    count,
+  )
+const kinds = (request: BatchRequest) => planBatch(request).findings.map(({ kind }) => kind)
+
+describe('a batch with inclusions', () => {
+  test('has a thin base and all the rest over it, less what the inclusions displace', () => {
+    const [fill] = planBatch(inclusions()).fills
+    // A quarter of a 10 mm mold; 2 mm of lip; 6 ml laid in.
+    expect(fill!.layers.map(({ kind, depthMm }) => [kind, depthMm])).toEqual([
+      ['bed', 2.5],
+      ['fill', 5.5],
+      ['lip', 2],
+    ])
+    expect(fill!.layers[1]!.volumeMl).toBeCloseTo((5.5 * AREA_MM2) / 1000 - 6, 1)
+    expect(fill!.freeMm).toBeCloseTo(0, 9)
+  })
+
+  test('is mixed twice, without white, inks or a bag', () => {
+    const request = inclusions()
+    const { mixes, drops } = planBatch(request)
+    expect(mixes.map(({ id }) => id)).toEqual(['first', 'fill'])
+    const [base, over] = mixes
+    expect(base!.cups.map(({ id }) => id)).toEqual(['mix'])
+    expect(base!.lossG).toBe(request.loss.cupFilmG)
+    expect(over!.inMoldsG).toBeCloseTo(
+      2 * ((5.5 * AREA_MM2) / 1000 - 6) * mixedDensityGPerMl(request.resin),
+      0,
+    )
+    expect(drops[0]).toMatchObject({ whiteDrops: 0, inks: [{ drops: 0 }, { drops: 0 }] })
+  })
+
+  test('lays them in while the base draws a string, piece by piece, and feathers after that', () => {
+    const { steps, capacity } = planBatch(inclusions({ roomTempC: 25 }))
+    const placed = steps.filter(({ stepId }) => stepId === 'place')
+    expect(placed.map(({ pieceNo }) => pieceNo)).toEqual([1, 2])
+    const left = placed[0]!.expected!.remainingFluidityPerPa
+    expect(left).toBeLessThanOrEqual(STAGES.string.opensPerPa * 1.01)
+    expect(left).toBeGreaterThan(STAGES.string.closesPerPa)
+    expect(capacity.stepTitle).toBe('Lay the inclusions face down')
+    const feather = steps.find(({ stepId }) => stepId === 'feather')!
+    expect(feather.beginMin).toBeGreaterThanOrEqual(placed[1]!.endMin)
+    expect(steps.some(({ stepId }) => stepId === 'ink' || stepId === 'white')).toBe(false)
+  })
+
+  /** Common practice, with no published source: the edge at 40 to 50 min, the second pour at about 5 to 6 h. */
+  test('falls where casters have it with a quick resin in a warm room', () => {
+    const { steps } = planBatch(inclusions({ roomTempC: 25 }))
+    const feather = steps.find(({ stepId }) => stepId === 'feather')!
+    expect(feather.fromMin).toBeLessThan(50)
+    expect(feather.toMin!).toBeGreaterThan(40)
+    const over = steps.find(({ stepId }) => stepId === 'fill')!
+    expect(over.beginMin / 60).toBeGreaterThan(5)
+    expect(over.beginMin / 60).toBeLessThan(6)
+  })
+
+  test('names what would spoil it', () => {
+    expect(kinds(inclusions())).not.toContain('displacedUnknown')
+    expect(kinds(inclusions())).not.toContain('noInk')
+    expect(kinds(inclusions({ inclusions: null, colours: [] }))).toEqual(['displacedUnknown'])
+    expect(kinds(inclusions({ inclusions: { volumeMl: 200, proud: false, pours: 1 } }))).toContain(
+      'displacesAll',
+    )
+    expect(kinds(inclusions({ bedMm: 7 }))).toContain('barelyCovered')
+    const proud = { volumeMl: 6, proud: true, pours: 1 } as const
+    expect(kinds(inclusions({ inclusions: proud }))).toContain('proudWithoutCoat')
+    expect(kinds(inclusions({ inclusions: proud, after: ['clearCoat'] }))).not.toContain('proudWithoutCoat')
+  })
+
+  test('warns of a second pour so deep that it would run hot', () => {
+    const deep = { ...COASTER, depthMm: 60 }
+    const request = inclusions({ pieces: [{ mold: deep, count: 1, pattern: null }], roomTempC: 25 })
+    const hot = planBatch(request).findings.find(({ kind }) => kind === 'fillRunsHot')!
+    expect(gravityOf(hot)).toBe('stop')
+    expect(hot).toMatchObject({ depthMm: 55 })
+    const tray = { ...COASTER, depthMm: 15 }
+    const pieces = [{ mold: tray, count: 1, pattern: null }]
+    const poured = (pours: 1 | 2) =>
+      kinds(inclusions({ pieces, inclusions: { volumeMl: 6, proud: false, pours } }))
+    expect(poured(1)).toContain('fillRunsHot')
+    expect(poured(2)).not.toContain('fillRunsHot')
+    expect(kinds(inclusions({ resin: ARCHETYPES.slow }))).not.toContain('fillRunsHot')
+  })
+})
+
+describe('on the rack', () => {
+  const back = { when: 'footprint', depthMm: 2, colour: null } as const
+  const jobsOf = (changes: Partial<BatchRequest> = {}) => planLive(inclusions(changes)).outline.jobs
+  const waits = (id: string, changes: Partial<BatchRequest> = {}) =>
+    jobsOf(changes)
+      .find((job) => job.id === id)!
+      .waits.map(({ after }) => after)
+
+  test('the second pour comes before the back, each on the layer under it while that bonds', () => {
+    expect(jobsOf({ back }).map(({ id }) => id)).toEqual(['fill', 'back', 'demold', 'use'])
+    expect(waits('fill')).toEqual(['pour'])
+    expect(waits('back', { back })).toEqual(['fill'])
+    expect(waits('demold', { back })).toEqual(['pour', 'fill', 'back'])
+    expect(waits('use', { back })).toEqual(['pour', 'fill', 'back'])
+    const [over] = jobsOf()
+    expect(over).toMatchObject({ pours: true })
+    expect(over!.waits[0]!.closeMin).not.toBeNull()
+  })
+
+  test('poured in two goes it has half the depth each, a mix each, and the second waits for the first', () => {
+    const two = { inclusions: { volumeMl: 6, proud: false, pours: 2 } } as const
+    const plan = planBatch(inclusions(two))
+    expect(plan.fills[0]!.layers.map(({ kind, depthMm }) => [kind, depthMm])).toEqual([
+      ['bed', 2.5],
+      ['fill', 2.75],
+      ['fillAgain', 2.75],
+      ['lip', 2],
+    ])
+    const [, lower, upper] = plan.mixes
+    expect(upper!.id).toBe('fillAgain')
+    expect(upper!.inMoldsG - lower!.inMoldsG).toBeCloseTo(2 * 6 * mixedDensityGPerMl(inclusions().resin), 6)
+    expect(jobsOf({ ...two, back }).map(({ id }) => id)).toEqual([
+      'fill',
+      'fillAgain',
+      'back',
+      'demold',
+      'use',
+    ])
+    expect(waits('fillAgain', two)).toEqual(['fill'])
+    expect(waits('back', { ...two, back })).toEqual(['fillAgain'])
+    const steps = plan.steps.filter(({ place }) => place === 'rack')
+    expect(steps[1]!.fromMin).toBeGreaterThan(steps[0]!.beginMin + 3 * 60)
+  })
+
+  test('a clear coat is mixed too, a millimetre and a half over every piece', () => {
+    const request = bloomRequest({ after: ['clearCoat'] }, 4)
+    const coat = planBatch(request).mixes.at(-1)!
+    expect(coat).toMatchObject({ id: 'clearCoat', depthMm: COAT_MM })
+    expect(coat.inMoldsG).toBeCloseTo(
+      4 * ((COAT_MM * AREA_MM2) / 1000) * mixedDensityGPerMl(request.resin),
+      0,
+    )
+  })
+})

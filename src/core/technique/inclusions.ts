@@ -1,0 +1,109 @@
+import { STAGES } from '../resin/index.ts'
+import { BACK, BUBBLES, COVER, DEMOLD, FEATHER, look, STIR, USE } from './commonSteps.ts'
+import type { Technique } from './technique.ts'
+
+/**
+ * Flowers, fruit, stones, flakes or film between two pours: a thin base that has thickened holds them down, the rest goes over it while it still
+ * bonds. Common practice; no published source.
+ */
+export const INCLUSIONS: Technique = {
+  id: 'inclusions',
+  name: 'Inclusions',
+  summary: 'A thin base that has thickened, flowers or stones laid into it face down, the rest poured over.',
+  face: 'mold',
+  bed: { usualShareOfDepth: 0.25, usualMm: 3, leastMm: 2 },
+  aimStep: null,
+  bottleneck: 'place',
+  white: { by: 'none' },
+  ink: { dropsPerZone: 0 },
+  steps: [
+    STIR,
+    {
+      id: 'rest',
+      title: 'Let the bubbles rise',
+      detail: 'Five minutes in the cup; no need to warm.',
+      done: 'Rested',
+      place: 'pour',
+      per: 'batch',
+      moment: { by: 'before', step: 'decant', minutes: 0 },
+      handsOn: { by: 'none' },
+      needs: ['cups'],
+      brings: [],
+    },
+    {
+      id: 'decant',
+      title: 'Pour the base',
+      detail: 'Thin, right to the wall. What is laid on fresh resin floats, and the base draws back from it.',
+      done: 'Base poured',
+      place: 'pour',
+      per: 'batch',
+      moment: { by: 'clock', fromMin: 3, bestMin: 6, toMin: 12 },
+      handsOn: { by: 'decant' },
+      needs: ['molds', 'level'],
+      brings: [],
+    },
+    BUBBLES,
+    {
+      id: 'place',
+      title: 'Lay the inclusions face down',
+      detail:
+        'The base draws a slow string now. Lower film and petals from one edge, so that air escapes; press lightly.',
+      done: 'Laid in',
+      late: 'Brush a little fresh resin where each will lie, or wait and lay them under the second pour.',
+      place: 'pour',
+      per: 'piece',
+      moment: { by: 'resin', criterion: STAGES.string },
+      handsOn: { by: 'secondsEach', seconds: 150 },
+      needs: ['inclusions', 'wipes'],
+      brings: [],
+    },
+    { ...COVER, moment: { by: 'after', step: 'place', minutes: 0, lateAfterMin: 10 } },
+    {
+      ...FEATHER,
+      detail: 'Feather the base out thin at the edge, so that no step shows under the second pour.',
+    },
+    look(
+      'lookEarly',
+      'place',
+      20,
+      'Nothing has floated, no bald spots under it. A piece that lifts is pressed back.',
+    ),
+    look('lookLate', 'place', 60, 'Level, dust, rim.'),
+    {
+      id: 'fill',
+      title: 'Pour over the inclusions',
+      detail:
+        'The base is set but takes a print through a glove: it holds what lies in it, and the layers bond.',
+      done: 'Poured over',
+      late: 'Scuff the bare base lightly and wipe it before pouring: it no longer bonds by itself.',
+      place: 'rack',
+      per: 'batch',
+      moment: { by: 'resin', criterion: STAGES.footprint },
+      handsOn: { by: 'decant' },
+      needs: [],
+      brings: [],
+    },
+    {
+      id: 'fillAgain',
+      title: 'Pour over them once more',
+      detail: 'The last pour takes a print through a glove. In two goes neither gets hot.',
+      done: 'Poured again',
+      place: 'rack',
+      per: 'batch',
+      moment: { by: 'rack' },
+      handsOn: { by: 'decant' },
+      needs: [],
+      brings: [],
+      onlyWith: 'twoPours',
+    },
+    BACK,
+    DEMOLD,
+    USE,
+  ],
+  order: [],
+}
+
+/** Whether the technique pours the depth of the mold in a second go. */
+export function pouredOver({ steps }: Pick<Technique, 'steps'>): boolean {
+  return steps.some(({ id }) => id === 'fill')
+}
