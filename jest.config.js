@@ -17,6 +17,8 @@ const shared = {
 }
 
 export default {
+  // All cores: nothing else runs meanwhile.
+  maxWorkers: '100%',
   // A shared machine can be ten times slower for a while; nothing here is meant to be timed.
   testTimeout: 60_000,
   projects: [

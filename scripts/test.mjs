@@ -1,5 +1,5 @@
-/** Everything that must hold, one step after another, each with its time. Stops at the first that fails. */
-import { spawnSync } from 'node:child_process'
+/** Everything that must hold, each with its time. Stops at the first that fails. */
+import { spawn, spawnSync } from 'node:child_process'
 import { existsSync } from 'node:fs'
 import { join } from 'node:path'
 import { ensureBuilt, ensureDependencies, root, runNode } from './ready.mjs'
@@ -11,13 +11,14 @@ const jest = [
   bin('jest', 'bin/jest.js'),
 ]
 
-const steps = [
+/** Each on a core of its own, two at a time. */
+const checks = [
+  ['Lint', [bin('eslint', 'bin/eslint.js'), '--max-warnings', '0', '.']],
   [
     'Types of the core, without the browser',
     [bin('@typescript/native', 'bin/tsc'), '-p', 'tsconfig.core.json'],
   ],
   ['Types of everything', [bin('@typescript/native', 'bin/tsc'), '-p', 'tsconfig.json']],
-  ['Lint', [bin('eslint', 'bin/eslint.js'), '--max-warnings', '0', '.']],
   ['Formatting', [bin('prettier', 'bin/prettier.cjs'), '--check', '--log-level', 'warn', '.']],
   ['Kernels compiled as they are written', [join('scripts', 'kernels.mjs'), '--check']],
   [
@@ -25,20 +26,41 @@ const steps = [
     [bin('dependency-cruiser', 'bin/dependency-cruise.mjs'), '--config', '.dependency-cruiser.cjs', 'src'],
   ],
   ['Unused files, exports and packages', [bin('knip', 'bin/knip.js')]],
-  ['Unit tests', [...jest, '--testPathIgnorePatterns', 'tests/calibration/']],
-  [
-    'Long checks: 500 simulated resins, simulated faces, the rack against a solver',
-    [...jest, 'tests/calibration'],
-  ],
 ]
 
 ensureDependencies()
 const started = Date.now()
-for (const [name, args] of steps) step(name, () => runNode(args))
+await Promise.all([workThrough(checks), workThrough(checks)])
+step('Unit tests', () => runNode([...jest, '--testPathIgnorePatterns', 'tests/calibration/']))
+step('Long checks: 500 simulated resins, simulated faces, the rack against a solver', () =>
+  runNode([...jest, 'tests/calibration']),
+)
 step('Build', ensureBuilt)
 step('Browser', ensureChromium)
 step('Journeys in the browser', () => runNode([bin('@playwright/test', 'cli.js'), 'test']))
 process.stderr.write(`All of it passed in ${seconds(started)}.\n`)
+
+/** Takes the next check until none is left; one that fails ends everything. */
+async function workThrough(left) {
+  for (let next = left.shift(); next; next = left.shift()) {
+    const [name, args] = next
+    const began = Date.now()
+    process.stderr.write(`\n--- ${name} ...\n`)
+    const { status, said } = await quietly(args)
+    process.stderr.write(`${said}--- ${name}: ${status === 0 ? 'passed' : 'failed'} in ${seconds(began)}\n`)
+    if (status !== 0) process.exit(status ?? 1)
+  }
+}
+
+/** What a node program says, told when it has ended, so that two do not talk at once. */
+function quietly(args) {
+  const child = spawn(process.execPath, args, { cwd: root, stdio: ['ignore', 'pipe', 'pipe'] })
+  const chunks = []
+  for (const stream of [child.stdout, child.stderr]) stream.on('data', (chunk) => chunks.push(chunk))
+  return new Promise((resolve) =>
+    child.on('close', (status) => resolve({ status, said: Buffer.concat(chunks).toString() })),
+  )
+}
 
 function step(name, run) {
   const began = Date.now()

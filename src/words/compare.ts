@@ -14,7 +14,9 @@ export const COMPARED_WORDS: Readonly<Record<ComparedId, string>> = {
   spacing: 'Beads apart',
   margin: 'From the wall',
   pattern: 'Pattern',
-  bed: 'Clear bed',
+  bed: 'Clear bed or base',
+  displaced: 'Inclusions displace',
+  pours: 'Pours over them',
   back: 'Back',
   stir: 'Stirred for',
   cup: 'Cup at the decant',
@@ -23,6 +25,7 @@ export const COMPARED_WORDS: Readonly<Record<ComparedId, string>> = {
   white: 'White at',
   whiteFromBest: 'White from its best',
   shaped: 'White to tool',
+  laid: 'Laid in at',
 }
 
 /** A compared value in the person's units. */
@@ -33,6 +36,8 @@ export function wordCompared(id: ComparedId, value: ComparedValue, units: UnitCh
       return id === 'dose' ? DOSE_WORDS[value.text as WhiteDose] : value.text
     case 'mm':
       return printQuantity(value.value, units.length)
+    case 'ml':
+      return printQuantity(value.value, units.volume, 0)
     case 'C':
       return printQuantity(value.value, units.temperature, 0)
     case 'min': {

@@ -1,3 +1,4 @@
+import AxeBuilder from '@axe-core/playwright'
 import { expect, test } from '@playwright/test'
 import { layOut, openStudio, pourToTheEnd, stir, wait } from './bench.ts'
 
@@ -92,4 +93,19 @@ test('a finished piece that floated says what the run shows of it', async ({ pag
   await first.getByText('None seen. Look, and choose').click()
   await first.getByText('Floating inclusions').click()
   await expect(first.getByText(/Laid in too soon.*laid in at \d+ min; the base was ready from/)).toBeVisible()
+  await first.getByText('3', { exact: true }).click()
+  await first.getByRole('button', { name: 'Write it down' }).click()
+
+  await page.getByRole('link', { name: 'Log' }).click()
+  await page.getByLabel('Compare Hasty petals, 1').check()
+  await page.getByLabel('Compare Lagoon coasters, 1').check()
+  await page.getByRole('link', { name: 'Compare 2 pieces' }).click()
+  await expect(page.locator('[data-row="technique"]')).toContainText('Inclusions')
+  await expect(page.locator('[data-row="laid"]')).toContainText(/\d+ min/)
+  await expect(page.locator('[data-row="laid"]')).toContainText('not known')
+  await expect(page.locator('[data-row="dose"]')).toContainText('not known')
+  const found = await new AxeBuilder({ page })
+    .withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa'])
+    .analyze()
+  expect(found.violations).toEqual([])
 })

@@ -45,4 +45,16 @@ describe('pieces side by side', () => {
     })
     expect(rows.find(({ id }) => id === 'room')!.differs).toBe(false)
   })
+
+  test('lines that none of them knows are left out, and a technique tells its own', () => {
+    const laid = { atMin: 40, openMin: 35, closeMin: 63 }
+    const facts = { ...FAULTLESS, technique: 'inclusions', white: null, laid } as const
+    const inclusions = { volumeMl: 6, proud: false, pours: 2 } as const
+    const own = piece({ technique: 'inclusions', inclusions }, facts)
+    const ids = compared([own, own]).map(({ id }) => id)
+    expect(ids).toEqual(expect.arrayContaining(['displaced', 'pours', 'laid']))
+    for (const id of ['inks', 'dose', 'hole', 'pattern', 'white']) expect(ids).not.toContain(id)
+    expect(compared([piece()]).map(({ id }) => id)).not.toContain('laid')
+    expect(differing(own, piece())).toEqual(expect.arrayContaining(['technique', 'dose', 'laid', 'pours']))
+  })
 })

@@ -1,12 +1,12 @@
 import { inksOf, type BatchRequest } from '../batch/index.ts'
 import type { RunFacts } from '../journal/index.ts'
-import { TECHNIQUES } from '../technique/index.ts'
+import { isDrawn, TECHNIQUES } from '../technique/index.ts'
+
+type Measure = 'mm' | 'ml' | 'C' | 'min'
 
 /** A figure or a text of one piece, with what it is measured in; null where the run does not say. */
 export type ComparedValue =
-  | { readonly in: 'text'; readonly text: string }
-  | { readonly in: 'mm' | 'C' | 'min'; readonly value: number }
-  | null
+  { readonly in: 'text'; readonly text: string } | { readonly in: Measure; readonly value: number } | null
 
 export type ComparedId =
   | 'technique'
@@ -20,6 +20,8 @@ export type ComparedId =
   | 'margin'
   | 'pattern'
   | 'bed'
+  | 'displaced'
+  | 'pours'
   | 'back'
   | 'stir'
   | 'cup'
@@ -28,6 +30,7 @@ export type ComparedId =
   | 'white'
   | 'whiteFromBest'
   | 'shaped'
+  | 'laid'
 
 export interface ComparedRow {
   readonly id: ComparedId
@@ -45,12 +48,13 @@ export interface ComparedPiece {
 }
 
 /** Figures nobody can tell apart at a bench count as the same. */
-const SAME: Readonly<Record<'mm' | 'C' | 'min', number>> = { mm: 0.05, C: 0.5, min: 0.5 }
+const SAME: Readonly<Record<Measure, number>> = { mm: 0.05, ml: 0.5, C: 0.5, min: 0.5 }
 
-/** What pieces were made with and how their runs went, line by line, with the lines in which they differ marked. */
+/** What pieces were made with and how their runs went, line by line, with the lines in which they differ marked; lines that none of them knows are left out. */
 export function compared(pieces: readonly ComparedPiece[]): readonly ComparedRow[] {
-  return ROWS.map(([id, of]) => {
+  return ROWS.flatMap(([id, of]) => {
     const values = pieces.map(of)
+    if (values.every((value) => value === null)) return []
     return { id, values, differs: values.some((value) => !isSame(value, values[0]!)) }
   })
 }
@@ -66,8 +70,15 @@ function textOf(value: NonNullable<ComparedValue>): string {
 }
 
 const text = (value: string): ComparedValue => ({ in: 'text', text: value })
-const figure = (unit: 'mm' | 'C' | 'min', value: number | null | undefined): ComparedValue =>
+const figure = (unit: Measure, value: number | null | undefined): ComparedValue =>
   value === null || value === undefined ? null : { in: unit, value }
+
+/** Of techniques with inks and white only. */
+const drawn = ({ technique }: BatchRequest, value: string): ComparedValue =>
+  isDrawn(technique) ? text(value) : null
+/** Of the others; one pour over nothing measured where nothing was said. */
+const laidIn = ({ technique, inclusions }: BatchRequest) =>
+  isDrawn(technique) ? null : (inclusions ?? { volumeMl: 0, pours: 1 })
 
 const ROWS: readonly (readonly [ComparedId, (piece: ComparedPiece) => ComparedValue])[] = [
   ['technique', ({ request }) => text(TECHNIQUES[request.technique].name)],
@@ -77,18 +88,21 @@ const ROWS: readonly (readonly [ComparedId, (piece: ComparedPiece) => ComparedVa
   [
     'inks',
     ({ request }) =>
-      text(
+      drawn(
+        request,
         inksOf(request)
           .map(({ name }) => name)
           .join(', ') || 'none',
       ),
   ],
-  ['dose', ({ request }) => text(request.white.dose)],
+  ['dose', ({ request }) => drawn(request, request.white.dose)],
   ['hole', ({ request }) => figure('mm', request.technique === 'bloom' ? request.white.holeMm : null)],
   ['spacing', ({ facts }) => figure('mm', facts?.technique === 'bloom' ? facts.spacingMm : null)],
   ['margin', ({ facts }) => figure('mm', facts?.technique === 'bloom' ? facts.marginMm : null)],
-  ['pattern', ({ request, moldId }) => text(orderOf(request, moldId)?.pattern?.name ?? 'as usual')],
+  ['pattern', ({ request, moldId }) => drawn(request, orderOf(request, moldId)?.pattern?.name ?? 'as usual')],
   ['bed', ({ request, facts }) => figure('mm', facts?.bedMm ?? request.bedMm)],
+  ['displaced', ({ request }) => figure('ml', laidIn(request)?.volumeMl)],
+  ['pours', ({ request }) => (laidIn(request) ? text(String(laidIn(request)!.pours)) : null)],
   [
     'back',
     ({ request }) => text(request.back.when === 'none' ? 'none' : (request.back.colour?.name ?? 'clear')),
@@ -103,6 +117,7 @@ const ROWS: readonly (readonly [ComparedId, (piece: ComparedPiece) => ComparedVa
     ({ facts }) => figure('min', facts?.white ? facts.white.atMin - facts.white.bestMin : null),
   ],
   ['shaped', ({ facts }) => figure('min', facts?.shapedAfterMin)],
+  ['laid', ({ facts }) => figure('min', facts?.laid?.atMin)],
 ]
 
 function orderOf(request: BatchRequest, moldId: string) {

@@ -13,7 +13,7 @@ export function variedIn(
     facts: null,
     decantMin: null,
   }))
-  const told = compared(asked).filter(({ values }) => values.some((value) => value !== null))
+  const told = compared(asked)
   return { varied: told.filter(({ differs }) => differs), kept: told.filter(({ differs }) => !differs) }
 }
 

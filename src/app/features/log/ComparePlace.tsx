@@ -96,7 +96,9 @@ function Compared({ chosen }: { chosen: readonly Chosen[] }) {
                   life={data.plan.life}
                   span={span}
                   notches={stripNotches(data.plan.steps, 'pour', story.pour.done, data.bands)}
-                  nowMin={story.pour.done[`white.${piece.no}`] ?? null}
+                  nowMin={
+                    story.pour.done[`white.${piece.no}`] ?? story.pour.done[`place.${piece.no}`] ?? null
+                  }
                   size="medium"
                   units={units}
                   lead={school}
@@ -106,7 +108,9 @@ function Compared({ chosen }: { chosen: readonly Chosen[] }) {
             )
           })}
         </ul>
-        <p className="text-ink-soft mt-2 text-sm">The needle stands where the white of that piece went in.</p>
+        <p className="text-ink-soft mt-2 text-sm">
+          The needle stands where the white of that piece went in, or its inclusions.
+        </p>
       </section>
       <section className="sheet mt-5 overflow-x-auto" aria-labelledby="differences-heading">
         <h2 id="differences-heading" className="mb-2 text-xl">

@@ -144,11 +144,13 @@ function Taken({ kind, table, matching, done }: TakenProps) {
   const here = kind === 'molds' ? molds.map(({ name }) => name) : supplies.map(({ supply }) => supply.name)
   const task = { matching, newId, here }
   const report =
-    kind === 'molds' ? moldsOfTable(table, task) : suppliesOfTable(table, { ...task, uses, nowMs: nowMs() })
+    kind === 'molds'
+      ? ({ of: 'molds', ...moldsOfTable(table, task) } as const)
+      : ({ of: 'supplies', ...suppliesOfTable(table, { ...task, uses, nowMs: nowMs() }) } as const)
   const add = async () => {
-    const { undo } = await (kind === 'molds'
-      ? addMolds(db, moldsOfTable(table, task).items)
-      : addSupplies(db, suppliesOfTable(table, { ...task, uses, nowMs: nowMs() }).items))
+    const { undo } = await (report.of === 'molds'
+      ? addMolds(db, report.items)
+      : addSupplies(db, report.items))
     say(`${report.items.length} ${kind} are on the shelf.`, () => void undo().catch(fail))
     done()
   }
