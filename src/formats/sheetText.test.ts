@@ -33,6 +33,15 @@ describe('the sheet', () => {
     expect(sheet({})).toMatch(/safety data sheets of your products/)
   })
 
+  test("names the pours of inclusions in the bench's words, and no drops", () => {
+    const inclusions = { volumeMl: 4, proud: false, pours: 2 } as const
+    const text = sheet({ technique: 'inclusions', inclusions, after: ['clearCoat'] })
+    expect(text).toMatch(/second pour 2\.8 mm = .* third pour 2\.8 mm = /)
+    expect(text).toMatch(/Mix to pour over once more: .*\n.*\n.*\n\s+third pour: /)
+    expect(text).toContain('Clear coat mix')
+    expect(text).not.toMatch(/Drops on|fillAgain/)
+  })
+
   test("tells a petri's drops from the needle", () => {
     expect(sheet({ technique: 'petri' })).toMatch(/33 Lagoon, 33 Plum, 66 white/)
   })

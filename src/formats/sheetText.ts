@@ -1,4 +1,4 @@
-import type { BatchRequest, Cup, Mix } from '#core/batch/index.ts'
+import type { BatchRequest, Cup, Layer, Mix } from '#core/batch/index.ts'
 import { gravityOf, type BatchPlan } from '#core/plan/index.ts'
 import type { RunStep } from '#core/runsheet/index.ts'
 import { isDrawn } from '#core/technique/index.ts'
@@ -15,6 +15,24 @@ const MIX_NAMES: Readonly<Record<Mix['id'], string>> = {
   clearCoat: 'Clear coat mix',
 }
 
+const LAYER_NAMES: Readonly<Record<Layer['kind'], string>> = {
+  bed: 'bed',
+  white: 'white',
+  fill: 'second pour',
+  fillAgain: 'third pour',
+  back: 'back',
+  lip: 'lip',
+}
+const CUP_NAMES: Readonly<Record<Cup['id'], string>> = {
+  mix: 'mixing cup',
+  otherMix: 'second half',
+  white: 'white cup',
+  fill: 'second pour',
+  fillAgain: 'third pour',
+  back: 'back cup',
+  clearCoat: 'coat cup',
+}
+
 /** The mix sheet and the run sheet of a plan as plain text, to read from a terminal or pin to the wall. */
 export function sheetText(request: BatchRequest, plan: BatchPlan): string {
   return [
@@ -22,7 +40,7 @@ export function sheetText(request: BatchRequest, plan: BatchPlan): string {
     '',
     'MIX SHEET',
     ...plan.fills.flatMap((fill) => [
-      `  ${fill.count} × ${fill.mold.name}: ${fill.layers.map((layer) => `${layer.kind} ${layer.depthMm.toFixed(1)} mm = ${layer.volumeMl.toFixed(1)} ml`).join(', ')}; ${fill.freeMm.toFixed(1)} mm free`,
+      `  ${fill.count} × ${fill.mold.name}: ${fill.layers.map((layer) => `${LAYER_NAMES[layer.kind]} ${layer.depthMm.toFixed(1)} mm = ${layer.volumeMl.toFixed(1)} ml`).join(', ')}; ${fill.freeMm.toFixed(1)} mm free`,
     ]),
     ...plan.mixes.flatMap(mixLines),
     ...(isDrawn(request.technique) ? plan.drops : []).map((drops, k) => {
@@ -59,7 +77,7 @@ function mixLines(mix: Mix): string[] {
 function cupLine({ id, massG, volumeMl, brimMl, additions }: Cup): string {
   const size = brimMl === null ? 'no cup is big enough' : `cup of ${brimMl} ml`
   const extra = additions.map((addition) => `, ${addition.drops} drops of ${addition.what}`).join('')
-  return `    ${id} cup: ${massG.toFixed(1)} g, ${volumeMl.toFixed(0)} ml in a ${size}${extra}`
+  return `    ${CUP_NAMES[id]}: ${massG.toFixed(1)} g, ${volumeMl.toFixed(0)} ml in a ${size}${extra}`
 }
 
 function stepLine(step: RunStep, startAt: string | null): string {

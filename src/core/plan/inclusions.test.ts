@@ -132,7 +132,11 @@ describe('on the rack', () => {
     ])
     expect(waits('fillAgain', two)).toEqual(['fill'])
     expect(waits('back', { ...two, back })).toEqual(['fillAgain'])
-    const steps = plan.steps.filter(({ place }) => place === 'rack')
+    const steps = planBatch(inclusions({ ...two, back })).steps.filter(({ place }) => place === 'rack')
+    // Each is tried by a finger on the layer under it, which bonds while it takes a print.
+    expect(steps.slice(0, 3).map(({ expected }) => expected!.feel)).toEqual(
+      Array.from({ length: 3 }, () => 'prints'),
+    )
     expect(steps[1]!.fromMin).toBeGreaterThan(steps[0]!.beginMin + 3 * 60)
   })
 

@@ -16,6 +16,8 @@ export interface RackJob {
   /** Every one of them must have passed. Empty when the resin does not get there within three weeks. */
   readonly waits: readonly JobWait[]
   readonly handsOnMin: number
+  /** The uppermost layer poured before it: the one a finger tries. */
+  readonly on: CuringLayer
 }
 
 /** A window in minutes after the first stop-stir, or after another step of the rack. */
@@ -45,11 +47,15 @@ const AT_ONCE = { cures: false, openMin: 0, bestMin: 0, closeMin: null }
 export function rackJobs(schedule: Schedule, request: BatchRequest): readonly RackJob[] {
   const ordered = rackSteps(schedule.technique, request)
   const layers = layersOf(schedule, request)
-  return ordered.map((step, k) => ({
-    step,
-    waits: waitsOf(step.id, { request, layers, before: ordered.slice(0, k).map(({ id }) => id) }),
-    handsOnMin: handsOnMin(step, schedule.slots, { request, technique: schedule.technique }),
-  }))
+  return ordered.map((step, k) => {
+    const task = { request, layers, before: ordered.slice(0, k).map(({ id }) => id) }
+    return {
+      step,
+      waits: waitsOf(step.id, task),
+      handsOnMin: handsOnMin(step, schedule.slots, { request, technique: schedule.technique }),
+      on: lastPoured(task),
+    }
+  })
 }
 
 /** The steps of a batch on the rack, in the order they are done. */
@@ -81,7 +87,7 @@ function behindDemold(steps: readonly StepRule[]): readonly StepRule[] {
 }
 
 /** A layer by the step that pours it, and its cure as if poured at minute 0. */
-interface CuringLayer {
+export interface CuringLayer {
   readonly by: 'pour' | StepId
   readonly cure: PourForecast
 }

@@ -1,7 +1,7 @@
 import type { BatchRequest } from '../batch/index.ts'
 import type { Window } from '../resin/index.ts'
 import type { StepRule } from '../technique/index.ts'
-import type { Schedule } from '../timing/index.ts'
+import type { PourForecast, Schedule } from '../timing/index.ts'
 import { rackJobs, type RackJob } from './jobs.ts'
 
 /** A thing that waits on the rack; minutes from the stop-stir of the first mix. */
@@ -10,6 +10,8 @@ export interface RackTask {
   /** Null when the resin does not get there within three weeks. */
   readonly window: Window | null
   readonly handsOnMin: number
+  /** The layer a finger tries then, as if poured at minute 0, and the minute it was poured. */
+  readonly layer: { readonly cure: PourForecast; readonly pouredMin: number }
 }
 
 /** What comes after the covers, each at its best as soon as what it waits for was done; `done` says what was, in minutes. */
@@ -23,7 +25,8 @@ export function rackTasks(
     const window = windowAfter(job, bestMin)
     const at = done[job.step.id] ?? window?.bestMin
     if (at !== undefined) bestMin.set(job.step.id, at)
-    return { step: job.step, window, handsOnMin: job.handsOnMin }
+    const layer = { cure: job.on.cure, pouredMin: bestMin.get(job.on.by) ?? 0 }
+    return { step: job.step, window, handsOnMin: job.handsOnMin, layer }
   })
 }
 

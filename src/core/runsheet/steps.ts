@@ -58,7 +58,7 @@ function pourStep(schedule: Schedule, turn: TimedTurn): RunStep {
   }
 }
 
-function rackStep(schedule: Schedule, { step, window, handsOnMin }: RackTask): RunStep[] {
+function rackStep(schedule: Schedule, { step, window, handsOnMin, layer }: RackTask): RunStep[] {
   if (!window) return []
   const { openMin, bestMin, closeMin } = window
   return [
@@ -72,7 +72,7 @@ function rackStep(schedule: Schedule, { step, window, handsOnMin }: RackTask): R
       fromMin: openMin,
       toMin: closeMin,
       handsOnMin,
-      expected: expectedAt(schedule, bestMin),
+      expected: expectedAt({ ...schedule, forecast: layer.cure }, bestMin - layer.pouredMin),
     },
   ]
 }
@@ -82,7 +82,7 @@ function wording({ technique }: Schedule, id: StepId) {
   return { stepId: id, title, detail, done, late: late ?? null, place, cautions: cautionsAt(technique, id) }
 }
 
-function expectedAt({ forecast, white }: Schedule, min: number): Expected {
+function expectedAt({ forecast, white }: Pick<Schedule, 'forecast' | 'white'>, min: number): Expected {
   const state = stateAt(forecast, min)
   return {
     where: forecast.bed && min > forecast.bed.fromMin ? 'bed' : 'cup',

@@ -47,7 +47,10 @@ export function PlanInputs(props: InputsProps) {
         <p className="text-stop text-sm empty:hidden">{problems['name']}</p>
       </div>
       <Pieces {...props} />
-      <TechniqueChoice value={draft.technique} onChange={(technique) => change({ technique })} />
+      <TechniqueChoice
+        value={draft.technique}
+        onChange={(technique) => change({ technique, name: renamed(draft, technique) })}
+      />
       <ChoiceField
         label="Resin"
         value={draft.resin.id}
@@ -116,6 +119,12 @@ export function PlanInputs(props: InputsProps) {
       <FineTuning {...props} />
     </form>
   )
+}
+
+/** A name that tells the technique tells the new one. */
+function renamed({ name, technique }: BatchRequest, next: TechniqueId): string {
+  const told = `, ${technique}`
+  return name.endsWith(told) ? `${name.slice(0, -told.length)}, ${next}` : name
 }
 
 /** The order in another mold; a pattern of its own goes along, scaled by area. */
