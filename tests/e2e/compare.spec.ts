@@ -40,6 +40,18 @@ test('the log says how many pieces come out good, by technique and by resin, and
   await says.getByLabel('By', { exact: true }).selectOption('resin')
   await expect(says.getByRole('img', { name: 'Share of good pieces by resin' })).toBeVisible()
   await expect(says.getByText(/^Heron Quick: \d+ of \d+ pieces are good/)).toBeVisible()
+  await expect(says.locator('[data-timing]')).toContainText(
+    /Of 5 stars in the mean, the \d+ pieces in their window have \d\.\d, .* Keeping to the window was worth/,
+  )
+  await expect(says.getByRole('img', { name: 'Rating of each piece against when its white' })).toBeVisible()
+  await expect(says.locator('[data-causes]')).toContainText(
+    /White too late: 2 of 14 pieces, each time the run shows it\. Next time: /,
+  )
+  await expect(says.getByRole('img', { name: 'Share of pieces by what spoilt them' })).toBeVisible()
+  const found = await new AxeBuilder({ page })
+    .withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa'])
+    .analyze()
+  expect(found.violations).toEqual([])
 })
 
 test('an experiment says what it varies and keeps, and its result once both sides were looked at', async ({

@@ -41,8 +41,11 @@ export function yieldsBy(
 /** The yield of those pieces. Throws RangeError for none. */
 export function yieldOf(group: string, pieces: readonly JudgedOutcome[]): Yield {
   if (pieces.length === 0) throw new RangeError('yieldOf: no pieces, expected at least one')
-  const all = pieces.length
-  const good = pieces.filter(({ rating }) => rating >= GOOD_RATING).length
+  return shareOf(group, pieces.filter(({ rating }) => rating >= GOOD_RATING).length, pieces.length)
+}
+
+/** So many of all, at least one, with what the share may as well be. */
+export function shareOf(group: string, good: number, all: number): Yield {
   const share = good / all
   const middle = (share + Z ** 2 / (2 * all)) / (1 + Z ** 2 / all)
   const half = (Z * Math.sqrt((share * (1 - share)) / all + Z ** 2 / (4 * all ** 2))) / (1 + Z ** 2 / all)

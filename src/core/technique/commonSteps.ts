@@ -16,6 +16,20 @@ export const STIR: StepRule = {
   brings: [],
 }
 
+/** Of resin that does not wait in its cup. */
+export const LET_RISE: StepRule = {
+  id: 'rest',
+  title: 'Let the bubbles rise',
+  detail: 'Five to ten minutes in the cup; no need to warm.',
+  done: 'Rested',
+  place: 'pour',
+  per: 'batch',
+  moment: { by: 'before', step: 'decant', minutes: 0 },
+  handsOn: { by: 'none' },
+  needs: ['cups'],
+  brings: [],
+}
+
 export const BUBBLES: StepRule = {
   id: 'bubbles',
   title: 'Chase bubbles from the wall',

@@ -1,5 +1,5 @@
 import { STAGES } from '../resin/index.ts'
-import { BACK, BUBBLES, COVER, DEMOLD, FEATHER, look, STIR, USE } from './commonSteps.ts'
+import { BACK, BUBBLES, COVER, DEMOLD, FEATHER, LET_RISE, look, STIR, USE } from './commonSteps.ts'
 import type { Technique } from './technique.ts'
 
 /**
@@ -18,18 +18,7 @@ export const INCLUSIONS: Technique = {
   ink: { dropsPerZone: 0 },
   steps: [
     STIR,
-    {
-      id: 'rest',
-      title: 'Let the bubbles rise',
-      detail: 'Five minutes in the cup; no need to warm.',
-      done: 'Rested',
-      place: 'pour',
-      per: 'batch',
-      moment: { by: 'before', step: 'decant', minutes: 0 },
-      handsOn: { by: 'none' },
-      needs: ['cups'],
-      brings: [],
-    },
+    LET_RISE,
     {
       id: 'decant',
       title: 'Pour the base',
@@ -42,7 +31,11 @@ export const INCLUSIONS: Technique = {
       needs: ['molds', 'level'],
       brings: [],
     },
-    BUBBLES,
+    {
+      ...BUBBLES,
+      detail:
+        'Soft brush or blunt stick along the wall, then a brief low heat, with nothing that wilts or burns near.',
+    },
     {
       id: 'place',
       title: 'Lay the inclusions face down',

@@ -1,5 +1,5 @@
 import { STAGES } from '../resin/index.ts'
-import { BACK, BUBBLES, COVER, DEMOLD, FEATHER, look, STIR, USE } from './commonSteps.ts'
+import { BACK, BUBBLES, COVER, DEMOLD, FEATHER, LET_RISE, look, STIR, USE } from './commonSteps.ts'
 import type { Technique } from './technique.ts'
 
 /** Ink drops with a white drop on each: white drives the colour down to the face as cells. Common practice. */
@@ -15,18 +15,7 @@ export const PETRI: Technique = {
   ink: { dropsPerZone: 1 },
   steps: [
     STIR,
-    {
-      id: 'rest',
-      title: 'Let the bubbles rise',
-      detail: 'Five to ten minutes in the cup; no need to warm.',
-      done: 'Rested',
-      place: 'pour',
-      per: 'batch',
-      moment: { by: 'before', step: 'decant', minutes: 0 },
-      handsOn: { by: 'none' },
-      needs: ['cups'],
-      brings: [],
-    },
+    LET_RISE,
     {
       id: 'decant',
       title: 'Decant',

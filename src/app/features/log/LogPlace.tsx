@@ -1,7 +1,7 @@
 import { useCallback, useState, useSyncExternalStore } from 'react'
 import { useWindowVirtualizer } from '@tanstack/react-virtual'
 import { Link } from 'react-router'
-import { BEST_RATING, FAULTS, type JudgedOutcome, type Piece } from '#core/journal/index.ts'
+import { BEST_RATING, FAULTS } from '#core/journal/index.ts'
 import { TECHNIQUES } from '#core/technique/index.ts'
 import { logCsv } from '#formats/logCsv.ts'
 import { TIMING_WORDS } from '#words/vocabulary.ts'
@@ -11,13 +11,9 @@ import { EmptyPlace, Place } from '#app/components/Place.tsx'
 import { dateOf } from '#app/components/when.ts'
 import { download } from '#app/platform/download.ts'
 import { MOST_COMPARED } from './ComparePlace.tsx'
+import type { LoggedPiece } from './loggedPiece.ts'
 import { WhatTheLogSays } from './WhatTheLogSays.tsx'
-import { usePhotos, useStories, type BatchStory } from '#app/platform/queries.ts'
-
-interface LoggedPiece {
-  readonly story: BatchStory
-  readonly piece: Piece
-}
+import { usePhotos, useStories } from '#app/platform/queries.ts'
 
 const ALL = 'all'
 
@@ -75,7 +71,7 @@ export function LogPlace() {
         </EmptyPlace>
       ) : (
         <>
-          <WhatTheLogSays pieces={logged.map(judgedOf)} />
+          <WhatTheLogSays logged={logged} />
           <div className="mb-5 grid max-w-2xl grid-cols-2 gap-4">
             <ChoiceField
               label="Technique"
@@ -173,12 +169,6 @@ function useColumns(): number {
     },
     () => (innerWidth >= 1024 ? 4 : innerWidth >= 640 ? 3 : 2),
   )
-}
-
-function judgedOf({ story, piece }: LoggedPiece): JudgedOutcome {
-  const { technique, resin } = story.batch.request
-  const { rating, faults } = piece.outcome!
-  return { rating, faults, technique: TECHNIQUES[technique].name, resin: resin.name }
 }
 
 function textOf({ story, piece }: LoggedPiece): string {

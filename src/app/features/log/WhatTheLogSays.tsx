@@ -8,14 +8,18 @@ import {
   type JudgedOutcome,
   type Yield,
 } from '#core/journal/index.ts'
+import { TECHNIQUES } from '#core/technique/index.ts'
 import { ChoiceField } from '#app/components/ChoiceField.tsx'
+import type { LoggedPiece } from './loggedPiece.ts'
+import { TimingAndCauses } from './TimingAndCauses.tsx'
 
 const RangeChart = lazy(() => import('#app/components/RangeChart.tsx'))
 
 type By = 'technique' | 'resin'
 
 /** How many pieces come out good, by what, and what goes wrong most: a chart and a sentence. */
-export function WhatTheLogSays({ pieces }: { readonly pieces: readonly JudgedOutcome[] }) {
+export function WhatTheLogSays({ logged }: { readonly logged: readonly LoggedPiece[] }) {
+  const pieces = logged.map(judgedOf)
   const [by, setBy] = useState<By>('technique')
   const [open, setOpen] = useState(false)
   if (pieces.length === 0) return null
@@ -66,8 +70,15 @@ export function WhatTheLogSays({ pieces }: { readonly pieces: readonly JudgedOut
           </li>
         ))}
       </ul>
+      {open && <TimingAndCauses logged={logged} />}
     </details>
   )
+}
+
+function judgedOf({ story, piece }: LoggedPiece): JudgedOutcome {
+  const { technique, resin } = story.batch.request
+  const { rating, faults } = piece.outcome!
+  return { rating, faults, technique: TECHNIQUES[technique].name, resin: resin.name }
 }
 
 /** Fewer pieces than this are told as what they are, not as a rate. */
