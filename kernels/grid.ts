@@ -7,10 +7,8 @@ let fromColumn: usize = 0
 let toColumn: usize = 0
 export let firstRow: i32 = 0
 export let lastRow: i32 = -1
-/** Room for `ROWS` rows of n + 8 numbers. */
+/** Room for ten rows of n + 8 numbers. */
 let rows: usize = 0
-
-export const ROWS: i32 = 10
 
 export function onGrid(cells: i32, from: usize, to: usize, first: i32, last: i32, scratch: usize): void {
   n = cells
