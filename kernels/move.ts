@@ -29,6 +29,11 @@ function flux(courant: v128, before: v128, here: v128, next: v128, after: v128):
   return f64x2.add(f64x2.mul(courant, base), f64x2.mul(a, slope))
 }
 
+/** Nothing in four neighbours: most of a face has no colour of a kind, or no white. */
+function isEmpty(one: v128, other: v128): bool {
+  return !v128.any_true(v128.or(one, other))
+}
+
 function top(): i32 {
   return max(2, firstRow)
 }
@@ -48,17 +53,13 @@ function alongX(field: usize, by: usize): void {
     const moves = at(by, j * n)
     memory.copy(at(old, first - 1), at(line, first - 1), (<usize>(last - first + 5)) << 3)
     store<f64>(at(out, first - 1), 0)
-    for (let i = first; i <= last; i += 2)
-      v128.store(
-        at(out, i),
-        flux(
-          v128.load(at(moves, i)),
-          v128.load(at(old, i - 1)),
-          v128.load(at(old, i)),
-          v128.load(at(old, i + 1)),
-          v128.load(at(old, i + 2)),
-        ),
-      )
+    for (let i = first; i <= last; i += 2) {
+      const before = v128.load(at(old, i - 1))
+      const next = v128.load(at(old, i + 1))
+      const after = v128.load(at(old, i + 2))
+      if (isEmpty(v128.or(before, next), after)) v128.store(at(out, i), f64x2.splat(0))
+      else v128.store(at(out, i), flux(v128.load(at(moves, i)), before, v128.load(at(old, i)), next, after))
+    }
     let i = first
     for (; i < last; i += 2) {
       const gone = f64x2.sub(v128.load(at(out, i)), v128.load(at(out, i - 1)))
@@ -81,13 +82,12 @@ function alongY(field: usize, by: usize): void {
     for (let i = first; i <= last; i += 2) {
       const p = at(field, j * n + i)
       const here = v128.load(p)
-      const out = flux(
-        v128.load(at(by, j * n + i)),
-        v128.load(at(old, i)),
-        here,
-        v128.load(p + stride),
-        v128.load(p + 2 * stride),
-      )
+      const before = v128.load(at(old, i))
+      const next = v128.load(p + stride)
+      const after = v128.load(p + 2 * stride)
+      // Then nothing came in either.
+      if (isEmpty(v128.or(before, here), v128.or(next, after))) continue
+      const out = flux(v128.load(at(by, j * n + i)), before, here, next, after)
       v128.store(at(old, i), here)
       v128.store(p, f64x2.sub(here, f64x2.sub(out, v128.load(at(into, i)))))
       v128.store(at(into, i), out)

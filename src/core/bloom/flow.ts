@@ -250,10 +250,11 @@ function fillTables(
       const low = Math.floor(at)
       const share = at - low
       const perSquare = k > 0 ? 1 / (k * k) : 0
-      tables.forEach((table, t) => {
-        const value = filter[p]! * (radial[t]![low]! * (1 - share) + radial[t]![low + 1]! * share)
-        table[p] = t % 4 >= 2 ? value * perSquare : value
-      })
+      for (let t = 0; t < TABLES; t++) {
+        const line = radial[t]!
+        const value = filter[p]! * (line[low]! * (1 - share) + line[low + 1]! * share)
+        tables[t]![p] = t % 4 >= 2 ? value * perSquare : value
+      }
     }
 }
 

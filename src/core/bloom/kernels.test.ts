@@ -71,9 +71,14 @@ describe('a field that is moved', () => {
     return field.map((value, p) => value - flux[p]! + (flux[p - step] ?? 0))
   }
 
-  test.each([true, false])('goes as van Leer says, face by face; y first: %s', (yFirst) => {
+  test.each([
+    ['full', true, 0],
+    ['full', false, 0],
+    ['sparse', true, 0.8],
+    ['sparse', false, 0.8],
+  ] as const)('goes as van Leer says, face by face: %s, y first %s', (_how, yFirst, empty) => {
     const bank = bankOn(grid)
-    const field = chanceField(bank, 1, (chance) => chance)
+    const field = chanceField(bank, 1, (chance) => (chance < empty ? 0 : chance))
     const byX = bank.keep(faces(bank, 1, 2, (chance) => 0.8 * (2 * chance - 1)))
     const byY = bank.keep(faces(bank, n, 3, (chance) => 0.8 * (2 * chance - 1)))
     const wanted = yFirst

@@ -35,15 +35,18 @@ export function strandsOn(bank: Bank) {
   const west = centreM.x - sideM / 2
   const bottom = centreM.y - sideM / 2
 
+  const perCell = 1 / cellM
+
   /** Moves a strand unless that would take it out of the mold. */
   const moveTo = (k: number, toX: number, toY: number): void => {
-    const i = Math.floor((toX - west) / cellM)
-    const j = Math.floor((toY - bottom) / cellM)
+    const i = Math.floor((toX - west) * perCell)
+    const j = Math.floor((toY - bottom) * perCell)
     if (i < 0 || j < 0 || i >= n || j >= n || !inside[j * n + i]) return
     x[k] = toX
     y[k] = toY
   }
-  const cell = (k: number) => Math.floor((y[k]! - bottom) / cellM) * n + Math.floor((x[k]! - west) / cellM)
+  const cell = (k: number) =>
+    Math.floor((y[k]! - bottom) * perCell) * n + Math.floor((x[k]! - west) * perCell)
 
   return {
     /** Its number, to go on from; -1 where it found no room. `last` of 0 to 1 sinks that late among the white round it. */
@@ -64,9 +67,13 @@ export function strandsOn(bank: Bank) {
     carry: (on: 0 | 2, byX: Float64Array, byY: Float64Array): void => {
       for (let k = 0; k < count; k++) {
         if (sheet[k] !== on) continue
-        const p = cell(k)
-        const u = (x[k]! - west) / cellM - (p % n)
-        const v = (y[k]! - bottom) / cellM - Math.floor(p / n)
+        const atX = (x[k]! - west) * perCell
+        const atY = (y[k]! - bottom) * perCell
+        const i = Math.floor(atX)
+        const j = Math.floor(atY)
+        const p = j * n + i
+        const u = atX - i
+        const v = atY - j
         moveTo(
           k,
           x[k]! + cellM * ((1 - u) * byX[p - 1]! + u * byX[p]!),
