@@ -128,7 +128,7 @@ try {
   await shot('handbook')
   await go('/studio', 'Studio')
   await page.getByLabel('Bench instruments').selectOption('simulated')
-  await page.getByText('Linked.').waitFor()
+  await page.locator('[data-link="live"]').waitFor()
   await shot('studio')
   await go('/pour/demo-8', 'Before the clock')
   await page.locator('[data-tool]').first().waitFor()

@@ -10,7 +10,7 @@ async function openLinked(page: Page): Promise<void> {
 async function linkBench(page: Page): Promise<void> {
   await page.goto('/studio')
   await page.getByLabel('Bench instruments').selectOption('simulated')
-  await expect(page.getByText('Linked.')).toBeVisible()
+  await expect(page.locator('[data-link="live"]')).toBeVisible()
   await trouble(page, 'none')
 }
 
