@@ -123,7 +123,7 @@ export function wordFinding(finding: Finding, units: UnitChoice): WordedFinding 
     case 'fillRunsHot':
       return {
         title: 'The second pour would run hot',
-        text: `${mm(finding.depthMm)} at once reach ${temp(finding.peakTempC)}, ${printSpan(finding.peakMin)} after its stop-stir: it yellows, cracks and cooks what is laid in. Choose two pours, each when the last one still takes a print; or a cooler room, a slower resin, a thicker back.`,
+        text: `${mm(finding.depthMm)} at once reach ${temp(finding.peakTempC)}, ${printSpan(finding.peakMin)} after its stop-stir: it yellows, cracks and cooks what is laid in. ${finding.inTwo ? 'A' : 'Choose two pours, each when the last one still takes a print; or a'} cooler room, a slower resin, a thicker base or back.`,
       }
     case 'barelyCovered':
       return {

@@ -88,6 +88,11 @@ describe('a batch with inclusions', () => {
       kinds(inclusions({ pieces, inclusions: { volumeMl: 6, proud: false, pours } }))
     expect(poured(1)).toContain('fillRunsHot')
     expect(poured(2)).not.toContain('fillRunsHot')
+    const among = [...pieces, { mold: { ...COASTER, id: 'flat', depthMm: 8 }, count: 12, pattern: null }]
+    // A deep mold among shallow ones is hot all the same.
+    expect(kinds(inclusions({ pieces: among }))).toContain('fillRunsHot')
+    const still = planBatch({ ...request, inclusions: { volumeMl: 6, proud: false, pours: 2 } }).findings
+    expect(still.find(({ kind }) => kind === 'fillRunsHot')).toMatchObject({ depthMm: 27.5, inTwo: true })
     expect(kinds(inclusions({ resin: ARCHETYPES.slow }))).not.toContain('fillRunsHot')
   })
 })

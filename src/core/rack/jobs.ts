@@ -1,14 +1,7 @@
 import { COAT_MM, coatVolumeMl, type BatchRequest } from '../batch/index.ts'
 import { mixedDensityGPerMl, STAGES, windowOf, type Criterion, type Window } from '../resin/index.ts'
 import type { StepId, StepRule, Technique } from '../technique/index.ts'
-import {
-  fillCup,
-  forecastPour,
-  handsOnMin,
-  windowsOf,
-  type PourForecast,
-  type Schedule,
-} from '../timing/index.ts'
+import { forecastLayer, handsOnMin, windowsOf, type PourForecast, type Schedule } from '../timing/index.ts'
 
 /** A step on the rack and what it waits for. */
 export interface RackJob {
@@ -27,8 +20,6 @@ export interface JobWait extends Window {
   readonly cures: boolean
 }
 
-/** Bubbles out and poured: a thin layer does not wait in its cup (common practice). */
-const THIN_DECANT_MIN = 5
 const DAY_MIN = 1440
 /** Days in the form: the shortest that holds, and the better (common practice: overnight to several days). */
 const FORM_MIN = { cures: false, openMin: DAY_MIN, bestMin: 3 * DAY_MIN, closeMin: null }
@@ -94,17 +85,20 @@ export interface CuringLayer {
 type Layers = readonly CuringLayer[]
 
 function layersOf({ forecast, mixes, technique, fills }: Schedule, { resin }: BatchRequest): Layers {
-  const thin = (massG: number, depthMm: number) =>
-    forecastPour(fillCup({ ...forecast.setting, cupMassG: massG, bedDepthMm: depthMm }), THIN_DECANT_MIN)
   const later = mixes.flatMap(({ id, parts, depthMm }) =>
-    id === 'first' ? [] : [{ by: id, cure: thin(parts.byWeight.totalG, depthMm) }],
+    id === 'first'
+      ? []
+      : [{ by: id, cure: forecastLayer(forecast.setting, { massG: parts.byWeight.totalG, depthMm }) }],
   )
   // A product of its own, and nothing is known of it: followed as the batch's resin.
   const heatCoat = technique.steps.some(({ id }) => id === 'heatCoat')
     ? [
         {
           by: 'heatCoat' as const,
-          cure: thin(coatVolumeMl(fills) * mixedDensityGPerMl(resin), COAT_MM),
+          cure: forecastLayer(forecast.setting, {
+            massG: coatVolumeMl(fills) * mixedDensityGPerMl(resin),
+            depthMm: COAT_MM,
+          }),
         },
       ]
     : []

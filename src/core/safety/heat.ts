@@ -1,4 +1,4 @@
-import { fillCup, forecastPour, stateAt, type PourForecast, type Schedule } from '../timing/index.ts'
+import { forecastLayer, stateAt, type PourForecast, type Schedule } from '../timing/index.ts'
 
 /** A resin mass that could hurt someone or burn a mold. */
 export type HeatConcern =
@@ -16,14 +16,14 @@ export type HeatConcern =
       readonly peakTempC: number
       readonly peakMin: number
       readonly depthMm: number
+      /** It goes in twice already. */
+      readonly inTwo: boolean
     }
 
 /** Above this a bed is no longer the thin layer the plan counts on; silicone, inks and lungs suffer (from memory). */
 const BED_HOT_C = 60
 const LOOK_UNTIL_MIN = 24 * 60
 const LOOK_EVERY_MIN = 1
-/** A second pour rests for its bubbles only (common practice). */
-const SECOND_DECANT_MIN = 5
 
 /** What in that schedule gets too hot; empty when nothing does. */
 export function heatConcerns(schedule: Schedule): readonly HeatConcern[] {
@@ -43,13 +43,17 @@ function bedConcern({ forecast }: Schedule): HeatConcern[] {
   return peak && peak.peakTempC > BED_HOT_C ? [{ kind: 'bedRunsHot', ...peak }] : []
 }
 
-function fillConcern({ forecast, mixes }: Schedule): HeatConcern[] {
+/** The deepest of them decides: a deep mold among shallow ones is not their mean. */
+function fillConcern({ forecast, mixes, fills }: Schedule): HeatConcern[] {
   const fill = mixes.find(({ id }) => id === 'fill')
-  if (!fill || fill.depthMm <= 0) return []
-  const { depthMm } = fill
-  const cup = fillCup({ ...forecast.setting, cupMassG: fill.parts.byWeight.totalG, bedDepthMm: depthMm })
-  const peak = peakOf(forecastPour(cup, SECOND_DECANT_MIN))
-  return peak && peak.peakTempC > BED_HOT_C ? [{ kind: 'fillRunsHot', depthMm, ...peak }] : []
+  const depthMm = Math.max(
+    0,
+    ...fills.map(({ layers }) => layers.find(({ kind }) => kind === 'fill')?.depthMm ?? 0),
+  )
+  if (!fill || depthMm === 0) return []
+  const peak = peakOf(forecastLayer(forecast.setting, { massG: fill.parts.byWeight.totalG, depthMm }))
+  const inTwo = mixes.some(({ id }) => id === 'fillAgain')
+  return peak && peak.peakTempC > BED_HOT_C ? [{ kind: 'fillRunsHot', depthMm, inTwo, ...peak }] : []
 }
 
 /** When a bed is hottest, and how hot; null where nothing was poured. */

@@ -1,5 +1,6 @@
 export {
   fillCup,
+  forecastLayer,
   forecastPour,
   solveDecant,
   stateAt,

@@ -85,6 +85,17 @@ export function forecastPour(cup: FilledCup, decantMin: number | null): PourFore
   return { setting, cup: history, decantMin, bed: bedHistory(cup, decantMin, false) }
 }
 
+/** Bubbles out and poured: a later layer does not wait in its cup (common practice). */
+const LATER_DECANT_MIN = 5
+
+/** A layer stirred later from the same resin in the same room, as if its stop-stir were minute 0. */
+export function forecastLayer(
+  setting: PourSetting,
+  { massG, depthMm }: { readonly massG: number; readonly depthMm: number },
+): PourForecast {
+  return forecastPour(fillCup({ ...setting, cupMassG: massG, bedDepthMm: depthMm }), LATER_DECANT_MIN)
+}
+
 /** The state of the mass that is worked with: the cup's before decanting, the bed's after. */
 export function stateAt(forecast: PourForecast, min: number): ResinState {
   return forecast.bed && min >= forecast.bed.fromMin ? forecast.bed.stateAt(min) : cupState(forecast, min)
