@@ -36,9 +36,10 @@ describe('the sheet', () => {
   test("names the pours of inclusions in the bench's words, and no drops", () => {
     const inclusions = { volumeMl: 4, proud: false, pours: 2 } as const
     const text = sheet({ technique: 'inclusions', inclusions, after: ['clearCoat'] })
-    expect(text).toMatch(/second pour 2\.8 mm = .* third pour 2\.8 mm = /)
-    expect(text).toMatch(/Mix to pour over once more: .*\n.*\n.*\n\s+third pour: /)
-    expect(text).toContain('Clear coat mix')
+    expect(text).toMatch(/base 2\.5 mm = .* second pour 2\.8 mm = .* third pour 2\.8 mm = /)
+    expect(text).toMatch(/Mix for the base: /)
+    expect(text).toMatch(/Mix to pour over once more, later: .*\n.*\n.*\n\s+Third pour: /)
+    expect(text).toContain('Mix for the clear coat, later')
     expect(text).not.toMatch(/Drops on|fillAgain/)
   })
 

@@ -1,37 +1,12 @@
-import type { BatchRequest, Cup, Layer, Mix } from '#core/batch/index.ts'
+import type { BatchRequest, Cup, Mix } from '#core/batch/index.ts'
 import { gravityOf, type BatchPlan } from '#core/plan/index.ts'
 import type { RunStep } from '#core/runsheet/index.ts'
-import { isDrawn } from '#core/technique/index.ts'
+import { isDrawn, type TechniqueId } from '#core/technique/index.ts'
 import { DEFERRAL } from '#core/safety/index.ts'
 import { METRIC, printSpan } from '#core/units/index.ts'
 import { wordFinding } from '#words/findings.ts'
+import { CUP_WORDS, wordLayer, wordMix } from '#words/mixes.ts'
 import { FEEL_WORDS, ratioWords } from '#words/vocabulary.ts'
-
-const MIX_NAMES: Readonly<Record<Mix['id'], string>> = {
-  first: 'First mix',
-  fill: 'Mix to pour over',
-  fillAgain: 'Mix to pour over once more',
-  back: 'Back mix',
-  clearCoat: 'Clear coat mix',
-}
-
-const LAYER_NAMES: Readonly<Record<Layer['kind'], string>> = {
-  bed: 'bed',
-  white: 'white',
-  fill: 'second pour',
-  fillAgain: 'third pour',
-  back: 'back',
-  lip: 'lip',
-}
-const CUP_NAMES: Readonly<Record<Cup['id'], string>> = {
-  mix: 'mixing cup',
-  otherMix: 'second half',
-  white: 'white cup',
-  fill: 'second pour',
-  fillAgain: 'third pour',
-  back: 'back cup',
-  clearCoat: 'coat cup',
-}
 
 /** The mix sheet and the run sheet of a plan as plain text, to read from a terminal or pin to the wall. */
 export function sheetText(request: BatchRequest, plan: BatchPlan): string {
@@ -40,9 +15,9 @@ export function sheetText(request: BatchRequest, plan: BatchPlan): string {
     '',
     'MIX SHEET',
     ...plan.fills.flatMap((fill) => [
-      `  ${fill.count} × ${fill.mold.name}: ${fill.layers.map((layer) => `${LAYER_NAMES[layer.kind]} ${layer.depthMm.toFixed(1)} mm = ${layer.volumeMl.toFixed(1)} ml`).join(', ')}; ${fill.freeMm.toFixed(1)} mm free`,
+      `  ${fill.count} × ${fill.mold.name}: ${fill.layers.map((layer) => `${wordLayer(layer.kind, request.technique)} ${layer.depthMm.toFixed(1)} mm = ${layer.volumeMl.toFixed(1)} ml`).join(', ')}; ${fill.freeMm.toFixed(1)} mm free`,
     ]),
-    ...plan.mixes.flatMap(mixLines),
+    ...plan.mixes.flatMap((mix) => mixLines(mix, request.technique)),
     ...(isDrawn(request.technique) ? plan.drops : []).map((drops, k) => {
       const inks = drops.inks.map((ink) => `${ink.drops} ${ink.what}`).join(', ') || 'no ink'
       const white = drops.whiteDrops > 0 ? `, ${drops.whiteDrops} white` : ''
@@ -61,10 +36,10 @@ export function sheetText(request: BatchRequest, plan: BatchPlan): string {
   ].join('\n')
 }
 
-function mixLines(mix: Mix): string[] {
+function mixLines(mix: Mix, technique: TechniqueId): string[] {
   const { byWeight, byVolume } = mix.parts
   return [
-    `  ${MIX_NAMES[mix.id]}: ${mix.needG.toFixed(1)} g needed (${mix.lossG.toFixed(1)} g of it stays in cups and bag)`,
+    `  ${wordMix(mix.id, technique)}: ${mix.needG.toFixed(1)} g needed (${mix.lossG.toFixed(1)} g of it stays in cups and bag)`,
     `    by weight: A ${byWeight.a} g + B ${byWeight.b} g = ${byWeight.totalG.toFixed(1)} g, ${byWeight.leftoverG.toFixed(1)} g over`,
     `    by volume: A ${byVolume.a} ml + B ${byVolume.b} ml = ${byVolume.totalMl.toFixed(0)} ml, ${byVolume.leftoverG.toFixed(1)} g over`,
     ...mix.cups.map(cupLine),
@@ -77,7 +52,7 @@ function mixLines(mix: Mix): string[] {
 function cupLine({ id, massG, volumeMl, brimMl, additions }: Cup): string {
   const size = brimMl === null ? 'no cup is big enough' : `cup of ${brimMl} ml`
   const extra = additions.map((addition) => `, ${addition.drops} drops of ${addition.what}`).join('')
-  return `    ${CUP_NAMES[id]}: ${massG.toFixed(1)} g, ${volumeMl.toFixed(0)} ml in a ${size}${extra}`
+  return `    ${CUP_WORDS[id]}: ${massG.toFixed(1)} g, ${volumeMl.toFixed(0)} ml in a ${size}${extra}`
 }
 
 function stepLine(step: RunStep, startAt: string | null): string {

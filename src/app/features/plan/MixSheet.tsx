@@ -3,31 +3,13 @@ import type { BatchPlan } from '#core/plan/index.ts'
 import { weightRatio } from '#core/resin/index.ts'
 import { isDrawn } from '#core/technique/index.ts'
 import { printQuantity, type UnitChoice } from '#core/units/index.ts'
+import { CUP_WORDS, wordMix } from '#words/mixes.ts'
 import { CupPicture } from '#app/components/CupPicture.tsx'
 
 interface MixSheetProps {
   readonly request: BatchRequest
   readonly plan: BatchPlan
   readonly units: UnitChoice
-}
-
-const MIX_TITLES: Readonly<Record<Mix['id'], string>> = {
-  first: 'Mix for the bed and the white',
-  fill: 'Mix to pour over the inclusions, later',
-  fillAgain: 'Mix to pour over once more, later',
-  back: 'Mix for the back, later',
-  clearCoat: 'Mix for the clear coat, later',
-}
-/** Of a technique that lays inclusions into its bed. */
-const BASE_TITLE = 'Mix for the base'
-const CUP_TITLES: Readonly<Record<Cup['id'], string>> = {
-  mix: 'Mixing cup',
-  otherMix: 'Second half, in its own cup',
-  white: 'White cup',
-  fill: 'Second pour',
-  fillAgain: 'Third pour',
-  back: 'Back cup',
-  clearCoat: 'Coat cup',
 }
 
 /** What to weigh and into which cups. */
@@ -54,9 +36,7 @@ function MixView({ mix, request, units }: { mix: Mix; request: BatchRequest; uni
   const shareA = byWeight.a / byWeight.totalG
   return (
     <div>
-      <h3 className="mb-2 text-base">
-        {mix.id === 'first' && !isDrawn(request.technique) ? BASE_TITLE : MIX_TITLES[mix.id]}
-      </h3>
+      <h3 className="mb-2 text-base">{wordMix(mix.id, request.technique)}</h3>
       <dl className="grid grid-cols-3 gap-3">
         <Figure term="A, resin" value={g(byWeight.a)} />
         <Figure term="B, hardener" value={g(byWeight.b)} />
@@ -111,7 +91,7 @@ interface CupViewProps {
 }
 
 function CupView({ cup, partAFrac, g, ml }: CupViewProps) {
-  const title = CUP_TITLES[cup.id]
+  const title = CUP_WORDS[cup.id]
   return (
     <li className="flex items-center gap-3">
       {cup.brimMl !== null && (

@@ -4,18 +4,19 @@ import { HAND_SMOOTH, islandsOf, narrowZones, polygonOf } from '#core/mold/index
 import { inksOf, type BatchRequest, type Layer, type MoldFill } from '#core/batch/index.ts'
 import { isDrawn } from '#core/technique/index.ts'
 import { printQuantity, type UnitChoice } from '#core/units/index.ts'
+import { wordLayer } from '#words/mixes.ts'
 import { usePatternLink } from './patternLink.ts'
 import { frameOf, MoldDrawing } from '#app/components/MoldDrawing.tsx'
 import { narrowFromMm } from './narrow.ts'
 import { savePatternSheet } from './patternSheet.ts'
 
-const LAYER_LOOK: Readonly<Record<Layer['kind'], { readonly name: string; readonly fill: string }>> = {
-  bed: { name: 'bed', fill: 'var(--clear)' },
-  white: { name: 'white', fill: 'var(--cloud)' },
-  fill: { name: 'second pour', fill: 'color-mix(in oklab, var(--clear) 55%, var(--cloud))' },
-  fillAgain: { name: 'third pour', fill: 'color-mix(in oklab, var(--clear) 30%, var(--cloud))' },
-  back: { name: 'back', fill: 'var(--under)' },
-  lip: { name: 'lip, free', fill: 'transparent' },
+const LAYER_FILL: Readonly<Record<Layer['kind'], string>> = {
+  bed: 'var(--clear)',
+  white: 'var(--cloud)',
+  fill: 'color-mix(in oklab, var(--clear) 55%, var(--cloud))',
+  fillAgain: 'color-mix(in oklab, var(--clear) 30%, var(--cloud))',
+  back: 'var(--under)',
+  lip: 'transparent',
 }
 
 interface MoldLayersProps {
@@ -46,7 +47,7 @@ export function MoldLayers({ request, fills, units }: MoldLayersProps) {
                 holds {printQuantity(fill.brimMl, units.volume)} to the brim
                 {fill.fillOverDrawn === null ? ' (outline × depth)' : ' (water fill)'}
               </p>
-              <CutThrough fill={fill} units={units} face={request.face} />
+              <CutThrough fill={fill} units={units} request={request} />
               {fill.white.beadMm > 0 && (
                 <p className="text-ink-soft mt-1">
                   {fill.laid.beads.length} {fill.laid.beads.length === 1 ? 'bead' : 'beads'},{' '}
@@ -112,14 +113,13 @@ function FromAbove({
 function CutThrough({
   fill,
   units,
-  face,
+  request: { face, technique },
 }: {
   fill: MoldFill
   units: UnitChoice
-  face: BatchRequest['face']
+  request: BatchRequest
 }) {
   const shown = [...fill.layers].reverse()
-  const hasBase = shown.some(({ kind }) => kind === 'fill')
   const total = Math.max(
     fill.mold.depthMm,
     fill.layers.reduce((sum, layer) => sum + layer.depthMm, 0),
@@ -134,9 +134,9 @@ function CutThrough({
         {shown.map((layer) => (
           <LayerBar
             key={layer.kind}
-            name={layer.kind === 'bed' && hasBase ? 'base' : LAYER_LOOK[layer.kind].name}
+            name={wordLayer(layer.kind, technique)}
             depthMm={layer.depthMm}
-            fill={LAYER_LOOK[layer.kind].fill}
+            fill={LAYER_FILL[layer.kind]}
             total={total}
             units={units}
           />
