@@ -5,9 +5,14 @@ test('what the window was worth is said only where enough pieces tell', () => {
   const inWindow = { side: 'inWindow', pieces: 6, rating: 4.25 } as const
   const before = { side: 'before', pieces: 3, rating: 2 } as const
   expect(wordSides([before, inWindow])).toBe(
-    'Of 5 stars in the mean, the 3 pieces before it have 2.0, the 6 pieces in their window have 4.3. Keeping to the window was worth 2.3 stars against being sooner.',
+    'Of 5 stars in the mean, the 3 pieces before their window have 2.0, the 6 pieces in their window have 4.3. Keeping to the window was worth 2.3 stars against being sooner.',
   )
-  expect(wordSides([{ ...before, pieces: 2 }, inWindow])).toMatch(/Too few outside/)
+  expect(wordSides([{ ...before, pieces: 2 }, inWindow])).toMatch(
+    /it takes 3 pieces in it and as many outside/,
+  )
+  expect(wordSides([{ ...before, pieces: 1 }])).toMatch(
+    /the one piece before their window has 2\.0\. To tell/,
+  )
   expect(wordSides([{ ...before, rating: 4.5 }, inWindow])).toMatch(/does not show in your pieces yet/)
 })
 

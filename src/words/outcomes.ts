@@ -1,7 +1,11 @@
 import { BEST_RATING, type ratingsBySide, type sharesOfCauses } from '#core/journal/index.ts'
 import { CAUSE_WORDS } from './diagnosis.ts'
 
-const SIDE_WORDS = { before: 'before it', inWindow: 'in their window', after: 'after it' } as const
+const SIDE_WORDS = {
+  before: 'before their window',
+  inWindow: 'in their window',
+  after: 'after their window',
+} as const
 
 /** Fewer pieces on a side tell nothing. */
 const FEW = 3
@@ -11,13 +15,14 @@ export function wordSides(sides: ReturnType<typeof ratingsBySide>): string {
   const told = sides
     .map(
       ({ side, pieces, rating }) =>
-        `${pieces === 1 ? 'the one piece' : `the ${pieces} pieces`} ${SIDE_WORDS[side]} have ${rating.toFixed(1)}`,
+        `${pieces === 1 ? 'the one piece' : `the ${pieces} pieces`} ${SIDE_WORDS[side]} ${pieces === 1 ? 'has' : 'have'} ${rating.toFixed(1)}`,
     )
     .join(', ')
   const figures = `Of ${BEST_RATING} stars in the mean, ${told}.`
   const enough = sides.filter(({ pieces }) => pieces >= FEW)
   const inside = enough.find(({ side }) => side === 'inWindow')
-  if (!inside || enough.length < 2) return `${figures} Too few outside their window to tell what it is worth.`
+  if (!inside || enough.length < 2)
+    return `${figures} To tell what the window is worth it takes ${FEW} pieces in it and as many outside.`
   const worst = enough.reduce((least, each) => (each.rating < least.rating ? each : least))
   return worst.side === 'inWindow'
     ? `${figures} The window does not show in your pieces yet.`

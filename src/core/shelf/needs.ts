@@ -11,10 +11,11 @@ import { isWhite } from '../colour/index.ts'
 import { TECHNIQUES } from '../technique/index.ts'
 import type { Supply, SupplyOf } from './supply.ts'
 
-/** What a batch takes, g of resin parts and ml of colours, at its pour and at each layer poured later. */
+/** Steps that take something off the shelf after the pour. */
 export const TAKEN_LATER = ['fill', 'fillAgain', 'back', 'clearCoat'] as const satisfies readonly LaterMixId[]
 export type TakenAt = 'pour' | LaterMixId
 
+/** What a batch takes, g of resin parts and ml of colours, at its pour and at each layer poured later. */
 export interface Need {
   readonly of: Exclude<SupplyOf, { kind: 'consumable' }>
   readonly name: string

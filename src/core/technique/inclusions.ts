@@ -42,7 +42,7 @@ export const INCLUSIONS: Technique = {
       detail:
         'The base draws a slow string now. Lower film and petals from one edge, so that air escapes; press lightly.',
       done: 'Laid in',
-      late: 'Brush a little fresh resin where each will lie, or wait and lay them under the second pour.',
+      late: 'Brush a little fresh resin where each will lie, so that it holds.',
       place: 'pour',
       per: 'piece',
       moment: { by: 'resin', criterion: STAGES.string },
@@ -68,7 +68,7 @@ export const INCLUSIONS: Technique = {
       detail:
         'The base is set but takes a print through a glove: it holds what lies in it, and the layers bond.',
       done: 'Poured over',
-      late: 'Scuff the bare base lightly and wipe it before pouring: it no longer bonds by itself.',
+      late: 'Scuff the bare base lightly under a wet pad and let it dry: it no longer bonds by itself.',
       place: 'rack',
       per: 'batch',
       moment: { by: 'resin', criterion: STAGES.footprint },

@@ -9,8 +9,8 @@ import {
 import { CAUSE_WORDS } from '#words/diagnosis.ts'
 import { wordShareOfCause, wordSides } from '#words/outcomes.ts'
 import { useRunsAsPoured, type BatchStory } from '#app/platform/queries.ts'
-import type { LoggedPiece } from './loggedPiece.ts'
 import { factsOfPiece } from '#app/platform/runFacts.ts'
+import type { LoggedPiece } from './loggedPiece.ts'
 
 const DotChart = lazy(() => import('#app/components/DotChart.tsx'))
 const RangeChart = lazy(() => import('#app/components/RangeChart.tsx'))
@@ -35,14 +35,13 @@ export function TimingAndCauses({ logged }: TimingAndCausesProps) {
     return facts && piece.outcome ? [{ ...piece.outcome, facts }] : []
   })
   if (stories.length === 0) return null
-  if (waiting > 0)
-    return (
-      <p role="status" className="mt-4">
-        Reading {stories.length} runs, {waiting} to go …
-      </p>
-    )
   return (
     <>
+      {waiting > 0 && (
+        <p role="status" className="mt-4">
+          Reading {stories.length} runs, {waiting} to go …
+        </p>
+      )}
       <Timing shown={shown} />
       <Causes shown={shown} />
       {stories.length === RUNS && (

@@ -3,6 +3,7 @@ import { Link, useLocation, useParams, useSearchParams } from 'react-router'
 import type { BatchRequest, PieceOrder } from '#core/batch/index.ts'
 import type { CauseId } from '#core/journal/index.ts'
 import { changedFor } from '#core/plan/index.ts'
+import { isDrawn } from '#core/technique/index.ts'
 import type { Settings } from '#schema/studio.ts'
 import { CAUSE_WORDS } from '#words/diagnosis.ts'
 import { Callout } from '#app/components/Callout.tsx'
@@ -154,7 +155,7 @@ function Planner({
   const choices = useMemo(() => withOwn(stock, draft), [stock, draft])
   const [search] = useSearchParams()
   const order = draft.pieces.find(({ mold }) => mold.id === search.get('pattern'))
-  if (order)
+  if (order && isDrawn(draft.technique))
     return (
       <PatternPlace order={order}>
         <PatternBench
