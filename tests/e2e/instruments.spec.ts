@@ -78,10 +78,16 @@ test('the probe takes readings by itself, in one tab only, and the forecast lear
 test('unplugged, nonsense and a silently changed unit are told, and none is taken as a reading', async ({
   page,
 }) => {
-  await pourLinked(page)
+  await openLinked(page)
+  await page.goto('/pour/demo-8')
+  await layOut(page)
+  // Nothing is heard until nothing is taken by itself any more.
+  await trouble(page, 'unplugged')
+  await stir(page)
   await page.getByLabel('Take readings by itself').click()
   await expect(page.getByLabel('Take readings by itself')).not.toBeChecked()
   const believed = await page.locator('[data-believed]').innerText()
+  await trouble(page, 'none')
   const probe = page.locator('[data-instrument="thermometer"]')
   await expect(probe).toContainText('°C')
   await trouble(page, 'nonsense')
