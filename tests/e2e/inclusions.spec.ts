@@ -82,11 +82,12 @@ test('a finished piece that floated says what the run shows of it', async ({ pag
     await expect(over.or(step)).toBeVisible()
   }
   await page.getByRole('link', { name: 'To the rack' }).click()
-  await wait(page, 40 * 60)
-  await page.reload()
   const card = page
     .locator('[data-batch]')
     .filter({ has: page.getByRole('heading', { name: 'Hasty petals' }) })
+  await expect(card).toBeVisible()
+  await wait(page, 40 * 60)
+  await page.reload()
   await card.getByRole('button', { name: 'Demolded' }).click()
   await card.getByRole('link', { name: 'Look at the faces' }).click()
   const first = page.locator('[data-piece="1"]')
