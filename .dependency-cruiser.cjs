@@ -7,7 +7,7 @@ const coreRooms = {
   units: [],
   numeric: [],
   resin: [],
-  mold: [],
+  mold: ['resin'],
   colour: [],
   card: ['colour'],
   instruments: ['resin'],

@@ -84,7 +84,7 @@ describe('nublo forecast', () => {
       decantMin: 45,
     })
     expect(code).toBe(2)
-    expect(err).toMatch(/the cup has gelled at 30\.\d min; expected an earlier decant/)
+    expect(err).toMatch(/the cup has gelled at 32\.\d min; expected an earlier decant/)
   })
 })
 

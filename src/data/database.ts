@@ -5,7 +5,13 @@ import type { Mold } from '#core/mold/index.ts'
 import type { Resin } from '#core/resin/index.ts'
 import type { Pattern } from '#core/pattern/index.ts'
 import type { MoldCare, Movement, Order, Supply } from '#core/shelf/index.ts'
-import { upgradeToInclusions, upgradeToLearning, upgradeToPatterns, upgradeToRack } from './upgrades.ts'
+import {
+  upgradeToInclusions,
+  upgradeToLayersHeat,
+  upgradeToLearning,
+  upgradeToPatterns,
+  upgradeToRack,
+} from './upgrades.ts'
 import type { Batch, Learning, Photo, Settings, StoredEvent } from '#schema/studio.ts'
 
 export type StoredPhoto = Photo & { readonly bytes: Uint8Array }
@@ -47,5 +53,6 @@ export class StudioDatabase extends Dexie {
       .stores({ supplies: 'id', movements: 'id, supplyId', care: 'id', orders: 'id' })
       .upgrade(upgradeToRack)
     this.version(5).stores({}).upgrade(upgradeToInclusions)
+    this.version(6).stores({}).upgrade(upgradeToLayersHeat)
   }
 }

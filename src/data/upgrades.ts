@@ -3,7 +3,8 @@ import { USUAL_REQUEST, type BatchRequest } from '#core/batch/index.ts'
 import type { Outcome } from '#core/journal/index.ts'
 import type { Mold } from '#core/mold/index.ts'
 import { USUAL_FORMS, USUAL_HOURS, USUAL_MONEY, USUAL_PLACES } from '#schema/usual.ts'
-import { USUAL_SPREAD, type Resin } from '#core/resin/index.ts'
+import { withLayersHeat } from '#schema/earlier.ts'
+import { USUAL_SPREAD, USUAL_WALL, type Resin } from '#core/resin/index.ts'
 
 /** What a studio of the first version did not know yet takes its usual value. */
 const { cupStrategy, learned, aimShiftLog, promisedOn } = USUAL_REQUEST
@@ -87,6 +88,30 @@ export async function upgradeToInclusions(transaction: Transaction): Promise<voi
     .modify((settings: Record<string, unknown>) => {
       settings['forms'] ??= USUAL_FORMS
     })
+}
+
+/** To version 6: molds with a wall, resins with their greatest layer and the heat of real layers, plans with the parts' warmth. */
+export async function upgradeToLayersHeat(transaction: Transaction): Promise<void> {
+  await transaction.table('resins').toCollection().modify(withHeat)
+  await transaction.table('molds').toCollection().modify(withWall)
+  await transaction
+    .table('batches')
+    .toCollection()
+    .modify(({ request }: { request: Loose<BatchRequest> }) => {
+      request.partsTempC ??= null
+      for (const { mold } of request.pieces ?? []) withWall(mold)
+      for (const mold of request.spareMolds ?? []) withWall(mold)
+      if (request.resin) withHeat(request.resin)
+    })
+}
+
+function withWall(mold: Loose<Mold>): void {
+  mold.wall ??= USUAL_WALL
+}
+
+function withHeat(resin: Loose<Resin>): void {
+  resin.greatestLayerMm ??= null
+  Object.assign(resin, withLayersHeat(resin as Resin))
 }
 
 type LoosePiece = { mold?: Loose<Mold>; pattern?: BatchRequest['pieces'][number]['pattern'] }

@@ -1,7 +1,7 @@
 import type { Colour, ColourKind } from '#core/colour/index.ts'
 import type { Mold, Outline } from '#core/mold/index.ts'
 import type { Supply, SupplyOf } from '#core/shelf/index.ts'
-import { ARCHETYPES, type ArchetypeId, type Resin } from '#core/resin/index.ts'
+import { ARCHETYPES, USUAL_WALL, type ArchetypeId, type Resin } from '#core/resin/index.ts'
 
 /** The demo studio's shelf: an invented spare-room workshop, "Thistle Landing". Every name and figure is made up. */
 
@@ -45,7 +45,7 @@ function mold(
   waterFillMl: number | null = null,
   cavities = 1,
 ): Mold {
-  return { id: `demo-${id}`, name, outline, depthMm, count, waterFillMl, cavities }
+  return { id: `demo-${id}`, name, outline, depthMm, count, waterFillMl, cavities, wall: USUAL_WALL }
 }
 
 export const MOLDS: readonly Mold[] = [

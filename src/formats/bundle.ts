@@ -1,5 +1,6 @@
 import * as v from 'valibot'
 import { fail, ok, type Result } from '#core/units/index.ts'
+import { withLayersHeat } from '#schema/earlier.ts'
 import { issueLines } from '#schema/issues.ts'
 import { BUNDLE_FORMAT, BUNDLE_VERSION, bundleSchema, type Studio } from '#schema/studio.ts'
 import { fromBase64, toBase64 } from './base64.ts'
@@ -45,9 +46,9 @@ export function readBundleWith(
     return fail({ kind: 'newer', version: head.version })
   const read = v.safeParse(bundleSchema, parsed.value)
   if (!read.success) return fail({ kind: 'broken', lines: issueLines(read.issues) })
-  const { format: _format, version: _version, exportedAt: _at, photos, ...records } = read.output
+  const { format: _format, version, exportedAt: _at, photos, ...records } = read.output
   const studio: Studio = {
-    ...records,
+    ...(version < LAYERS_HEAT_VERSION ? withHeatOfToday(records) : records),
     photos: photos.map(({ base64, file, ...photo }) => ({
       ...photo,
       bytes: base64 === undefined ? (pictureOf(file!) ?? NOTHING) : fromBase64(base64),
@@ -55,6 +56,20 @@ export function readBundleWith(
   }
   const lines = looseEnds(studio)
   return lines.length > 0 ? fail({ kind: 'broken', lines }) : ok(studio)
+}
+
+/** The first version whose resins are of the heat of real layers. */
+const LAYERS_HEAT_VERSION = 5
+
+function withHeatOfToday<Records extends Pick<Studio, 'resins' | 'batches'>>(records: Records): Records {
+  return {
+    ...records,
+    resins: records.resins.map(withLayersHeat),
+    batches: records.batches.map((batch) => ({
+      ...batch,
+      request: { ...batch.request, resin: withLayersHeat(batch.request.resin) },
+    })),
+  }
 }
 
 const NOTHING = new Uint8Array(0)

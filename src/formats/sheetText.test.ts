@@ -29,7 +29,7 @@ describe('the sheet', () => {
   })
 
   test('says what is grave, in capitals, and defers to the data sheets', () => {
-    expect(sheet({ bedMm: 9 })).toMatch(/STOP: Round coaster would overflow/)
+    expect(sheet({ bedMm: 11 })).toMatch(/STOP: Round coaster would overflow/)
     expect(sheet({})).toMatch(/safety data sheets of your products/)
   })
 

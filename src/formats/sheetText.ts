@@ -15,7 +15,7 @@ export function sheetText(request: BatchRequest, plan: BatchPlan): string {
     '',
     'MIX SHEET',
     ...plan.fills.flatMap((fill) => [
-      `  ${fill.count} × ${fill.mold.name}: ${fill.layers.map((layer) => `${wordLayer(layer.kind, request.technique)} ${layer.depthMm.toFixed(1)} mm = ${layer.volumeMl.toFixed(1)} ml`).join(', ')}; ${fill.freeMm.toFixed(1)} mm free`,
+      `  ${fill.count} × ${fill.mold.name}: ${fill.layers.map((layer) => `${wordLayer(layer.kind, request.technique)} ${layer.depthMm.toFixed(1)} mm = ${layer.volumeMl.toFixed(1)} ml`).join(', ')}; lip ${fill.lipMm.toFixed(1)} mm`,
     ]),
     ...plan.mixes.flatMap((mix) => mixLines(mix, request.technique)),
     ...(isDrawn(request.technique) ? plan.drops : []).map((drops, k) => {

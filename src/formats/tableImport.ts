@@ -1,6 +1,7 @@
 import Papa from 'papaparse'
 import * as v from 'valibot'
 import type { Mold, Outline } from '#core/mold/index.ts'
+import { USUAL_WALL } from '#core/resin/index.ts'
 import type { Movement, Supply, SupplyOf } from '#core/shelf/index.ts'
 import { fail, ok, parseQuantity, type Dimension, type Result, type UnitId } from '#core/units/index.ts'
 import { issueLines } from '#schema/issues.ts'
@@ -111,6 +112,7 @@ export function moldsOfTable(table: Table, task: ImportTask): TableReport<Mold> 
       waterFillMl: cell('water') === '' ? null : quantity(cell('water'), 'volume', 'ml'),
       count: cell('count') === '' ? 1 : plain(cell('count')),
       cavities: 1,
+      wall: USUAL_WALL,
     })
   })
 }

@@ -1,5 +1,6 @@
 import * as v from 'valibot'
 import { AIMABLE_STAGES, type ForecastInput } from '#core/plan/index.ts'
+import { POURING_KEEPS_FRAC } from '#core/resin/index.ts'
 import { amount } from './amount.ts'
 import { doseSchema, holeSchema, roomTempSchema } from './request.ts'
 import { resinInFileSchema } from './resin.ts'
@@ -25,7 +26,7 @@ export const forecastRequestFileSchema = v.pipe(
     decantMin: v.optional(v.nullable(minute('decant')), null),
     decantKeepsFrac: v.optional(
       amount('share of warmth kept on decanting', '', { atLeast: 0, atMost: 1 }),
-      0.65,
+      POURING_KEEPS_FRAC,
     ),
     atMin: v.optional(
       v.pipe(v.array(minute('asked minute')), v.maxLength(10_000, 'more than 10000 minutes asked for')),

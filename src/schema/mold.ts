@@ -1,5 +1,6 @@
 import * as v from 'valibot'
 import type { Mold, Outline } from '#core/mold/index.ts'
+import { USUAL_WALL, type MoldWall } from '#core/resin/index.ts'
 import { amount, count, idSchema, text } from './amount.ts'
 
 const size = (what: string) => amount(what, 'mm', { above: 0, atMost: 2000 })
@@ -42,6 +43,14 @@ const outlineSchema = v.variant(
   'outline has no shape that is known: circle, square, rectangle, hexagon, octagon, oval, flower, heart or drawn',
 ) satisfies v.GenericSchema<unknown, Outline>
 
+const wallSchema = v.object({
+  material: v.picklist(
+    ['silicone', 'plastic', 'glass'],
+    'mold wall is none of "silicone", "plastic", "glass"',
+  ),
+  mm: amount('thickness of the mold wall', 'mm', { atLeast: 0.5, atMost: 100 }),
+}) satisfies v.GenericSchema<unknown, MoldWall>
+
 export const moldSchema = v.object({
   id: idSchema,
   name: text('mold name'),
@@ -50,4 +59,5 @@ export const moldSchema = v.object({
   waterFillMl: v.optional(v.nullable(amount('water fill', 'ml', { above: 0, atMost: 50_000 })), null),
   count: v.optional(count('number of molds', { atLeast: 1, atMost: 1000 }), 1),
   cavities: v.optional(count('cavities of a mold', { atLeast: 1, atMost: 60 }), 1),
+  wall: v.optional(wallSchema, USUAL_WALL),
 }) satisfies v.GenericSchema<unknown, Mold>

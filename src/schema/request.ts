@@ -94,6 +94,10 @@ const entries = {
   colours: usual(v.pipe(v.array(colourSchema), v.maxLength(24, 'more than 24 colours in one batch')), []),
   face: usual(v.picklist(['mold', 'open'], 'face is neither "mold" nor "open"'), 'mold'),
   roomTempC: roomTempSchema,
+  partsTempC: v.optional(
+    v.nullable(amount('temperature of the parts', '°C', { atLeast: 5, atMost: 60 })),
+    null,
+  ),
   bedMm: v.optional(v.nullable(depth('bed')), null),
   lipMm: usual(amount('lip', 'mm', { atLeast: 0, atMost: 50 }), 2),
   white: usual(whiteSchema, USUAL_WHITE),

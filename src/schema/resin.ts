@@ -50,6 +50,8 @@ const spreadSchema = v.object({
   viscosityLog: amount('spread of the viscosity', '', { above: 0, atMost: 2 }),
 }) satisfies v.GenericSchema<unknown, Spread>
 
+const greatestLayerSchema = amount('greatest layer of the data sheet', 'mm', { above: 0, atMost: 500 })
+
 export const resinSchema = v.object({
   id: idSchema,
   name: text('resin name'),
@@ -61,6 +63,7 @@ export const resinSchema = v.object({
   source: text('source of the resin figures', 500),
   confidence: confidenceSchema,
   spread: v.optional(spreadSchema, USUAL_SPREAD),
+  greatestLayerMm: v.optional(v.nullable(greatestLayerSchema), null),
 }) satisfies v.GenericSchema<unknown, Resin>
 
 const archetypeId = v.picklist(['quick', 'medium', 'slow'], 'resin is none of "quick", "medium", "slow"')
@@ -80,12 +83,19 @@ export const resinInFileSchema = v.union(
         ratio: v.optional(ratioSchema),
         densityAGPerMl: v.optional(density('A')),
         densityBGPerMl: v.optional(density('B')),
+        greatestLayerMm: v.optional(v.nullable(greatestLayerSchema)),
         cure: v.optional(v.partial(v.strictObject(cureEntries)), {}),
         flow: v.optional(v.partial(v.strictObject(flowEntries)), {}),
       }),
-      v.transform(({ like, cure, flow, ...given }): Resin => {
+      v.transform(({ like, cure, flow, greatestLayerMm, ...given }): Resin => {
         const base = ARCHETYPES[like]
-        return { ...base, ...given, cure: { ...base.cure, ...cure }, flow: { ...base.flow, ...flow } }
+        return {
+          ...base,
+          ...given,
+          greatestLayerMm: greatestLayerMm ?? null,
+          cure: { ...base.cure, ...cure },
+          flow: { ...base.flow, ...flow },
+        }
       }),
     ),
   ],

@@ -98,7 +98,7 @@ describe('files for the command line', () => {
     expect(v.parse(resinInFileSchema, 'slow').id).toBe('slow')
     const like = v.parse(resinInFileSchema, { like: 'medium', flow: { viscosityAtRefPaS: 2 } })
     expect(like.flow.viscosityAtRefPaS).toBe(2)
-    expect(like.cure.startRatePerS).toBe(5.5e-5)
+    expect(like.cure.startRatePerS).toBe(5.9e-5)
     expect(v.parse(resinSchema, like)).toEqual(like)
     expect(linesOf(resinInFileSchema, { like: 'quick', cure: { startRatePerS: -1 } }).join()).toMatch(
       /start rate is -1, expected more than 0/,

@@ -204,13 +204,16 @@ const many = <Schema extends v.GenericSchema>(schema: Schema, what: string, most
   )
 
 export const BUNDLE_FORMAT = 'nublo/studio'
-/** Version 2 added patterns, version 3 the rack's hours and supplies, version 4 inclusions and forms; what an earlier one does not hold takes its usual value. */
-export const BUNDLE_VERSION = 4
+/**
+ * Version 2 added patterns, version 3 the rack's hours and supplies, version 4 inclusions and forms, version 5 walls of molds and resins
+ * for the heat of real layers; what an earlier one does not hold takes its usual value.
+ */
+export const BUNDLE_VERSION = 5
 
 /** The studio as one open file. */
 export const bundleSchema = v.strictObject({
   format: v.literal(BUNDLE_FORMAT),
-  version: v.picklist([1, 2, 3, BUNDLE_VERSION]),
+  version: v.picklist([1, 2, 3, 4, BUNDLE_VERSION]),
   exportedAt: v.string(),
   resins: many(resinSchema, 'resins', 1000),
   colours: many(colourSchema, 'colours', 5000),

@@ -1,5 +1,5 @@
 import type { SheetFigure, SheetProblem } from '#core/resin/index.ts'
-import { printSpan } from '#core/units/index.ts'
+import { printQuantity, printSpan, type UnitChoice } from '#core/units/index.ts'
 
 /** What is assumed where a data sheet is silent. */
 export const SHEET_FIGURE_WORDS: Readonly<Record<SheetFigure, string>> = {
@@ -7,6 +7,11 @@ export const SHEET_FIGURE_WORDS: Readonly<Record<SheetFigure, string>> = {
   potLife:
     'No pot life with its mass and temperature: the speed rests on the demold time alone, or on the typical resin, and the forecast is wide.',
   demold: 'No demold time: the hours after gel are those of the typical resin.',
+}
+
+/** The sheet's own greatest layer by its own minutes. */
+export function wordHotAtGreatest(hotC: number, units: UnitChoice): string {
+  return `With that pot life a layer as deep as the sheet allows would reach about ${printQuantity(hotC, units.temperature, 0)} by these figures: they are wary of deep layers of this resin, and the sheet’s own depth is kept as its limit.`
 }
 
 /** A sheet that cannot be met, and what could. */

@@ -1,5 +1,6 @@
 import type { CupStrategy } from '#core/batch/index.ts'
 import type { Finding, Way } from '#core/plan/index.ts'
+import { wordLayer } from './mixes.ts'
 import { printQuantity, printSpan, type UnitChoice } from '#core/units/index.ts'
 
 /** What a finding says: what is the matter, why, and what to do. */
@@ -18,7 +19,7 @@ export function wordFinding(finding: Finding, units: UnitChoice): WordedFinding 
     case 'overfilled':
       return {
         title: `${finding.moldName} would overflow`,
-        text: `The layers together stand ${mm(finding.overMm)} above its ${mm(finding.depthMm)}. Pour a thinner bed or back, or leave less lip.`,
+        text: `The layers together stand ${mm(finding.overMm)} above its ${mm(finding.depthMm)}. Pour a thinner bed or back.`,
       }
     case 'bedTooThin':
       return {
@@ -28,7 +29,7 @@ export function wordFinding(finding: Finding, units: UnitChoice): WordedFinding 
     case 'noLipForBack':
       return {
         title: `No lip for the back of ${finding.moldName}`,
-        text: `A back of ${mm(finding.backMm)} poured after demolding needs a rim that holds it; planned is ${mm(finding.lipMm)}. Leave a deeper lip, or pour the back in the mold.`,
+        text: `A back of ${mm(finding.backMm)} poured after demolding needs a rim that holds it; there is ${mm(finding.lipMm)}. Plan a thinner bed, or pour the back in the mold.`,
       }
     case 'fillDisagrees':
       return {
@@ -118,12 +119,19 @@ export function wordFinding(finding: Finding, units: UnitChoice): WordedFinding 
     case 'bedRunsHot':
       return {
         title: 'The bed itself would run hot',
-        text: `At this room temperature the layer reaches ${temp(finding.peakTempC)} after ${printSpan(finding.peakMin)} instead of curing quietly. Cooler room, thinner bed or a slower resin.`,
+        text: `At this room temperature ${mm(finding.depthMm)} reach ${temp(finding.peakTempC)} after ${printSpan(finding.peakMin)} instead of curing quietly. Cooler room, thinner bed or a slower resin.`,
       }
-    case 'fillRunsHot':
+    case 'layerRunsHot': {
+      const inTwo = finding.layer === 'back' || finding.inTwo
       return {
-        title: 'The second pour would run hot',
-        text: `${mm(finding.depthMm)} at once reach ${temp(finding.peakTempC)}, ${printSpan(finding.peakMin)} after its stop-stir: it yellows, cracks and cooks what is laid in. ${finding.inTwo ? 'A' : 'Choose two pours, each when the last one still takes a print; or a'} cooler room, a slower resin, a thicker base or back.`,
+        title: finding.layer === 'back' ? 'The back would run hot' : 'The second pour would run hot',
+        text: `${mm(finding.depthMm)} at once reach ${temp(finding.peakTempC)}, ${printSpan(finding.peakMin)} after its stop-stir: it yellows, cracks and cooks what is laid in. ${inTwo ? 'A' : 'Choose two pours, each when the last one still takes a print; or a'} cooler room, a slower resin${finding.layer === 'back' ? ' or a thinner back' : ', a thicker base or back'}.`,
+      }
+    }
+    case 'deeperThanSheet':
+      return {
+        title: `Deeper than the sheet of ${finding.resinName} allows`,
+        text: `Its data sheet allows ${mm(finding.greatestMm)} in one pour; the ${wordLayer(finding.layer)} of ${finding.moldName} is ${mm(finding.depthMm)}. Pour it in two goes, or thinner, or with a resin made for it.`,
       }
     case 'barelyCovered':
       return {

@@ -2,8 +2,8 @@ import type { Cup, Layer, Mix } from '#core/batch/index.ts'
 import { TECHNIQUES, type TechniqueId } from '#core/technique/index.ts'
 
 /** What a layer of a mold is called; a bed that something is laid into is a base. */
-export function wordLayer(kind: Layer['kind'], technique: TechniqueId): string {
-  return kind === 'bed' && TECHNIQUES[technique].white.by === 'none' ? 'base' : LAYER_WORDS[kind]
+export function wordLayer(kind: Layer['kind'], technique?: TechniqueId): string {
+  return kind === 'bed' && technique && TECHNIQUES[technique].white.by === 'none' ? 'base' : LAYER_WORDS[kind]
 }
 
 const LAYER_WORDS: Readonly<Record<Layer['kind'], string>> = {
@@ -12,7 +12,6 @@ const LAYER_WORDS: Readonly<Record<Layer['kind'], string>> = {
   fill: 'second pour',
   fillAgain: 'third pour',
   back: 'back',
-  lip: 'lip, free',
 }
 
 /** What is stirred, and for what. */

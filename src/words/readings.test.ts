@@ -2,7 +2,7 @@ import { expect, test } from '@jest/globals'
 import { METRIC, US_CUSTOMARY } from '#core/units/index.ts'
 import { printBand, wordBelief, wordReading } from './readings.ts'
 
-const believed = (rateLog: number) => ({ rateLog, lossLog: 0, viscosityLog: 0, roomK: 0 })
+const believed = (rateLog: number) => ({ rateLog, lossLog: 0, viscosityLog: 0, mixK: 0, roomK: 0 })
 
 test('a band is said from its early to its late end', () => {
   expect(printBand({ lowMin: 26.6, midMin: 30, highMin: 33.2 })).toBe('between 27 min and 33 min')

@@ -11,8 +11,8 @@ const worded = (changes: Parameters<typeof bloomRequest>[0], count: number, unit
 
 describe('a finding says what, why and what to do', () => {
   test("in the person's units", () => {
-    expect(worded({ bedMm: 9 }, 1)[0]!.text).toMatch(/1\.6 mm above its 10\.0 mm\. Pour a thinner bed/)
-    expect(worded({ bedMm: 9 }, 1, US_CUSTOMARY)[0]!.text).toMatch(/0\.06 in above its 0\.39 in/)
+    expect(worded({ bedMm: 11 }, 1)[0]!.text).toMatch(/1\.6 mm above its 10\.0 mm\. Pour a thinner bed/)
+    expect(worded({ bedMm: 11 }, 1, US_CUSTOMARY)[0]!.text).toMatch(/0\.06 in above its 0\.39 in/)
   })
 
   test('with the ways out of a missed window', () => {

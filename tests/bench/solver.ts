@@ -3,7 +3,7 @@ import { bloomRequest } from '../support/request.ts'
 import { planBatch, planLive } from '#core/plan/index.ts'
 import { ARCHETYPES, followCure, type CuringResin } from '#core/resin/index.ts'
 import { cureRatePerS, viscosityPaS } from '#core/resin/cure.ts'
-import { heatLossWPerGK } from '#core/resin/vessel.ts'
+import { heatPathsOf, POURING_KEEPS_FRAC, STIRRED_K, USUAL_WALL, type Vessel } from '#core/resin/vessel.ts'
 import { bandsOf, scheduleBatch, USUAL_BELIEF, type Departure, type Reading } from '#core/timing/index.ts'
 import { courseOf, departedResin, drawDepartures } from '#core/timing/ensemble.ts'
 import { TECHNIQUES } from '#core/technique/index.ts'
@@ -25,7 +25,8 @@ const setting = {
   cupMassG: CUP_G,
   bedDepthMm: BED_MM,
   roomTempC: ROOM_C,
-  startTempC: ROOM_C,
+  startTempC: ROOM_C + STIRRED_K,
+  wall: USUAL_WALL,
 }
 const departures = drawDepartures(USUAL_BELIEF, 512, 20261125)
 const probe: Reading = { kind: 'temperature', atMin: 10, tempC: 29, by: 'probe' }
@@ -63,7 +64,8 @@ function ms(what: string, work: () => unknown, rounds = 15): Figure {
 type End = readonly [conversion: number, tempC: number, spent: number]
 
 const { startTempC, roomTempC } = setting
-const keeps = 0.65
+const keeps = POURING_KEEPS_FRAC
+const BED: Vessel = { kind: 'bed', depthMm: BED_MM, wall: USUAL_WALL }
 
 function follow512(relativeError: number): readonly End[] {
   return departures.map((departure) => {
@@ -81,7 +83,7 @@ function follow512(relativeError: number): readonly End[] {
     const poured = cup.stateAt(Math.min(DECANT_MIN, cup.toMin))
     const bed = followCure(resin, {
       ...shared,
-      vessel: { kind: 'bed', depthMm: BED_MM },
+      vessel: BED,
       startTempC: roomTempC + keeps * (poured.tempC - roomTempC),
       startConversion: poured.conversion,
       fromMin: DECANT_MIN,
@@ -102,7 +104,7 @@ function odex512(tolerance: number): readonly End[] {
     const resin = departedResin(setting.resin, departure)
     const cup = odexLeg(resin, departure, { tolerance, vessel: { kind: 'cup', massG: CUP_G } })
     const [conversion, tempC] = cup([0, startTempC, 0], DECANT_MIN * 60)
-    const bed = odexLeg(resin, departure, { tolerance, vessel: { kind: 'bed', depthMm: BED_MM } })
+    const bed = odexLeg(resin, departure, { tolerance, vessel: BED })
     return bed([conversion, roomTempC + keeps * (tempC - roomTempC), 0], (TO_MIN - DECANT_MIN) * 60)
   })
 }
@@ -110,21 +112,26 @@ function odex512(tolerance: number): readonly End[] {
 function odexLeg(
   resin: CuringResin,
   departure: Departure,
-  { tolerance, vessel }: { tolerance: number; vessel: Parameters<typeof heatLossWPerGK>[0] },
+  { tolerance, vessel }: { tolerance: number; vessel: Vessel },
 ) {
   const { cure, flow } = resin
   const density = 1.1
-  const lossPerS = (Math.exp(departure.lossLog) * heatLossWPerGK(vessel, density)) / cure.heatCapacityJPerGK
-  const riseK = cure.reactionHeatJPerG / cure.heatCapacityJPerGK
-  const solver = new Solver(3)
+  const loss = Math.exp(departure.lossLog)
+  const { airWPerGK, linkWPerGK, boardWPerGK, moldJPerGK, wallFactor } = heatPathsOf(vessel, density)
+  const own = cure.heatCapacityJPerGK * wallFactor
+  const solver = new Solver(4)
   solver.relativeTolerance = tolerance
   solver.absoluteTolerance = tolerance
   return (initial: End, toS: number): End => {
-    const rhs = (_t: number, [a, tempC]: number[]) => {
+    const rhs = (_t: number, [a, tempC, , moldC]: number[]) => {
       const rate = cureRatePerS(cure, a!, tempC!)
-      return [rate, rate * riseK - lossPerS * (tempC! - roomTempC), 1 / viscosityPaS(flow, a!, tempC!)]
+      const toMold = linkWPerGK * (tempC! - moldC!)
+      const heat = rate * cure.reactionHeatJPerG - loss * airWPerGK * (tempC! - roomTempC) - toMold
+      const kept = moldJPerGK > 0 ? (toMold - loss * boardWPerGK * (moldC! - roomTempC)) / moldJPerGK : 0
+      return [rate, heat / own, 1 / viscosityPaS(flow, a!, tempC!), kept]
     }
-    return solver.solve(rhs, 0, [...initial], toS).y as unknown as End
+    const [a, tempC, spent] = solver.solve(rhs, 0, [...initial, roomTempC], toS).y
+    return [a!, tempC!, spent!]
   }
 }
 

@@ -1,14 +1,21 @@
 import { expect, test } from '@jest/globals'
 import { createBloom, layScene, outcomeOf } from '#core/bloom/index.ts'
 import { polygonOf } from '#core/mold/index.ts'
-import { ARCHETYPES } from '#core/resin/index.ts'
+import { ARCHETYPES, STIRRED_K, USUAL_WALL } from '#core/resin/index.ts'
 import { laidBloom } from '../support/laid.ts'
 import { fillCup, forecastPour, stateAt } from '#core/timing/index.ts'
 
 const disc = { shape: 'circle', acrossMm: 100 } as const
 const outline = polygonOf(disc, 120)
 const laid = laidBloom(disc, { inkDrops: 0, rings: 4, petals: 8 })
-const cup = fillCup({ resin: ARCHETYPES.quick, cupMassG: 143, roomTempC: 21, startTempC: 21, bedDepthMm: 5 })
+const cup = fillCup({
+  resin: ARCHETYPES.quick,
+  cupMassG: 143,
+  roomTempC: 21,
+  startTempC: 21 + STIRRED_K,
+  bedDepthMm: 5,
+  wall: USUAL_WALL,
+})
 const forecast = forecastPour(cup, 20)
 
 /**

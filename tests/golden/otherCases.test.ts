@@ -30,7 +30,7 @@ const forecastOf = ({ resin, roomC, cupG, decantMin, bedMm }: Case, atMin: reado
     startTempC: null,
     bedDepthMm: bedMm,
     decantMin,
-    decantKeepsFrac: 0.65,
+    decantKeepsFrac: 0.9,
     atMin,
     white: { dose: 'milky', excessDensityKgPerM3: null, holeMm: 2.5 },
     solve: null,

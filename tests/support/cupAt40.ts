@@ -1,5 +1,5 @@
 import { bisect } from '#core/numeric/index.ts'
-import { ARCHETYPES } from '#core/resin/index.ts'
+import { ARCHETYPES, STIRRED_K, USUAL_WALL } from '#core/resin/index.ts'
 import { bandOf, coursesOf, USUAL_BELIEF, type Band, type Course } from '#core/timing/ensemble.ts'
 import { posteriorOf } from '#core/timing/posterior.ts'
 import type { Reading } from '#core/timing/reading.ts'
@@ -10,7 +10,8 @@ export const setting = {
   cupMassG: 143,
   bedDepthMm: 6,
   roomTempC: 21,
-  startTempC: 21,
+  startTempC: 21 + STIRRED_K,
+  wall: USUAL_WALL,
 }
 export const inCup = { setting, decantMin: null, toMin: 45 }
 export const cupTask = { setting, decantMin: null, belief: USUAL_BELIEF, members: 128, seed: 4 }

@@ -45,32 +45,39 @@ export function referenceStates(pour: ReferencePour): readonly ReferenceState[] 
       ? Infinity
       : (flow.viscosityAtRefPaS / factor(flow.activationJPerMol, tempC)) *
         Math.pow(flow.gelConversion / (flow.gelConversion - a), flow.exponentBase + flow.exponentSlope * a)
-  const cupM3 = pour.cupG / pour.densityGPerMl / 1e6
-  const cupLoss = (7 * 5.536 * Math.pow(cupM3, 2 / 3)) / pour.cupG
-  const bedLoss = 18 / (pour.densityGPerMl * 1e6 * (pour.bedMm / 1000))
+  const cupArea = 5.536 * Math.pow(pour.cupG / pour.densityGPerMl / 1e6, 2 / 3)
+  const cup = { air: (8.9 * cupArea) / pour.cupG, link: 0, own: 1 + (1010 * cupArea) / pour.cupG / 1.9 }
+  const bedG = pour.densityGPerMl * 1000 * pour.bedMm
+  const bed = { air: 10.5 / bedG, link: 1 / (pour.bedMm / 2000 / 0.2 + 6 / 2000 / 0.25) / bedG, own: 1 }
+  const siliconeJ = ((6 / 1000) * 1150e3 * 1.35) / bedG
+  const board = 8 / bedG
 
   const states: ReferenceState[] = []
   let a = 0
-  let tempC = roomC
+  let tempC = roomC + 2.4
+  let moldC = roomC
   let inCup = true
   for (let s = 0; s <= pour.untilMin * 60; s += STEP_S) {
     if (inCup && s >= pour.decantMin * 60) {
       inCup = false
-      tempC = roomC + 0.65 * (tempC - roomC)
+      tempC = roomC + 0.9 * (tempC - roomC)
     }
     states.push({ min: s / 60, conversion: a, tempC, viscosityPaS: viscosity(a, tempC), glassC: glass(a) })
-    const loss = (inCup ? cupLoss : bedLoss) / cure.heatCapacityJPerGK
-    const rise = cure.reactionHeatJPerG / cure.heatCapacityJPerGK
-    const slope = (x: number, t: number): [number, number] => {
+    const { air, link, own } = inCup ? cup : bed
+    const slope = (x: number, t: number, w: number): [number, number, number] => {
       const r = rate(x, t)
-      return [r, r * rise - loss * (t - roomC)]
+      const heat = cure.reactionHeatJPerG * r - air * (t - roomC) - link * (t - w)
+      const kept = inCup ? 0 : (link * (t - w) - board * (w - roomC)) / siliconeJ
+      return [r, heat / cure.heatCapacityJPerGK / own, kept]
     }
-    const [a1, t1] = slope(a, tempC)
-    const [a2, t2] = slope(a + (STEP_S / 2) * a1, tempC + (STEP_S / 2) * t1)
-    const [a3, t3] = slope(a + (STEP_S / 2) * a2, tempC + (STEP_S / 2) * t2)
-    const [a4, t4] = slope(a + STEP_S * a3, tempC + STEP_S * t3)
+    const half = STEP_S / 2
+    const [a1, t1, w1] = slope(a, tempC, moldC)
+    const [a2, t2, w2] = slope(a + half * a1, tempC + half * t1, moldC + half * w1)
+    const [a3, t3, w3] = slope(a + half * a2, tempC + half * t2, moldC + half * w2)
+    const [a4, t4, w4] = slope(a + STEP_S * a3, tempC + STEP_S * t3, moldC + STEP_S * w3)
     a += (STEP_S / 6) * (a1 + 2 * a2 + 2 * a3 + a4)
     tempC += (STEP_S / 6) * (t1 + 2 * t2 + 2 * t3 + t4)
+    moldC += (STEP_S / 6) * (w1 + 2 * w2 + 2 * w3 + w4)
   }
   return states
 }

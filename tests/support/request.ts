@@ -1,6 +1,6 @@
 import { USUAL_REQUEST, type BatchRequest } from '#core/batch/index.ts'
 import type { Mold } from '#core/mold/index.ts'
-import { ARCHETYPES } from '#core/resin/index.ts'
+import { ARCHETYPES, USUAL_WALL } from '#core/resin/index.ts'
 
 /** A 10 cm round coaster mold, deep enough for bed, white, back and lip. */
 export const COASTER: Mold = {
@@ -11,6 +11,7 @@ export const COASTER: Mold = {
   waterFillMl: null,
   count: 12,
   cavities: 1,
+  wall: USUAL_WALL,
 }
 
 /** A bloom of so many coasters; anything can be replaced. */

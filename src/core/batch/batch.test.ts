@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
+import { USUAL_WALL } from '../resin/index.ts'
 import { ARCHETYPES } from '../resin/index.ts'
 import { TECHNIQUES } from '../technique/index.ts'
 import { bloomRequest, COASTER } from '../../../tests/support/request.ts'
@@ -18,6 +19,7 @@ const FLOWER_TRAY = {
   waterFillMl: null,
   count: 2,
   cavities: 1,
+  wall: USUAL_WALL,
 } as const
 
 const trayRequest = bloomRequest({
@@ -77,12 +79,12 @@ describe('layers', () => {
   test('volumes add up to what the mold holds', () => {
     const [fill] = fillsOf(bloomRequest({ back: { when: 'footprint', depthMm: 2, colour: null } }))
     const used = fill!.layers.reduce((sum, layer) => sum + layer.volumeMl, 0)
-    expect(used + (fill!.freeMm * fill!.areaMm2) / 1000).toBeCloseTo(fill!.brimMl, 9)
+    expect(used + (fill!.lipMm * fill!.areaMm2) / 1000).toBeCloseTo(fill!.brimMl, 9)
   })
 
   test('layers that do not fit leave less than nothing free', () => {
     const [fill] = fillsOf(bloomRequest({ bedMm: 9, back: { when: 'footprint', depthMm: 2, colour: null } }))
-    expect(fill!.freeMm).toBeLessThan(0)
+    expect(fill!.lipMm).toBeLessThan(0)
   })
 
   test('a water fill sets the area: sloping walls count', () => {

@@ -23,6 +23,8 @@ export {
   coatVolumeMl,
   fillMolds,
   governingBedMm,
+  governingWall,
+  LEAST_COVER_MM,
   type LaterMixId,
   type Layer,
   type MoldFill,

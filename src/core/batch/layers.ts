@@ -1,4 +1,5 @@
 import { brimVolumeMl, layerAreaMm2, waterFillOverDrawn, type Mold } from '../mold/index.ts'
+import type { MoldWall } from '../resin/index.ts'
 import { layPattern, type LaidPattern, type Pattern } from '../pattern/index.ts'
 import { pouredOver, type Technique } from '../technique/index.ts'
 import { patternOf } from './patterns.ts'
@@ -9,7 +10,7 @@ import type { BatchRequest, PieceOrder } from './request.ts'
 export type LaterMixId = 'fill' | 'fillAgain' | 'back' | 'clearCoat'
 
 export interface Layer {
-  readonly kind: 'bed' | 'white' | 'fill' | 'fillAgain' | 'back' | 'lip'
+  readonly kind: 'bed' | 'white' | 'fill' | 'fillAgain' | 'back'
   readonly depthMm: number
   readonly volumeMl: number
 }
@@ -21,8 +22,8 @@ export interface MoldFill {
   readonly areaMm2: number
   readonly brimMl: number
   readonly layers: readonly Layer[]
-  /** Depth nothing is planned for; negative when the layers do not fit. */
-  readonly freeMm: number
+  /** Air above the uppermost layer; negative when the layers do not fit. */
+  readonly lipMm: number
   readonly pattern: Pattern
   /** The pattern as it lies in this mold. */
   readonly laid: LaidPattern
@@ -57,13 +58,14 @@ function fillMold(order: PieceOrder, request: BatchRequest, technique: Technique
     return pours === 1 ? [lower] : [lower, { ...each, kind: 'fillAgain' }]
   }
   const backMm = request.back.when === 'none' ? 0 : request.back.depthMm
-  const bedMm = bedDepthMm(mold, request.bedMm, technique)
+  const whiteMm = technique.white.by === 'none' ? 0 : (white.volumeMl * 1000) / areaMm2
+  const bedMm =
+    request.bedMm ?? usualBedMm(mold, technique, { aboveMm: whiteMm + backMm, lipMm: request.lipMm })
   const layers = [
     layer('bed', bedMm),
-    ...(technique.white.by === 'none' ? [] : [layer('white', (white.volumeMl * 1000) / areaMm2)]),
-    ...(pouredOver(technique) ? fillLayers(mold.depthMm - bedMm - backMm - request.lipMm) : []),
+    ...(technique.white.by === 'none' ? [] : [layer('white', whiteMm)]),
+    ...(pouredOver(technique) ? fillLayers(restMm(mold.depthMm - bedMm - backMm, request.lipMm)) : []),
     ...(backMm > 0 ? [layer('back', backMm)] : []),
-    ...(request.lipMm > 0 ? [layer('lip', request.lipMm)] : []),
   ]
   const usedMm = layers.reduce((sum, each) => sum + each.depthMm, 0)
   return {
@@ -72,7 +74,7 @@ function fillMold(order: PieceOrder, request: BatchRequest, technique: Technique
     areaMm2,
     brimMl: brimVolumeMl(mold),
     layers,
-    freeMm: mold.depthMm - usedMm,
+    lipMm: mold.depthMm - usedMm,
     pattern,
     laid,
     white,
@@ -80,9 +82,31 @@ function fillMold(order: PieceOrder, request: BatchRequest, technique: Technique
   }
 }
 
-/** The clear bed of that mold: as asked for, else the technique's usual where the mold is deep enough. */
-function bedDepthMm(mold: Mold, askedMm: number | null, { bed }: Pick<Technique, 'bed'>): number {
-  return askedMm ?? Math.max(bed.leastMm, Math.min(bed.usualMm, bed.usualShareOfDepth * mold.depthMm))
+/** What a piece is too thin without, whatever else is wanted (common practice). */
+const THINNEST_BED_MM = 1
+
+interface Above {
+  /** White and back on the bed. */
+  readonly aboveMm: number
+  readonly lipMm: number
+}
+
+/**
+ * The technique's usual bed in that mold. The lip is air and gives way first, then the bed down to the technique's least, then to what is
+ * left: nothing but what a person asked for makes a mold overflow.
+ */
+function usualBedMm({ depthMm }: Mold, { bed }: Pick<Technique, 'bed'>, { aboveMm, lipMm }: Above): number {
+  const usual = Math.max(bed.leastMm, Math.min(bed.usualMm, bed.usualShareOfDepth * depthMm))
+  const withLip = Math.max(bed.leastMm, Math.min(usual, depthMm - aboveMm - lipMm))
+  return Math.max(Math.min(withLip, depthMm - aboveMm), Math.min(THINNEST_BED_MM, depthMm))
+}
+
+/** Over what is laid in there should lie at least so much (by eye; common practice has no figure). */
+export const LEAST_COVER_MM = 2
+
+/** The depth of the pour over what is laid in: up to the lip, which gives way where next to nothing would be left. */
+function restMm(aboveBedMm: number, lipMm: number): number {
+  return Math.max(aboveBedMm - lipMm, Math.min(LEAST_COVER_MM, aboveBedMm))
 }
 
 /** ml of one layer kind over the whole order. */
@@ -104,6 +128,12 @@ export function coatVolumeMl(fills: readonly MoldFill[]): number {
 /** Depth of the bed that governs heat and bloom: the mean over the order by volume. */
 export function governingBedMm(fills: readonly MoldFill[]): number {
   return meanDepthMm(fills, 'bed')
+}
+
+/** The wall that takes up the bed's warmth: of the mold that holds the most of the order by area. */
+export function governingWall(fills: readonly MoldFill[]): MoldWall {
+  const areaOf = ({ count, areaMm2 }: MoldFill) => count * areaMm2
+  return fills.reduce((most, fill) => (areaOf(fill) > areaOf(most) ? fill : most)).mold.wall
 }
 
 /** Mean depth of a layer kind over the order, by area. */

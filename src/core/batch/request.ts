@@ -77,6 +77,8 @@ export interface BatchRequest {
   readonly colours: readonly Colour[]
   readonly face: 'mold' | 'open'
   readonly roomTempC: number
+  /** Of parts A and B when they are mixed; null where they stand in the room. */
+  readonly partsTempC: number | null
   /** Clear bed under the white; null takes the technique's usual. */
   readonly bedMm: number | null
   readonly lipMm: number
@@ -125,6 +127,7 @@ export const USUAL_REQUEST = {
   technique: 'bloom',
   face: 'mold',
   roomTempC: 21,
+  partsTempC: null,
   bedMm: null,
   lipMm: 2,
   white: USUAL_WHITE,

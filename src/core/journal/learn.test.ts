@@ -15,7 +15,7 @@ function runOf(rateLog: number, roomTempC = 21, minutes: readonly number[] = [8,
   const { setting } = scheduleBatch(request, TECHNIQUES.bloom).forecast
   const truth = courseOf(
     { setting, decantMin: null, toMin: 30 },
-    { rateLog, lossLog: 0, viscosityLog: 0, roomK: 0 },
+    { rateLog, lossLog: 0, viscosityLog: 0, mixK: 0, roomK: 0 },
   )
   const readings = minutes
     .filter((min) => min < truth.life.toMin)

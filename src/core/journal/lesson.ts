@@ -4,6 +4,7 @@ import { TECHNIQUES } from '../technique/index.ts'
 import {
   aimOf,
   correctedRequest,
+  departureOf,
   posteriorOf,
   scheduleBatch,
   stateAt,
@@ -69,14 +70,11 @@ interface Moments {
 function momentsOf(members: readonly Member[]): Moments {
   const mean = (of: (departure: Departure) => number) =>
     members.reduce((sum, { departure, weight }) => sum + weight * of(departure), 0)
-  const each = (of: (key: keyof Departure) => number): Departure => ({
-    rateLog: of('rateLog'),
-    lossLog: of('lossLog'),
-    viscosityLog: of('viscosityLog'),
-    roomK: of('roomK'),
-  })
-  const middle = each((key) => mean((departure) => departure[key]))
-  return { mean: middle, variance: each((key) => mean((departure) => (departure[key] - middle[key]) ** 2)) }
+  const middle = departureOf((key) => mean((departure) => departure[key]))
+  return {
+    mean: middle,
+    variance: departureOf((key) => mean((departure) => (departure[key] - middle[key]) ** 2)),
+  }
 }
 
 /** A reading that leaves this share of the usual variance has said nothing. */

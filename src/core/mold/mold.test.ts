@@ -1,4 +1,5 @@
 import { describe, expect, test } from '@jest/globals'
+import { USUAL_WALL } from '../resin/index.ts'
 import { areaMm2, boxOf, perimeterMm, HAND_SMOOTH, polygonOf, type Outline } from './outline.ts'
 import { inset, ringsInside } from './rings.ts'
 import { brimVolumeMl, layerAreaMm2, waterFillOverDrawn, type Mold } from './mold.ts'
@@ -92,6 +93,7 @@ describe('what a mold holds', () => {
     waterFillMl: null,
     count: 4,
     cavities: 2,
+    wall: USUAL_WALL,
   }
 
   test('a 10 cm round coaster takes 50 to 60 ml (common practice)', () => {

@@ -1,3 +1,4 @@
+import type { MoldWall } from '../resin/index.ts'
 import { openAreaMm2, type Outline } from './outline.ts'
 
 /** A silicone mold as the person owns it. */
@@ -12,6 +13,8 @@ export interface Mold {
   readonly count: number
   /** How many pieces of that outline one of it casts. */
   readonly cavities: number
+  /** What it is made of and how thick, as far as heat is concerned. */
+  readonly wall: MoldWall
 }
 
 /** Pieces all of that mold cast at once. */

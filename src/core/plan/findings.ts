@@ -1,4 +1,4 @@
-import { type BatchRequest, type Mix, type MoldFill } from '../batch/index.ts'
+import { LEAST_COVER_MM, type BatchRequest, type Mix, type MoldFill } from '../batch/index.ts'
 import { holdsAlcohol, isWhite } from '../colour/index.ts'
 import { placesOf } from '../mold/index.ts'
 import { heatConcerns, type HeatConcern } from '../safety/index.ts'
@@ -95,7 +95,8 @@ const GRAVITY: Readonly<Record<Finding['kind'], Gravity>> = {
   neverReached: 'warn',
   cupRunsAway: 'stop',
   bedRunsHot: 'stop',
-  fillRunsHot: 'stop',
+  layerRunsHot: 'stop',
+  deeperThanSheet: 'warn',
 }
 
 /** How much a finding weighs: `stop` is what ruins the batch or hurts someone, `warn` what ruins pieces. */
@@ -106,6 +107,8 @@ export function gravityOf(finding: Finding): Gravity {
 const LIKELY_WRONG_FILL = 0.15
 const WORST_RATIO_ERROR = 0.03
 const LEAST_SETTLE_MIN = 3
+/** Less is not told apart in a mold. */
+const DEPTH_MM = 0.05
 
 /** Everything worth saying about that plan, gravest first. */
 export function findingsOf(
@@ -132,12 +135,14 @@ function fillFindings(request: BatchRequest, { technique }: Schedule, fill: Mold
   const moldName = fill.mold.name
   const bedMm = fill.layers.find((layer) => layer.kind === 'bed')!.depthMm
   const found: Finding[] = []
-  if (fill.freeMm < -0.05)
-    found.push({ kind: 'overfilled', moldName, overMm: -fill.freeMm, depthMm: fill.mold.depthMm })
+  const lateBack = request.back.when === 'afterDemold'
+  if (fill.lipMm < -DEPTH_MM && !lateBack)
+    found.push({ kind: 'overfilled', moldName, overMm: -fill.lipMm, depthMm: fill.mold.depthMm })
   if (bedMm < technique.bed.leastMm)
     found.push({ kind: 'bedTooThin', moldName, bedMm, leastMm: technique.bed.leastMm })
-  if (request.back.when === 'afterDemold' && request.lipMm + fill.freeMm < request.back.depthMm) {
-    found.push({ kind: 'noLipForBack', moldName, backMm: request.back.depthMm, lipMm: request.lipMm })
+  if (lateBack && fill.lipMm < -DEPTH_MM) {
+    const backMm = request.back.depthMm
+    found.push({ kind: 'noLipForBack', moldName, backMm, lipMm: Math.max(0, backMm + fill.lipMm) })
   }
   if (fill.fillOverDrawn !== null && Math.abs(fill.fillOverDrawn - 1) > LIKELY_WRONG_FILL) {
     found.push({ kind: 'fillDisagrees', moldName, fillOverDrawn: fill.fillOverDrawn })
@@ -159,9 +164,6 @@ function mixFindings({ id, parts, cups }: Mix): Finding[] {
     }),
   ]
 }
-
-/** Over what is laid in there should lie at least so much (by eye; common practice has no figure). */
-const LEAST_COVER_MM = 2
 
 function inclusionFindings({ inclusions, after }: BatchRequest, { fills }: Schedule): Finding[] {
   const found: Finding[] = fills.flatMap(({ mold, layers }): Finding[] => {

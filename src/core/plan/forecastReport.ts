@@ -5,6 +5,8 @@ import {
   feelOf,
   fluidityForBloom,
   STAGES,
+  STIRRED_K,
+  USUAL_WALL,
   type BloomWhite,
   type Feel,
   type Resin,
@@ -31,7 +33,7 @@ export interface ForecastInput {
   readonly resin: Resin
   readonly cupMassG: number
   readonly roomTempC: number
-  /** Null takes the room's. */
+  /** Of the mix at stop-stir; null takes that of parts from the room, stirred. */
   readonly startTempC: number | null
   readonly bedDepthMm: number
   /** Null leaves the resin in its cup. */
@@ -104,8 +106,9 @@ export function reportForecast(input: ForecastInput): Result<ForecastReport, For
     resin: input.resin,
     cupMassG: input.cupMassG,
     roomTempC: input.roomTempC,
-    startTempC: input.startTempC ?? input.roomTempC,
+    startTempC: input.startTempC ?? input.roomTempC + STIRRED_K,
     bedDepthMm: input.bedDepthMm,
+    wall: USUAL_WALL,
     decantKeepsFrac: input.decantKeepsFrac,
   })
   const gelMin = cup.limits?.gelMin ?? Infinity

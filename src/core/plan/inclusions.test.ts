@@ -19,10 +19,9 @@ describe('a batch with inclusions', () => {
     expect(fill!.layers.map(({ kind, depthMm }) => [kind, depthMm])).toEqual([
       ['bed', 2.5],
       ['fill', 5.5],
-      ['lip', 2],
     ])
     expect(fill!.layers[1]!.volumeMl).toBeCloseTo((5.5 * AREA_MM2) / 1000 - 6, 1)
-    expect(fill!.freeMm).toBeCloseTo(0, 9)
+    expect(fill!.lipMm).toBeCloseTo(2, 9)
   })
 
   test('is mixed twice, without white, inks or a bag', () => {
@@ -70,7 +69,7 @@ describe('a batch with inclusions', () => {
     expect(kinds(inclusions({ inclusions: { volumeMl: 200, proud: false, pours: 1 } }))).toContain(
       'displacesAll',
     )
-    expect(kinds(inclusions({ bedMm: 7 }))).toContain('barelyCovered')
+    expect(kinds(inclusions({ bedMm: 8.5 }))).toContain('barelyCovered')
     const proud = { volumeMl: 6, proud: true, pours: 1 } as const
     expect(kinds(inclusions({ inclusions: proud }))).toContain('proudWithoutCoat')
     expect(kinds(inclusions({ inclusions: proud, after: ['clearCoat'] }))).not.toContain('proudWithoutCoat')
@@ -79,21 +78,21 @@ describe('a batch with inclusions', () => {
   test('warns of a second pour so deep that it would run hot', () => {
     const deep = { ...COASTER, depthMm: 60 }
     const request = inclusions({ pieces: [{ mold: deep, count: 1, pattern: null }], roomTempC: 25 })
-    const hot = planBatch(request).findings.find(({ kind }) => kind === 'fillRunsHot')!
+    const hot = planBatch(request).findings.find(({ kind }) => kind === 'layerRunsHot')!
     expect(gravityOf(hot)).toBe('stop')
     expect(hot).toMatchObject({ depthMm: 55 })
-    const tray = { ...COASTER, depthMm: 15 }
+    const tray = { ...COASTER, depthMm: 18 }
     const pieces = [{ mold: tray, count: 1, pattern: null }]
     const poured = (pours: 1 | 2) =>
       kinds(inclusions({ pieces, inclusions: { volumeMl: 6, proud: false, pours } }))
-    expect(poured(1)).toContain('fillRunsHot')
-    expect(poured(2)).not.toContain('fillRunsHot')
+    expect(poured(1)).toContain('layerRunsHot')
+    expect(poured(2)).not.toContain('layerRunsHot')
     const among = [...pieces, { mold: { ...COASTER, id: 'flat', depthMm: 8 }, count: 12, pattern: null }]
     // A deep mold among shallow ones is hot all the same.
-    expect(kinds(inclusions({ pieces: among }))).toContain('fillRunsHot')
+    expect(kinds(inclusions({ pieces: among }))).toContain('layerRunsHot')
     const still = planBatch({ ...request, inclusions: { volumeMl: 6, proud: false, pours: 2 } }).findings
-    expect(still.find(({ kind }) => kind === 'fillRunsHot')).toMatchObject({ depthMm: 27.5, inTwo: true })
-    expect(kinds(inclusions({ resin: ARCHETYPES.slow }))).not.toContain('fillRunsHot')
+    expect(still.find(({ kind }) => kind === 'layerRunsHot')).toMatchObject({ depthMm: 27.5, inTwo: true })
+    expect(kinds(inclusions({ resin: ARCHETYPES.slow }))).not.toContain('layerRunsHot')
   })
 })
 
@@ -123,7 +122,6 @@ describe('on the rack', () => {
       ['bed', 2.5],
       ['fill', 2.75],
       ['fillAgain', 2.75],
-      ['lip', 2],
     ])
     const [, lower, upper] = plan.mixes
     expect(upper!.id).toBe('fillAgain')

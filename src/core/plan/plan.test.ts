@@ -16,7 +16,7 @@ describe('what a plan points out', () => {
   test('nothing for two coasters at 21 C', () => expect(findingsOf({})).toEqual([]))
 
   test.each<[Finding['kind'], Partial<BatchRequest>, number]>([
-    ['overfilled', { bedMm: 9 }, 1],
+    ['overfilled', { bedMm: 9.5 }, 1],
     ['bedTooThin', { bedMm: 2 }, 1],
     ['noLipForBack', { lipMm: 0, bedMm: 9, back: { when: 'afterDemold', depthMm: 3, colour: null } }, 1],
     ['fillDisagrees', { pieces: [{ mold: { ...COASTER, waterFillMl: 50 }, count: 1, pattern: null }] }, 1],
@@ -132,7 +132,7 @@ const forecast = (changes: Partial<ForecastInput>) =>
     startTempC: null,
     bedDepthMm: 6,
     decantMin: null,
-    decantKeepsFrac: 0.65,
+    decantKeepsFrac: 0.9,
     atMin: [],
     white: { dose: 'translucent', excessDensityKgPerM3: null, holeMm: 3 },
     solve: null,
@@ -167,7 +167,7 @@ describe('a forecast', () => {
   })
 
   test('left in the cup it follows the cup through its peak', () => {
-    const report = forecast({ atMin: [32] })
+    const report = forecast({ atMin: [36] })
     expect(report.ok && report.value.states[0]!.tempC).toBeGreaterThan(150)
   })
 

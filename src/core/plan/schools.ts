@@ -1,4 +1,4 @@
-import { ARCHETYPES, type CuringResin } from '../resin/index.ts'
+import { ARCHETYPES, STIRRED_K, USUAL_WALL, type CuringResin } from '../resin/index.ts'
 import { fillCup, solveDecant } from '../timing/index.ts'
 
 /** The right moment to decant in a room of that temperature, by the clock and by the thermometer. */
@@ -21,7 +21,14 @@ const AIM = { remainingFluidityPerPa: 1465, gapMin: 5 } as const
  */
 export function rightMoments(resin: CuringResin = ARCHETYPES.quick): readonly RightMoment[] {
   return Array.from({ length: WARMEST_C - COOLEST_C + 1 }, (_, k) => COOLEST_C + k).flatMap((roomTempC) => {
-    const cup = fillCup({ resin, cupMassG: CUP_G, roomTempC, startTempC: roomTempC, bedDepthMm: BED_MM })
+    const cup = fillCup({
+      resin,
+      cupMassG: CUP_G,
+      roomTempC,
+      startTempC: roomTempC + STIRRED_K,
+      bedDepthMm: BED_MM,
+      wall: USUAL_WALL,
+    })
     const answer = solveDecant(cup, AIM)
     if (answer?.kind !== 'solved') return []
     return [{ roomTempC, decantMin: answer.decantMin, cupTempC: cup.history.tempAt(answer.decantMin) }]

@@ -1,4 +1,4 @@
-import type { Resin } from '../resin/index.ts'
+import { STIRRED_K, USUAL_WALL, type Resin } from '../resin/index.ts'
 import { bandOf, coursesOf, posteriorOf, USUAL_BELIEF, type Band, type PourSetting } from '../timing/index.ts'
 import { bisect } from '../numeric/index.ts'
 
@@ -13,7 +13,14 @@ const LATEST_MIN = 6 * 60
  */
 export function usualBand(resin: Resin): Band | null {
   const { massG, roomTempC, tempC } = USUAL_CUP
-  const setting: PourSetting = { resin, cupMassG: massG, roomTempC, startTempC: roomTempC, bedDepthMm: 6 }
+  const setting: PourSetting = {
+    resin,
+    cupMassG: massG,
+    roomTempC,
+    startTempC: roomTempC + STIRRED_K,
+    bedDepthMm: 6,
+    wall: USUAL_WALL,
+  }
   const belief = { ...USUAL_BELIEF, sd: { ...USUAL_BELIEF.sd, ...resin.spread } }
   const { members } = posteriorOf({ setting, decantMin: null, belief, readings: [], members: 256, seed: 3 })
   const { courses, weights } = coursesOf(members, { setting, decantMin: null, toMin: LATEST_MIN })

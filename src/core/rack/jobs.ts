@@ -1,7 +1,14 @@
 import { COAT_MM, coatVolumeMl, type BatchRequest } from '../batch/index.ts'
 import { mixedDensityGPerMl, STAGES, windowOf, type Criterion, type Window } from '../resin/index.ts'
 import type { StepId, StepRule, Technique } from '../technique/index.ts'
-import { forecastLayer, handsOnMin, windowsOf, type PourForecast, type Schedule } from '../timing/index.ts'
+import {
+  forecastLayer,
+  handsOnMin,
+  lastRoomC,
+  windowsOf,
+  type PourForecast,
+  type Schedule,
+} from '../timing/index.ts'
 
 /** A step on the rack and what it waits for. */
 export interface RackJob {
@@ -200,7 +207,7 @@ function waitFor(after: JobWait['after'], window: Window | null): JobWait | null
 /** A stage of one layer, from the minute its step was done; it stays reached. */
 function stageWait({ by, cure }: CuringLayer, stage: 'demold' | 'use'): JobWait | null {
   const history = cure.bed ?? cure.cup
-  const own = windowOf(STAGES[stage], { history, roomTempC: cure.setting.roomTempC, white: null })
+  const own = windowOf(STAGES[stage], { history, roomTempC: lastRoomC(cure.setting), white: null })
   const wait = waitFor(by, own && { ...own, closeMin: null })
   // The week before use is a rule with a margin of its own.
   return wait && { ...wait, cures: stage !== 'use' }

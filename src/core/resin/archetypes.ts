@@ -7,23 +7,23 @@ import { USUAL_SPREAD, type CureLaw, type FlowLaw, type Resin } from './resin.ts
  * gives for a tetrafunctional amine with a difunctional epoxide.
  */
 const CURE: CureLaw = {
-  startRatePerS: 6.6e-5,
-  networkRatePerS: 3.0e-5,
-  startActivationJPerMol: 58e3,
-  networkActivationJPerMol: 54e3,
+  startRatePerS: 7.11e-5,
+  networkRatePerS: 3.09e-5,
+  startActivationJPerMol: 63.5e3,
+  networkActivationJPerMol: 54.8e3,
   networkOrder: 1,
-  depletionOrder: 1.9,
-  reactionHeatJPerG: 400,
+  depletionOrder: 1.96,
+  reactionHeatJPerG: 328,
   heatCapacityJPerGK: 1.9,
   glassStartC: -35,
   glassEndC: 58,
-  glassShape: 0.42,
+  glassShape: 0.437,
   diffusionOffsetK: 2,
   diffusionWidthK: 4.5,
 }
 
 const FLOW: FlowLaw = {
-  viscosityAtRefPaS: 1.0,
+  viscosityAtRefPaS: 0.8,
   activationJPerMol: 55e3,
   gelConversion: 0.6,
   exponentBase: 2.2,
@@ -44,6 +44,7 @@ export const ARCHETYPES = {
     source,
     confidence: 'practice',
     spread: USUAL_SPREAD,
+    greatestLayerMm: null,
   },
   medium: {
     id: 'medium',
@@ -51,11 +52,12 @@ export const ARCHETYPES = {
     ratio: { by: 'volume', partsA: 2, partsB: 1 },
     densityAGPerMl: 1.154,
     densityBGPerMl: 0.992,
-    cure: { ...CURE, startRatePerS: 5.5e-5, networkRatePerS: 2.5e-5 },
-    flow: { ...FLOW, viscosityAtRefPaS: 0.6 },
+    cure: { ...CURE, startRatePerS: 5.9e-5, networkRatePerS: 2.56e-5 },
+    flow: { ...FLOW, viscosityAtRefPaS: 0.5 },
     source,
     confidence: 'practice',
     spread: USUAL_SPREAD,
+    greatestLayerMm: null,
   },
   slow: {
     id: 'slow',
@@ -63,11 +65,12 @@ export const ARCHETYPES = {
     ratio: { by: 'weight', partsA: 100, partsB: 45 },
     densityAGPerMl: 1.154,
     densityBGPerMl: 0.996,
-    cure: { ...CURE, startRatePerS: 3.3e-5, networkRatePerS: 1.5e-5 },
-    flow: { ...FLOW, viscosityAtRefPaS: 0.5 },
+    cure: { ...CURE, startRatePerS: 3.56e-5, networkRatePerS: 1.55e-5 },
+    flow: { ...FLOW, viscosityAtRefPaS: 0.4 },
     source,
     confidence: 'practice',
     spread: USUAL_SPREAD,
+    greatestLayerMm: null,
   },
 } as const satisfies Record<string, Resin>
 

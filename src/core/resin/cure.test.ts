@@ -2,8 +2,9 @@ import { describe, expect, test } from '@jest/globals'
 import { Solver } from 'odex'
 import { ARCHETYPES, type ArchetypeId } from './archetypes.ts'
 import { arrhenius, cureRatePerS, glassTransitionC, viscosityPaS } from './cure.ts'
+import { mixedDensityGPerMl } from './resin.ts'
 import { followCure, type CureRun, type CuringResin } from './history.ts'
-import { heatLossWPerGK } from './vessel.ts'
+import { heatPathsOf, USUAL_WALL, type HeatPaths, type Vessel } from './vessel.ts'
 
 const { quick } = ARCHETYPES
 
@@ -56,29 +57,128 @@ describe('rate law', () => {
   })
 })
 
+/** A mass that does not react: only warmth moves. */
+const inert = isothermal({ startRatePerS: 1e-30, networkRatePerS: 0 })
+
 describe('heat', () => {
-  test('a sealed cup warms by reaction heat over heat capacity, 400 / 1.9 = 210.5 K', () => {
+  test('a sealed cup warms by reaction heat over heat capacity, 328 / 1.9 = 172.6 K', () => {
     const resin = { ...quick, cure: { ...quick.cure, diffusionOffsetK: 1000 } }
     const history = followCure(resin, { ...run, toMin: 5000 })
     const last = history.stateAt(5000)
-    expect(last.tempC - 25).toBeCloseTo((400 / 1.9) * last.conversion, 1)
+    expect(last.tempC - 25).toBeCloseTo((328 / 1.9) * last.conversion, 1)
     expect(last.conversion).toBeGreaterThan(0.99)
   })
 
-  test('a mass that does not react cools as exp(-t / tau), tau = cp m / UA (Incropera & DeWitt, lumped capacitance)', () => {
-    const resin = isothermal({ startRatePerS: 1e-30, networkRatePerS: 0 })
-    const vessel = { kind: 'bed', depthMm: 6 } as const
-    const history = followCure(resin, { ...run, vessel, roomTempC: 20, startTempC: 60 })
-    const tauMin = quick.cure.heatCapacityJPerGK / heatLossWPerGK(vessel, 1.1) / 60
-    expect(tauMin).toBeCloseTo((1.9 * 1100 * 0.006 * 1000) / 18 / 60, 1)
+  test('without a mold and a link a mass cools as exp(-t / tau), tau = cp m / UA: the old bed of 18 W/m2K (Incropera & DeWitt, lumped capacitance)', () => {
+    const airWPerGK = 18 / (1.1e6 * 0.006)
+    const paths: HeatPaths = { airWPerGK, linkWPerGK: 0, boardWPerGK: 0, moldJPerGK: 0, wallFactor: 1 }
+    const history = followCure(inert, {
+      ...run,
+      vessel: { kind: 'paths', paths },
+      roomTempC: 20,
+      startTempC: 60,
+    })
+    const tauMin = (1.9 * 1.1e6 * 0.006) / 18 / 60
     for (const min of [5, 20, 60])
       expect(history.stateAt(min).tempC).toBeCloseTo(20 + 40 * Math.exp(-min / tauMin), 2)
   })
 
-  test('a cup as high as wide has 5.54 V^(2/3) of surface', () => {
-    const volumeM3 = 100e-6 / 1.1
-    const perGram = (7 * 5.54 * volumeM3 ** (2 / 3)) / 100
-    expect(heatLossWPerGK({ kind: 'cup', massG: 100 }, 1.1)).toBeCloseTo(perGram, 5)
+  test('resin and mold cool as the two exponentials of their two linked bodies (eigenvalues of the 2 x 2 system, closed form)', () => {
+    const bed: Vessel = { kind: 'bed', depthMm: 8, wall: USUAL_WALL }
+    const { airWPerGK, linkWPerGK, boardWPerGK, moldJPerGK } = heatPathsOf(bed, 1.1)
+    const [a, k] = [airWPerGK / 1.9, linkWPerGK / 1.9]
+    const [g, b] = [linkWPerGK / moldJPerGK, boardWPerGK / moldJPerGK]
+    const half = (a + k + g + b) / 2
+    const split = Math.sqrt(half ** 2 - ((a + k) * (g + b) - k * g))
+    const [slow, fast] = [half - split, half + split]
+    // x = p exp(-slow t) + q exp(-fast t) with x(0) = 40 and x'(0) = -(a + k) 40, the mold starting at the room.
+    const q = (40 * (a + k - slow)) / (fast - slow)
+    const history = followCure(inert, { ...run, vessel: bed, roomTempC: 20, startTempC: 60, toMin: 240 })
+    for (const min of [1, 5, 20, 60, 200]) {
+      const s = min * 60
+      const resinK = (40 - q) * Math.exp(-slow * s) + q * Math.exp(-fast * s)
+      expect(history.stateAt(min).tempC - 20).toBeCloseTo(resinK, 2)
+      const cooling = -slow * (40 - q) * Math.exp(-slow * s) - fast * q * Math.exp(-fast * s)
+      expect(history.stateAt(min).moldTempC - 20).toBeCloseTo((cooling + (a + k) * resinK) / k, 2)
+    }
+  })
+
+  test('what the resin gives, its mold takes: no heat is lost between them', () => {
+    const paths: HeatPaths = {
+      airWPerGK: 0,
+      linkWPerGK: 0.004,
+      boardWPerGK: 0,
+      moldJPerGK: 1.3,
+      wallFactor: 1,
+    }
+    const history = followCure(quick, {
+      ...run,
+      vessel: { kind: 'paths', paths },
+      roomTempC: 22,
+      startTempC: 30,
+    })
+    for (const min of [10, 60, 300, 600]) {
+      const { tempC, moldTempC, conversion } = history.stateAt(min)
+      const held = 1.9 * (tempC - 30) + 1.3 * (moldTempC - 22)
+      expect(Math.abs(held - 328 * conversion)).toBeLessThan(0.05)
+    }
+  })
+
+  test('a cup as high as wide has 5.54 V^(2/3) of surface, a bag 1.8 times as much, and a small one is mostly wall', () => {
+    const areaM2PerG = (5.536 * (100e-6 / 1.1) ** (2 / 3)) / 100
+    const [cup, bag] = [
+      heatPathsOf({ kind: 'cup', massG: 100 }, 1.1),
+      heatPathsOf({ kind: 'bag', massG: 100 }, 1.1),
+    ]
+    expect(cup.airWPerGK).toBeCloseTo(8.9 * areaM2PerG, 5)
+    expect(bag.airWPerGK / cup.airWPerGK).toBeCloseTo(1.8, 9)
+    expect(heatPathsOf({ kind: 'cup', massG: 10 }, 1.1).wallFactor - 1).toBeCloseTo(
+      10 ** (1 / 3) * (cup.wallFactor - 1),
+      6,
+    )
+  })
+
+  test('a thicker wall of silicone keeps a deep bed cooler; glass takes up more than plastic of the same thickness', () => {
+    const hottest = (wall: Extract<Vessel, { kind: 'bed' }>['wall']) => {
+      const bed = followCure(quick, {
+        ...run,
+        vessel: { kind: 'bed', depthMm: 9, wall },
+        roomTempC: 22,
+        startTempC: 34,
+      })
+      return Math.max(...Array.from({ length: 300 }, (_, min) => bed.tempAt(min)))
+    }
+    expect(hottest({ material: 'silicone', mm: 12 })).toBeLessThan(
+      hottest({ material: 'silicone', mm: 4 }) - 2,
+    )
+    expect(hottest({ material: 'glass', mm: 4 })).toBeLessThan(hottest({ material: 'plastic', mm: 4 }))
+  })
+
+  test('a room that becomes another is followed from then on: the same as two runs end to end', () => {
+    const bed: Vessel = { kind: 'bed', depthMm: 5, wall: USUAL_WALL }
+    const stepped = followCure(quick, {
+      ...run,
+      vessel: bed,
+      roomSteps: [{ fromMin: 40, tempC: 19 }],
+      startTempC: 33,
+    })
+    const first = followCure(quick, { ...run, vessel: bed, startTempC: 33, toMin: 40 })
+    const at = first.stateAt(40)
+    const second = followCure(quick, {
+      ...run,
+      vessel: bed,
+      roomTempC: 19,
+      startTempC: at.tempC,
+      startMoldC: at.moldTempC,
+      startConversion: at.conversion,
+      fromMin: 40,
+    })
+    expect(stepped.stateAt(200).conversion).toBeCloseTo(second.stateAt(200).conversion, 6)
+    expect(stepped.gelMin).toBeCloseTo(second.gelMin!, 3)
+    const before = stepped.stateAt(39.99).remainingFluidityPerPa
+    expect(Math.abs(before / stepped.stateAt(40.01).remainingFluidityPerPa - 1)).toBeLessThan(2e-3)
+    expect(stepped.tempAt(20)).toBeGreaterThan(25)
+    expect(Math.abs(stepped.tempAt(599) - 19)).toBeLessThan(0.6)
   })
 })
 
@@ -90,7 +190,7 @@ describe('glass and gel', () => {
   })
 
   test('viscosity starts at the data sheet value, 25 C, and has no end at gel', () => {
-    expect(viscosityPaS(quick.flow, 0, 25)).toBeCloseTo(1, 9)
+    expect(viscosityPaS(quick.flow, 0, 25)).toBeCloseTo(0.8, 9)
     expect(viscosityPaS(quick.flow, 0.599, 25)).toBeGreaterThan(1000)
     expect(viscosityPaS(quick.flow, 0.6, 25)).toBe(Infinity)
   })
@@ -104,24 +204,25 @@ describe('against an independent solver of the same equations (odex, Gragg-Bulir
   test.each<ArchetypeId>(['quick', 'medium', 'slow'])('the %s resin in a 6 mm bed', (id) => {
     const resin = ARCHETYPES[id]
     const { cure, flow } = resin
-    const vessel = { kind: 'bed', depthMm: 6 } as const
+    const vessel: Vessel = { kind: 'bed', depthMm: 6, wall: USUAL_WALL }
     const history = followCure(resin, { ...run, vessel, roomTempC: 22, startTempC: 35, toMin: 1440 })
-    const density = 1.1
-    const lossPerS = heatLossWPerGK(vessel, density) / cure.heatCapacityJPerGK
-    const solver = new Solver(3)
+    const paths = heatPathsOf(vessel, mixedDensityGPerMl(resin))
+    const solver = new Solver(4)
     solver.absoluteTolerance = 1e-10
     solver.relativeTolerance = 1e-10
     solver.maxSteps = 200_000
-    const rhs = (_t: number, [a, tempC]: number[]) => {
+    const rhs = (_t: number, [a, tempC, , moldC]: number[]) => {
       const rate = cureRatePerS(cure, a!, tempC!)
+      const toMold = paths.linkWPerGK * (tempC! - moldC!)
       return [
         rate,
-        (rate * cure.reactionHeatJPerG) / cure.heatCapacityJPerGK - lossPerS * (tempC! - 22),
+        (rate * cure.reactionHeatJPerG - paths.airWPerGK * (tempC! - 22) - toMold) / cure.heatCapacityJPerGK,
         1 / viscosityPaS(flow, a!, tempC!),
+        (toMold - paths.boardWPerGK * (moldC! - 22)) / paths.moldJPerGK,
       ]
     }
     for (const min of [30, 120, 480, 1440]) {
-      const [conversion, tempC, spent] = solver.solve(rhs, 0, [0, 35, 0], min * 60).y
+      const [conversion, tempC, spent] = solver.solve(rhs, 0, [0, 35, 0, 22], min * 60).y
       const state = history.stateAt(min)
       expect(state.conversion).toBeCloseTo(conversion!, 4)
       expect(state.tempC).toBeCloseTo(tempC!, 2)

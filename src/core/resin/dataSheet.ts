@@ -1,8 +1,8 @@
 import { bisect } from '../numeric/index.ts'
 import { fail, ok, type Result } from '../units/index.ts'
-import { followCure, type CuringResin } from './history.ts'
+import { followCure, type CureHistory, type CuringResin } from './history.ts'
 import type { CureLaw, Resin, Spread } from './resin.ts'
-import { DECANT_KEEPS_FRAC } from './vessel.ts'
+import { POURING_KEEPS_FRAC, STIRRED_K, USUAL_WALL } from './vessel.ts'
 
 /** What a data sheet says of a mixed resin; null where it is silent. */
 export interface DataSheet {
@@ -11,6 +11,8 @@ export interface DataSheet {
   /** Minutes to gel of that mass left in its cup in a room of that temperature (in the sense of ASTM D2471, from memory). */
   readonly potLife: { readonly min: number; readonly massG: number; readonly tempC: number } | null
   readonly demold: { readonly hours: number; readonly tempC: number } | null
+  /** The deepest layer it allows in one pour. */
+  readonly greatestLayerMm: number | null
 }
 
 export type SheetFigure = 'viscosity' | 'potLife' | 'demold'
@@ -21,6 +23,9 @@ export interface SheetFit {
   /** Figures the sheet is silent on: taken from the typical resin it was begun with. */
   readonly assumed: readonly SheetFigure[]
   readonly spread: Spread
+  readonly greatestLayerMm: number | null
+  /** What a bed as deep as the sheet allows reaches at 23 C where the other figures let it get hotter than it should; else null. */
+  readonly hotAtGreatestC: number | null
 }
 
 export type SheetProblem =
@@ -33,8 +38,6 @@ export type SheetProblem =
 const RATE_SPREAD = { potLife: 0.15, demoldOnly: 0.3, neither: 0.45 } as const
 const VISCOSITY_SPREAD = { stated: 0.1, assumed: 0.4 } as const
 
-/** The network rate beside the start rate, as in the typical resins. */
-const NETWORK_PER_START = 0.4545
 const SLOWEST_PER_S = 1e-6
 const QUICKEST_PER_S = 5e-3
 const LEAST_ORDER = 1
@@ -48,16 +51,37 @@ const DEMOLD_DECANT_MIN = 10
 const DEMOLD_CUP_G = 100
 const DEMOLD_RISE_K = 5
 
+/** A greatest depth is read as: in a room of 23 C a bed of it stays below this (common practice). */
+const GREATEST_ROOM_C = 23
+const GREATEST_HOT_C = 60
+const CLOSE_ENOUGH_K = 2
+/** A bed is followed for half a day for its peak, and looked at so often. */
+const HOTTEST_BY_MIN = 12 * 60
+const HOTTEST_EVERY_MIN = 2
+/** Casting resins hold so much diluent that they give off hardly half of a neat epoxy's heat (from memory). */
+const LEAST_HEAT_J_PER_G = 200
+
 /**
- * A resin's rates from its data sheet: the start rate from the pot life, the depletion order from the demold time, by bisection in turn,
- * everything else from the typical resin it is closest to. Silent figures are assumed and named, and widen what is believed.
+ * A resin's rates from its data sheet: the start rate from the pot life, the depletion order from the demold time and, where a bed of the
+ * greatest depth would run hot, the reaction heat from that depth, by bisection in turn; everything else from the typical resin it is
+ * begun with. Silent figures are assumed and named, and widen what is believed.
  */
 export function fitDataSheet(typical: CuringResin, sheet: DataSheet): Result<SheetFit, SheetProblem> {
   const flow = { ...typical.flow, viscosityAtRefPaS: sheet.viscosityPaS ?? typical.flow.viscosityAtRefPaS }
   const law = fitLaw({ ...typical, flow }, sheet)
   if (!law.ok) return law
   const assumed = (['viscosity', 'potLife', 'demold'] as const).filter((figure) => !stated(sheet, figure))
-  return ok({ cure: law.value, flow, assumed, spread: spreadOf(sheet) })
+  const { greatestLayerMm } = sheet
+  const hottestC =
+    greatestLayerMm === null ? null : hottestBedC({ ...typical, flow, cure: law.value }, greatestLayerMm)
+  return ok({
+    cure: law.value,
+    flow,
+    assumed,
+    spread: spreadOf(sheet),
+    greatestLayerMm,
+    hotAtGreatestC: hottestC !== null && hottestC > GREATEST_HOT_C + CLOSE_ENOUGH_K ? hottestC : null,
+  })
 }
 
 function stated(sheet: DataSheet, figure: SheetFigure): boolean {
@@ -72,27 +96,58 @@ function spreadOf({ viscosityPaS, potLife, demold }: DataSheet): Spread {
   }
 }
 
-function fitLaw(resin: CuringResin, { potLife, demold }: DataSheet): Result<CureLaw, SheetProblem> {
+function fitLaw(resin: CuringResin, sheet: DataSheet): Result<CureLaw, SheetProblem> {
+  const { potLife, demold, greatestLayerMm } = sheet
+  const cooled = (cure: CureLaw) =>
+    greatestLayerMm === null
+      ? cure
+      : coolEnough({ ...resin, cure }, greatestLayerMm, potLife ? 'heat' : 'rate')
   let { cure } = resin
   if (potLife) {
     for (let turn = 0; turn < TURNS; turn++) {
       const rate = solveRate((law) => potLifeMin({ ...resin, cure: law }, potLife), cure, potLife.min)
       if (rate === null) return fail(potLifeReach({ ...resin, cure }, potLife))
       cure = rate
-      if (!demold) break
-      const order = solveOrder({ ...resin, cure }, demold)
-      if (order === null) return fail(demoldReach({ ...resin, cure }, demold))
-      cure = order
+      if (demold) {
+        const order = solveOrder({ ...resin, cure }, demold)
+        if (order === null) return fail(demoldReach({ ...resin, cure }, demold))
+        cure = order
+      }
+      // The rate has the last word: what the sheet says of minutes is met, whatever heat that leaves.
+      if (turn < TURNS - 1) cure = cooled(cure)
+      if (!demold && greatestLayerMm === null) break
     }
     return ok(cure)
   }
-  if (!demold) return ok(cure)
+  if (!demold) return ok(cooled(cure))
   const rate = solveRate((law) => 60 * demoldHours({ ...resin, cure: law }, demold), cure, 60 * demold.hours)
-  return rate === null ? fail(demoldReach(resin, demold)) : ok(rate)
+  if (rate === null) return fail(demoldReach(resin, demold))
+  return ok(greatestLayerMm === null ? rate : coolEnough({ ...resin, cure: rate }, greatestLayerMm, 'heat'))
 }
 
+/** The law as it is where a bed of that depth stays cool enough; else with less heat, or slower where the sheet says no minutes. */
+function coolEnough(resin: CuringResin, depthMm: number, by: 'heat' | 'rate'): CureLaw {
+  const { cure } = resin
+  const changed =
+    by === 'heat'
+      ? (share: number): CureLaw => ({ ...cure, reactionHeatJPerG: share * cure.reactionHeatJPerG })
+      : (share: number): CureLaw => atRate(cure, share * cure.startRatePerS)
+  const excess = (share: number) => hottestBedC({ ...resin, cure: changed(share) }, depthMm) - GREATEST_HOT_C
+  if (excess(1) <= 0) return cure
+  const least =
+    by === 'heat'
+      ? Math.min(1, LEAST_HEAT_J_PER_G / cure.reactionHeatJPerG)
+      : SLOWEST_PER_S / cure.startRatePerS
+  return changed(bisect((share) => excess(share), { from: least, to: 1, tolerance: 1e-4 }) ?? least)
+}
+
+/** The network rate stays beside the start rate as it is in the typical resin. */
 function atRate(cure: CureLaw, startRatePerS: number): CureLaw {
-  return { ...cure, startRatePerS, networkRatePerS: NETWORK_PER_START * startRatePerS }
+  return {
+    ...cure,
+    startRatePerS,
+    networkRatePerS: (cure.networkRatePerS / cure.startRatePerS) * startRatePerS,
+  }
 }
 
 /** The start rate at which a time that falls with it is met; null when none does. */
@@ -125,7 +180,7 @@ export function potLifeMin(
   const cup = followCure(resin, {
     vessel: { kind: 'cup', massG },
     roomTempC: tempC,
-    startTempC: tempC,
+    startTempC: tempC + STIRRED_K,
     startConversion: 0,
     fromMin: 0,
     toMin: LONGEST_MIN,
@@ -136,22 +191,42 @@ export function potLifeMin(
 
 /** Hours to stiff, as a data sheet's demold time is read here. */
 export function demoldHours(resin: CuringResin, { tempC }: { readonly tempC: number }): number {
-  const start = { roomTempC: tempC, startTempC: tempC, startConversion: 0, fromMin: 0 }
-  const cup = followCure(resin, {
-    ...start,
-    vessel: { kind: 'cup', massG: DEMOLD_CUP_G },
-    toMin: DEMOLD_DECANT_MIN,
-  })
-  const poured = cup.stateAt(DEMOLD_DECANT_MIN)
-  const bed = followCure(resin, {
-    vessel: { kind: 'bed', depthMm: DEMOLD_BED_MM },
-    roomTempC: tempC,
-    startTempC: tempC + DECANT_KEEPS_FRAC * (poured.tempC - tempC),
-    startConversion: poured.conversion,
-    fromMin: DEMOLD_DECANT_MIN,
-    toMin: LONGEST_MIN,
-  })
+  const bed = sheetBed(resin, { depthMm: DEMOLD_BED_MM, tempC, toMin: LONGEST_MIN })
   return (bed.whenGlass(tempC + DEMOLD_RISE_K) ?? LONGEST_MIN) / 60
+}
+
+/** The hottest a bed of that depth gets, poured and kept as a data sheet's bed, C. */
+export function hottestBedC(resin: CuringResin, depthMm: number): number {
+  const bed = sheetBed(resin, { depthMm, tempC: GREATEST_ROOM_C, toMin: HOTTEST_BY_MIN })
+  let hottest = -Infinity
+  for (let min = bed.fromMin; min <= bed.toMin; min += HOTTEST_EVERY_MIN)
+    hottest = Math.max(hottest, bed.tempAt(min))
+  return hottest
+}
+
+function sheetBed(
+  resin: CuringResin,
+  { depthMm, tempC, toMin }: { readonly depthMm: number; readonly tempC: number; readonly toMin: number },
+): CureHistory {
+  const cup = followCure(resin, {
+    vessel: { kind: 'cup', massG: DEMOLD_CUP_G },
+    roomTempC: tempC,
+    startTempC: tempC + STIRRED_K,
+    startConversion: 0,
+    fromMin: 0,
+    toMin: DEMOLD_DECANT_MIN,
+    onlyToGel: true,
+  })
+  const pouredMin = Math.min(DEMOLD_DECANT_MIN, cup.toMin)
+  const poured = cup.stateAt(pouredMin)
+  return followCure(resin, {
+    vessel: { kind: 'bed', depthMm, wall: USUAL_WALL },
+    roomTempC: tempC,
+    startTempC: tempC + POURING_KEEPS_FRAC * (poured.tempC - tempC),
+    startConversion: poured.conversion,
+    fromMin: pouredMin,
+    toMin,
+  })
 }
 
 function potLifeReach(resin: CuringResin, potLife: NonNullable<DataSheet['potLife']>): SheetProblem {

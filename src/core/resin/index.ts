@@ -17,8 +17,24 @@ export {
   type SheetFit,
   type SheetProblem,
 } from './dataSheet.ts'
-export { DECANT_KEEPS_FRAC, type Vessel } from './vessel.ts'
-export { followCure, type CureHistory, type CureRun, type CuringResin, type ResinState } from './history.ts'
+export {
+  POURING_KEEPS_FRAC,
+  STIRRED_K,
+  USUAL_WALL,
+  type MoldWall,
+  type Vessel,
+  type WallMaterial,
+} from './vessel.ts'
+export {
+  followCure,
+  joined,
+  roomAt,
+  type CureHistory,
+  type CureRun,
+  type CuringResin,
+  type ResinState,
+  type RoomStep,
+} from './history.ts'
 export { BLOOM_WINDOW, bloomNumber, fluidityForBloom, type BloomWhite } from './bloomNumber.ts'
 export {
   feelOf,

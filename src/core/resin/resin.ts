@@ -58,6 +58,8 @@ export interface Resin {
   readonly source: string
   readonly confidence: Confidence
   readonly spread: Spread
+  /** The deepest layer its data sheet allows in one pour; null where the sheet is silent. */
+  readonly greatestLayerMm: number | null
 }
 
 /** Grams of A per gram of B. */

@@ -2,11 +2,12 @@ import { describe, expect, test } from '@jest/globals'
 import { ARCHETYPES } from './archetypes.ts'
 import { bloomNumber, fluidityForBloom } from './bloomNumber.ts'
 import { followCure } from './history.ts'
+import { USUAL_WALL } from './vessel.ts'
 import { feelOf, STAGES, windowOf, type Feel, type StageId } from './stages.ts'
 import { mixedDensityGPerMl, weightRatio } from './resin.ts'
 
 const history = followCure(ARCHETYPES.quick, {
-  vessel: { kind: 'bed', depthMm: 6 },
+  vessel: { kind: 'bed', depthMm: 6, wall: USUAL_WALL },
   roomTempC: 21,
   startTempC: 33,
   startConversion: 0.1,
@@ -43,7 +44,7 @@ describe('stages', () => {
 
   test('a stage a cold room never reaches is null, not a date', () => {
     const cold = followCure(ARCHETYPES.slow, {
-      vessel: { kind: 'bed', depthMm: 3 },
+      vessel: { kind: 'bed', depthMm: 3, wall: USUAL_WALL },
       roomTempC: 10,
       startTempC: 10,
       startConversion: 0,

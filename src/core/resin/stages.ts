@@ -108,7 +108,7 @@ function glassWindow(
   roomTempC: number,
   { opensK, bestK, closesK }: { opensK: number | null; bestK: number; closesK: number | null },
 ): Window | null {
-  const reaches = (riseK: number) => history.whenGlass(roomTempC + riseK)
+  const reaches = (riseK: number) => whenHard(history, roomTempC, riseK)
   const openMin = opensK === null ? history.gelMin : reaches(opensK)
   if (openMin === null) return null
   const bestMin = reaches(bestK)
@@ -118,6 +118,27 @@ function glassWindow(
     bestMin: Math.max(openMin, bestMin),
     closeMin: closesK === null ? null : reaches(closesK),
   }
+}
+
+/** A bed this little above its room counts as being at its temperature. */
+const AS_THE_ROOM_K = 3
+const LOOK_EVERY_MIN = 5
+
+/**
+ * When the glass transition stands that far above the room, and above the resin itself where that is still warm from its own heat: hot
+ * resin is soft whatever its conversion.
+ */
+function whenHard(history: CureHistory, roomTempC: number, riseK: number): number | null {
+  const glassMin = history.whenGlass(roomTempC + riseK)
+  if (glassMin === null) return null
+  const short = (min: number) => {
+    const { glassC, tempC } = history.stateAt(min)
+    return Math.max(roomTempC, tempC - AS_THE_ROOM_K) + riseK - glassC
+  }
+  if (short(glassMin) <= 1e-6) return glassMin
+  for (let min = glassMin + LOOK_EVERY_MIN; min <= history.toMin; min += LOOK_EVERY_MIN)
+    if (short(min) <= 0) return bisect(short, { from: min - LOOK_EVERY_MIN, to: min, tolerance: 0.01 }) ?? min
+  return null
 }
 
 function settledWindow(

@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals'
 import {
   CONVERSION,
+  MOLD,
   SPENT_FLOW,
   TEMP,
   traceAt,
@@ -10,17 +11,19 @@ import {
   type TraceTask,
 } from './trace.ts'
 
-/** First order in conversion, cooling towards 20 C, flow spent by the second: all three known in closed form. */
+/** First order in conversion, cooling towards 20 C, flow spent by the second, a mold that lags behind: all four known in closed form. */
 const RATE = 2e-4
 const LOSS = 1e-3
 const plain: TraceTask = {
-  slopeInto: (conversion, tempC, slope) => {
+  slopeInto: (conversion, tempC, moldC, slope) => {
     slope[CONVERSION] = RATE * (1 - conversion)
     slope[TEMP] = -LOSS * (tempC - 20)
     slope[SPENT_FLOW] = 1 - conversion
+    slope[MOLD] = LOSS * (tempC - moldC)
   },
   startConversion: 0,
   startTempC: 40,
+  startMoldC: 20,
   fromS: 0,
   toS: 20_000,
   firstStepS: 60,
@@ -34,6 +37,7 @@ describe('a trace', () => {
   test.each([0, 137, 3000, 12_345, 20_000])('holds closed forms at %d s, between its steps too', (s) => {
     expect(traceAt(trace, CONVERSION, s)).toBeCloseTo(1 - Math.exp(-RATE * s), 6)
     expect(traceAt(trace, TEMP, s)).toBeCloseTo(20 + 20 * Math.exp(-LOSS * s), 4)
+    expect(traceAt(trace, MOLD, s)).toBeCloseTo(20 + 20 * LOSS * s * Math.exp(-LOSS * s), 4)
     expect(traceAt(trace, SPENT_FLOW, s) / ((1 - Math.exp(-RATE * s)) / RATE || 1)).toBeCloseTo(s ? 1 : 0, 5)
   })
 
@@ -47,10 +51,11 @@ describe('a trace', () => {
   test('two equations that drive each other keep their energy', () => {
     const swing = traceCure({
       ...plain,
-      slopeInto: (one, other, slope) => {
+      slopeInto: (one, other, _mold, slope) => {
         slope[CONVERSION] = other * 1e-3
         slope[TEMP] = -one * 1e-3
         slope[SPENT_FLOW] = 0
+        slope[MOLD] = 0
       },
       startConversion: 1,
       startTempC: 0,
@@ -69,7 +74,9 @@ describe('a trace', () => {
     const short = traceCure({ ...plain, stopWhen: (conversion) => conversion > 0.3 })
     expect(traceToS(short)).toBeLessThan(20_000)
     expect(traceAt(short, CONVERSION, 1e9)).toBeGreaterThan(0.3)
-    expect(() => traceCure({ ...plain, slopeInto: (_a, _t, slope) => slope.fill(NaN) })).toThrow(RangeError)
+    expect(() => traceCure({ ...plain, slopeInto: (_a, _t, _w, slope) => slope.fill(NaN) })).toThrow(
+      RangeError,
+    )
   })
 
   test('of many steps outgrows its first arrays without a gap', () => {

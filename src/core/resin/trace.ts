@@ -1,22 +1,26 @@
-/** Writes d(conversion)/dt, dT/dt and d(spent flow)/dt, per second, for that conversion and temperature into three places. */
-export type SlopeInto = (conversion: number, tempC: number, slope: Float64Array) => void
+/**
+ * Writes d(conversion)/dt, dT/dt, d(spent flow)/dt and dT_mold/dt, per second, for that conversion and those two temperatures
+ * into four places.
+ */
+export type SlopeInto = (conversion: number, tempC: number, moldC: number, slope: Float64Array) => void
 
 export interface TraceTask {
   readonly slopeInto: SlopeInto
   readonly startConversion: number
   readonly startTempC: number
+  readonly startMoldC: number
   readonly fromS: number
   readonly toS: number
   readonly firstStepS: number
   /** Allowed local error of a step relative to each component; see `allowances`. */
   readonly relativeError: number
   /** The trace ends after the first step whose end satisfies this. */
-  readonly stopWhen: (conversion: number, tempC: number) => boolean
+  readonly stopWhen: (conversion: number, tempC: number, moldC: number) => boolean
 }
 
 /**
  * A cure as steps with the interpolating quartic of each: `times` in s, one more than there are steps, and `pieces`, row-major,
- * steps x 3 components x 5 coefficients. The components are conversion, temperature in C and spent flow in 1/Pa.
+ * steps x 4 components x 5 coefficients. The components are conversion, temperature in C, spent flow in 1/Pa and the mold's temperature in C.
  */
 export interface Trace {
   readonly times: readonly number[]
@@ -26,20 +30,21 @@ export interface Trace {
 export const CONVERSION = 0
 export const TEMP = 1
 export const SPENT_FLOW = 2
+export const MOLD = 3
 
 const PER_PART = 5
-const PER_STEP = 15
+const PER_STEP = 20
 const MOST_STEPS = 20_000
 const { abs, max, min } = Math
 
 // Filled by one trace after the other and copied out at its end: a forecast makes hundreds of them.
-const slope = new Float64Array(3)
+const slope = new Float64Array(4)
 let timesSoFar = new Float64Array(256)
 let piecesSoFar = new Float64Array(256 * PER_STEP)
 
 /**
  * Follows a cure by the Dormand-Prince 5(4) pair (J. Comput. Appl. Math. 6 (1980) 19) with its dense output of order 4
- * (Hairer, Norsett & Wanner, Solving ODEs I, 1993, II.6), written out for three components without a loop or an allocation,
+ * (Hairer, Norsett & Wanner, Solving ODEs I, 1993, II.6), written out for four components without a loop or an allocation,
  * because a forecast spends its time here.
  * Throws RangeError when the state stops being finite or a step shrinks to nothing.
  */
@@ -52,41 +57,54 @@ export function traceCure(task: TraceTask): Trace {
   let a = task.startConversion
   let T = task.startTempC
   let S = 0
+  let W = task.startMoldC
   let step = min(task.firstStepS, toS - t)
   let count = 0
   timesSoFar[0] = t
-  slopeInto(a, T, slope)
+  slopeInto(a, T, W, slope)
   let a1 = slope[0]!
   let T1 = slope[1]!
   let S1 = slope[2]!
+  let W1 = slope[3]!
   while (t < toS) {
     step = min(step, toS - t)
     if (!(step > abs(t) * 1e-14) || count >= MOST_STEPS)
       throw new RangeError(`traceCure: no step is small enough at t = ${t} s`)
     const h = step
-    slopeInto(a + h * 0.2 * a1, T + h * 0.2 * T1, slope)
+    slopeInto(a + h * 0.2 * a1, T + h * 0.2 * T1, W + h * 0.2 * W1, slope)
     const a2 = slope[0]!
     const T2 = slope[1]!
-    slopeInto(a + h * (0.075 * a1 + 0.225 * a2), T + h * (0.075 * T1 + 0.225 * T2), slope)
+    const W2 = slope[3]!
+    slopeInto(
+      a + h * (0.075 * a1 + 0.225 * a2),
+      T + h * (0.075 * T1 + 0.225 * T2),
+      W + h * (0.075 * W1 + 0.225 * W2),
+      slope,
+    )
     const a3 = slope[0]!
     const T3 = slope[1]!
     const S3 = slope[2]!
+    const W3 = slope[3]!
     slopeInto(
       a + h * ((44 / 45) * a1 - (56 / 15) * a2 + (32 / 9) * a3),
       T + h * ((44 / 45) * T1 - (56 / 15) * T2 + (32 / 9) * T3),
+      W + h * ((44 / 45) * W1 - (56 / 15) * W2 + (32 / 9) * W3),
       slope,
     )
     const a4 = slope[0]!
     const T4 = slope[1]!
     const S4 = slope[2]!
+    const W4 = slope[3]!
     slopeInto(
       a + h * ((19372 / 6561) * a1 - (25360 / 2187) * a2 + (64448 / 6561) * a3 - (212 / 729) * a4),
       T + h * ((19372 / 6561) * T1 - (25360 / 2187) * T2 + (64448 / 6561) * T3 - (212 / 729) * T4),
+      W + h * ((19372 / 6561) * W1 - (25360 / 2187) * W2 + (64448 / 6561) * W3 - (212 / 729) * W4),
       slope,
     )
     const a5 = slope[0]!
     const T5 = slope[1]!
     const S5 = slope[2]!
+    const W5 = slope[3]!
     slopeInto(
       a +
         h *
@@ -102,22 +120,33 @@ export function traceCure(task: TraceTask): Trace {
             (46732 / 5247) * T3 +
             (49 / 176) * T4 -
             (5103 / 18656) * T5),
+      W +
+        h *
+          ((9017 / 3168) * W1 -
+            (355 / 33) * W2 +
+            (46732 / 5247) * W3 +
+            (49 / 176) * W4 -
+            (5103 / 18656) * W5),
       slope,
     )
     const a6 = slope[0]!
     const T6 = slope[1]!
     const S6 = slope[2]!
+    const W6 = slope[3]!
     const aNext = a + h * weighed(a1, a3, a4, a5, a6)
     const TNext = T + h * weighed(T1, T3, T4, T5, T6)
     const SNext = S + h * weighed(S1, S3, S4, S5, S6)
-    slopeInto(aNext, TNext, slope)
+    const WNext = W + h * weighed(W1, W3, W4, W5, W6)
+    slopeInto(aNext, TNext, WNext, slope)
     const a7 = slope[0]!
     const T7 = slope[1]!
     const S7 = slope[2]!
+    const W7 = slope[3]!
     const error = max(
       abs(h * missed(a1, a3, a4, a5, a6, a7)) / (absA + rel * max(abs(a), abs(aNext))),
       abs(h * missed(T1, T3, T4, T5, T6, T7)) / (absT + rel * max(abs(T), abs(TNext))),
       abs(h * missed(S1, S3, S4, S5, S6, S7)) / (absS + rel * max(abs(S), abs(SNext))),
+      abs(h * missed(W1, W3, W4, W5, W6, W7)) / (absT + rel * max(abs(W), abs(WNext))),
     )
     if (!(error <= 1)) {
       step *= Number.isFinite(error) ? max(0.2, 0.9 * error ** -0.2) : 0.2
@@ -128,15 +157,18 @@ export function traceCure(task: TraceTask): Trace {
     pieceInto(at, a, aNext, h * a1, h * a7, h * bow(a1, a3, a4, a5, a6, a7))
     pieceInto(at + PER_PART, T, TNext, h * T1, h * T7, h * bow(T1, T3, T4, T5, T6, T7))
     pieceInto(at + 2 * PER_PART, S, SNext, h * S1, h * S7, h * bow(S1, S3, S4, S5, S6, S7))
+    pieceInto(at + 3 * PER_PART, W, WNext, h * W1, h * W7, h * bow(W1, W3, W4, W5, W6, W7))
     t = toS - t - h < 1e-12 * toS ? toS : t + h
     timesSoFar[++count] = t
     a = aNext
     T = TNext
     S = SNext
+    W = WNext
     a1 = a7
     T1 = T7
     S1 = S7
-    if (task.stopWhen(a, T)) break
+    W1 = W7
+    if (task.stopWhen(a, T, W)) break
     step *= error === 0 ? 5 : min(5, 0.9 * error ** -0.2)
   }
   return { times: copied(timesSoFar, count + 1), pieces: copied(piecesSoFar, count * PER_STEP) }

@@ -1,34 +1,107 @@
+/** What a mold's wall is made of, and how thick it is under and around the resin. */
+export interface MoldWall {
+  readonly material: WallMaterial
+  readonly mm: number
+}
+
+export type WallMaterial = 'silicone' | 'plastic' | 'glass'
+
 /** What a resin mass stands in, as far as heat is concerned. */
 export type Vessel =
   | { readonly kind: 'cup'; readonly massG: number }
-  | { readonly kind: 'bed'; readonly depthMm: number }
+  /** Flat and held: more of its surface meets the air than a cup's. */
+  | { readonly kind: 'bag'; readonly massG: number }
+  | { readonly kind: 'bed'; readonly depthMm: number; readonly wall: MoldWall }
   | { readonly kind: 'sealed' }
+  /** Said outright. */
+  | { readonly kind: 'paths'; readonly paths: HeatPaths }
 
-/** Natural convection and radiation from a plastic cup; top, silicone and board under a bed (both from memory). */
-const CUP_LOSS_W_PER_M2K = 7
-const BED_LOSS_W_PER_M2K = 18
+/** Where a gram of resin's warmth goes: two bodies, resin and mold, between the room's air and the board. */
+export interface HeatPaths {
+  /** From the resin to the room's air. */
+  readonly airWPerGK: number
+  /** From the resin to its mold. */
+  readonly linkWPerGK: number
+  /** From the mold to board and room. */
+  readonly boardWPerGK: number
+  /** Heat the mold takes up per kelvin; 0 for a mass without one. */
+  readonly moldJPerGK: number
+  /** The mass warms its cup's wall along: its own heat capacity times this. */
+  readonly wallFactor: number
+}
+
+/** Most molds of the trade are of silicone, 5 to 8 mm thick. */
+export const USUAL_WALL: MoldWall = { material: 'silicone', mm: 6 }
+
+/** Heat capacity by volume and conductivity (handbook values, from memory: silicone 1150 kg/m3 and 1.35 J/gK, glass 2500 and 0.84). */
+const WALLS: Readonly<Record<WallMaterial, { readonly jPerM3K: number; readonly wPerMK: number }>> = {
+  silicone: { jPerM3K: 1.15e6 * 1.35, wPerMK: 0.25 },
+  plastic: { jPerM3K: 1.05e6 * 1.4, wPerMK: 0.2 },
+  glass: { jPerM3K: 2.5e6 * 0.84, wPerMK: 1 },
+}
+const RESIN_W_PER_MK = 0.2
+
+/** Natural convection and radiation, W/m2K: from a plastic cup, from the open top of a bed, from a mold to the board it lies on (from memory). */
+const CUP_LOSS_W_PER_M2K = 8.9
+const TOP_LOSS_W_PER_M2K = 10.5
+const BOARD_LOSS_W_PER_M2K = 8
+/** A piping bag in the hand, beside a cup of the same volume (from memory). */
+const BAG_SURFACE = 1.8
+/** A cup's wall of polypropylene, 0.6 mm: 0.9 g/cm3 times 1.9 J/gK (from memory). Small cups are mostly wall. */
+const CUP_WALL_J_PER_M2K = 1010
+/** Only for the share of the wall in a mass's own heat, J/gK. */
+const RESIN_J_PER_GK = 1.9
 
 /** Surface over volume^(2/3) of a full cup as high as it is wide, closed on all sides: 6 (pi/4)^(1/3). */
 const CUP_SHAPE = 6 * (Math.PI / 4) ** (1 / 3)
 
-/** What is left of the excess over room after decanting: silicone takes the rest up (tuned, from memory). */
-export const DECANT_KEEPS_FRAC = 0.65
+/** A stream and a shallow spread of resin give a tenth of their excess over the room to the air while they are poured (from memory). */
+export const POURING_KEEPS_FRAC = 0.9
+
+/** At stop-stir a mix has reacted and been handled for three minutes: so much warmer than its parts were (common practice: 1.5 to 2.5 K). */
+export const STIRRED_K = 2.4
+
+const NO_MOLD = { linkWPerGK: 0, boardWPerGK: 0, moldJPerGK: 0 } as const
 
 /**
- * Heat a gram of resin loses to the room per kelvin above it, in W/(g K): lumped capacitance (Incropera & DeWitt,
- * Fundamentals of Heat and Mass Transfer, ch. 5). A cup loses less per gram the fuller it is; a bed the deeper it is.
+ * How that vessel takes warmth from a gram of resin: resin and mold as two lumped bodies (Incropera & DeWitt, Fundamentals of Heat and
+ * Mass Transfer, ch. 5), linked through half the resin's depth and half the wall in series.
  */
-export function heatLossWPerGK(vessel: Vessel, densityGPerMl: number): number {
+export function heatPathsOf(vessel: Vessel, densityGPerMl: number): HeatPaths {
   switch (vessel.kind) {
-    case 'cup': {
-      const volumeM3 = vessel.massG / densityGPerMl / 1e6
-      return (CUP_LOSS_W_PER_M2K * CUP_SHAPE * volumeM3 ** (2 / 3)) / vessel.massG
-    }
+    case 'cup':
+      return cupPaths(vessel.massG, densityGPerMl, 1)
+    case 'bag':
+      return cupPaths(vessel.massG, densityGPerMl, BAG_SURFACE)
     case 'bed':
-      return BED_LOSS_W_PER_M2K / (densityGPerMl * 1e6 * (vessel.depthMm / 1000))
+      return bedPaths(vessel, densityGPerMl)
     case 'sealed':
-      return 0
+      return { ...NO_MOLD, airWPerGK: 0, wallFactor: 1 }
+    case 'paths':
+      return vessel.paths
     default:
       return vessel satisfies never
+  }
+}
+
+function cupPaths(massG: number, densityGPerMl: number, surface: number): HeatPaths {
+  const areaM2PerG = (CUP_SHAPE * (massG / densityGPerMl / 1e6) ** (2 / 3)) / massG
+  return {
+    ...NO_MOLD,
+    airWPerGK: CUP_LOSS_W_PER_M2K * surface * areaM2PerG,
+    wallFactor: 1 + (CUP_WALL_J_PER_M2K * areaM2PerG) / RESIN_J_PER_GK,
+  }
+}
+
+function bedPaths({ depthMm, wall }: Extract<Vessel, { kind: 'bed' }>, densityGPerMl: number): HeatPaths {
+  const { jPerM3K, wPerMK } = WALLS[wall.material]
+  const gPerM2 = densityGPerMl * 1000 * depthMm
+  const resistance = depthMm / 2000 / RESIN_W_PER_MK + wall.mm / 2000 / wPerMK
+  return {
+    airWPerGK: TOP_LOSS_W_PER_M2K / gPerM2,
+    linkWPerGK: 1 / resistance / gPerM2,
+    boardWPerGK: BOARD_LOSS_W_PER_M2K / gPerM2,
+    moldJPerGK: ((wall.mm / 1000) * jPerM3K) / gPerM2,
+    wallFactor: 1,
   }
 }

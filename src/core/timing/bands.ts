@@ -4,8 +4,8 @@ import type { BatchRequest } from '../batch/index.ts'
 import {
   bandOf,
   coursesOf,
-  DEPARTURE_KEYS,
   departedResin,
+  departureOf,
   NO_DEPARTURE,
   type Band,
   type Belief,
@@ -104,19 +104,13 @@ function windowBand(criterion: Criterion, { courses, weights, white }: Weighed):
 }
 
 function meanOf(members: readonly Member[]): Departure {
-  const mean = (key: keyof Departure) =>
-    members.reduce((sum, { departure, weight }) => sum + weight * departure[key], 0)
-  const [rateLog, lossLog, viscosityLog, roomK] = DEPARTURE_KEYS.map(mean) as [number, number, number, number]
-  return { rateLog, lossLog, viscosityLog, roomK }
+  return departureOf((key) =>
+    members.reduce((sum, { departure, weight }) => sum + weight * departure[key], 0),
+  )
 }
 
 function added(one: Departure, other: Departure): Departure {
-  return {
-    rateLog: one.rateLog + other.rateLog,
-    lossLog: one.lossLog + other.lossLog,
-    viscosityLog: one.viscosityLog + other.viscosityLog,
-    roomK: one.roomK + other.roomK,
-  }
+  return departureOf((key) => one[key] + other[key])
 }
 
 /** The request as the readings would have it: its resin and its room corrected by what is believed. */
@@ -126,5 +120,6 @@ export function correctedRequest(request: BatchRequest, believed: Departure): Ba
     ...request,
     resin: { ...request.resin, cure, flow },
     roomTempC: request.roomTempC + believed.roomK,
+    partsTempC: (request.partsTempC ?? request.roomTempC) + believed.mixK,
   }
 }

@@ -17,12 +17,13 @@ function learnedBelief(learned: Learned, roomTempC: number): Belief {
   const rate = learnedRate(learned, roomTempC)
   const { lossLog, viscosityLog } = learned
   return {
-    mean: { rateLog: rate.mean, lossLog: lossLog.mean, viscosityLog: viscosityLog.mean, roomK: 0 },
+    mean: { rateLog: rate.mean, lossLog: lossLog.mean, viscosityLog: viscosityLog.mean, roomK: 0, mixK: 0 },
     sd: {
       rateLog: rate.sd,
       lossLog: lossLog.sd,
       viscosityLog: viscosityLog.sd,
       roomK: USUAL_BELIEF.sd.roomK,
+      mixK: USUAL_BELIEF.sd.mixK,
     },
   }
 }

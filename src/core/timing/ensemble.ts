@@ -1,22 +1,17 @@
 import { seededRandom } from '../numeric/index.ts'
-import {
-  DECANT_KEEPS_FRAC,
-  followCure,
-  USUAL_SPREAD,
-  type CureHistory,
-  type CuringResin,
-} from '../resin/index.ts'
-import { wholeLife, type PourForecast, type PourSetting } from './pour.ts'
+import { followCure, joined, USUAL_SPREAD, type CureHistory, type CuringResin } from '../resin/index.ts'
+import { bedRun, cupRun, lastRoomC, type PourSetting } from './pour.ts'
 
 /**
- * How one possible truth differs from the resin's record and the room's figure: natural logs of factors on rate, heat loss
- * and viscosity, and kelvin on the room.
+ * How one possible truth differs from the resin's record and what was said of room and mix: natural logs of factors on rate, heat loss
+ * and viscosity, and kelvin on the room and on the mix at stop-stir.
  */
 export interface Departure {
   readonly rateLog: number
   readonly lossLog: number
   readonly viscosityLog: number
   readonly roomK: number
+  readonly mixK: number
 }
 
 /** What is believed before any reading: independent normal departures (sizes from memory, to be calibrated). */
@@ -26,15 +21,29 @@ export interface Belief {
 }
 
 /** The resin and the room just as they are recorded. */
-export const NO_DEPARTURE: Departure = { rateLog: 0, lossLog: 0, viscosityLog: 0, roomK: 0 }
+export const NO_DEPARTURE: Departure = { rateLog: 0, lossLog: 0, viscosityLog: 0, roomK: 0, mixK: 0 }
 
-/** A typical resin in an ordinary room: rate 25 %, heat loss 20 %, viscosity 15 %, room about a degree. */
+/**
+ * A typical resin in an ordinary room: rate 25 %, heat loss 20 %, viscosity 15 %, room about a degree, the mix a degree warmer or cooler
+ * than its parts and its stirring say.
+ */
 export const USUAL_BELIEF: Belief = {
   mean: NO_DEPARTURE,
-  sd: { ...USUAL_SPREAD, lossLog: 0.2, roomK: 0.5 },
+  sd: { ...USUAL_SPREAD, lossLog: 0.2, roomK: 0.5, mixK: 1 },
 }
 
-export const DEPARTURE_KEYS = ['rateLog', 'lossLog', 'viscosityLog', 'roomK'] as const
+export const DEPARTURE_KEYS = ['rateLog', 'lossLog', 'viscosityLog', 'roomK', 'mixK'] as const
+
+/** A departure made key by key. */
+export function departureOf(each: (key: keyof Departure) => number): Departure {
+  return {
+    rateLog: each('rateLog'),
+    lossLog: each('lossLog'),
+    viscosityLog: each('viscosityLog'),
+    roomK: each('roomK'),
+    mixK: each('mixK'),
+  }
+}
 
 /** Two standard normal values from two uniform ones (Box & Muller 1958). */
 export function normalPair(chance: () => number): readonly [number, number] {
@@ -49,11 +58,13 @@ export function drawDepartures({ mean, sd }: Belief, count: number, seed: number
   return Array.from({ length: count }, () => {
     const [rate, loss] = normalPair(chance)
     const [viscosity, room] = normalPair(chance)
+    const [mix] = normalPair(chance)
     return {
       rateLog: mean.rateLog + sd.rateLog * rate,
       lossLog: mean.lossLog + sd.lossLog * loss,
       viscosityLog: mean.viscosityLog + sd.viscosityLog * viscosity,
       roomK: mean.roomK + sd.roomK * room,
+      mixK: mean.mixK + sd.mixK * mix,
     }
   })
 }
@@ -99,34 +110,38 @@ const GELLED_MIN = 5 * 1440
 export function courseOf(task: CourseTask, departure: Departure): Course {
   const { setting, decantMin, onlyTo } = task
   const toMin = Math.max(1, onlyTo === 'gel' ? Math.max(task.toMin, GELLED_MIN) : task.toMin)
-  const resin = departedResin(setting.resin, departure)
-  const roomTempC = setting.roomTempC + departure.roomK
-  const shared = { roomTempC, lossFactor: Math.exp(departure.lossLog), relativeError: COURSE_TOLERANCE }
+  const own = departedSetting(setting, departure)
+  const shared = { lossFactor: Math.exp(departure.lossLog), relativeError: COURSE_TOLERANCE }
+  const roomTempC = lastRoomC(own)
   const staysInCup = decantMin === null || (onlyTo === 'toMin' && toMin <= decantMin)
-  const cup = followCure(resin, {
+  const cup = followCure(own.resin, {
     ...shared,
-    vessel: { kind: 'cup', massG: setting.cupMassG },
-    startTempC: setting.startTempC,
-    startConversion: 0,
-    fromMin: 0,
+    ...cupRun(own),
     toMin: staysInCup ? toMin : Math.max(decantMin, 1),
     onlyToGel: true,
   })
   if (staysInCup) return { departure, roomTempC, life: cup }
   const pouredMin = Math.min(decantMin, cup.toMin)
-  const poured = cup.stateAt(pouredMin)
-  const keeps = setting.decantKeepsFrac ?? DECANT_KEEPS_FRAC
-  const bed = followCure(resin, {
+  const bed = followCure(own.resin, {
     ...shared,
-    vessel: { kind: 'bed', depthMm: setting.bedDepthMm },
-    startTempC: roomTempC + keeps * (poured.tempC - roomTempC),
-    startConversion: poured.conversion,
-    fromMin: pouredMin,
+    ...bedRun(own, cup.stateAt(pouredMin), pouredMin),
     toMin: Math.max(toMin, pouredMin + 1),
     onlyToGel: onlyTo === 'gel',
   })
-  const forecast: PourForecast = { setting, cup, decantMin: pouredMin, bed }
-  return { departure, roomTempC, life: wholeLife(forecast) }
+  return { departure, roomTempC, life: joined(cup, bed) }
+}
+
+/** The setting as that departure would have it: resin, room and mix. */
+function departedSetting(setting: PourSetting, departure: Departure): PourSetting {
+  const { roomK, mixK } = departure
+  const { roomTempC, roomSteps = [], startTempC } = setting
+  return {
+    ...setting,
+    resin: departedResin(setting.resin, departure),
+    roomTempC: roomTempC + roomK,
+    roomSteps: roomSteps.map((step) => ({ ...step, tempC: step.tempC + roomK })),
+    startTempC: startTempC + mixK,
+  }
 }
 
 /** A possible truth and how much of the belief it carries. */

@@ -2,6 +2,7 @@ export {
   fillCup,
   forecastLayer,
   forecastPour,
+  lastRoomC,
   solveDecant,
   stateAt,
   type CupLimits,
@@ -22,7 +23,15 @@ export { bandsOf, correctedRequest, type Bands, type BandsTask, type WindowBand 
 export { posteriorOf } from './posterior.ts'
 export { type Member } from './ensemble.ts'
 export { beliefOf } from './belief.ts'
-export { bandOf, courseOf, coursesOf, drawDepartures, normalPair, type Course } from './ensemble.ts'
+export {
+  bandOf,
+  courseOf,
+  coursesOf,
+  departureOf,
+  drawDepartures,
+  normalPair,
+  type Course,
+} from './ensemble.ts'
 export { USUAL_BELIEF, type Band, type Belief, type Departure } from './ensemble.ts'
 export { fitNotedRun, type NotedFit, type NotedRun } from './notedRun.ts'
 export { type Reading, type Sign, type Thermometer } from './reading.ts'

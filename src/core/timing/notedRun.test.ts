@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals'
-import { ARCHETYPES } from '../resin/index.ts'
+import { STIRRED_K, USUAL_WALL, ARCHETYPES } from '../resin/index.ts'
 import { courseOf, NO_DEPARTURE } from './ensemble.ts'
 import { fitNotedRun, type NotedRun } from './notedRun.ts'
 import type { Reading } from './reading.ts'
@@ -9,7 +9,7 @@ const cup = { cupMassG: 150, roomTempC: 22, decantMin: null, bedDepthMm: 6 }
 
 /** What a notebook would hold of a pour of the slow resin. */
 function notesOf(minutes: readonly number[], gel: boolean): NotedRun {
-  const setting = { resin: slow, startTempC: cup.roomTempC, ...cup }
+  const setting = { resin: slow, startTempC: cup.roomTempC + STIRRED_K, wall: USUAL_WALL, ...cup }
   const { life } = courseOf({ setting, decantMin: null, toMin: 300 }, NO_DEPARTURE)
   const temps = minutes.map((atMin): Reading => ({
     kind: 'temperature',

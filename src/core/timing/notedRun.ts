@@ -1,4 +1,4 @@
-import type { CuringResin, Spread } from '../resin/index.ts'
+import { STIRRED_K, USUAL_WALL, type CuringResin, type Spread } from '../resin/index.ts'
 import { departedResin, NO_DEPARTURE, USUAL_BELIEF, type Belief, type Departure } from './ensemble.ts'
 import { posteriorOf } from './posterior.ts'
 import type { Reading } from './reading.ts'
@@ -37,8 +37,9 @@ export function fitNotedRun(typical: CuringResin, run: NotedRun): NotedFit {
       resin: typical,
       cupMassG: run.cupMassG,
       roomTempC: run.roomTempC,
-      startTempC: run.roomTempC,
+      startTempC: run.roomTempC + STIRRED_K,
       bedDepthMm: run.bedDepthMm,
+      wall: USUAL_WALL,
     },
     decantMin: run.decantMin,
     belief: BEFORE_NOTES,

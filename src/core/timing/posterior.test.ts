@@ -44,7 +44,7 @@ describe('a reading', () => {
 describe('signs', () => {
   const course = courseOf(
     { setting, decantMin: 20, toMin: 30 * 60 },
-    { rateLog: 0, lossLog: 0, viscosityLog: 0, roomK: 0 },
+    { rateLog: 0, lossLog: 0, viscosityLog: 0, mixK: 0, roomK: 0 },
   )
   const said = (sign: 'string' | 'gel' | 'footprint' | 'leathery' | 'stiff', atMin: number, there: boolean) =>
     logLikelihood({ kind: 'sign', sign, atMin, there }, course)
@@ -80,9 +80,9 @@ describe('a band', () => {
     expect(bandOf([1, 2, null, null], [1, 1, 1, 1])).toBeNull()
   })
 
-  test('before any reading, 40 C in a 143 g cup at 21 C comes between about 14 and 31 min (independent prototype)', () => {
+  test('before any reading, 40 C in a 143 g cup at 21 C comes between about 14 and 34 min (3000 draws through a plain fixed-step program)', () => {
     const band = bandAfter([])
-    expect(Math.abs(band.lowMin - 14)).toBeLessThan(2)
-    expect(Math.abs(band.highMin - 31)).toBeLessThan(4)
+    expect(Math.abs(band.lowMin - 13.8)).toBeLessThan(2)
+    expect(Math.abs(band.highMin - 34.3)).toBeLessThan(4)
   })
 })

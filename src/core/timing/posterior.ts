@@ -2,6 +2,7 @@ import { seededRandom } from '../numeric/index.ts'
 import {
   courseOf,
   DEPARTURE_KEYS,
+  departureOf,
   drawDepartures,
   normalPair,
   type Belief,
@@ -38,7 +39,7 @@ const CONTRADICTION_WIDENS = 3
 const CONTRADICTS_LOG = -8
 
 /**
- * What is believed after the readings: importance sampling in the four departures. Where few members carry the weight, a
+ * What is believed after the readings: importance sampling in the five departures. Where few members carry the weight, a
  * normal proposal is fitted to them and members are drawn from it and, in part, from the belief again (population Monte
  * Carlo, Cappe et al., J. Comput. Graph. Stat. 13 (2004) 907, from memory). The readings alone decide: leaving one out gives
  * exactly what was believed without it.
@@ -128,7 +129,7 @@ function drawAgain(task: PosteriorTask, cloud: Cloud, { read, seed }: Redraw): C
   return { departures, weights: weightsOf(logs) }
 }
 
-/** A normal cloud in the four departures: its middle, and the lower triangle of its covariance's root. */
+/** A normal cloud in the five departures: its middle, and the lower triangle of its covariance's root. */
 interface Proposal {
   readonly mean: readonly number[]
   readonly root: readonly (readonly number[])[]
@@ -170,12 +171,11 @@ function choleskyRoot(matrix: readonly (readonly number[])[]): number[][] {
 }
 
 function drawFrom({ mean, root }: Proposal, chance: () => number): Departure {
-  const normal = [...normalPair(chance), ...normalPair(chance)]
+  const normal = [...normalPair(chance), ...normalPair(chance), ...normalPair(chance)]
   const values = mean.map(
     (middle, i) => middle + root[i]!.reduce((sum, each, j) => sum + each * normal[j]!, 0),
   )
-  const [rateLog, lossLog, viscosityLog, roomK] = values as [number, number, number, number]
-  return { rateLog, lossLog, viscosityLog, roomK }
+  return departureOf((key) => values[DEPARTURE_KEYS.indexOf(key)]!)
 }
 
 function logProposal({ mean, root }: Proposal, departure: Departure): number {

@@ -1,22 +1,36 @@
 import { bisect } from '../numeric/index.ts'
 import {
-  DECANT_KEEPS_FRAC,
   followCure,
+  joined,
+  POURING_KEEPS_FRAC,
+  roomAt,
+  STIRRED_K,
   type CureHistory,
+  type CureRun,
   type CuringResin,
+  type MoldWall,
   type ResinState,
+  type RoomStep,
 } from '../resin/index.ts'
 
 /** One mix: stirred, rested in its cup, decanted into a bed. Minutes run from stop-stir. */
 export interface PourSetting {
   readonly resin: CuringResin
   readonly cupMassG: number
+  /** At stop-stir; `roomSteps` tells when it became another. */
   readonly roomTempC: number
+  readonly roomSteps?: readonly RoomStep[]
   /** Of the mix at stop-stir. */
   readonly startTempC: number
   readonly bedDepthMm: number
+  readonly wall: MoldWall
   /** Share of the excess over room temperature that outlives decanting. */
   readonly decantKeepsFrac?: number
+}
+
+/** The room a pour ends up in: what its days after are judged by. */
+export function lastRoomC(setting: Pick<PourSetting, 'roomTempC' | 'roomSteps'>): number {
+  return roomAt(setting, Infinity)
 }
 
 export interface PourForecast {
@@ -42,28 +56,44 @@ export interface FilledCup {
 
 /** The resin left standing in its cup. */
 export function fillCup(setting: PourSetting): FilledCup {
-  const { resin, cupMassG, roomTempC, startTempC } = setting
-  const history = followCure(resin, {
-    vessel: { kind: 'cup', massG: cupMassG },
-    roomTempC,
-    startTempC,
-    startConversion: 0,
-    fromMin: 0,
-    toMin: CUP_FOLLOWED_MIN,
-  })
+  const history = followCure(setting.resin, { ...cupRun(setting), toMin: CUP_FOLLOWED_MIN })
   return { setting, history, limits: cupLimits(history) }
 }
 
-/** The bed made from that cup at that minute: it keeps a share of the warmth and goes on as a thin layer. */
-function bedHistory({ setting, history }: FilledCup, decantMin: number, onlyToGel: boolean): CureHistory {
-  const poured = history.stateAt(decantMin)
-  const keeps = setting.decantKeepsFrac ?? DECANT_KEEPS_FRAC
-  return followCure(setting.resin, {
-    vessel: { kind: 'bed', depthMm: setting.bedDepthMm },
-    roomTempC: setting.roomTempC,
-    startTempC: setting.roomTempC + keeps * (poured.tempC - setting.roomTempC),
+/** The mix in its cup from stop-stir on. */
+export function cupRun({
+  cupMassG,
+  roomTempC,
+  roomSteps = [],
+  startTempC,
+}: PourSetting): Omit<CureRun, 'toMin'> {
+  return {
+    vessel: { kind: 'cup', massG: cupMassG },
+    roomTempC,
+    roomSteps,
+    startTempC,
+    startConversion: 0,
+    fromMin: 0,
+  }
+}
+
+/** The bed made from that cup at that minute: most of its warmth goes along, and the mold takes its share from then on. */
+export function bedRun(setting: PourSetting, poured: ResinState, decantMin: number): Omit<CureRun, 'toMin'> {
+  const { bedDepthMm, wall, roomSteps = [], decantKeepsFrac = POURING_KEEPS_FRAC } = setting
+  const roomTempC = roomAt(setting, decantMin)
+  return {
+    vessel: { kind: 'bed', depthMm: bedDepthMm, wall },
+    roomTempC,
+    roomSteps,
+    startTempC: roomTempC + decantKeepsFrac * (poured.tempC - roomTempC),
     startConversion: poured.conversion,
     fromMin: decantMin,
+  }
+}
+
+function bedHistory({ setting, history }: FilledCup, decantMin: number, onlyToGel: boolean): CureHistory {
+  return followCure(setting.resin, {
+    ...bedRun(setting, history.stateAt(decantMin), decantMin),
     toMin: decantMin + FULL_CURE_MIN,
     onlyToGel,
   })
@@ -88,45 +118,36 @@ export function forecastPour(cup: FilledCup, decantMin: number | null): PourFore
 /** Bubbles out and poured: a later layer does not wait in its cup (common practice). */
 const LATER_DECANT_MIN = 5
 
-/** A layer stirred later from the same resin in the same room, as if its stop-stir were minute 0. */
+/** Less is a film: it stays at the room's temperature, and hardly any of it is there to be followed. */
+const LEAST_LAYER_MM = 0.3
+const LEAST_LAYER_G = 1
+
+/** A layer stirred later from the same resin, in the room as it is by then, as if its stop-stir were minute 0. */
 export function forecastLayer(
   setting: PourSetting,
   { massG, depthMm }: { readonly massG: number; readonly depthMm: number },
 ): PourForecast {
-  return forecastPour(fillCup({ ...setting, cupMassG: massG, bedDepthMm: depthMm }), LATER_DECANT_MIN)
+  const roomTempC = lastRoomC(setting)
+  const own = {
+    ...setting,
+    roomTempC,
+    roomSteps: [],
+    startTempC: roomTempC + STIRRED_K,
+    cupMassG: Math.max(LEAST_LAYER_G, massG),
+    bedDepthMm: Math.max(LEAST_LAYER_MM, depthMm),
+  }
+  const cup = fillCup(own)
+  return forecastPour(cup, Math.min(LATER_DECANT_MIN, cup.limits?.stopMin ?? Infinity))
 }
 
 /** The state of the mass that is worked with: the cup's before decanting, the bed's after. */
 export function stateAt(forecast: PourForecast, min: number): ResinState {
-  return forecast.bed && min >= forecast.bed.fromMin ? forecast.bed.stateAt(min) : cupState(forecast, min)
+  return wholeLife(forecast).stateAt(min)
 }
 
 /** Cup and bed as one life, from stop-stir on. */
-export function wholeLife(forecast: PourForecast): CureHistory {
-  const { cup, bed } = forecast
-  if (!bed) return { ...cup, fromMin: 0 }
-  const cupOrBed = (inCup: number | null, inBed: () => number | null) =>
-    inCup !== null && inCup < bed.fromMin ? inCup : inBed()
-  const flowAtDecant = cup.stateAt(bed.fromMin).remainingFluidityPerPa
-  const flowInBed = bed.stateAt(bed.fromMin).remainingFluidityPerPa
-  return {
-    fromMin: 0,
-    toMin: bed.toMin,
-    gelMin: bed.gelMin,
-    stateAt: (min) => stateAt(forecast, min),
-    tempAt: (min) => (min >= bed.fromMin ? bed : cup).tempAt(min),
-    whenFlowLeft: (perPa) =>
-      cupOrBed(cup.whenFlowLeft(perPa - flowInBed + flowAtDecant), () => bed.whenFlowLeft(perPa)),
-    whenGlass: (glassC) => cupOrBed(cup.whenGlass(glassC), () => bed.whenGlass(glassC)),
-  }
-}
-
-/** Cup state before decanting with the flow still to come counted through the bed it will be poured into. */
-function cupState({ cup, bed }: PourForecast, min: number): ResinState {
-  const state = cup.stateAt(min)
-  if (!bed) return state
-  const inCup = state.remainingFluidityPerPa - cup.stateAt(bed.fromMin).remainingFluidityPerPa
-  return { ...state, remainingFluidityPerPa: inCup + bed.stateAt(bed.fromMin).remainingFluidityPerPa }
+export function wholeLife({ cup, bed }: PourForecast): CureHistory {
+  return bed ? joined(cup, bed) : cup
 }
 
 /** When a cup must be empty: 50 C is the warning, the stop is 55 C or 80 % of the way to gel, whichever comes first. */

@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
 import { bloomRequest } from '../../../tests/support/request.ts'
-import { BLOOM_WINDOW } from '../resin/index.ts'
+import { BLOOM_WINDOW, STIRRED_K, USUAL_WALL } from '../resin/index.ts'
 import { TECHNIQUES, type StepId } from '../technique/index.ts'
 import { bloomNumber } from '../resin/index.ts'
 import { capacityOf } from './capacity.ts'
@@ -148,22 +148,32 @@ describe('what happened replaces what was planned', () => {
 })
 
 describe('the cup', () => {
-  const setting = { resin: bloomRequest().resin, cupMassG: 143, roomTempC: 21, startTempC: 21, bedDepthMm: 6 }
+  const setting = {
+    resin: bloomRequest().resin,
+    cupMassG: 143,
+    roomTempC: 21,
+    startTempC: 21 + STIRRED_K,
+    bedDepthMm: 6,
+    wall: USUAL_WALL,
+  }
 
   test('forgotten longer than its gel cannot be decanted any more', () => {
     expect(() => forecastPour(fillCup(setting), 40)).toThrow(/gels/)
   })
 
   test('has to be emptied first where the aim lies beyond its limit', () => {
-    const answer = solveDecant(fillCup({ ...setting, cupMassG: 600, roomTempC: 24, startTempC: 24 }), {
-      remainingFluidityPerPa: 300,
-      gapMin: 5,
-    })!
+    const answer = solveDecant(
+      fillCup({ ...setting, cupMassG: 600, roomTempC: 24, startTempC: 24 + STIRRED_K }),
+      {
+        remainingFluidityPerPa: 300,
+        gapMin: 5,
+      },
+    )!
     expect(answer.kind).toBe('cupFirst')
   })
 
   test('answers that it is too late when the flow is spent before the hands are there', () => {
-    const answer = solveDecant(fillCup({ ...setting, roomTempC: 30, startTempC: 30 }), {
+    const answer = solveDecant(fillCup({ ...setting, roomTempC: 30, startTempC: 30 + STIRRED_K }), {
       remainingFluidityPerPa: 1465,
       gapMin: 60,
     })!

@@ -2,18 +2,28 @@ import {
   EXCESS_DENSITY_KG_PER_M3,
   fillMolds,
   governingBedMm,
+  governingWall,
   mixesOf,
   type BatchRequest,
   type Mix,
   type MoldFill,
 } from '../batch/index.ts'
-import { fluidityForBloom, windowOf, type BloomWhite, type Criterion, type Window } from '../resin/index.ts'
+import {
+  fluidityForBloom,
+  STIRRED_K,
+  windowOf,
+  type BloomWhite,
+  type Resin,
+  type Criterion,
+  type Window,
+} from '../resin/index.ts'
 import { stepRule, type StepId, type StepRule, type Technique } from '../technique/index.ts'
 import { pieceSlots, type PieceSlot } from './handsOn.ts'
 import { layOut, type TimedTurn } from './layOut.ts'
 import {
   fillCup,
   forecastPour,
+  lastRoomC,
   solveDecant,
   type CupLimits,
   type FilledCup,
@@ -27,6 +37,7 @@ import { whiteCupOf, type WhiteCup } from './whiteCup.ts'
 /** The pour of a batch in time, up to the covers; the days after are the rack's. */
 export interface Schedule {
   readonly technique: Technique
+  readonly resin: Resin
   readonly fills: readonly MoldFill[]
   readonly mixes: readonly Mix[]
   readonly slots: readonly PieceSlot[]
@@ -68,7 +79,7 @@ export function scheduleBatch(
   const fills = fillMolds(request, technique)
   const mixes = mixesOf(request, technique, fills)
   const slots = pieceSlots(fills)
-  const setting = settingOf(request, mixes[0]!, governingBedMm(fills))
+  const setting = settingOf(request, mixes[0]!, fills)
   const white = whiteOf(request, technique, setting.bedDepthMm)
   const turns = turnsOf(technique, slots, request.back.when !== 'none').filter(
     (turn) => turn.step.place === 'pour',
@@ -82,6 +93,7 @@ export function scheduleBatch(
   const timed = layOut({ ...task, decantMin: decant.decantMin, windowFor: windowsOf(forecast, white) })
   return {
     technique,
+    resin: request.resin,
     fills,
     mixes,
     slots,
@@ -96,13 +108,14 @@ export function scheduleBatch(
 }
 
 /** The first mix as the cure model sees it: one of its two cups where it is split. */
-function settingOf(request: BatchRequest, first: Mix, bedDepthMm: number): PourSetting {
+function settingOf(request: BatchRequest, first: Mix, fills: readonly MoldFill[]): PourSetting {
   return {
     resin: request.resin,
     cupMassG: first.parts.byWeight.totalG / (request.cupStrategy === 'split' ? 2 : 1),
     roomTempC: request.roomTempC,
-    startTempC: request.roomTempC,
-    bedDepthMm,
+    startTempC: (request.partsTempC ?? request.roomTempC) + STIRRED_K,
+    bedDepthMm: governingBedMm(fills),
+    wall: governingWall(fills),
   }
 }
 
@@ -120,7 +133,7 @@ export function windowsOf(
   const history = wholeLife(forecast)
   const pouredMin = forecast.decantMin ?? 0
   return (criterion) => {
-    const window = windowOf(criterion, { history, roomTempC: forecast.setting.roomTempC, white })
+    const window = windowOf(criterion, { history, roomTempC: lastRoomC(forecast.setting), white })
     if (!window || (window.closeMin ?? Infinity) <= pouredMin) return null
     return {
       ...window,

@@ -1,5 +1,5 @@
 import { STAGES, windowOf, type BloomWhite, type StageId, type Window } from '../resin/index.ts'
-import { wholeLife, type PourForecast } from './pour.ts'
+import { lastRoomC, wholeLife, type PourForecast } from './pour.ts'
 
 /**
  * When the resin is at that stage, in cup or bed, in minutes from stop-stir; null when it does not come. A bloom number needs the white; null then too.
@@ -12,7 +12,7 @@ export function windowOfStage(
   if (stage === 'pipe' && !white) return null
   return windowOf(STAGES[stage], {
     history: wholeLife(forecast),
-    roomTempC: forecast.setting.roomTempC,
+    roomTempC: lastRoomC(forecast.setting),
     white,
   })
 }

@@ -1,9 +1,9 @@
 import type { Mix } from '../batch/index.ts'
-import { followCure, type CureHistory } from '../resin/index.ts'
+import { followCure, roomAt, type CureHistory } from '../resin/index.ts'
 import type { TimedTurn } from './layOut.ts'
 import type { FilledCup } from './pour.ts'
 
-/** The white's own small cup: taken from the mixing cup it stops warming, and thickens at its own pace. */
+/** The white in its bag: taken from the mixing cup it stops warming, and thickens at its own pace. */
 export interface WhiteCup {
   readonly massG: number
   readonly portionedMin: number
@@ -28,8 +28,9 @@ export function portionedAt({ setting, history }: FilledCup, massG: number, min:
     massG,
     portionedMin,
     history: followCure(setting.resin, {
-      vessel: { kind: 'cup', massG },
-      roomTempC: setting.roomTempC,
+      vessel: { kind: 'bag', massG },
+      roomTempC: roomAt(setting, portionedMin),
+      roomSteps: setting.roomSteps ?? [],
       startTempC: taken.tempC,
       startConversion: taken.conversion,
       fromMin: portionedMin,

@@ -1,4 +1,4 @@
-import type { CuringResin } from '#core/resin/index.ts'
+import { STIRRED_K, USUAL_WALL, type CuringResin } from '#core/resin/index.ts'
 import { courseOf, drawDepartures, USUAL_BELIEF, type Course, type Departure } from '#core/timing/index.ts'
 
 /** A pour as the app tells it to the bench. */
@@ -21,6 +21,13 @@ const IN_CUP_MIN = 3 * 1440
 /** The course that pour really takes. */
 export function hiddenCourse(pour: FollowedPour, truth: Departure): Course {
   const { resin, cupMassG, roomTempC, bedDepthMm, decantMin } = pour
-  const setting = { resin, cupMassG, roomTempC, startTempC: roomTempC, bedDepthMm }
+  const setting = {
+    resin,
+    cupMassG,
+    roomTempC,
+    startTempC: roomTempC + STIRRED_K,
+    bedDepthMm,
+    wall: USUAL_WALL,
+  }
   return courseOf({ setting, decantMin, toMin: decantMin === null ? IN_CUP_MIN : WEEK_MIN }, truth)
 }

@@ -45,7 +45,24 @@ export function FineTuning({ draft, problems, units, change }: InputsProps) {
           hint="Empty: the technique's usual"
           problem={problems['bedMm']}
         />
-        {field('Lip left free', 'lipMm', mm, draft.lipMm, (lipMm) => change({ lipMm }))}
+        {field(
+          'Lip left free',
+          'lipMm',
+          mm,
+          draft.lipMm,
+          (lipMm) => change({ lipMm }),
+          'Gives way where the mold is shallow',
+        )}
+        <QuantityField
+          label="A and B are mixed at"
+          dimension="temperature"
+          unit={units.temperature}
+          value={draft.partsTempC}
+          emptyAllowed
+          onChange={(partsTempC) => change({ partsTempC })}
+          hint="Empty: as warm as the room. Warmer out of a water bath."
+          problem={problems['partsTempC']}
+        />
         {back.when !== 'none' &&
           field('Back layer', 'back.depthMm', mm, back.depthMm, (depthMm) =>
             change({ back: { ...back, depthMm } }),

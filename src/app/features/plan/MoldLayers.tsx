@@ -16,7 +16,6 @@ const LAYER_FILL: Readonly<Record<Layer['kind'], string>> = {
   fill: 'color-mix(in oklab, var(--clear) 55%, var(--cloud))',
   fillAgain: 'color-mix(in oklab, var(--clear) 30%, var(--cloud))',
   back: 'var(--under)',
-  lip: 'transparent',
 }
 
 interface MoldLayersProps {
@@ -128,8 +127,8 @@ function CutThrough({
     <div className="mt-2">
       <p className="text-ink-soft text-xs">{face === 'open' ? 'face' : 'back'}, the open side</p>
       <ol className="border-edge border-x border-b">
-        {fill.freeMm > 0.05 && (
-          <LayerBar name="free" depthMm={fill.freeMm} fill="transparent" total={total} units={units} />
+        {fill.lipMm > 0.05 && (
+          <LayerBar name="lip" depthMm={fill.lipMm} fill="transparent" total={total} units={units} />
         )}
         {shown.map((layer) => (
           <LayerBar

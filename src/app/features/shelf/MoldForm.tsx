@@ -1,5 +1,6 @@
 import { useState } from 'react'
 import type { Mold, Outline } from '#core/mold/index.ts'
+import { USUAL_WALL, type WallMaterial } from '#core/resin/index.ts'
 import { moldSchema } from '#schema/mold.ts'
 import { SHAPE_WORDS } from '#words/vocabulary.ts'
 import { ChoiceField } from '#app/components/ChoiceField.tsx'
@@ -32,6 +33,12 @@ const FIRST: Readonly<Record<Outline['shape'], Outline>> = {
   },
 }
 
+const WALL_WORDS: Readonly<Record<WallMaterial, string>> = {
+  silicone: 'silicone',
+  plastic: 'rigid plastic',
+  glass: 'glass',
+}
+
 const MEASURES: Readonly<Record<string, string>> = {
   acrossMm: 'Across',
   widthMm: 'Width',
@@ -53,6 +60,7 @@ export function MoldForm({ first, close }: { first: Mold | null; close: () => vo
         waterFillMl: null,
         count: 1,
         cavities: 1,
+        wall: USUAL_WALL,
       },
   )
   const change = (changes: Partial<Mold>) => setDraft((last) => ({ ...last, ...changes }))
@@ -124,6 +132,20 @@ export function MoldForm({ first, close }: { first: Mold | null; close: () => vo
         value={draft.cavities}
         onChange={(cavities) => change({ cavities })}
         hint="Pieces of this outline that one mold casts"
+      />
+      <ChoiceField
+        label="Made of"
+        value={draft.wall.material}
+        choices={(Object.keys(WALL_WORDS) as WallMaterial[]).map((id) => ({ id, name: WALL_WORDS[id] }))}
+        onChange={(material) => change({ wall: { ...draft.wall, material } })}
+        hint="It takes up the resin’s warmth: a thick wall keeps a deep layer cooler."
+      />
+      <QuantityField
+        label="Thickness of its floor and wall"
+        dimension="length"
+        unit={units.length}
+        value={draft.wall.mm}
+        onChange={(mm) => change({ wall: { ...draft.wall, mm: mm ?? Number.NaN } })}
       />
       {drawable && <MoldDrawing outline={draft.outline} title="The outline" className="size-32" />}
     </ItemDialog>

@@ -6,7 +6,7 @@ import type { DataSheet, Resin, SheetFit } from '#core/resin/index.ts'
 import type { NotedRun, Reading } from '#core/timing/index.ts'
 import { printQuantity, type UnitChoice } from '#core/units/index.ts'
 import { printBand } from '#words/readings.ts'
-import { SHEET_FIGURE_WORDS, wordSheetProblem } from '#words/dataSheet.ts'
+import { SHEET_FIGURE_WORDS, wordHotAtGreatest, wordSheetProblem } from '#words/dataSheet.ts'
 import { QuantityField } from '#app/components/QuantityField.tsx'
 import { useSay } from '#app/components/undo.tsx'
 import { useUnits } from '#app/platform/queries.ts'
@@ -74,6 +74,7 @@ interface SheetDraft {
   readonly potC: number | null
   readonly demoldHours: number | null
   readonly demoldC: number | null
+  readonly greatestLayerMm: number | null
 }
 
 const SHEET_ROOM_C = 25
@@ -84,12 +85,13 @@ const BLANK: SheetDraft = {
   potC: SHEET_ROOM_C,
   demoldHours: null,
   demoldC: SHEET_ROOM_C,
+  greatestLayerMm: null,
 }
 
 /** The sheet those fields make; null while a pot life lacks the mass or warmth that give it a meaning. */
 function sheetOf(draft: SheetDraft): DataSheet | null {
-  const { viscosityPaS, potMin, potG, potC, demoldHours, demoldC } = draft
-  const wrong = [viscosityPaS, potMin, potG, potC, demoldHours, demoldC].some(
+  const { viscosityPaS, potMin, potG, potC, demoldHours, demoldC, greatestLayerMm } = draft
+  const wrong = [viscosityPaS, potMin, potG, potC, demoldHours, demoldC, greatestLayerMm].some(
     (value) => value !== null && !(value > 0),
   )
   if (wrong || (potMin !== null && (potG === null || potC === null))) return null
@@ -98,6 +100,7 @@ function sheetOf(draft: SheetDraft): DataSheet | null {
     viscosityPaS,
     potLife: potMin === null ? null : { min: potMin, massG: potG!, tempC: potC! },
     demold: demoldHours === null ? null : { hours: demoldHours, tempC: demoldC! },
+    greatestLayerMm,
   }
 }
 
@@ -105,15 +108,20 @@ function FromSheet({ resin, change }: SheetFitterProps) {
   const { planner } = usePlatform()
   const units = useUnits()
   const say = useSay()
-  const [draft, setDraft] = useState<SheetDraft>(BLANK)
+  const [draft, setDraft] = useState<SheetDraft>({ ...BLANK, greatestLayerMm: resin.greatestLayerMm })
   const [told, setTold] = useState<readonly string[]>([])
   const set = (changes: Partial<SheetDraft>) => setDraft((last) => ({ ...last, ...changes }))
   const sheet = sheetOf(draft)
   const fit = async () => {
     const answer = await planner.fitDataSheet(resin, sheet!)
     if (!answer.ok) return setTold([wordSheetProblem(answer.problem)])
-    change({ ...fitted(answer.value), source: 'Data sheet', confidence: 'dataSheet' })
-    setTold(assumedWords(answer.value))
+    change({
+      ...fitted(answer.value),
+      greatestLayerMm: answer.value.greatestLayerMm,
+      source: 'Data sheet',
+      confidence: 'dataSheet',
+    })
+    setTold(assumedWords(answer.value, units))
   }
   return (
     <>
@@ -197,6 +205,16 @@ function SheetFields({
         emptyAllowed
         onChange={(demoldC) => set({ demoldC })}
       />
+      <QuantityField
+        label="Greatest layer in one pour"
+        dimension="length"
+        unit={units.length}
+        value={draft.greatestLayerMm}
+        emptyAllowed
+        onChange={(greatestLayerMm) => set({ greatestLayerMm })}
+        problem={undefined}
+        hint="Every planned layer is held against it"
+      />
     </>
   )
 }
@@ -205,9 +223,11 @@ function fitted({ cure, flow, spread }: Pick<SheetFit, 'cure' | 'flow' | 'spread
   return { cure, flow, spread }
 }
 
-function assumedWords({ assumed }: SheetFit): readonly string[] {
-  if (assumed.length === 0) return ['All three figures are used; the rest is as in the typical resin.']
-  return assumed.map((figure) => SHEET_FIGURE_WORDS[figure])
+function assumedWords({ assumed, hotAtGreatestC }: SheetFit, units: UnitChoice): readonly string[] {
+  const hot = hotAtGreatestC === null ? [] : [wordHotAtGreatest(hotAtGreatestC, units)]
+  if (assumed.length === 0)
+    return ['All three figures are used; the rest is as in the typical resin.', ...hot]
+  return [...assumed.map((figure) => SHEET_FIGURE_WORDS[figure]), ...hot]
 }
 
 interface RunDraft {
