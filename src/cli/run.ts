@@ -1,5 +1,6 @@
 import * as v from 'valibot'
-import { planBatch, reportForecast } from '#core/plan/index.ts'
+import type { BatchRequest } from '#core/batch/index.ts'
+import { planBatch, remediesFor, reportForecast } from '#core/plan/index.ts'
 import { sheetText } from '#formats/sheetText.ts'
 import { forecastRequestFileSchema } from '#schema/forecast.ts'
 import { issueLines } from '#schema/issues.ts'
@@ -60,7 +61,12 @@ function plan(input: unknown, { asText, terminal }: { asText: boolean; terminal:
   }
   const result = planBatch(request)
   if (asText) terminal.out(sheetText(request, result))
-  else printJson(terminal, { format: 'nublo/plan', version: 1, ...result })
+  else printJson(terminal, { format: 'nublo/plan', version: 1, ...result, findings: withRemedies(request) })
+}
+
+/** Every finding with the changes of the request that make it go. */
+function withRemedies(request: BatchRequest) {
+  return remediesFor(request).map(({ finding, remedies }) => ({ ...finding, remedies }))
 }
 
 function forecast(input: unknown, terminal: Terminal): void {

@@ -3,11 +3,11 @@ import { USUAL_REQUEST, type BatchRequest } from '#core/batch/index.ts'
 import type { Outcome } from '#core/journal/index.ts'
 import type { Mold } from '#core/mold/index.ts'
 import { USUAL_FORMS, USUAL_HOURS, USUAL_MONEY, USUAL_PLACES } from '#schema/usual.ts'
-import { withLayersHeat } from '#schema/earlier.ts'
+import { PLANNED_EARLIER, withLayersHeat } from '#schema/earlier.ts'
 import { USUAL_SPREAD, USUAL_WALL, type Resin } from '#core/resin/index.ts'
 
 /** What a studio of the first version did not know yet takes its usual value. */
-const { cupStrategy, learned, aimShiftLog, promisedOn } = USUAL_REQUEST
+const { learned, aimShiftLog, promisedOn } = USUAL_REQUEST
 
 /** To version 2: resins with a spread, plans with a cup strategy and what was learned, settings with a school. */
 export async function upgradeToLearning(transaction: Transaction): Promise<void> {
@@ -98,7 +98,8 @@ export async function upgradeToLayersHeat(transaction: Transaction): Promise<voi
     .table('batches')
     .toCollection()
     .modify(({ request }: { request: Loose<BatchRequest> }) => {
-      request.partsTempC ??= null
+      // What was planned before was rested, portioned and gone over three times.
+      Object.assign(request, { partsTempC: null, ...PLANNED_EARLIER, ...request })
       for (const { mold } of request.pieces ?? []) withWall(mold)
       for (const mold of request.spareMolds ?? []) withWall(mold)
       if (request.resin) withHeat(request.resin)
@@ -127,6 +128,11 @@ function withSpread(resin: Loose<Resin>): void {
 }
 
 function withStrategy(batch: { request: Loose<BatchRequest> }): void {
-  Object.assign(batch.request, { cupStrategy, learned, aimShiftLog, ...batch.request })
+  Object.assign(batch.request, {
+    cupStrategy: PLANNED_EARLIER.cupStrategy,
+    learned,
+    aimShiftLog,
+    ...batch.request,
+  })
   if (batch.request.resin) withSpread(batch.request.resin)
 }

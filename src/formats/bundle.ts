@@ -1,6 +1,6 @@
 import * as v from 'valibot'
 import { fail, ok, type Result } from '#core/units/index.ts'
-import { withLayersHeat } from '#schema/earlier.ts'
+import { PLANNED_EARLIER, withLayersHeat } from '#schema/earlier.ts'
 import { issueLines } from '#schema/issues.ts'
 import { BUNDLE_FORMAT, BUNDLE_VERSION, bundleSchema, type Studio } from '#schema/studio.ts'
 import { fromBase64, toBase64 } from './base64.ts'
@@ -67,7 +67,12 @@ function withHeatOfToday<Records extends Pick<Studio, 'resins' | 'batches'>>(rec
     resins: records.resins.map(withLayersHeat),
     batches: records.batches.map((batch) => ({
       ...batch,
-      request: { ...batch.request, resin: withLayersHeat(batch.request.resin) },
+      request: {
+        ...batch.request,
+        ...PLANNED_EARLIER,
+        cupStrategy: batch.request.cupStrategy ?? PLANNED_EARLIER.cupStrategy,
+        resin: withLayersHeat(batch.request.resin),
+      },
     })),
   }
 }

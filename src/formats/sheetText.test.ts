@@ -44,7 +44,7 @@ describe('the sheet', () => {
   })
 
   test("tells a petri's drops from the needle", () => {
-    expect(sheet({ technique: 'petri' })).toMatch(/33 Lagoon, 33 Plum, 66 white/)
+    expect(sheet({ technique: 'petri' })).toMatch(/11 Lagoon, 11 Plum, 22 white/)
   })
 })
 

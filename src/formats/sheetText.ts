@@ -28,8 +28,8 @@ export function sheetText(request: BatchRequest, plan: BatchPlan): string {
     ...plan.steps.map((step) => stepLine(step, request.startAt)),
     '',
     ...plan.findings.map((finding) => {
-      const { title, text } = wordFinding(finding, METRIC)
-      return `${gravityOf(finding).toUpperCase()}: ${title}. ${text}`
+      const { title, text, byHand } = wordFinding(finding, METRIC)
+      return `${gravityOf(finding).toUpperCase()}: ${title}. ${text}${byHand ? ` ${byHand}` : ''}`
     }),
     DEFERRAL,
     '',

@@ -1,4 +1,12 @@
+import type { BatchRequest } from '#core/batch/index.ts'
 import { ARCHETYPES, type Resin } from '#core/resin/index.ts'
+
+/** How every batch of a studio file up to version 4 was planned where it did not say. */
+export const PLANNED_EARLIER = {
+  cupStrategy: 'rest',
+  whiteApart: false,
+  rounds: 3,
+} as const satisfies Partial<BatchRequest>
 
 /** What marks the figures of a resin that was begun from the typical ones of studio files up to version 4. */
 const LUMPED = { startActivationJPerMol: 58e3, reactionHeatJPerG: 400 } as const

@@ -135,10 +135,15 @@ const entries = {
   spareMolds: usual(v.array(moldSchema), []),
   startAt: v.optional(v.nullable(instantText('start')), null),
   promisedOn: v.optional(v.nullable(calendarDay('promised day')), null),
-  cupStrategy: usual(
-    v.picklist(['rest', 'atOnce', 'split'], 'cup strategy is none of "rest", "atOnce", "split"'),
-    'rest',
+  cupStrategy: v.optional(
+    v.nullable(v.picklist(['rest', 'atOnce', 'split'], 'cup strategy is none of "rest", "atOnce", "split"')),
+    null,
   ),
+  whiteApart: v.optional(
+    v.nullable(v.boolean('whether the white is a mix of its own is neither true nor false')),
+    null,
+  ),
+  rounds: v.optional(v.nullable(count('rounds of drops', { atLeast: 1, atMost: 6 })), null),
   learned: v.optional(v.nullable(learnedSchema), null),
   aimShiftLog: usual(amount('shift of the band', '', { atLeast: -1, atMost: 1 }), 0),
 }

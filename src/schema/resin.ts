@@ -17,28 +17,29 @@ const ratioSchema = v.object({
 
 const density = (part: string) => amount(`density of ${part}`, 'g/ml', { atLeast: 0.5, atMost: 3 })
 
+// Beyond these no craft resin lies, and the equations lose their meaning.
 const cureEntries = {
-  startRatePerS: amount('start rate', '1/s', { above: 0, atMost: 1 }),
-  networkRatePerS: amount('network rate', '1/s', { atLeast: 0, atMost: 1 }),
-  startActivationJPerMol: amount('start activation energy', 'J/mol', { atLeast: 0, atMost: 200_000 }),
-  networkActivationJPerMol: amount('network activation energy', 'J/mol', { atLeast: 0, atMost: 200_000 }),
-  networkOrder: amount('network order', '', { above: 0, atMost: 5 }),
-  depletionOrder: amount('depletion order', '', { above: 0, atMost: 5 }),
-  reactionHeatJPerG: amount('reaction heat', 'J/g', { atLeast: 0, atMost: 1000 }),
-  heatCapacityJPerGK: amount('heat capacity', 'J/(g K)', { above: 0, atMost: 10 }),
+  startRatePerS: amount('start rate', '1/s', { above: 0, atMost: 0.02 }),
+  networkRatePerS: amount('network rate', '1/s', { atLeast: 0, atMost: 0.02 }),
+  startActivationJPerMol: amount('start activation energy', 'J/mol', { atLeast: 0, atMost: 120_000 }),
+  networkActivationJPerMol: amount('network activation energy', 'J/mol', { atLeast: 0, atMost: 120_000 }),
+  networkOrder: amount('network order', '', { atLeast: 0.3, atMost: 4 }),
+  depletionOrder: amount('depletion order', '', { atLeast: 0.5, atMost: 5 }),
+  reactionHeatJPerG: amount('reaction heat', 'J/g', { atLeast: 0, atMost: 700 }),
+  heatCapacityJPerGK: amount('heat capacity', 'J/(g K)', { atLeast: 0.5, atMost: 10 }),
   glassStartC: amount('glass transition unreacted', '°C', { atLeast: -120, atMost: 100 }),
   glassEndC: amount('glass transition fully cured', '°C', { atLeast: -60, atMost: 300 }),
-  glassShape: amount('glass transition shape', '', { above: 0, atMost: 1 }),
+  glassShape: amount('glass transition shape', '', { atLeast: 0.1, atMost: 1 }),
   diffusionOffsetK: amount('diffusion offset', 'K', { atLeast: -1000, atMost: 1000 }),
-  diffusionWidthK: amount('diffusion width', 'K', { above: 0, atMost: 100 }),
+  diffusionWidthK: amount('diffusion width', 'K', { atLeast: 0.5, atMost: 100 }),
 }
 
 const flowEntries = {
-  viscosityAtRefPaS: amount('viscosity at 25 °C', 'Pa.s', { above: 0, atMost: 1000 }),
-  activationJPerMol: amount('flow activation energy', 'J/mol', { atLeast: 0, atMost: 200_000 }),
-  gelConversion: amount('gel conversion', '', { above: 0, atMost: 0.98 }),
-  exponentBase: amount('viscosity exponent', '', { above: 0, atMost: 10 }),
-  exponentSlope: amount('viscosity exponent slope', '', { atLeast: 0, atMost: 10 }),
+  viscosityAtRefPaS: amount('viscosity at 25 °C', 'Pa.s', { atLeast: 0.005, atMost: 1000 }),
+  activationJPerMol: amount('flow activation energy', 'J/mol', { atLeast: 0, atMost: 120_000 }),
+  gelConversion: amount('gel conversion', '', { atLeast: 0.2, atMost: 0.9 }),
+  exponentBase: amount('viscosity exponent', '', { atLeast: 1, atMost: 5 }),
+  exponentSlope: amount('viscosity exponent slope', '', { atLeast: 0, atMost: 5 }),
 }
 
 const cureSchema = v.object(cureEntries) satisfies v.GenericSchema<unknown, CureLaw>

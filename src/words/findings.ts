@@ -1,16 +1,22 @@
-import type { CupStrategy } from '#core/batch/index.ts'
-import type { Finding, Way } from '#core/plan/index.ts'
+import type { Finding } from '#core/plan/index.ts'
 import { wordLayer } from './mixes.ts'
 import { printQuantity, printSpan, type UnitChoice } from '#core/units/index.ts'
 
-/** What a finding says: what is the matter, why, and what to do. */
+/** What a finding says: what is the matter and why, and what no plan can do but a person; what a plan can do are its remedies. */
 export interface WordedFinding {
   readonly title: string
   readonly text: string
+  readonly byHand: string | null
 }
 
 /** The finding in words, with quantities in the person's units. */
 export function wordFinding(finding: Finding, units: UnitChoice): WordedFinding {
+  return { byHand: null, ...told(finding, units) }
+}
+
+type Told = Omit<WordedFinding, 'byHand'> & { readonly byHand?: string }
+
+function told(finding: Finding, units: UnitChoice): Told {
   const mm = (value: number) => printQuantity(value, units.length)
   const g = (value: number) => printQuantity(value, units.mass)
   const ml = (value: number) => printQuantity(value, units.volume)
@@ -19,7 +25,7 @@ export function wordFinding(finding: Finding, units: UnitChoice): WordedFinding 
     case 'overfilled':
       return {
         title: `${finding.moldName} would overflow`,
-        text: `The layers together stand ${mm(finding.overMm)} above its ${mm(finding.depthMm)}. Pour a thinner bed or back.`,
+        text: `The layers together stand ${mm(finding.overMm)} above its ${mm(finding.depthMm)}.`,
       }
     case 'bedTooThin':
       return {
@@ -29,47 +35,54 @@ export function wordFinding(finding: Finding, units: UnitChoice): WordedFinding 
     case 'noLipForBack':
       return {
         title: `No lip for the back of ${finding.moldName}`,
-        text: `A back of ${mm(finding.backMm)} poured after demolding needs a rim that holds it; there is ${mm(finding.lipMm)}. Plan a thinner bed, or pour the back in the mold.`,
+        text: `A back of ${mm(finding.backMm)} poured after demolding needs a rim that holds it; there is ${mm(finding.lipMm)}.`,
       }
     case 'fillDisagrees':
       return {
         title: `Measures of ${finding.moldName} disagree`,
-        text: `Its water fill is ${(100 * finding.fillOverDrawn).toFixed(0)} % of outline × depth. Sloping walls explain a little; otherwise check width, depth and the unit of the water. The water fill is used.`,
+        text: `Its water fill is ${(100 * finding.fillOverDrawn).toFixed(0)} % of outline × depth. Sloping walls explain a little. The water fill is used.`,
+        byHand: 'Check width, depth and the unit of the water on the shelf.',
       }
     case 'notEnoughMolds':
       return {
         title: `Not enough of ${finding.moldName}`,
-        text: `${finding.wanted} wanted, ${finding.owned} on the shelf. Pour fewer, or in two turns.`,
+        text: `${finding.wanted} wanted, ${finding.owned} on the shelf.`,
+        byHand: 'Or pour the rest as a second batch once these are out of their molds.',
       }
     case 'noCupBigEnough':
       return {
         title: 'No cup is big enough',
-        text: `${ml(finding.volumeMl)} with room to stir is more than any usual cup, and so much resin heats itself fast. Split it into several mixes.`,
+        text: `${ml(finding.volumeMl)} with room to stir is more than any usual cup, and so much resin heats itself fast.`,
       }
     case 'ratioOff':
       return {
         title: `Ratio ${(100 * finding.error).toFixed(1)} % off by ${finding.by}`,
-        text: `The ${finding.by === 'volume' ? 'lines of the cup' : 'steps of the scale'} are too coarse for so small a mix. Mix more, or measure ${finding.by === 'volume' ? 'by weight' : 'on a finer scale'}: resin forgives about 3 %.`,
+        text: `The ${finding.by === 'volume' ? 'lines of the cup' : 'steps of the scale'} are too coarse for so small a mix; resin forgives about 3 %.`,
+        byHand: `Measure ${finding.by === 'volume' ? 'by weight' : 'on a finer scale'}, or mix more.`,
       }
     case 'moreWhiteThanUsual':
       return {
         title: 'More white than the usual portion',
         text: `The beads take ${g(finding.portionG)}; people who portion ${g(finding.usualG)} by habit would run out half way.`,
+        byHand: 'Portion what is said here.',
       }
     case 'noInk':
       return {
         title: 'No ink chosen',
-        text: 'White alone on a clear bed: fine if meant, otherwise pick inks.',
+        text: 'White alone on a clear bed: fine if meant.',
+        byHand: 'Otherwise pick inks above.',
       }
     case 'muddyPair':
       return {
         title: `${finding.one} and ${finding.other} turn muddy where they meet`,
-        text: 'Their overlap is neither of the two. Keep them apart, put white between, or test the pair on a card first.',
+        text: 'Their overlap is neither of the two.',
+        byHand: 'Keep them apart, put white between, or test the pair on a card first.',
       }
     case 'noWhite':
       return {
         title: 'No white chosen',
-        text: 'Bloom and petri both live from the white. Pick a white paste or white ink.',
+        text: 'Bloom and petri both live from the white.',
+        byHand: 'Pick a white paste or white ink above.',
       }
     case 'shortSettle':
       return {
@@ -84,74 +97,89 @@ export function wordFinding(finding: Finding, units: UnitChoice): WordedFinding 
     case 'tooFast':
       return {
         title: 'Too fast for these hands in this room',
-        text: 'Even poured at once the resin is past its best when the white could go in. Fewer pieces, a cooler room, or a slower resin.',
+        text: 'Even poured at once the resin is past its best when the white could go in.',
+        byHand: 'A slower resin would leave more time.',
       }
-    case 'whiteGels':
+    case 'whiteStiffens':
       return {
-        title: 'The white gels in its bag',
-        text: `Portioned so early it stops flowing at ${printSpan(finding.gelMin)}, before the last bead at ${printSpan(finding.lastBeadMin)}. Mix the white's portion later as a small mix of its own, or pour sooner.`,
+        title: 'The white stiffens in its bag',
+        text: `It comes out as a bead that closes over until ${printSpan(finding.workableMin)}; the last bead is planned for ${printSpan(finding.lastBeadMin)}.`,
+      }
+    case 'overloaded':
+      return {
+        title: `More drops than the bed of ${finding.moldName} carries`,
+        text: `Ink and white are ${(100 * finding.share).toFixed(0)} % of its bed; above a few percent it stays soft. ${finding.fewer} of the ${finding.drops} drops a piece are too many.`,
       }
     case 'decantedAfterGel':
       return {
         title: 'The model expected a gelled cup',
-        text: `Decanted at ${printSpan(finding.markedMin)}, but by its figures this resin gels in the cup at ${printSpan(finding.gelMin)}. Yours is slower, or the mark is wrong: trust the toothpick, not these times.`,
+        text: `Decanted at ${printSpan(finding.markedMin)}, but by its figures this resin gels in the cup at ${printSpan(finding.gelMin)}. Yours is slower, or the mark is wrong.`,
+        byHand: 'Trust the toothpick, not these times.',
       }
     case 'inkLate':
       return {
         title: 'Last inks land late',
-        text: `They drop ${printSpan(finding.byMin)} after the resin stops spreading them. Fewer pieces a mix, or fewer drops.`,
+        text: `They drop ${printSpan(finding.byMin)} after the resin stops spreading them.`,
+        byHand: 'Or drop faster: a hand that drops by habit is quicker than one that aims.',
       }
     case 'windowMissed':
       return {
         title: `${finding.capacity.pieces} pieces do not fit the window`,
-        text: `“${finding.capacity.stepTitle}” runs from ${printSpan(finding.capacity.beginMin)} to ${printSpan(finding.capacity.endMin)}${windowWords(finding.capacity.window)}; a piece takes ${finding.capacity.perPieceMin.toFixed(1)} min. ${finding.ways.map((way) => wordWay(way, units)).join(' ')}`,
+        text: `“${finding.capacity.stepTitle}” runs from ${printSpan(finding.capacity.beginMin)} to ${printSpan(finding.capacity.endMin)}${windowWords(finding.capacity.window)}; a piece takes ${finding.capacity.perPieceMin.toFixed(1)} min.`,
+        byHand: 'A slower resin would leave more time.',
       }
     case 'neverReached':
       return {
         title: `${finding.stepTitle}: not within three weeks`,
-        text: 'In a room this cool the resin stalls before it gets there. Warm the room.',
+        text: 'In a room this cool the resin stalls before it gets there.',
+        byHand: 'A warmer place for the days on the rack does it as well.',
       }
     case 'cupRunsAway':
       return {
         title: 'The cup would run away',
-        text: `It must be empty by ${printSpan(finding.stopMin)}; planned is ${printSpan(finding.emptiedMin)}. Forgotten it peaks near ${temp(finding.peakTempC)}. Split the mix or decant sooner. Hot or smoking: outside, spread thin on a tray, do not seal.`,
+        text: `It must be empty by ${printSpan(finding.stopMin)}; planned is ${printSpan(finding.emptiedMin)}. Forgotten it peaks near ${temp(finding.peakTempC)}.`,
+        byHand: 'Hot or smoking: outside, spread thin on a tray, do not seal.',
       }
     case 'bedRunsHot':
       return {
         title: 'The bed itself would run hot',
-        text: `At this room temperature ${mm(finding.depthMm)} reach ${temp(finding.peakTempC)} after ${printSpan(finding.peakMin)} instead of curing quietly. Cooler room, thinner bed or a slower resin.`,
+        text: `At this room temperature ${mm(finding.depthMm)} reach ${temp(finding.peakTempC)} after ${printSpan(finding.peakMin)} instead of curing quietly.`,
+        byHand: 'A slower resin stays cooler, and so does a mold with a thicker wall.',
       }
-    case 'layerRunsHot': {
-      const inTwo = finding.layer === 'back' || finding.inTwo
+    case 'layerRunsHot':
       return {
         title: finding.layer === 'back' ? 'The back would run hot' : 'The second pour would run hot',
-        text: `${mm(finding.depthMm)} at once reach ${temp(finding.peakTempC)}, ${printSpan(finding.peakMin)} after its stop-stir: it yellows, cracks and cooks what is laid in. ${inTwo ? 'A' : 'Choose two pours, each when the last one still takes a print; or a'} cooler room, a slower resin${finding.layer === 'back' ? ' or a thinner back' : ', a thicker base or back'}.`,
+        text: `${mm(finding.depthMm)} at once reach ${temp(finding.peakTempC)}, ${printSpan(finding.peakMin)} after its stop-stir: it yellows, cracks and cooks what is laid in.`,
+        byHand: 'A slower resin stays cooler.',
       }
-    }
     case 'deeperThanSheet':
       return {
         title: `Deeper than the sheet of ${finding.resinName} allows`,
-        text: `Its data sheet allows ${mm(finding.greatestMm)} in one pour; the ${wordLayer(finding.layer)} of ${finding.moldName} is ${mm(finding.depthMm)}. Pour it in two goes, or thinner, or with a resin made for it.`,
+        text: `Its data sheet allows ${mm(finding.greatestMm)} in one pour; the ${wordLayer(finding.layer)} of ${finding.moldName} is ${mm(finding.depthMm)}.`,
+        byHand: 'Or take a resin made for it; the sheet has the last word.',
       }
     case 'barelyCovered':
       return {
         title: `Next to nothing covers the inclusions of ${finding.moldName}`,
-        text: `Base, back and lip leave ${mm(Math.max(0, finding.fillMm))} for the pour over them; ${mm(finding.leastMm)} or more hold them down. A thinner base or back, or a deeper mold.`,
+        text: `Base, back and lip leave ${mm(Math.max(0, finding.fillMm))} for the pour over them; ${mm(finding.leastMm)} or more hold them down.`,
+        byHand: 'A deeper mold would hold more.',
       }
     case 'displacesAll':
       return {
         title: `The inclusions fill ${finding.moldName}`,
-        text: `${ml(finding.volumeMl)} of them are as much as the whole second pour. Check the figure: it is the water they push up, not their weight.`,
+        text: `${ml(finding.volumeMl)} of them are as much as the whole second pour.`,
+        byHand: 'Check the figure: it is the water they push up, not their weight.',
       }
     case 'displacedUnknown':
       return {
         title: 'Inclusions take the place of resin',
-        text: 'Their volume is not said, so the second pour is mixed for a full mold and some is left. Drop them into a measured cup of water and read the rise.',
+        text: 'Their volume is not said, so the second pour is mixed for a full mold and some is left.',
+        byHand: 'Drop them into a measured cup of water and read the rise.',
       }
     case 'proudWithoutCoat':
       return {
         title: 'What stands proud needs a coat',
-        text: 'Stones and petals that break the surface catch and fray. Plan a clear coat afterwards.',
+        text: 'Stones and petals that break the surface catch and fray.',
       }
     default:
       return finding satisfies never
@@ -161,37 +189,4 @@ export function wordFinding(finding: Finding, units: UnitChoice): WordedFinding 
 function windowWords(window: { readonly openMin: number; readonly closeMin: number | null } | null): string {
   if (!window) return ', and the resin never gets there'
   return `, the window from ${printSpan(window.openMin)} to ${window.closeMin === null ? 'the end' : printSpan(window.closeMin)}`
-}
-
-const STRATEGY_WAYS: Readonly<Record<CupStrategy, string>> = {
-  rest: 'Resting it all in one cup',
-  split: 'Resting it in two cups of half the depth',
-  atOnce: 'Pouring at once and waiting in the mold',
-}
-
-function effectWords({ windowMin, fits }: { readonly windowMin: number; readonly fits: boolean }): string {
-  if (windowMin === 0) return 'never opens the window'
-  return `makes the window ${printSpan(windowMin)} long${fits ? ': they fit' : ', still too short'}`
-}
-
-function wordWay(way: Way, units: UnitChoice): string {
-  switch (way.kind) {
-    case 'fewerPieces':
-      return `${way.pieces} pieces would fit; pour the rest as a second mix.`
-    case 'stagger': {
-      const [first, ...others] = way.stagger.mixes
-      const starts = others.map((mix) => `+${printSpan(mix.startsAfterMin)}`).join(', ')
-      return `As ${way.stagger.mixes.length} mixes of ${first!.pieces} or so, stirred to the end at 0, ${starts}: no two windows at once, done after ${printSpan(way.stagger.lastsMin)}.`
-    }
-    case 'coolerRoom':
-      return `A room of ${printQuantity(way.roomTempC, units.temperature, 0)} ${effectWords(way)}.`
-    case 'strategy':
-      return `${STRATEGY_WAYS[way.strategy]} ${effectWords(way)}.`
-    case 'otherResin':
-      return `A resin like “${way.name}” ${effectWords(way)}.`
-    case 'widerRings':
-      return `Beads ${printQuantity(way.byMm, units.length)} farther apart take ${way.perPieceMin.toFixed(1)} min a piece${way.fits ? ': they fit' : ', still too slow'}.`
-    default:
-      return way satisfies never
-  }
 }

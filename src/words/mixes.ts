@@ -26,6 +26,7 @@ const FIRST_MIX_WORDS = {
 } as const
 
 const LATER_MIX_WORDS: Readonly<Record<Exclude<Mix['id'], 'first'>, string>> = {
+  white: 'Small mix for the white, stirred when the inks are in',
   fill: 'Mix to pour over the inclusions, later',
   fillAgain: 'Mix to pour over once more, later',
   back: 'Mix for the back, later',

@@ -20,12 +20,16 @@ export const PNG = Uint8Array.from([0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x
 
 /** A studio of one batch with one finished piece, in several scripts and with everything a CSV stumbles over. */
 export function smallStudio(changes: Partial<Studio> = {}): Studio {
-  const request = bloomRequest({ name: 'Été, "first"\n两个' }, 1)
+  const request = bloomRequest(
+    // As every plan of an earlier version was, so that one stands for both.
+    { name: 'Été, "first"\n两个', cupStrategy: 'rest', whiteApart: false, rounds: 3 },
+    1,
+  )
   return {
     resins: [request.resin],
     colours: [...request.colours],
     molds: [request.pieces[0]!.mold],
-    patterns: [usualPattern(request.pieces[0]!.mold, request.white, TECHNIQUES.bloom)],
+    patterns: [usualPattern(request.pieces[0]!.mold, request.white, TECHNIQUES.bloom, 5)],
     batches: [
       {
         id: 'b1',

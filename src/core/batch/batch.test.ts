@@ -1,11 +1,13 @@
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
-import { USUAL_WALL } from '../resin/index.ts'
-import { ARCHETYPES } from '../resin/index.ts'
+import { ARCHETYPES, USUAL_WALL } from '../resin/index.ts'
 import { TECHNIQUES } from '../technique/index.ts'
 import { bloomRequest, COASTER } from '../../../tests/support/request.ts'
 import { cupFor, CUP_SIZES_ML } from './cups.ts'
 import { fillMolds, governingBedMm, orderVolumeMl } from './layers.ts'
+import { withFewerDrops } from '../pattern/index.ts'
+import type { BatchRequest } from './request.ts'
+import { usualPattern } from './patterns.ts'
 import { routeLeftover } from './leftovers.ts'
 import { dropsOf, mixesOf } from './mixes.ts'
 import { measureParts, wholeRatio } from './parts.ts'
@@ -68,7 +70,7 @@ describe('against figures of common practice', () => {
   })
 
   test('a bloom takes 3 to 4 drops of ink a petal', () => {
-    const [drops] = dropsOf(trayRequest, TECHNIQUES.bloom, fillsOf())
+    const [drops] = dropsOf(trayRequest, fillsOf())
     const total = drops!.inks.reduce((sum, ink) => sum + ink.drops, 0)
     expect(total / 8).toBeGreaterThanOrEqual(3)
     expect(total / 8).toBeLessThanOrEqual(4)
@@ -99,9 +101,14 @@ describe('layers', () => {
     expect(orderVolumeMl(fills, 'bed')).toBeCloseTo((3 * 4 * fills[0]!.areaMm2) / 1000, 9)
   })
 
-  test('a petri wants about 22 cells on a 10 cm round and three rounds of white', () => {
-    const [fill] = fillsOf(bloomRequest({ technique: 'petri' }))
-    expect(fill!.white.drops).toBe(66)
+  test('a petri wants about 22 cells on a 10 cm round; half as many drops are gone over twice, and who asks for three rounds gets them', () => {
+    const whiteDrops = (changes: Partial<BatchRequest>) =>
+      fillsOf(bloomRequest({ technique: 'petri', ...changes }))[0]!.white.drops
+    expect(whiteDrops({})).toBe(22)
+    expect(whiteDrops({ rounds: 3 })).toBe(66)
+    const usual = usualPattern(COASTER, bloomRequest().white, TECHNIQUES.petri, 6)
+    const half = withFewerDrops(usual, 0.5)
+    expect(whiteDrops({ pieces: [{ mold: COASTER, count: 1, pattern: half }] })).toBe(2 * 11)
   })
 })
 
@@ -168,7 +175,7 @@ describe('cups, drops and leftovers', () => {
 
   test('inks in turn share the drops without losing any, and white is none of them', () => {
     const request = bloomRequest({ white: { ...trayRequest.white, petals: 2 } })
-    const [drops] = dropsOf(request, TECHNIQUES.bloom, fillsOf(request))
+    const [drops] = dropsOf(request, fillsOf(request))
     expect(drops!.inks.map((ink) => ink.drops)).toEqual([4, 3])
   })
 

@@ -17,7 +17,7 @@ export {
   type WhiteChoice,
   type WhiteDose,
 } from './request.ts'
-export { markKindsOf, patternOf, usualPattern } from './patterns.ts'
+export { markKindsOf, usualPattern } from './patterns.ts'
 export {
   COAT_MM,
   coatVolumeMl,
@@ -25,6 +25,7 @@ export {
   governingBedMm,
   governingWall,
   LEAST_COVER_MM,
+  plannedPattern,
   type LaterMixId,
   type Layer,
   type MoldFill,
@@ -33,4 +34,5 @@ export { EXCESS_DENSITY_KG_PER_M3, type PieceWhite } from './white.ts'
 export { type MeasuredParts, type Parts } from './parts.ts'
 export { type Addition, type Cup } from './cups.ts'
 export { type LeftoverUse } from './leftovers.ts'
-export { dropsOf, inkDropsOfPiece, mixesOf, type Mix, type PieceDrops } from './mixes.ts'
+export { dropsOf, inkDropsOfPiece, mixesOf, whiteCupOf, type Mix, type PieceDrops } from './mixes.ts'
+export { DROP_ML, dropLoad, MOST_LOAD, type DropLoad } from './load.ts'

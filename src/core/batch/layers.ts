@@ -1,7 +1,8 @@
-import { brimVolumeMl, layerAreaMm2, waterFillOverDrawn, type Mold } from '../mold/index.ts'
+import { brimVolumeMl, layerAreaMm2, openAreaMm2, waterFillOverDrawn, type Mold } from '../mold/index.ts'
 import type { MoldWall } from '../resin/index.ts'
 import { layPattern, type LaidPattern, type Pattern } from '../pattern/index.ts'
 import { pouredOver, type Technique } from '../technique/index.ts'
+import { roundsToCover } from './load.ts'
 import { patternOf } from './patterns.ts'
 import { whiteForPiece, type PieceWhite } from './white.ts'
 import type { BatchRequest, PieceOrder } from './request.ts'
@@ -28,6 +29,8 @@ export interface MoldFill {
   /** The pattern as it lies in this mold. */
   readonly laid: LaidPattern
   readonly white: PieceWhite
+  /** How often its drops are gone over; 1 where no needle drops the white. */
+  readonly rounds: number
   /** Water fill over outline x depth, null when never filled. */
   readonly fillOverDrawn: number | null
 }
@@ -36,15 +39,61 @@ const NOTHING_LAID_IN = { volumeMl: 0, pours: 1 } as const
 
 /** The layers that share each mold, for one piece of each order. */
 export function fillMolds(request: BatchRequest, technique: Technique): readonly MoldFill[] {
-  return request.pieces.map((order) => fillMold(order, request, technique))
+  const laid = request.pieces.map((order) => lay(order, request, technique))
+  // Rounds go over all pieces together: the barest of them decides.
+  const rounds = request.rounds ?? Math.max(...laid.map((each) => each.rounds))
+  return laid.map((each) => fillMold(each, request, { technique, rounds }))
 }
 
-function fillMold(order: PieceOrder, request: BatchRequest, technique: Technique): MoldFill {
-  const { mold, count } = order
+/** The pattern those pieces get in that plan: their own, or the technique's usual in the bed they have. */
+export function plannedPattern(
+  order: PieceOrder,
+  request: Pick<BatchRequest, 'white' | 'bedMm' | 'back' | 'lipMm'>,
+  technique: Technique,
+): Pattern {
+  return patternOf(order, request.white, technique, unpipedBedMm(order.mold, request, technique))
+}
+
+/** The bed before it is known how much white lies on it. */
+function unpipedBedMm(
+  mold: Mold,
+  { bedMm, back, lipMm }: Pick<BatchRequest, 'bedMm' | 'back' | 'lipMm'>,
+  technique: Technique,
+): number {
+  return bedMm ?? usualBedMm(mold, technique, { aboveMm: back.when === 'none' ? 0 : back.depthMm, lipMm })
+}
+
+interface LaidOrder {
+  readonly order: PieceOrder
+  readonly areaMm2: number
+  readonly pattern: Pattern
+  readonly laid: LaidPattern
+  readonly rounds: number
+}
+
+function lay(order: PieceOrder, request: BatchRequest, technique: Technique): LaidOrder {
+  const { mold } = order
   const areaMm2 = layerAreaMm2(mold)
-  const pattern = patternOf(order, request.white, technique)
+  const pattern = plannedPattern(order, request, technique)
   const laid = layPattern(pattern, mold.outline)
-  const white = whiteForPiece(laid, technique.white, request.white)
+  const rounds =
+    technique.white.by === 'needle'
+      ? roundsToCover(technique.white, {
+          drops: laid.drops.length,
+          areaMm2: openAreaMm2(mold.outline),
+          bedMl: (areaMm2 * unpipedBedMm(mold, request, technique)) / 1000,
+        })
+      : 1
+  return { order, areaMm2, pattern, laid, rounds }
+}
+
+function fillMold(
+  { order, areaMm2, pattern, laid }: LaidOrder,
+  request: BatchRequest,
+  { technique, rounds }: { readonly technique: Technique; readonly rounds: number },
+): MoldFill {
+  const { mold, count } = order
+  const white = whiteForPiece(laid, { rule: technique.white, rounds, holeMm: request.white.holeMm })
   const layer = (kind: Layer['kind'], depthMm: number): Layer => ({
     kind,
     depthMm,
@@ -78,6 +127,7 @@ function fillMold(order: PieceOrder, request: BatchRequest, technique: Technique
     pattern,
     laid,
     white,
+    rounds,
     fillOverDrawn: waterFillOverDrawn(mold),
   }
 }

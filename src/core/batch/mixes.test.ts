@@ -11,7 +11,7 @@ import { pieceCount, type BatchRequest } from './request.ts'
 const worked = (request: BatchRequest) => {
   const technique = TECHNIQUES[request.technique]
   const fills = fillMolds(request, technique)
-  return { fills, mixes: mixesOf(request, technique, fills), drops: dropsOf(request, technique, fills) }
+  return { fills, mixes: mixesOf(request, technique, fills), drops: dropsOf(request, fills) }
 }
 
 const anyOrder = fc.record({
@@ -101,8 +101,8 @@ describe('cups', () => {
   test('a petri has no white cup: white comes from the needle', () => {
     const { mixes, drops } = worked(bloomRequest({ technique: 'petri' }, 2))
     expect(mixes[0]!.cups.map((cup) => cup.id)).toEqual(['mix'])
-    expect(drops[0]!.whiteDrops).toBe(66)
-    expect(drops[0]!.inks.reduce((sum, ink) => sum + ink.drops, 0)).toBe(66)
+    expect(drops[0]!.whiteDrops).toBe(22)
+    expect(drops[0]!.inks.reduce((sum, ink) => sum + ink.drops, 0)).toBe(22)
   })
 
   test('every cup leaves a fifth free for stirring', () => {
@@ -116,12 +116,12 @@ describe('cups', () => {
 
 describe('a pattern of a piece’s own', () => {
   const { white } = bloomRequest()
-  const own = usualPattern(COASTER, white, TECHNIQUES.bloom)
+  const own = usualPattern(COASTER, white, TECHNIQUES.bloom, 5)
   const order = { mold: COASTER, count: 1, pattern: own }
 
   test('is what the bag pipes; a needle takes its drops and leaves beads and drags alone', () => {
-    expect(patternOf(order, white, TECHNIQUES.bloom)).toBe(own)
-    const dropped = patternOf(order, white, TECHNIQUES.petri).marks.map(({ mark }) => mark.kind)
+    expect(patternOf(order, white, TECHNIQUES.bloom, 5)).toBe(own)
+    const dropped = patternOf(order, white, TECHNIQUES.petri, 6).marks.map(({ mark }) => mark.kind)
     expect(dropped).toEqual(['drops'])
   })
 })

@@ -16,9 +16,9 @@ import { measureParts, type MeasuredParts } from './parts.ts'
 import { inksOf, type BatchRequest } from './request.ts'
 import { whiteDrops } from './white.ts'
 
-/** One stirring of A and B. */
+/** One stirring of A and B: for the pour, for a white that could not wait, for a layer poured later. */
 export interface Mix {
-  readonly id: 'first' | LaterMixId
+  readonly id: 'first' | 'white' | LaterMixId
   /** Mean depth of its layer, where it is one. */
   readonly depthMm: number
   /** What reaches the molds. */
@@ -46,8 +46,10 @@ export function mixesOf(
   const { back, after } = request
   const later = (id: LaterMixId, volumeMl: number, depthMm: number) =>
     laterMix(request, { id, volumeMl, depthMm })
+  const apart = technique.white.by === 'bag' && request.whiteApart === true
   return [
     firstMix(request, technique, fills),
+    ...(apart ? [whiteMix(request, fills)] : []),
     ...(pouredOver(technique) ? (['fill', 'fillAgain'] as const) : [])
       .filter((kind) => fills.some(({ layers }) => layers.some((layer) => layer.kind === kind)))
       .map((kind) => later(kind, orderVolumeMl(fills, kind), meanDepthMm(fills, kind))),
@@ -59,7 +61,7 @@ export function mixesOf(
 function firstMix(request: BatchRequest, technique: Technique, fills: readonly MoldFill[]): Mix {
   const density = mixedDensityGPerMl(request.resin)
   const bedG = orderVolumeMl(fills, 'bed') * density
-  const bag = technique.white.by === 'bag'
+  const bag = technique.white.by === 'bag' && !request.whiteApart
   const whiteG = bag ? orderVolumeMl(fills, 'white') * density : 0
   const whitePortionG = bag ? whiteG + request.loss.bagResidueG : 0
   const lossG = request.loss.cupFilmG + (bag ? request.loss.bagResidueG : 0)
@@ -68,16 +70,38 @@ function firstMix(request: BatchRequest, technique: Technique, fills: readonly M
   const mixCups = (inTwo ? (['mix', 'otherMix'] as const) : (['mix'] as const)).map((id) =>
     cup(id, mix.parts.byWeight.totalG / (inTwo ? 2 : 1), density, []),
   )
-  const drops = whiteDrops(request.white.dose, whitePortionG)
-  const white = request.colours.find(isWhite)?.name ?? 'white'
   return {
     id: 'first',
     depthMm: meanDepthMm(fills, 'bed'),
     ...mix,
-    cups: bag
-      ? [...mixCups, cup('white', whitePortionG, density, drops ? [{ what: white, drops }] : [])]
-      : mixCups,
+    cups: bag ? [...mixCups, whiteCup(request, whitePortionG)] : mixCups,
   }
+}
+
+/** The white as a small mix of its own. */
+function whiteMix(request: BatchRequest, fills: readonly MoldFill[]): Mix {
+  const { bagResidueG, cupFilmG } = request.loss
+  const mix = measured(request, {
+    inMoldsG: orderVolumeMl(fills, 'white') * mixedDensityGPerMl(request.resin),
+    lossG: cupFilmG + bagResidueG,
+  })
+  return {
+    id: 'white',
+    depthMm: meanDepthMm(fills, 'white'),
+    ...mix,
+    cups: [whiteCup(request, mix.parts.byWeight.totalG)],
+  }
+}
+
+function whiteCup(request: BatchRequest, portionG: number): Cup {
+  const drops = whiteDrops(request.white.dose, portionG)
+  const what = request.colours.find(isWhite)?.name ?? 'white'
+  return cup('white', portionG, mixedDensityGPerMl(request.resin), drops ? [{ what, drops }] : [])
+}
+
+/** The cup the white stands in, whichever mix it is from; undefined where none is portioned. */
+export function whiteCupOf(mixes: readonly Mix[]): Cup | undefined {
+  return mixes.flatMap(({ cups }) => cups).find(({ id }) => id === 'white')
 }
 
 function laterMix(
@@ -105,15 +129,11 @@ function cup(id: Cup['id'], massG: number, densityGPerMl: number, additions: rea
 }
 
 /** Ink and white drops for one piece of each mold in the order. */
-export function dropsOf(
-  request: BatchRequest,
-  technique: Technique,
-  fills: readonly MoldFill[],
-): readonly PieceDrops[] {
+export function dropsOf(request: BatchRequest, fills: readonly MoldFill[]): readonly PieceDrops[] {
   const inks = inksOf(request)
   return fills.map((fill) => {
     const counts = inks.map(() => 0)
-    for (let round = 0; round < roundsOf(technique); round++)
+    for (let round = 0; round < fill.rounds; round++)
       for (const drop of fill.laid.drops) {
         const no = inkOfDrop(drop, { round, inks: inks.length })
         if (no !== null) counts[no]!++
@@ -127,11 +147,6 @@ export function dropsOf(
 }
 
 /** Ink drops on one piece: those of its pattern, once a round. */
-export function inkDropsOfPiece(technique: Technique, { laid }: MoldFill): number {
-  return laid.drops.length * roundsOf(technique)
-}
-
-/** How often a piece is gone over with drops. */
-function roundsOf({ white }: Technique): number {
-  return white.by === 'needle' ? white.rounds : 1
+export function inkDropsOfPiece({ laid, rounds }: MoldFill): number {
+  return laid.drops.length * rounds
 }

@@ -2,6 +2,7 @@ import { HAND_SMOOTH, openAreaMm2, polygonOf, type Mold } from '../mold/index.ts
 import { emptyPattern, usualBloom, usualPetri, type MarkKind, type Pattern } from '../pattern/index.ts'
 import type { Technique } from '../technique/index.ts'
 import type { PieceOrder, WhiteChoice } from './request.ts'
+import { mostDrops } from './load.ts'
 import { cellsOf } from './white.ts'
 
 const PIPED: readonly MarkKind[] = [
@@ -27,22 +28,34 @@ export function patternOf(
   order: Pick<PieceOrder, 'mold' | 'pattern'>,
   white: WhiteChoice,
   technique: Technique,
+  bedMm: number,
 ): Pattern {
   const { pattern } = order
-  if (!pattern) return usualPattern(order.mold, white, technique)
+  if (!pattern) return usualPattern(order.mold, white, technique, bedMm)
   const kinds = markKindsOf(technique)
   const marks = pattern.marks.filter(({ mark }) => kinds.includes(mark.kind))
   return marks.length === pattern.marks.length ? pattern : { ...pattern, marks }
 }
 
-/** The technique's usual pattern in that mold, as the white choice spaces it. */
-export function usualPattern({ outline }: Mold, white: WhiteChoice, technique: Technique): Pattern {
+/**
+ * The technique's usual pattern in that mold, as the white choice spaces it. A needle's drops are a cell each, and no more than a bed of
+ * that depth carries.
+ */
+export function usualPattern(
+  { outline }: Mold,
+  white: WhiteChoice,
+  technique: Technique,
+  bedMm: number,
+): Pattern {
   const forAreaMm2 = openAreaMm2(outline)
   if (technique.white.by === 'none') return emptyPattern(forAreaMm2)
   if (technique.white.by === 'needle')
     return usualPetri({
       forAreaMm2,
-      drops: Math.round(technique.ink.dropsPerZone * cellsOf(forAreaMm2, technique.white.cellMm2)),
+      drops: Math.min(
+        Math.round(technique.ink.dropsPerZone * cellsOf(forAreaMm2, technique.white.cellMm2)),
+        mostDrops((forAreaMm2 * bedMm) / 1000, technique.white),
+      ),
     })
   return usualBloom({
     forAreaMm2,

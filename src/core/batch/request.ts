@@ -98,7 +98,12 @@ export interface BatchRequest {
   readonly startAt: string | null
   /** Calendar day (YYYY-MM-DD) on whose morning it was promised ready for use; null when nothing was. */
   readonly promisedOn: string | null
-  readonly cupStrategy: CupStrategy
+  /** Null takes the first of them in which cup, white and hands hold. */
+  readonly cupStrategy: CupStrategy | null
+  /** Whether the white is stirred later, as a small mix of its own; null where it could not wait otherwise. */
+  readonly whiteApart: boolean | null
+  /** How often a piece is gone over with drops, where a needle drops the white; null until the floor is covered. */
+  readonly rounds: number | null
   /** What earlier runs taught about the resin; null when there are none. */
   readonly learned: Learned | null
   /** How far this hand's pieces moved the technique's band: natural log of the flow still to come, above 0 sooner. */
@@ -141,7 +146,9 @@ export const USUAL_REQUEST = {
   spareMolds: [],
   startAt: null,
   promisedOn: null,
-  cupStrategy: 'rest',
+  cupStrategy: null,
+  whiteApart: null,
+  rounds: null,
   learned: null,
   aimShiftLog: 0,
 } as const satisfies Partial<BatchRequest>

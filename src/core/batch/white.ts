@@ -33,12 +33,15 @@ const NO_WHITE: PieceWhite = { volumeMl: 0, beadMm: 0, drops: 0 }
 /** The white of one piece with that pattern: its beads' length and volume, or a needle's drop on every drop of ink. */
 export function whiteForPiece(
   laid: LaidPattern,
-  rule: WhiteRule,
-  { holeMm }: Pick<WhiteChoice, 'holeMm'>,
+  {
+    rule,
+    rounds,
+    holeMm,
+  }: { readonly rule: WhiteRule; readonly rounds: number } & Pick<WhiteChoice, 'holeMm'>,
 ): PieceWhite {
   if (rule.by === 'none') return NO_WHITE
   if (rule.by === 'needle') {
-    const drops = laid.drops.length * rule.rounds
+    const drops = laid.drops.length * rounds
     return { volumeMl: drops * rule.dropMl, beadMm: 0, drops }
   }
   const beadMm = laid.beads.reduce((sum, bead) => sum + beadLengthMm(bead), 0)

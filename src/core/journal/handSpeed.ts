@@ -1,6 +1,6 @@
 import type { BatchRequest, Hands } from '../batch/index.ts'
 import { TECHNIQUES, type HandsOn } from '../technique/index.ts'
-import { scheduleBatch, type TimedTurn } from '../timing/index.ts'
+import { scheduleBatch, settledRequest, type TimedTurn } from '../timing/index.ts'
 
 export interface MeasuredHands {
   readonly hands: Hands
@@ -26,7 +26,8 @@ export function measuredHands(
 ): MeasuredHands | null {
   const ratios: Record<Skill, number[]> = { bead: [], strokes: [], drops: [] }
   for (const { request, done } of runs) {
-    const { turns } = scheduleBatch({ ...request, hands }, TECHNIQUES[request.technique], done)
+    const technique = TECHNIQUES[request.technique]
+    const { turns } = scheduleBatch({ ...settledRequest(request, technique), hands }, technique, done)
     turns.forEach((turn, k) => {
       const skill = skillOf(turn.step.handsOn)
       const ratio = skill && ratioOf(turn, turns[k - 1], done)

@@ -7,6 +7,7 @@ import {
   departureOf,
   posteriorOf,
   scheduleBatch,
+  settledRequest,
   stateAt,
   USUAL_BELIEF,
   type Departure,
@@ -39,8 +40,9 @@ const MEMBERS = 256
 const SEED = 1847
 
 /** What that run teaches. Readings are weighed against the usual belief, which is then divided out again. */
-export function lessonOf({ request, done, readings }: Run): Lesson {
-  const technique = TECHNIQUES[request.technique]
+export function lessonOf({ request: asked, done, readings }: Run): Lesson {
+  const technique = TECHNIQUES[asked.technique]
+  const request = settledRequest(asked, technique)
   const schedule = scheduleBatch(request, technique, done)
   const { members, contradictions } = posteriorOf({
     setting: schedule.forecast.setting,

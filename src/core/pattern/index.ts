@@ -26,6 +26,7 @@ export {
   movedTo,
   placeOf,
   scaledPattern,
+  withFewerDrops,
   withWiderBeads,
   withZone,
   zoneOf,

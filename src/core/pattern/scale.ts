@@ -180,6 +180,16 @@ export function withWiderBeads(pattern: Pattern, byMm: number): Pattern {
   return { ...pattern, marks }
 }
 
+/** The pattern with that share of its scattered and ringed drops, at least one a mark; single drops stay. */
+export function withFewerDrops(pattern: Pattern, share: number): Pattern {
+  const marks = pattern.marks.map(({ id, mark }): Pattern['marks'][number] => {
+    if (mark.kind !== 'drops' || mark.layout.kind === 'single') return { id, mark }
+    const count = Math.max(1, Math.floor(share * mark.layout.count + 1e-9))
+    return { id, mark: { ...mark, layout: { ...mark.layout, count } } }
+  })
+  return { ...pattern, marks }
+}
+
 /**
  * The pattern as a mirror has it: the face shows a mold's pattern so, and some hands draw it so. Scattered drops fall as they fell, and a spiral winds as it
  * wound.

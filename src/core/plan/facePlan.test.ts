@@ -30,7 +30,7 @@ describe('what a simulated face is asked with', () => {
     const petri = bloomRequest({ technique: 'petri', white: { ...request.white, dose: 'ink' } })
     const planned = planBatch(petri)
     const cells = faceTask(petri, planned, COASTER.id)!
-    expect(cells.needle).toMatchObject({ rounds: 3, dropMl: 0.02 })
+    expect(cells.needle).toMatchObject({ rounds: 1, dropMl: 0.02 })
     expect(cells.laid.drops).toHaveLength(22)
     expect(cells.excessDensityKgPerM3).toBe(60)
     const moments = faceMoments(planned)

@@ -63,7 +63,7 @@ export function faceTask(request: BatchRequest, plan: BatchPlan, moldId: string)
 function needleOf(fill: MoldFill, { hands }: BatchRequest, { white }: Technique): FaceTask['needle'] {
   if (white.by !== 'needle') return null
   const roundMin = (2 * hands.dropS * fill.laid.drops.length) / 60
-  return { rounds: white.rounds, roundMin, dropMl: white.dropMl }
+  return { rounds: fill.rounds, roundMin, dropMl: white.dropMl }
 }
 
 /** Before, at and after the best of the white's window, or of a needle's; empty where there is none, without the first where nothing is sooner. */

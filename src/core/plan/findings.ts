@@ -1,12 +1,20 @@
-import { LEAST_COVER_MM, type BatchRequest, type Mix, type MoldFill } from '../batch/index.ts'
+import {
+  dropLoad,
+  LEAST_COVER_MM,
+  MOST_LOAD,
+  whiteCupOf,
+  type BatchRequest,
+  type DropLoad,
+  type Mix,
+  type MoldFill,
+} from '../batch/index.ts'
 import { holdsAlcohol, isWhite } from '../colour/index.ts'
 import { placesOf } from '../mold/index.ts'
 import { heatConcerns, type HeatConcern } from '../safety/index.ts'
-import { type Capacity, type Schedule } from '../timing/index.ts'
+import { lastBeadMin, whiteLasts, type Capacity, type Schedule } from '../timing/index.ts'
 import type { RackTask } from '../rack/index.ts'
 import { pouredOver } from '../technique/index.ts'
 import { palettePlan } from './palettePlan.ts'
-import { waysOut, type Way } from './ways.ts'
 
 /** Something about a plan that a person should know; the app words it. */
 export type Finding =
@@ -59,11 +67,13 @@ export type Finding =
   | { readonly kind: 'shortSettle'; readonly settleMin: number; readonly leastMin: number }
   | { readonly kind: 'cupFirst'; readonly decantMin: number; readonly waitInMoldMin: number }
   | { readonly kind: 'tooFast' }
-  /** The small cup gels before its last bead is out of the bag. */
-  | { readonly kind: 'whiteGels'; readonly gelMin: number; readonly lastBeadMin: number }
+  /** The white no longer comes out as a bead that closes over before the last one is piped. */
+  | { readonly kind: 'whiteStiffens'; readonly workableMin: number; readonly lastBeadMin: number }
+  /** More ink, and white that is dropped, than the bed carries. */
+  | ({ readonly kind: 'overloaded'; readonly moldName: string } & DropLoad)
   | { readonly kind: 'decantedAfterGel'; readonly markedMin: number; readonly gelMin: number }
   | { readonly kind: 'inkLate'; readonly byMin: number }
-  | { readonly kind: 'windowMissed'; readonly capacity: Capacity; readonly ways: readonly Way[] }
+  | { readonly kind: 'windowMissed'; readonly capacity: Capacity }
   | { readonly kind: 'neverReached'; readonly stepTitle: string }
   | HeatConcern
 
@@ -88,7 +98,8 @@ const GRAVITY: Readonly<Record<Finding['kind'], Gravity>> = {
   shortSettle: 'warn',
   cupFirst: 'note',
   tooFast: 'stop',
-  whiteGels: 'stop',
+  whiteStiffens: 'stop',
+  overloaded: 'warn',
   decantedAfterGel: 'warn',
   inkLate: 'warn',
   windowMissed: 'warn',
@@ -123,7 +134,7 @@ export function findingsOf(
     ...schedule.mixes.flatMap((mix) => mixFindings(mix)),
     ...(pouredOver(schedule.technique) ? inclusionFindings(request, schedule) : []),
     ...colourFindings(request, schedule),
-    ...timeFindings(request, schedule, capacity),
+    ...timeFindings(schedule, capacity),
     ...tasks.flatMap((task): Finding[] =>
       task.window ? [] : [{ kind: 'neverReached', stepTitle: task.step.title }],
     ),
@@ -133,6 +144,7 @@ export function findingsOf(
 
 function fillFindings(request: BatchRequest, { technique }: Schedule, fill: MoldFill): Finding[] {
   const moldName = fill.mold.name
+  const load = dropLoad(fill, technique.white)
   const bedMm = fill.layers.find((layer) => layer.kind === 'bed')!.depthMm
   const found: Finding[] = []
   const lateBack = request.back.when === 'afterDemold'
@@ -147,6 +159,7 @@ function fillFindings(request: BatchRequest, { technique }: Schedule, fill: Mold
   if (fill.fillOverDrawn !== null && Math.abs(fill.fillOverDrawn - 1) > LIKELY_WRONG_FILL) {
     found.push({ kind: 'fillDisagrees', moldName, fillOverDrawn: fill.fillOverDrawn })
   }
+  if (load.share > MOST_LOAD) found.push({ kind: 'overloaded', moldName, ...load })
   if (fill.count > placesOf(fill.mold)) {
     found.push({ kind: 'notEnoughMolds', moldName, wanted: fill.count, owned: placesOf(fill.mold) })
   }
@@ -192,7 +205,7 @@ function colourFindings(request: BatchRequest, { technique, mixes }: Schedule): 
   for (const { one, other } of palettePlan(request).overlaps.filter((pair) => pair.muddy))
     found.push({ kind: 'muddyPair', one, other })
   if (technique.white.by === 'bag') {
-    const portion = mixes[0]!.cups.find((cup) => cup.id === 'white')?.massG ?? 0
+    const portion = whiteCupOf(mixes)?.massG ?? 0
     const { usualPortionG } = technique.white
     if (portion > usualPortionG)
       found.push({ kind: 'moreWhiteThanUsual', portionG: portion, usualG: usualPortionG })
@@ -203,16 +216,16 @@ function colourFindings(request: BatchRequest, { technique, mixes }: Schedule): 
   return found
 }
 
-function timeFindings(request: BatchRequest, schedule: Schedule, capacity: Capacity): Finding[] {
+function timeFindings(schedule: Schedule, capacity: Capacity): Finding[] {
   const found: Finding[] = []
   const { decant, turns, technique } = schedule
   if (decant.kind === 'afterGel' && schedule.cupLimits) {
     found.push({ kind: 'decantedAfterGel', markedMin: decant.markedMin, gelMin: schedule.cupLimits.gelMin })
   }
   if (decant.kind === 'tooFast') found.push({ kind: 'tooFast' })
-  const lastBeadMin = turns.findLast((turn) => turn.step.id === 'white')?.endMin ?? 0
-  const whiteGelMin = schedule.whiteCup?.history.gelMin ?? Infinity
-  if (whiteGelMin < lastBeadMin) found.push({ kind: 'whiteGels', gelMin: whiteGelMin, lastBeadMin })
+  const workableMin = schedule.whiteCup?.workableMin ?? Infinity
+  if (!whiteLasts(schedule))
+    found.push({ kind: 'whiteStiffens', workableMin, lastBeadMin: lastBeadMin(schedule) })
   const first = turns.find((turn) => turn.step.id === technique.aimStep)
   if (decant.kind === 'cupFirst' && first) {
     found.push({
@@ -226,7 +239,6 @@ function timeFindings(request: BatchRequest, schedule: Schedule, capacity: Capac
     const byMin = lastInk && lastInk.toMin !== null ? lastInk.endMin - lastInk.toMin : 0
     if (byMin > 0.5) found.push({ kind: 'inkLate', byMin })
   }
-  if (!capacity.fits)
-    found.push({ kind: 'windowMissed', capacity, ways: waysOut(request, schedule, capacity) })
+  if (!capacity.fits) found.push({ kind: 'windowMissed', capacity })
   return found
 }

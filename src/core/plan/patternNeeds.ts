@@ -1,4 +1,4 @@
-import { inkDropsOfPiece, dropsOf, type Addition, type BatchRequest } from '../batch/index.ts'
+import { inkDropsOfPiece, dropsOf, whiteCupOf, type Addition, type BatchRequest } from '../batch/index.ts'
 import { mixedDensityGPerMl } from '../resin/index.ts'
 import { handsOnMin } from '../timing/index.ts'
 import { stepRule, TECHNIQUES } from '../technique/index.ts'
@@ -43,19 +43,19 @@ export function patternNeeds(request: BatchRequest, plan: BatchPlan, moldId: str
   const bag = technique.white.by === 'bag'
   const minutes = (id: 'ink' | 'white' | 'shape') =>
     technique.steps.some((step) => step.id === id) ? handsOnMin(stepRule(technique, id), slots, job) : 0
-  const inkDrops = inkDropsOfPiece(technique, fill)
+  const inkDrops = inkDropsOfPiece(fill)
   const petals = fill.pattern.marks.reduce(
     (sum, { mark }) => sum + (mark.kind === 'petals' ? mark.count : 0),
     0,
   )
   const zones = bag ? petals : fill.laid.drops.length
-  const cup = plan.mixes[0]?.cups.find(({ id }) => id === 'white')
+  const cup = whiteCupOf(plan.mixes)
   return {
     beads: fill.laid.beads.length,
     beadMm: fill.white.beadMm,
     whiteG: fill.white.volumeMl * mixedDensityGPerMl(request.resin),
     whiteDrops: fill.white.drops,
-    inks: dropsOf(request, technique, [fill])[0]!.inks,
+    inks: dropsOf(request, [fill])[0]!.inks,
     inkDrops,
     dropsPerZone: zones > 0 ? inkDrops / zones : null,
     zones: bag ? 'petals' : 'cells',

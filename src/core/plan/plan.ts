@@ -22,7 +22,9 @@ import {
   type Capacity,
   type CupLimits,
   type DecantPlan,
+  type PassedOver,
   type Schedule,
+  type SettledSchedule,
 } from '../timing/index.ts'
 import { findingsOf, type Finding } from './findings.ts'
 import { lifeOf, type LifeSample } from './life.ts'
@@ -33,6 +35,10 @@ import { whiteCupPlan, type WhiteCupPlan } from './whiteCupPlan.ts'
 
 /** Everything a caster is told about a batch: plain data that can cross to a worker, a file or a terminal. */
 export interface BatchPlan {
+  /** What the request left open, as it is planned, and the cup strategies that would not have held. */
+  readonly settled: Pick<BatchRequest, 'cupStrategy' | 'whiteApart'> & {
+    readonly passedOver: readonly PassedOver[]
+  }
   readonly pieces: number
   readonly fills: readonly MoldFill[]
   readonly mixes: readonly Mix[]
@@ -82,7 +88,7 @@ export interface BloomPlan {
  */
 export function planBatch(request: BatchRequest, done: Readonly<Record<string, number>> = {}): BatchPlan {
   const believed = correctedRequest(request, beliefOf(request).mean)
-  return planOf(believed, done, scheduleBatch(believed, techniqueOf(request), done))
+  return planOf(done, scheduleBatch(believed, techniqueOf(request), done))
 }
 
 /** The technique as this person's outcomes have moved it. */
@@ -90,19 +96,21 @@ function techniqueOf(request: BatchRequest): Technique {
   return withAfter(shiftedTechnique(TECHNIQUES[request.technique], request.aimShiftLog), request.after)
 }
 
-function planOf(
-  request: BatchRequest,
-  done: Readonly<Record<string, number>>,
-  schedule: Schedule,
-): BatchPlan {
+function planOf(done: Readonly<Record<string, number>>, schedule: SettledSchedule): BatchPlan {
+  const { request } = schedule
   const tasks = rackTasks(schedule, request, done)
   const capacity = capacityOf(schedule, request)
   const steps = runSteps(schedule, tasks)
   return {
+    settled: {
+      cupStrategy: request.cupStrategy,
+      whiteApart: request.whiteApart,
+      passedOver: schedule.passedOver,
+    },
     pieces: schedule.slots.length,
     fills: schedule.fills,
     mixes: schedule.mixes,
-    drops: dropsOf(request, schedule.technique, schedule.fills),
+    drops: dropsOf(request, schedule.fills),
     decant: schedule.decant,
     cupLimits: schedule.cupLimits,
     bloom: bloomPlan(schedule, steps),
@@ -168,14 +176,16 @@ export function planLive(
   const schedule = scheduleBatch(before, technique, done)
   const implied = stillFlowed(schedule, done)
   const bands = bandsOf(schedule, { belief, readings, implied, members: MEMBERS, seed: SEED })
-  const told = (asked: BatchRequest, its: Schedule): LivePlan => ({
-    plan: planOf(asked, done, its),
+  const told = (its: SettledSchedule): LivePlan => ({
+    plan: planOf(done, its),
     bands,
-    outline: rackOutline(its, asked, bands),
+    outline: rackOutline(its, its.request, bands),
   })
-  if (readings.length === 0) return told(before, schedule)
-  const after = correctedRequest(request, bands.believed)
-  return told(after, scheduleBatch(after, technique, done))
+  if (readings.length === 0) return told(schedule)
+  // What readings say changes minutes, never how it is poured.
+  const { cupStrategy, whiteApart } = schedule.request
+  const after = correctedRequest({ ...request, cupStrategy, whiteApart }, bands.believed)
+  return told(scheduleBatch(after, technique, done))
 }
 
 /** Steps that only flowing resin allows: one that was marked says that it had not gelled by then. */

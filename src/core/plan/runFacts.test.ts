@@ -101,7 +101,7 @@ describe('what a run shows of a piece', () => {
   test('is glitter only where beads cross it', () => {
     const strewn = (kind: 'rim' | 'piece') => {
       const request = bloomRequest({}, 1)
-      const usual = usualPattern(COASTER, request.white, TECHNIQUES.bloom)
+      const usual = usualPattern(COASTER, request.white, TECHNIQUES.bloom, 5)
       const area = kind === 'rim' ? ({ kind, widthMm: 4 } as const) : ({ kind } as const)
       const mark = { kind: 'sprinkle', what: 'glitter', area } as const
       const pattern = { ...usual, marks: [...usual.marks, { id: 'g', mark }] }
@@ -153,7 +153,7 @@ describe('the one change for next time', () => {
   })
 
   test('reaches into a pattern of a piece’s own', () => {
-    const usual = usualPattern(COASTER, request.white, TECHNIQUES.bloom)
+    const usual = usualPattern(COASTER, request.white, TECHNIQUES.bloom, 5)
     const own = { ...request, pieces: [{ mold: COASTER, count: 1, pattern: usual }] }
     const marks = (cause: 'beadAtWall' | 'ringsWide') =>
       changedFor(cause, own)!.pieces[0]!.pattern!.marks.map(({ mark }) => mark)

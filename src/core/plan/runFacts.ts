@@ -1,4 +1,4 @@
-import type { MoldFill, BatchRequest } from '../batch/index.ts'
+import { whiteCupOf, type MoldFill, type BatchRequest } from '../batch/index.ts'
 import { curingShifts } from '../colour/index.ts'
 import type { RunFacts } from '../journal/index.ts'
 import { isInside, type Point } from '../mold/index.ts'
@@ -58,7 +58,7 @@ export function factsOf(
     holeMm: request.white.holeMm,
     spacingMm: widestSpacingMm(fill),
     marginMm: leastMarginMm(fill),
-    whiteNeededG: plan.mixes[0]?.cups.find(({ id }) => id === 'white')?.massG ?? null,
+    whiteNeededG: whiteCupOf(plan.mixes)?.massG ?? null,
     glitterMetWhite: fill !== null && glitterMeetsWhite(fill),
     mica:
       request.colours.some(({ kind }) => kind === 'mica') ||

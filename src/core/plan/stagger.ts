@@ -51,6 +51,16 @@ function largestThatFits(request: BatchRequest, technique: Technique, capacity: 
   return null
 }
 
+/** The order with so many pieces, the last ones left out. */
+export function withPieces(orders: readonly PieceOrder[], pieces: number): readonly PieceOrder[] {
+  let left = pieces
+  return orders.flatMap((order) => {
+    const count = Math.min(order.count, left)
+    left -= count
+    return count > 0 ? [{ ...order, count }] : []
+  })
+}
+
 /** The orders in their sequence, cut into groups of at most so many pieces, as even as they come. */
 function inGroups(orders: readonly PieceOrder[], size: number): readonly (readonly PieceOrder[])[] {
   const total = pieceCount({ pieces: orders })

@@ -1,7 +1,7 @@
 import type { BatchRequest, CupStrategy } from '../batch/index.ts'
 import type { Window } from '../resin/index.ts'
 import type { Technique } from '../technique/index.ts'
-import { capacityOf, scheduleBatch, type Schedule } from '../timing/index.ts'
+import { capacityOf, missOf, scheduleBatch, type Miss, type Schedule } from '../timing/index.ts'
 
 /** What one way of letting the resin thicken would do to this batch. */
 export interface StrategyEffect {
@@ -14,7 +14,8 @@ export interface StrategyEffect {
   /** Of the step the decant aims at. */
   readonly window: Window | null
   readonly inkWindowMin: number
-  readonly fits: boolean
+  /** What goes wrong first; null where cup, white and hands hold. */
+  readonly miss: Miss | null
 }
 
 const STRATEGIES: readonly CupStrategy[] = ['rest', 'split', 'atOnce']
@@ -27,23 +28,22 @@ export function strategyEffects(
 ): readonly StrategyEffect[] {
   if (technique.aimStep === null) return []
   return STRATEGIES.map((cupStrategy) => {
-    const other = { ...request, cupStrategy }
-    const schedule = cupStrategy === request.cupStrategy ? planned : scheduleBatch(other, technique)
-    return effectOf(other, schedule)
+    const other = { ...request, cupStrategy, whiteApart: null }
+    return effectOf(cupStrategy === planned.request.cupStrategy ? planned : scheduleBatch(other, technique))
   })
 }
 
-function effectOf(request: BatchRequest, schedule: Schedule): StrategyEffect {
-  const { forecast, decant, cupLimits, turns } = schedule
+function effectOf(schedule: Schedule): StrategyEffect {
+  const { request, forecast, decant, cupLimits, turns } = schedule
   const capacity = capacityOf(schedule, request)
   const ink = turns.find((turn) => turn.step.id === 'ink')
   return {
-    strategy: request.cupStrategy,
+    strategy: request.cupStrategy!,
     decantMin: decant.decantMin,
     decantTempC: forecast.cup.tempAt(decant.decantMin),
     cupStopMin: cupLimits?.stopMin ?? null,
     window: capacity.window,
     inkWindowMin: ink && ink.toMin !== null ? Math.max(0, ink.toMin - ink.beginMin) : 0,
-    fits: capacity.fits,
+    miss: missOf(schedule),
   }
 }

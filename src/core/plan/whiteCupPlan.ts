@@ -10,8 +10,11 @@ export interface WhiteCupPlan {
   /** Viscosity of the white over that of the bed; above 1 the white is the thicker. Null when either has gelled. */
   readonly overBed: number | null
   readonly overBedIfEarly: number | null
-  /** Null when it does not gel within half a day. */
+  /** Until when it comes out as a bead, and when it gels; null when not within half a day. */
+  readonly workableMin: number | null
   readonly gelMin: number | null
+  /** Stirred later as a small mix of its own. */
+  readonly apart: boolean
 }
 
 /** Null where the technique portions no white or pipes none. */
@@ -33,6 +36,8 @@ export function whiteCupPlan(schedule: Schedule): WhiteCupPlan | null {
     bedTempC: bed.tempC,
     overBed: overBed(whiteCup),
     overBedIfEarly: overBed(portionedAt(cup, whiteCup.massG, 0)),
+    workableMin: whiteCup.workableMin,
     gelMin: whiteCup.history.gelMin,
+    apart: schedule.request.whiteApart === true,
   }
 }

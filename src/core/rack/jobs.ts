@@ -93,7 +93,7 @@ type Layers = readonly CuringLayer[]
 
 function layersOf({ forecast, mixes, technique, fills }: Schedule, { resin }: BatchRequest): Layers {
   const later = mixes.flatMap(({ id, parts, depthMm }) =>
-    id === 'first'
+    id === 'first' || id === 'white'
       ? []
       : [{ by: id, cure: forecastLayer(forecast.setting, { massG: parts.byWeight.totalG, depthMm }) }],
   )

@@ -1,5 +1,12 @@
 import type { Layer, Mix, MoldFill } from '../batch/index.ts'
-import { forecastLayer, forecastPour, stateAt, type PourForecast, type Schedule } from '../timing/index.ts'
+import {
+  emptiedLateMin,
+  forecastLayer,
+  forecastPour,
+  stateAt,
+  type PourForecast,
+  type Schedule,
+} from '../timing/index.ts'
 
 /** A layer that is poured, and so cures by its own heat. */
 export type PouredLayer = Exclude<Layer['kind'], 'white'>
@@ -59,12 +66,12 @@ export function heatConcerns(schedule: Schedule): readonly HeatConcern[] {
   ]
 }
 
-function cupConcern({ cupLimits, turns }: Schedule): HeatConcern[] {
-  const decant = turns.find((turn) => turn.step.id === 'decant')
-  const wantedMin = decant?.step.moment.by === 'clock' ? decant.step.moment.bestMin : 0
-  const emptiedMin = Math.max(wantedMin, decant?.endMin ?? 0)
-  if (!cupLimits || emptiedMin <= cupLimits.stopMin) return []
-  return [{ kind: 'cupRunsAway', stopMin: cupLimits.stopMin, emptiedMin, peakTempC: cupLimits.peakTempC }]
+function cupConcern(schedule: Schedule): HeatConcern[] {
+  const { cupLimits } = schedule
+  const lateMin = emptiedLateMin(schedule)
+  if (!cupLimits || lateMin <= 0) return []
+  const { stopMin, peakTempC } = cupLimits
+  return [{ kind: 'cupRunsAway', stopMin, emptiedMin: stopMin + lateMin, peakTempC }]
 }
 
 /** The deepest bed decides: a deep mold among shallow ones is not their mean. */
@@ -96,7 +103,7 @@ function laterConcerns({ forecast, mixes, fills }: Schedule): HeatConcern[] {
 
 /** Mixes that make a layer of the mold; a coat is as thin as it is brushed. */
 function isLayer(id: Mix['id']): id is Exclude<PouredLayer, 'bed'> & Mix['id'] {
-  return id !== 'first' && id !== 'clearCoat'
+  return id !== 'first' && id !== 'white' && id !== 'clearCoat'
 }
 
 function sheetConcerns({ fills, resin }: Schedule): HeatConcern[] {

@@ -1,4 +1,5 @@
 import {
+  DROP_ML,
   dropsOf,
   fillMolds,
   mixesOf,
@@ -25,8 +26,6 @@ export interface Need {
   readonly wasted: number
 }
 
-/** A drop from a bottle or pipette: twenty to the ml (common practice, from memory). */
-const DROP_ML = 0.05
 /** Colour in a back layer, ml per g of its mix (common practice, from memory). */
 const BACK_COLOUR_ML_PER_G = 0.01
 
@@ -52,7 +51,7 @@ function resinNeeds(
   const { id: resinId, name } = request.resin
   const { a, b } = mix.id === 'first' && weighed ? { a: weighed.aG, b: weighed.bG } : mix.parts.byWeight
   const share = Math.max(0, 1 - mix.inMoldsG / (a + b))
-  const at = mix.id === 'first' ? 'pour' : mix.id
+  const at = mix.id === 'first' || mix.id === 'white' ? 'pour' : mix.id
   return [
     { of: { kind: 'resinA', resinId }, name: `${name}, part A`, amount: a, wasted: share * a, at },
     { of: { kind: 'resinB', resinId }, name: `${name}, part B`, amount: b, wasted: share * b, at },
@@ -65,7 +64,7 @@ function colourNeeds(
   fills: ReturnType<typeof fillMolds>,
 ): readonly Need[] {
   const technique = TECHNIQUES[request.technique]
-  const drops = dropsOf(request, technique, fills)
+  const drops = dropsOf(request, fills)
   const ml = new Map<string, number>()
   const add = (name: string, more: number) => ml.set(name, (ml.get(name) ?? 0) + more)
   fills.forEach(({ count }, k) => {

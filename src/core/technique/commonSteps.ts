@@ -111,6 +111,21 @@ export const USE: StepRule = {
   brings: [],
 }
 
+/** In place of portioning: a white that could not wait in its bag is stirred when it is needed. */
+export const WHITE_APART: StepRule = {
+  id: 'portion',
+  title: 'Stir and tint the white, a small mix of its own',
+  detail:
+    'Weigh it, stir it two minutes, see-through on a wiped stick, into the bag. Its own clock starts now.',
+  done: 'White in the bag',
+  place: 'pour',
+  per: 'batch',
+  moment: { by: 'before', step: 'white', minutes: 1 },
+  handsOn: { by: 'seconds', seconds: 240 },
+  needs: ['scale', 'whiteCup', 'bag', 'sticks'],
+  brings: [],
+}
+
 /** A look at the pieces so many minutes after a step. */
 export function look(
   id: 'lookEarly' | 'lookLate',

@@ -4,6 +4,7 @@ import { PETRI } from './petri.ts'
 import type { StepId, StepRule, Technique, TechniqueId } from './technique.ts'
 
 export { AFTER, AFTER_IDS, withAfter } from './after.ts'
+export { asNeeded } from './asNeeded.ts'
 export { pouredOver } from './inclusions.ts'
 export { orderBreaches, rulesInForce, type OrderBreach } from './order.ts'
 export { aimEdges, shiftedTechnique } from './shift.ts'

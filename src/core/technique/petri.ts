@@ -11,7 +11,7 @@ export const PETRI: Technique = {
   bed: { usualShareOfDepth: 0.75, usualMm: 6, leastMm: 3 },
   aimStep: null,
   bottleneck: 'ink',
-  white: { by: 'needle', rounds: 3, cellMm2: 357, dropMl: 0.02 },
+  white: { by: 'needle', mostRounds: 3, cellMm2: 357, dropMl: 0.02 },
   ink: { dropsPerZone: 1 },
   steps: [
     STIR,
@@ -37,7 +37,7 @@ export const PETRI: Technique = {
       late: 'Ink no longer spreads: finish with white alone in the gaps, or leave them clear for a coloured back.',
       place: 'pour',
       per: 'piece',
-      times: 3,
+      times: 1,
       moment: { by: 'resin', criterion: STAGES.inkSpreads },
       handsOn: { by: 'drops', of: 'inkAndWhite' },
       needs: ['inks', 'needle', 'wipes'],

@@ -98,7 +98,13 @@ export type WhiteRule =
       readonly usualForAcrossMm: number
       readonly bagResidueG: number
     }
-  | { readonly by: 'needle'; readonly rounds: number; readonly cellMm2: number; readonly dropMl: number }
+  /** Rounds of drops until the floor is covered, each drop covering a cell of that area, and never more than `mostRounds`. */
+  | {
+      readonly by: 'needle'
+      readonly mostRounds: number
+      readonly cellMm2: number
+      readonly dropMl: number
+    }
   /** Neither white nor inks go in, and nothing is drawn. */
   | { readonly by: 'none' }
 

@@ -47,7 +47,7 @@ export function capacityOf(schedule: Schedule, request: BatchRequest): Capacity 
     endMin,
     perPieceMin,
     pieces: slots.length,
-    piecesThatFit: Math.floor(usableMin / perPieceMin),
+    piecesThatFit: perPieceMin > 0 ? Math.floor(usableMin / perPieceMin) : slots.length,
     fits,
   }
 }

@@ -1,4 +1,4 @@
-import { inkDropsOfPiece, type BatchRequest, type MoldFill } from '../batch/index.ts'
+import type { BatchRequest, MoldFill } from '../batch/index.ts'
 import type { HandsOn, StepRule, Technique } from '../technique/index.ts'
 
 /** One piece of the order, numbered from 1 through all molds. */
@@ -48,14 +48,8 @@ function secondsOf(handsOn: HandsOn, slots: readonly PieceSlot[], job: HandsJob)
           laid.strokes.reduce((strokes, { kind }) => strokes + (kind === 'swirl' ? SWIRL_STROKES : 1), 0),
       )
     case 'drops':
-      return sum((fill) => hands.dropS * (dropsPerTurn(fill, job) * (handsOn.of === 'inkAndWhite' ? 2 : 1)))
+      return sum(({ laid }) => hands.dropS * laid.drops.length * (handsOn.of === 'inkAndWhite' ? 2 : 1))
     default:
       return handsOn satisfies never
   }
-}
-
-/** Ink drops that fall in one turn of the step: all of a bloom's, one round's of a petri. */
-function dropsPerTurn(fill: MoldFill, { technique }: HandsJob): number {
-  const rounds = technique.white.by === 'needle' ? technique.white.rounds : 1
-  return inkDropsOfPiece(technique, fill) / rounds
 }

@@ -73,17 +73,20 @@ function plannedTime(task: LayOutTask, context: Context, hands: number): Times {
     }
     case 'aim': {
       const beginMin = task.decantMin
-      return { beginMin, endMin: beginMin + hands, fromMin: beginMin, toMin: task.cupStopMin }
+      // Emptied by then, not begun by then.
+      const toMin = Math.max(beginMin, task.cupStopMin - hands)
+      return { beginMin, endMin: beginMin + hands, fromMin: beginMin, toMin }
     }
     case 'before': {
-      const dueMin = Math.max(handsFreeMin, plannedBegin(task, moment.step) - moment.minutes)
+      const aheadMin = moment.minutes + (inBed(task, moment.step) ? hands : 0)
+      const dueMin = Math.max(handsFreeMin, plannedBegin(task, moment.step) - aheadMin)
       if (hands === 0)
         return { beginMin: handsFreeMin, endMin: dueMin, fromMin: dueMin - 1, toMin: dueMin + 1 }
       return {
         beginMin: dueMin,
         endMin: dueMin + hands,
         fromMin: Math.max(0, dueMin - 1),
-        toMin: task.cupStopMin,
+        toMin: inBed(task, moment.step) ? dueMin + moment.minutes + 1 : task.cupStopMin,
       }
     }
     case 'after': {
@@ -105,10 +108,19 @@ function plannedTime(task: LayOutTask, context: Context, hands: number): Times {
   }
 }
 
-/** When the decant, or a turn placed before it, is planned to begin. */
+/** When the decant, a turn placed before it, or one that a window of the bed decides is planned to begin. */
 function plannedBegin(task: LayOutTask, id: StepId): number {
-  const moment = task.turns.find((turn) => turn.step.id === id)?.step.moment
-  return moment?.by === 'before' ? plannedBegin(task, moment.step) - moment.minutes : task.decantMin
+  const turn = task.turns.find((each) => each.step.id === id)
+  const moment = turn?.step.moment
+  if (moment?.by === 'before') return plannedBegin(task, moment.step) - moment.minutes
+  if (moment?.by !== 'resin') return task.decantMin
+  const bestMin = task.windowFor(moment.criterion)?.bestMin
+  return bestMin === undefined ? task.decantMin : bestMin - roundSpanMin(task, turn!) / 2
+}
+
+/** Whether that step waits for the bed: what comes before it is finished by then, and no cup hurries it. */
+function inBed({ turns }: LayOutTask, id: StepId): boolean {
+  return turns.find((turn) => turn.step.id === id)?.step.moment.by === 'resin'
 }
 
 /** A window open from the start is used at once; any other is met at its best, the aim step centred on it. */

@@ -41,6 +41,8 @@ export interface PourForecast {
   readonly bed: CureHistory | null
 }
 
+/** Less is a film: it stays at the room's temperature, and hardly any of it is there to be followed. */
+const LEAST_LAYER_MM = 1
 /** Long enough for the slowest craft resin to settle in a cool room. */
 const FULL_CURE_MIN = 21 * 1440
 /** Any cup has gelled, peaked and cooled by then. */
@@ -82,7 +84,7 @@ export function bedRun(setting: PourSetting, poured: ResinState, decantMin: numb
   const { bedDepthMm, wall, roomSteps = [], decantKeepsFrac = POURING_KEEPS_FRAC } = setting
   const roomTempC = roomAt(setting, decantMin)
   return {
-    vessel: { kind: 'bed', depthMm: bedDepthMm, wall },
+    vessel: { kind: 'bed', depthMm: Math.max(LEAST_LAYER_MM, bedDepthMm), wall },
     roomTempC,
     roomSteps,
     startTempC: roomTempC + decantKeepsFrac * (poured.tempC - roomTempC),
@@ -118,8 +120,6 @@ export function forecastPour(cup: FilledCup, decantMin: number | null): PourFore
 /** Bubbles out and poured: a later layer does not wait in its cup (common practice). */
 const LATER_DECANT_MIN = 5
 
-/** Less is a film: it stays at the room's temperature, and hardly any of it is there to be followed. */
-const LEAST_LAYER_MM = 0.3
 const LEAST_LAYER_G = 1
 
 /** A layer stirred later from the same resin, in the room as it is by then, as if its stop-stir were minute 0. */
@@ -134,7 +134,7 @@ export function forecastLayer(
     roomSteps: [],
     startTempC: roomTempC + STIRRED_K,
     cupMassG: Math.max(LEAST_LAYER_G, massG),
-    bedDepthMm: Math.max(LEAST_LAYER_MM, depthMm),
+    bedDepthMm: depthMm,
   }
   const cup = fillCup(own)
   return forecastPour(cup, Math.min(LATER_DECANT_MIN, cup.limits?.stopMin ?? Infinity))
@@ -197,31 +197,34 @@ export interface DecantAim {
   readonly remainingFluidityPerPa: number
   /** From decanting to the moment aimed at. */
   readonly gapMin: number
+  /** How long the hands pour: the cup is empty when they are done, not when they begin. */
+  readonly handsMin?: number
 }
 
 export type DecantAnswer =
   | { readonly kind: 'solved'; readonly decantMin: number; readonly atMin: number }
-  /** Even poured at once, the resin is past the aim by then. */
+  /** Even poured at once, the resin is past the aim by then, or the cup past its limit. */
   | { readonly kind: 'tooLateAtOnce'; readonly fluidityPerPa: number }
   /** The cup has to be emptied before; the moment then comes later, in the bed. */
   | { readonly kind: 'cupFirst'; readonly decantMin: number; readonly atMin: number }
 
 /**
- * When to decant so that the bed meets the aim; the latest answer is when the cup must be empty.
+ * When to begin decanting so that the bed meets the aim; with the latest answer the cup is just empty when it must be.
  * Null when the resin does not gel. Throws RangeError for a gap below 0.
  */
 export function solveDecant(cup: FilledCup, aim: DecantAim): DecantAnswer | null {
   if (!(aim.gapMin >= 0)) throw new RangeError(`solveDecant: gapMin is ${aim.gapMin}, expected 0 or more`)
   if (!cup.limits) return null
-  const { stopMin } = cup.limits
+  const latestMin = cup.limits.stopMin - (aim.handsMin ?? 0)
   const bedAt = (decantMin: number) => bedHistory(cup, decantMin, true)
   const excess = (decantMin: number) =>
     bedAt(decantMin).stateAt(decantMin + aim.gapMin).remainingFluidityPerPa - aim.remainingFluidityPerPa
   const atOnce = excess(0)
-  if (atOnce < 0) return { kind: 'tooLateAtOnce', fluidityPerPa: atOnce + aim.remainingFluidityPerPa }
-  const decantMin = bisect(excess, { from: 0, to: stopMin, tolerance: 0.005 })
+  if (atOnce < 0 || latestMin < 0)
+    return { kind: 'tooLateAtOnce', fluidityPerPa: atOnce + aim.remainingFluidityPerPa }
+  const decantMin = bisect(excess, { from: 0, to: latestMin, tolerance: 0.005 })
   if (decantMin !== null) return { kind: 'solved', decantMin, atMin: decantMin + aim.gapMin }
-  const bed = bedAt(stopMin)
+  const bed = bedAt(latestMin)
   const atMin = bed.whenFlowLeft(aim.remainingFluidityPerPa)
-  return atMin === null ? null : { kind: 'cupFirst', decantMin: stopMin, atMin }
+  return atMin === null ? null : { kind: 'cupFirst', decantMin: latestMin, atMin }
 }

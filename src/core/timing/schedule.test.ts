@@ -6,7 +6,7 @@ import { TECHNIQUES, type StepId } from '../technique/index.ts'
 import { bloomNumber } from '../resin/index.ts'
 import { capacityOf } from './capacity.ts'
 import { fillCup, forecastPour, solveDecant, stateAt } from './pour.ts'
-import { scheduleBatch } from './schedule.ts'
+import { scheduleBatch } from './settle.ts'
 
 const scheduled = (changes: Parameters<typeof bloomRequest>[0] = {}, count = 4) => {
   const request = bloomRequest(changes, count)
@@ -95,7 +95,7 @@ describe('the hands', () => {
   })
 
   test('go through a petri in three rounds over all pieces', () => {
-    const { schedule } = scheduled({ technique: 'petri' }, 2)
+    const { schedule } = scheduled({ technique: 'petri', rounds: 3 }, 2)
     expect(turnsOf(schedule, 'ink').map((turn) => turn.key)).toEqual([
       'ink.1.1',
       'ink.1.2',

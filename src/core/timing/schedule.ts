@@ -17,7 +17,7 @@ import {
   type Criterion,
   type Window,
 } from '../resin/index.ts'
-import { stepRule, type StepId, type StepRule, type Technique } from '../technique/index.ts'
+import { asNeeded, stepRule, type StepId, type StepRule, type Technique } from '../technique/index.ts'
 import { pieceSlots, type PieceSlot } from './handsOn.ts'
 import { layOut, type TimedTurn } from './layOut.ts'
 import {
@@ -32,10 +32,12 @@ import {
   wholeLife,
 } from './pour.ts'
 import { turnsOf } from './turns.ts'
-import { whiteCupOf, type WhiteCup } from './whiteCup.ts'
+import { whiteBagOf, type WhiteCup } from './whiteCup.ts'
 
 /** The pour of a batch in time, up to the covers; the days after are the rack's. */
 export interface Schedule {
+  /** As asked for, with what it left open settled: its cup strategy, and whether the white is a mix of its own. */
+  readonly request: BatchRequest
   readonly technique: Technique
   readonly resin: Resin
   readonly fills: readonly MoldFill[]
@@ -68,15 +70,19 @@ export type DecantPlan =
   | { readonly kind: 'afterGel'; readonly decantMin: number; readonly markedMin: number }
 
 /**
- * The schedule of a batch; `done` gives the minutes at which turns were really done, so that a live pour is forecast from
- * what happened and the rest from the model.
+ * The schedule of a batch whose cup strategy and white are settled; `done` gives the minutes at which turns were really done, so that a
+ * live pour is forecast from what happened and the rest from the model.
  */
-export function scheduleBatch(
+export function scheduleSettled(
   request: BatchRequest,
-  technique: Technique,
-  done: Readonly<Record<string, number>> = {},
+  plain: Technique,
+  done: Readonly<Record<string, number>>,
 ): Schedule {
-  const fills = fillMolds(request, technique)
+  const fills = fillMolds(request, plain)
+  const technique = asNeeded(plain, {
+    whiteApart: request.whiteApart === true,
+    rounds: Math.max(...fills.map(({ rounds }) => rounds)),
+  })
   const mixes = mixesOf(request, technique, fills)
   const slots = pieceSlots(fills)
   const setting = settingOf(request, mixes[0]!, fills)
@@ -92,6 +98,7 @@ export function scheduleBatch(
   const forecast = forecastPour(cup, decant.decantMin)
   const timed = layOut({ ...task, decantMin: decant.decantMin, windowFor: windowsOf(forecast, white) })
   return {
+    request,
     technique,
     resin: request.resin,
     fills,
@@ -102,7 +109,7 @@ export function scheduleBatch(
     decant,
     white,
     cup,
-    whiteCup: whiteCupOf(cup, mixes[0]!, timed),
+    whiteCup: whiteBagOf(cup, mixes, timed),
     turns: timed,
   }
 }
@@ -159,6 +166,10 @@ function handsBefore(id: StepId, turns: readonly TimedTurn[]): number {
     .reduce((sum, turn) => sum + turn.handsOnMin, 0)
 }
 
+function decantHandsMin(turns: readonly TimedTurn[]): number {
+  return turns.find((turn) => turn.step.id === 'decant')?.handsOnMin ?? 0
+}
+
 interface DecantTask {
   readonly request: BatchRequest
   readonly technique: Technique
@@ -174,12 +185,19 @@ function decantPlan({ request, technique, cup, white, done, unknown }: DecantTas
   if (markedMin !== undefined) return markedDecant(cup, Math.max(0, markedMin))
   const { moment } = stepRule(technique, 'decant')
   if (moment.by === 'clock') {
-    return { kind: 'byClock', decantMin: Math.min(moment.bestMin, cup.limits?.stopMin ?? Infinity) }
+    const latestMin = (cup.limits?.stopMin ?? Infinity) - decantHandsMin(unknown)
+    return { kind: 'byClock', decantMin: Math.max(0, Math.min(moment.bestMin, latestMin)) }
   }
-  if (request.cupStrategy === 'atOnce') return { kind: 'atOnce', decantMin: handsBefore('decant', unknown) }
+  if (request.cupStrategy === 'atOnce') {
+    const decantMin = handsBefore('decant', unknown)
+    const latestMin = (cup.limits?.stopMin ?? Infinity) - decantHandsMin(unknown)
+    if (decantMin <= latestMin) return { kind: 'atOnce', decantMin }
+    return { kind: 'tooFast', decantMin: Math.max(0, latestMin) }
+  }
   const answer = solveDecant(cup, {
     remainingFluidityPerPa: aimFluidity(stepRule(technique, technique.aimStep!), white),
     gapMin: gapToAim(technique, unknown),
+    handsMin: decantHandsMin(unknown),
   })
   if (!answer || answer.kind === 'tooLateAtOnce') return { kind: 'tooFast', decantMin: 0 }
   return { kind: answer.kind === 'solved' ? 'aimed' : 'cupFirst', decantMin: answer.decantMin }

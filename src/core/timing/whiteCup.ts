@@ -1,41 +1,66 @@
-import type { Mix } from '../batch/index.ts'
+import { whiteCupOf, type Mix } from '../batch/index.ts'
 import { followCure, roomAt, type CureHistory } from '../resin/index.ts'
 import type { TimedTurn } from './layOut.ts'
-import type { FilledCup } from './pour.ts'
+import type { FilledCup, PourSetting } from './pour.ts'
 
 /** The white in its bag: taken from the mixing cup it stops warming, and thickens at its own pace. */
 export interface WhiteCup {
   readonly massG: number
   readonly portionedMin: number
   readonly history: CureHistory
+  /** Until when it comes out of the bag as a bead that still closes over; null where that is later than anyone waits. */
+  readonly workableMin: number | null
 }
+
+/** With less flow still to come a bead keeps the furrows of its hole (by eye; about the end of feathering an edge). */
+const WORKABLE_PER_PA = 300
 
 /** Long after any bead. */
 const FOLLOWED_MIN = 12 * 60
 
 /** The white followed from the moment it is portioned; null where the technique portions none. */
-export function whiteCupOf(cup: FilledCup, mix: Mix, turns: readonly TimedTurn[]): WhiteCup | null {
-  const massG = mix.cups.find((each) => each.id === 'white')?.massG
+export function whiteBagOf(
+  cup: FilledCup,
+  mixes: readonly Mix[],
+  turns: readonly TimedTurn[],
+): WhiteCup | null {
+  const massG = whiteCupOf(mixes)?.massG
   const portion = turns.find((turn) => turn.step.id === 'portion')
-  return massG && portion ? portionedAt(cup, massG, portion.endMin) : null
+  if (!massG || !portion) return null
+  const apart = mixes.some(({ id }) => id === 'white')
+  return apart ? stirredAt(cup.setting, massG, portion.endMin) : portionedAt(cup, massG, portion.endMin)
+}
+
+/** A white of its own, stirred by that minute from parts as warm as the first. */
+function stirredAt(setting: PourSetting, massG: number, min: number): WhiteCup {
+  return inBag(setting, { massG, min, tempC: setting.startTempC, conversion: 0 })
 }
 
 /** As if that much were taken from the cup at that minute, or just before the cup gels. */
 export function portionedAt({ setting, history }: FilledCup, massG: number, min: number): WhiteCup {
   const portionedMin = Math.max(0, Math.min(min, 0.98 * (history.gelMin ?? history.toMin)))
-  const taken = history.stateAt(portionedMin)
-  return {
-    massG,
-    portionedMin,
-    history: followCure(setting.resin, {
-      vessel: { kind: 'bag', massG },
-      roomTempC: roomAt(setting, portionedMin),
-      roomSteps: setting.roomSteps ?? [],
-      startTempC: taken.tempC,
-      startConversion: taken.conversion,
-      fromMin: portionedMin,
-      toMin: portionedMin + FOLLOWED_MIN,
-      onlyToGel: true,
-    }),
-  }
+  const { tempC, conversion } = history.stateAt(portionedMin)
+  return inBag(setting, { massG, min: portionedMin, tempC, conversion })
+}
+
+interface Filled {
+  readonly massG: number
+  readonly min: number
+  readonly tempC: number
+  readonly conversion: number
+}
+
+function inBag(setting: PourSetting, { massG, min, tempC, conversion }: Filled): WhiteCup {
+  const history = followCure(setting.resin, {
+    vessel: { kind: 'bag', massG },
+    roomTempC: roomAt(setting, min),
+    roomSteps: setting.roomSteps ?? [],
+    startTempC: tempC,
+    startConversion: conversion,
+    fromMin: min,
+    toMin: min + FOLLOWED_MIN,
+    onlyToGel: true,
+  })
+  const workableMin = history.gelMin === null ? null : history.whenFlowLeft(WORKABLE_PER_PA)
+  return { massG, portionedMin: min, history, workableMin }
 }

@@ -5,7 +5,8 @@ import { STRATEGY_WORDS } from '#words/vocabulary.ts'
 
 interface CupStrategiesProps {
   readonly plan: BatchPlan
-  readonly chosen: CupStrategy
+  /** Null where the planner is to find the first that holds. */
+  readonly chosen: CupStrategy | null
   readonly units: UnitChoice
   readonly change: (changes: Partial<BatchRequest>) => void
 }
@@ -18,12 +19,23 @@ export function CupStrategies({ plan, chosen, units, change }: CupStrategiesProp
       <h2 id="cup-heading" className="mb-2 text-xl">
         Where it thickens
       </h2>
+      <p className="mb-3 max-w-prose text-sm" data-proposed>
+        {proposalWords(plan, chosen)}
+        {chosen !== null && (
+          <button
+            className="text-ink ml-2 min-h-11 cursor-pointer underline"
+            onClick={() => change({ cupStrategy: null })}
+          >
+            Let the plan find one
+          </button>
+        )}
+      </p>
       <ul className="grid gap-3 sm:grid-cols-3">
         {plan.strategies.map((effect) => (
           <li key={effect.strategy}>
             <button
               className="border-line aria-pressed:border-press aria-pressed:bg-sunken h-full w-full rounded-xl border-2 p-3 text-left"
-              aria-pressed={effect.strategy === chosen}
+              aria-pressed={effect.strategy === plan.settled.cupStrategy}
               onClick={() => change({ cupStrategy: effect.strategy })}
             >
               <span className="font-semibold">{STRATEGY_WORDS[effect.strategy]}</span>
@@ -37,20 +49,37 @@ export function CupStrategies({ plan, chosen, units, change }: CupStrategiesProp
   )
 }
 
+const MISS_WORDS: Readonly<Record<NonNullable<StrategyEffect['miss']>, string>> = {
+  tooFast: 'Too fast for these hands.',
+  cup: 'The cup would stand full for too long.',
+  white: 'The white would stiffen in its bag.',
+  hands: 'Does not fit your hands.',
+}
+
+/** Which way it is planned, and why not the ones before it. */
+function proposalWords({ settled }: BatchPlan, chosen: CupStrategy | null): string {
+  const name = STRATEGY_WORDS[settled.cupStrategy ?? 'rest']
+  if (chosen !== null) return `As you chose: ${name}.`
+  const passed = settled.passedOver.map(
+    ({ strategy, why }) => `${STRATEGY_WORDS[strategy]}: ${MISS_WORDS[why].toLowerCase()}`,
+  )
+  return `Proposed: ${name}, the first that holds. ${passed.join(' ')}`.trim()
+}
+
 function effectWords(effect: StrategyEffect, units: UnitChoice): string {
-  const { decantMin, decantTempC, window, inkWindowMin, cupStopMin, fits } = effect
+  const { decantMin, decantTempC, window, inkWindowMin, cupStopMin, miss } = effect
   const poured = `Decant at ${printSpan(decantMin)} and ${printQuantity(decantTempC, units.temperature, 0)}.`
   const white = window
     ? `White ${printSpan(window.openMin)} to ${window.closeMin === null ? 'the end' : printSpan(window.closeMin)}.`
     : 'The white never gets its window.'
   const ink = `Inks spread for ${printSpan(inkWindowMin)}.`
   const cup = cupStopMin === null ? '' : ` Cup empty by ${printSpan(cupStopMin)}.`
-  return `${poured} ${ink} ${white}${cup} ${fits ? 'Fits your hands.' : 'Does not fit your hands.'}`
+  return `${poured} ${ink} ${white}${cup} ${miss === null ? 'Holds.' : MISS_WORDS[miss]}`
 }
 
-/** The white followed in its own small cup, and when to take it. */
+/** The white followed in its own bag, and when to take it. */
 function WhiteCupLine({ whiteCup, units }: { whiteCup: WhiteCupPlan; units: UnitChoice }) {
-  const { massG, portionedMin, firstBeadMin, tempC, bedTempC, overBed, gelMin } = whiteCup
+  const { massG, portionedMin, firstBeadMin, tempC, bedTempC, overBed, workableMin, apart } = whiteCup
   const temp = (value: number) => printQuantity(value, units.temperature, 0)
   const thickness =
     overBed === null
@@ -60,11 +89,11 @@ function WhiteCupLine({ whiteCup, units }: { whiteCup: WhiteCupPlan; units: Unit
         : `${overBed.toFixed(1)} times as thick as the bed`
   return (
     <p className="mt-3 max-w-prose text-sm" data-white-cup>
-      The white, {printQuantity(massG, units.mass)} in its own cup, is followed by itself: taken at{' '}
-      {printSpan(portionedMin)} it is {temp(tempC)} and {thickness} ({temp(bedTempC)}) when the first bead
-      falls at {printSpan(firstBeadMin)}
-      {gelMin === null ? '' : `, and gels at ${printSpan(gelMin)}`}. Taken sooner it would not warm with the
-      rest.
+      The white, {printQuantity(massG, units.mass)} in its bag, is followed by itself:{' '}
+      {apart ? 'a small mix of its own, stirred by' : 'taken at'} {printSpan(portionedMin)} it is{' '}
+      {temp(tempC)} and {thickness} ({temp(bedTempC)}) when the first bead falls at {printSpan(firstBeadMin)}
+      {workableMin === null ? '' : `, and comes out as a bead until ${printSpan(workableMin)}`}.
+      {apart ? '' : ' Taken sooner it would not warm with the rest.'}
     </p>
   )
 }

@@ -1,6 +1,7 @@
 import { isDrawn } from '#core/technique/index.ts'
 import type { Dimension, UnitId } from '#core/units/index.ts'
 import { QuantityField } from '#app/components/QuantityField.tsx'
+import { ChoiceField } from '#app/components/ChoiceField.tsx'
 import { CountField } from '#app/components/CountField.tsx'
 import type { InputsProps } from './inputsProps.ts'
 
@@ -112,6 +113,29 @@ export function FineTuning({ draft, problems, units, change }: InputsProps) {
               <p className="text-stop text-sm empty:hidden">{problems['white.petals']}</p>
             </div>
           </>
+        )}
+        {draft.technique === 'bloom' && (
+          <ChoiceField
+            label="The white is"
+            value={draft.whiteApart === null ? 'asNeeded' : draft.whiteApart ? 'apart' : 'together'}
+            choices={[
+              { id: 'asNeeded', name: 'as it needs' },
+              { id: 'together', name: 'out of the pour' },
+              { id: 'apart', name: 'a small mix of its own' },
+            ]}
+            onChange={(how) => change({ whiteApart: how === 'asNeeded' ? null : how === 'apart' })}
+          />
+        )}
+        {draft.technique === 'petri' && (
+          <ChoiceField
+            label="Drops go over it"
+            value={draft.rounds === null ? 'covered' : String(draft.rounds)}
+            choices={[
+              { id: 'covered', name: 'until the floor is covered' },
+              ...['1', '2', '3'].map((id) => ({ id, name: id === '1' ? 'once' : `${id} times` })),
+            ]}
+            onChange={(how) => change({ rounds: how === 'covered' ? null : Number(how) })}
+          />
         )}
         {field(
           'Scale shows steps of',

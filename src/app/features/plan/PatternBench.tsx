@@ -1,7 +1,7 @@
 import { useMemo, useRef, useState } from 'react'
 import { ArrowDown, ArrowUp, X } from 'lucide-react'
 import * as v from 'valibot'
-import { inksOf, markKindsOf, patternOf, type BatchRequest, type PieceOrder } from '#core/batch/index.ts'
+import { inksOf, markKindsOf, plannedPattern, type BatchRequest, type PieceOrder } from '#core/batch/index.ts'
 import { boxOf, HAND_SMOOTH, islandsOf, narrowZones, polygonOf } from '#core/mold/index.ts'
 import {
   layPattern,
@@ -41,7 +41,7 @@ interface PatternBenchProps {
 /** Where drops and beads go in one kind of piece: marks as figures, the drawing they make, what it takes, and the face it gives. */
 export function PatternBench({ draft, order, request, live, units, change }: PatternBenchProps) {
   const technique = TECHNIQUES[draft.technique]
-  const pattern = patternOf(order, draft.white, technique)
+  const pattern = plannedPattern(order, draft, technique)
   const inks = inksOf(draft)
   const [chosen, setChosen] = useState<string | null>(pattern.marks[0]?.id ?? null)
   const [past, setPast] = useState<readonly (Pattern | null)[]>([])

@@ -1,14 +1,13 @@
 import { lazy, Suspense } from 'react'
 import type { BatchRequest } from '#core/batch/index.ts'
-import { gravityOf, type Finding, type LivePlan, type Stagger } from '#core/plan/index.ts'
-import type { UnitChoice } from '#core/units/index.ts'
-import { wordFinding } from '#words/findings.ts'
-import { Callout } from '#app/components/Callout.tsx'
+import type { LivePlan, Stagger } from '#core/plan/index.ts'
+import { printQuantity, type UnitChoice } from '#core/units/index.ts'
 import { pourSpan, stripNotches } from '#app/components/notches.ts'
 import { Strip } from '#app/components/Strip.tsx'
 import type { School } from '#words/schools.ts'
 import { CapacityLine } from './CapacityLine.tsx'
 import { CupStrategies } from './CupStrategies.tsx'
+import { Findings } from './Findings.tsx'
 import { MixSheet } from './MixSheet.tsx'
 import { MoldLayers } from './MoldLayers.tsx'
 import { Palette } from './Palette.tsx'
@@ -45,19 +44,13 @@ export function Worksheet({ request, live, units, school, change, keepMixes }: W
         />
         <Sureness bands={bands} learned={request.learned} />
       </section>
-      {plan.findings.length > 0 && (
-        <section aria-label="To know before pouring" className="flex flex-col gap-2">
-          {plan.findings.map((finding, k) => {
-            const { title, text } = wordFinding(finding, units)
-            return (
-              <Callout key={k} gravity={gravityOf(finding)} title={title}>
-                {text}
-                <MixesButton finding={finding} keep={(stagger) => keepMixes(request, stagger)} />
-              </Callout>
-            )
-          })}
-        </section>
-      )}
+      <Findings
+        request={request}
+        findings={plan.findings}
+        units={units}
+        change={change}
+        keepMixes={keepMixes}
+      />
       <MixSheet request={request} plan={plan} units={units} />
       <CapacityLine plan={plan} units={units} />
       <CupStrategies plan={plan} chosen={request.cupStrategy} units={units} change={change} />
@@ -71,29 +64,12 @@ export function Worksheet({ request, live, units, school, change, keepMixes }: W
         </h2>
         <p className="text-ink-soft mb-3 max-w-prose text-sm">
           The cup warms itself until it is decanted, drops a few degrees in the silicone, and the flow that is
-          left runs out while it thickens; at most it reaches {warmest.toFixed(0)} °C.
+          left runs out while it thickens; at most it reaches {printQuantity(warmest, units.temperature, 0)}.
         </p>
         <Suspense fallback={<p>Drawing …</p>}>
           <ThickeningChart life={plan.life} units={units} />
         </Suspense>
       </section>
     </div>
-  )
-}
-
-function MixesButton({
-  finding,
-  keep,
-}: {
-  readonly finding: Finding
-  readonly keep: (stagger: Stagger) => Promise<void>
-}) {
-  if (finding.kind !== 'windowMissed') return null
-  const way = finding.ways.find((each) => each.kind === 'stagger')
-  if (!way) return null
-  return (
-    <button className="button button-quiet mt-2 block" onClick={() => void keep(way.stagger)}>
-      Plan it as {way.stagger.mixes.length} mixes
-    </button>
   )
 }

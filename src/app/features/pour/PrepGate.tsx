@@ -48,10 +48,10 @@ export function PrepGate({ story, plan, units }: PrepGateProps) {
     >
       <div className="mb-4 flex flex-col gap-2">
         {stops.map((finding, k) => {
-          const { title, text } = wordFinding(finding, units)
+          const { title, text, byHand } = wordFinding(finding, units)
           return (
             <Callout key={k} gravity="stop" title={title}>
-              {text}
+              {text} {byHand}
             </Callout>
           )
         })}

@@ -1,0 +1,53 @@
+import { useQuery } from '@tanstack/react-query'
+import type { BatchRequest } from '#core/batch/index.ts'
+import { gravityOf, type Finding, type Remedy, type Stagger } from '#core/plan/index.ts'
+import type { UnitChoice } from '#core/units/index.ts'
+import { wordFinding } from '#words/findings.ts'
+import { wordRemedy } from '#words/remedies.ts'
+import { Callout } from '#app/components/Callout.tsx'
+import { usePlatform } from '#app/platform/studio.tsx'
+
+interface FindingsProps {
+  readonly request: BatchRequest
+  readonly findings: readonly Finding[]
+  readonly units: UnitChoice
+  readonly change: (changes: Partial<BatchRequest>) => void
+  readonly keepMixes: (request: BatchRequest, stagger: Stagger) => Promise<void>
+}
+
+/** What is worth knowing before pouring, each with a button for every remedy that was tried and helps. */
+export function Findings({ request, findings, units, change, keepMixes }: FindingsProps) {
+  const { planner } = usePlatform()
+  const { data } = useQuery({
+    queryKey: ['remedies', request],
+    queryFn: () => planner.remediesFor(request),
+    enabled: findings.length > 0,
+    staleTime: Infinity,
+  })
+  if (findings.length === 0) return null
+  const apply = (remedy: Remedy) =>
+    remedy.kind === 'stagger' ? void keepMixes(request, remedy.stagger) : change(remedy.changes)
+  return (
+    <section aria-label="To know before pouring" className="flex flex-col gap-2">
+      {findings.map((finding, k) => {
+        const { title, text, byHand } = wordFinding(finding, units)
+        const remedies = data?.[k]?.finding.kind === finding.kind ? data[k].remedies : []
+        return (
+          <Callout key={k} gravity={gravityOf(finding)} title={title}>
+            {text}
+            {byHand && <span className="text-ink-soft block">By hand: {byHand}</span>}
+            {remedies.length > 0 && (
+              <span className="no-print mt-2 flex flex-wrap gap-2" data-remedies>
+                {remedies.map((remedy, at) => (
+                  <button key={at} className="button button-quiet" onClick={() => apply(remedy)}>
+                    {wordRemedy(remedy, units)}
+                  </button>
+                ))}
+              </span>
+            )}
+          </Callout>
+        )
+      })}
+    </section>
+  )
+}

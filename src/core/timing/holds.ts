@@ -1,0 +1,36 @@
+import { capacityOf } from './capacity.ts'
+import type { Schedule } from './schedule.ts'
+
+/** What goes wrong first in a schedule: too fast for these hands, the cup full for too long, the white stiff in its bag, the window missed. */
+export type Miss = 'tooFast' | 'cup' | 'white' | 'hands'
+
+/** What goes wrong in that schedule, the gravest; null where it holds. */
+export function missOf(schedule: Schedule): Miss | null {
+  if (schedule.decant.kind === 'tooFast') return 'tooFast'
+  if (emptiedLateMin(schedule) > 0) return 'cup'
+  if (!whiteLasts(schedule)) return 'white'
+  return capacityOf(schedule, schedule.request).fits ? null : 'hands'
+}
+
+/** Minutes by which the hands empty the cup after it must be empty; 0 or less where they are in time. */
+export function emptiedLateMin({ cupLimits, turns }: Schedule): number {
+  const decant = turns.find((turn) => turn.step.id === 'decant')
+  if (!decant || !cupLimits) return -Infinity
+  // A clock that wants the pour later than the cup allows is late as well.
+  const { moment } = decant.step
+  const wantedMin = moment.by === 'clock' ? moment.bestMin : 0
+  return Math.max(wantedMin, decant.endMin) - cupLimits.stopMin - ROUNDING_MIN
+}
+
+/** A bisection ends within less. */
+const ROUNDING_MIN = 0.02
+
+/** Whether the white still comes out of its bag as a bead when the last one is piped. */
+export function whiteLasts(schedule: Pick<Schedule, 'whiteCup' | 'turns'>): boolean {
+  const { workableMin } = schedule.whiteCup ?? { workableMin: null }
+  return workableMin === null || lastBeadMin(schedule) <= workableMin
+}
+
+export function lastBeadMin({ turns }: Pick<Schedule, 'turns'>): number {
+  return turns.findLast((turn) => turn.step.id === 'white')?.endMin ?? 0
+}

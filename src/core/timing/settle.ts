@@ -1,0 +1,70 @@
+import type { BatchRequest, CupStrategy } from '../batch/index.ts'
+import type { Technique } from '../technique/index.ts'
+import { correctedRequest } from './bands.ts'
+import { beliefOf } from './belief.ts'
+import { missOf, whiteLasts, type Miss } from './holds.ts'
+import { scheduleSettled, type Schedule } from './schedule.ts'
+
+/** A cup strategy that was tried before the one that holds, and what would have gone wrong. */
+export interface PassedOver {
+  readonly strategy: CupStrategy
+  readonly why: Miss
+}
+
+export interface SettledSchedule extends Schedule {
+  readonly passedOver: readonly PassedOver[]
+}
+
+/**
+ * The schedule of a batch; `done` gives the minutes at which turns were really done, so that a live pour is forecast from
+ * what happened and the rest from the model. What the request leaves open, cup and white, is settled before anything is done.
+ */
+export function scheduleBatch(
+  request: BatchRequest,
+  technique: Technique,
+  done: Readonly<Record<string, number>> = {},
+): SettledSchedule {
+  const settled = settle(request, technique)
+  if (Object.keys(done).length === 0) return settled
+  return { ...scheduleSettled(settled.request, technique, done), passedOver: settled.passedOver }
+}
+
+const STRATEGIES: readonly CupStrategy[] = ['rest', 'split', 'atOnce']
+
+/** The first of the cup strategies in which cup, white and hands hold; the first of all where none does. */
+function settle(request: BatchRequest, technique: Technique): SettledSchedule {
+  if (request.cupStrategy !== null || technique.aimStep === null)
+    return {
+      ...settleWhite({ ...request, cupStrategy: request.cupStrategy ?? 'rest' }, technique),
+      passedOver: [],
+    }
+  const passedOver: PassedOver[] = []
+  let first: Schedule | null = null
+  for (const cupStrategy of STRATEGIES) {
+    const schedule = settleWhite({ ...request, cupStrategy }, technique)
+    const why = missOf(schedule)
+    if (why === null) return { ...schedule, passedOver }
+    first ??= schedule
+    passedOver.push({ strategy: cupStrategy, why })
+  }
+  return { ...first!, passedOver: [] }
+}
+
+/** With the white out of the pour's own mix; apart where that one could not wait. */
+function settleWhite(request: BatchRequest, technique: Technique): Schedule {
+  if (request.whiteApart !== null) return scheduleSettled(request, technique, {})
+  const together = scheduleSettled({ ...request, whiteApart: false }, technique, {})
+  if (together.whiteCup === null || whiteLasts(together)) return together
+  const apart = scheduleSettled({ ...request, whiteApart: true }, technique, {})
+  return whiteLasts(apart) ? apart : together
+}
+
+/** The request with its cup strategy and white as they were settled when it was planned, by what was believed then. */
+export function settledRequest(request: BatchRequest, technique: Technique): BatchRequest {
+  if (request.cupStrategy !== null && request.whiteApart !== null) return request
+  const { cupStrategy, whiteApart } = scheduleBatch(
+    correctedRequest(request, beliefOf(request).mean),
+    technique,
+  ).request
+  return { ...request, cupStrategy, whiteApart }
+}

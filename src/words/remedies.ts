@@ -1,0 +1,53 @@
+import type { CupStrategy } from '#core/batch/index.ts'
+import type { Change, Remedy } from '#core/plan/index.ts'
+import { printQuantity, printSpan, type UnitChoice } from '#core/units/index.ts'
+
+/** What the button of a remedy says: the change it makes. */
+export function wordRemedy(remedy: Remedy, units: UnitChoice): string {
+  if (remedy.kind !== 'stagger') return wordChange(remedy, units)
+  const [first, ...others] = remedy.stagger.mixes
+  const starts = others.map((mix) => `+${printSpan(mix.startsAfterMin)}`).join(', ')
+  return `Plan it as ${remedy.stagger.mixes.length} mixes of ${first!.pieces} or so, stirred to the end at 0, ${starts}`
+}
+
+const STRATEGY_CHANGES: Readonly<Record<CupStrategy, string>> = {
+  rest: 'Rest it all in one cup',
+  split: 'Rest it in two cups of half the depth',
+  atOnce: 'Pour at once and wait in the mold',
+}
+
+function wordChange(change: Change, units: UnitChoice): string {
+  const mm = (value: number) => printQuantity(value, units.length)
+  switch (change.kind) {
+    case 'bed':
+      return change.mm === null ? 'Take the usual bed' : `Pour a bed of ${mm(change.mm)}`
+    case 'back':
+      return `Pour a back of ${mm(change.mm)}`
+    case 'noBack':
+      return 'Leave the back out'
+    case 'backInMold':
+      return 'Pour the back in the mold'
+    case 'pieces':
+      return `Pour ${change.pieces} ${change.pieces === 1 ? 'piece' : 'pieces'}`
+    case 'strategy':
+      return STRATEGY_CHANGES[change.strategy]
+    case 'whiteApart':
+      return 'Stir the white later, as a small mix of its own'
+    case 'room':
+      return `Plan for a room of ${printQuantity(change.tempC, units.temperature, 0)}`
+    case 'widerBeads':
+      return `Pipe the beads ${mm(change.byMm)} farther apart`
+    case 'settle':
+      return `Let the inks settle for ${printSpan(change.min)}`
+    case 'twoPours':
+      return 'Pour over them in two goes'
+    case 'clearCoat':
+      return 'Plan a clear coat afterwards'
+    case 'rounds':
+      return change.rounds === 1 ? 'Go over them once' : `Go over them ${change.rounds} times`
+    case 'fewerDrops':
+      return `Take ${change.fewer} drops a piece fewer`
+    default:
+      return change satisfies never
+  }
+}
