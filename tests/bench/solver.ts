@@ -4,7 +4,14 @@ import { planBatch, planLive } from '#core/plan/index.ts'
 import { ARCHETYPES, followCure, type CuringResin } from '#core/resin/index.ts'
 import { cureRatePerS, viscosityPaS } from '#core/resin/cure.ts'
 import { heatPathsOf, POURING_KEEPS_FRAC, STIRRED_K, USUAL_WALL, type Vessel } from '#core/resin/vessel.ts'
-import { bandsOf, scheduleBatch, USUAL_BELIEF, type Departure, type Reading } from '#core/timing/index.ts'
+import {
+  bandsOf,
+  believe,
+  scheduleBatch,
+  USUAL_BELIEF,
+  type Departure,
+  type Reading,
+} from '#core/timing/index.ts'
 import { courseOf, departedResin, drawDepartures } from '#core/timing/ensemble.ts'
 import { TECHNIQUES } from '#core/technique/index.ts'
 
@@ -36,15 +43,15 @@ export function measureSolver(): readonly Figure[] {
   const request = bloomRequest({}, 2)
   const schedule = scheduleBatch(request, TECHNIQUES.bloom)
   const belief = { belief: USUAL_BELIEF, members: 256, seed: 20261125 }
+  const bandsAfter = (readings: readonly Reading[]) =>
+    bandsOf(schedule, believe(schedule, { ...belief, readings }), schedule.forecast.decantMin)
   return [
     ms('512 members, cup and bed, first 3 h', () => follow512(1e-4)),
     ms('a week of one member', () =>
       courseOf({ setting, decantMin: DECANT_MIN, toMin: 7 * 1440 }, departures[0]!),
     ),
-    ms('bands of 256 members before any reading', () => bandsOf(schedule, { ...belief, readings: [] })),
-    ms('a reading applied: 256 members, redrawn, all bands', () =>
-      bandsOf(schedule, { ...belief, readings: [probe] }),
-    ),
+    ms('bands of 256 members before any reading', () => bandsAfter([])),
+    ms('a reading applied: 256 members, redrawn, all bands', () => bandsAfter([probe])),
     ms('the same with the whole corrected plan of 2 pieces', () => planLive(request, {}, [probe])),
     ms('a plan of 2 pieces', () => planBatch(request)),
     ...besideOdex(),

@@ -14,7 +14,7 @@ export const setting = {
   wall: USUAL_WALL,
 }
 export const inCup = { setting, decantMin: null, toMin: 45 }
-export const cupTask = { setting, decantMin: null, belief: USUAL_BELIEF, members: 128, seed: 4 }
+export const cupTask = { setting, decantMin: null, belief: USUAL_BELIEF, members: 256, seed: 4 }
 
 /** The minute the cup passes 40 C; the latest there is where it gels before. */
 export function reaches40({ life }: Course): number {
@@ -29,8 +29,8 @@ export const probe = (atMin: number, tempC: number): Reading => ({
 })
 
 /** The band of that minute after those readings. */
-export function bandAfter(readings: readonly Reading[]): Band {
-  const { members } = posteriorOf({ ...cupTask, readings })
+export function bandAfter(readings: readonly Reading[], count = cupTask.members): Band {
+  const { members } = posteriorOf({ ...cupTask, members: count, readings })
   const { courses, weights } = coursesOf(members, inCup)
   return bandOf(courses.map(reaches40), weights)!
 }

@@ -9,6 +9,7 @@ import type { StoredPhoto, StudioDatabase } from '#data/database.ts'
 import type { Batch, Settings } from '#schema/studio.ts'
 import { useLiveRows } from './liveRows.ts'
 import { spooledMarks } from './marks.ts'
+import { useNowMs } from './clock.ts'
 import { usePlatform, type Platform } from './studio.tsx'
 
 /** A batch with what happened to it and what came of it. */
@@ -152,10 +153,11 @@ export function livePlanQuery(
   planner: Platform['planner'],
   { batch }: { readonly batch: { readonly request: BatchRequest } },
   pour: Running,
+  stillFullMin = 0,
 ) {
   return {
-    queryKey: ['live', batch.request, pour.done, pour.readings],
-    queryFn: (): Promise<LivePlan> => planner.planLive(batch.request, pour.done, pour.readings),
+    queryKey: ['live', batch.request, pour.done, pour.readings, stillFullMin],
+    queryFn: (): Promise<LivePlan> => planner.planLive(batch.request, pour.done, pour.readings, stillFullMin),
     staleTime: Infinity,
     gcTime: 5 * 60_000,
   }
@@ -184,8 +186,21 @@ export function useRunsAsPoured(stories: readonly BatchStory[]): readonly (LiveP
   return stories.map(({ batch }) => runs[once.findIndex((each) => each.batch.id === batch.id)]?.data ?? null)
 }
 
-/** The plan of a running pour as its marks and readings have it; the last one stays until the next is there. */
+/** A cup that still stands full is planned anew so often, minutes. */
+const FULL_EVERY_MIN = 0.5
+/** Whoever has not emptied it by then has forgotten to mark it. */
+const FULL_UNTIL_MIN = 90
+
+/** The minute at which the cup of that pour is still seen to stand full: told in steps, 0 once it was emptied or long after. */
+export function stillFullMin({ stopStirAtMs, done }: Running, nowMs: number): number {
+  const nowMin = (nowMs - stopStirAtMs) / 60_000
+  if (done['decant'] !== undefined || nowMin > FULL_UNTIL_MIN) return 0
+  return Math.max(0, FULL_EVERY_MIN * Math.floor(nowMin / FULL_EVERY_MIN))
+}
+
+/** The plan of a running pour as its marks and readings have it by now; the last one stays until the next is there. */
 export function useLivePlan(story: BatchStory, pour: Running): UseQueryResult<LivePlan> {
   const { planner } = usePlatform()
-  return useQuery({ ...livePlanQuery(planner, story, pour), placeholderData: keepPreviousData })
+  const fullMin = stillFullMin(pour, useNowMs(5000))
+  return useQuery({ ...livePlanQuery(planner, story, pour, fullMin), placeholderData: keepPreviousData })
 }

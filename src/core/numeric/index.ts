@@ -1,2 +1,3 @@
 export { bisect, type Bracket } from './bisect.ts'
 export { seededRandom } from './seededRandom.ts'
+export { normalQuantile } from './normalQuantile.ts'

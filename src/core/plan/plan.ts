@@ -1,6 +1,6 @@
 import { dropsOf, type BatchRequest, type Mix, type MoldFill, type PieceDrops } from '../batch/index.ts'
 import { rackOutline, rackTasks, type RackOutline } from '../rack/index.ts'
-import { BLOOM_WINDOW, type Window } from '../resin/index.ts'
+import { BLOOM_WINDOW, type RoomStep, type Window } from '../resin/index.ts'
 import { prepList, runSteps, type PrepItem, type RunStep } from '../runsheet/index.ts'
 import {
   shiftedTechnique,
@@ -13,11 +13,15 @@ import {
 import {
   bandsOf,
   beliefOf,
+  believe,
   capacityOf,
   correctedRequest,
+  quickGelMin,
+  roomsRead,
   scheduleBatch,
   windowsOf,
   type Bands,
+  type Believed,
   type Reading,
   type Capacity,
   type CupLimits,
@@ -25,6 +29,7 @@ import {
   type PassedOver,
   type Schedule,
   type SettledSchedule,
+  type SoFar,
 } from '../timing/index.ts'
 import { findingsOf, type Finding } from './findings.ts'
 import { lifeOf, type LifeSample } from './life.ts'
@@ -163,29 +168,74 @@ const SEED = 20261125
 
 /**
  * The plan of a pour as marks and readings have it. The bands say how sure each window is; the plan's own minutes follow the
- * mean of what is believed. Without readings the plan is as it was made.
+ * mean of what is believed, with the same decant. Without readings the plan is as it was made. `stillFullMin` is the minute at which a
+ * cup whose moment has passed was last seen full.
  */
 export function planLive(
   request: BatchRequest,
   done: Readonly<Record<string, number>> = {},
   readings: readonly Reading[] = [],
+  stillFullMin = 0,
 ): LivePlan {
   const belief = beliefOf(request)
   const technique = techniqueOf(request)
   const before = correctedRequest(request, belief.mean)
-  const schedule = scheduleBatch(before, technique, done)
-  const implied = stillFlowed(schedule, done)
-  const bands = bandsOf(schedule, { belief, readings, implied, members: MEMBERS, seed: SEED })
-  const told = (its: SettledSchedule): LivePlan => ({
-    plan: planOf(done, its),
-    bands,
-    outline: rackOutline(its, its.request, bands),
-  })
-  if (readings.length === 0) return told(schedule)
+  const rooms = roomsRead(readings, before.roomTempC)
+  const planned = scheduleBatch(before, technique, done, soFar({ rooms: rooms.steps, stillFullMin }))
+  const task = { belief, implied: stillFlowed(planned, done), members: MEMBERS, seed: SEED }
+  const believed = believe(planned, { ...task, readings })
   // What readings say changes minutes, never how it is poured.
-  const { cupStrategy, whiteApart } = schedule.request
-  const after = correctedRequest({ ...request, cupStrategy, whiteApart }, bands.believed)
-  return told(scheduleBatch(after, technique, done))
+  const { cupStrategy, whiteApart } = planned.request
+  const asked = { ...request, cupStrategy, whiteApart }
+  const corrected = (by: Believed, cupStopMin = Infinity) =>
+    scheduleBatch(
+      correctedRequest(asked, by.mean),
+      technique,
+      done,
+      soFar({ rooms: shifted(rooms.steps, by.mean.roomK), stillFullMin, cupStopMin }),
+    )
+  const schedule = readings.length === 0 ? planned : corrected(believed, cupStop())
+  const bands: Bands = {
+    steps: bandsOf(planned, believed, schedule.forecast.decantMin),
+    believed: believed.mean,
+    contradictions: [...believed.contradictions, ...rooms.contradictions],
+    readings: readings.length,
+  }
+  return {
+    plan: planOf(done, schedule),
+    bands,
+    outline: rackOutline(schedule, schedule.request, bands),
+  }
+
+  /**
+   * When the cup must be empty by what is believed: by its mean, and before one in ten has gelled. A reading that contradicts the others
+   * moves it no later than it would be without that reading.
+   */
+  function cupStop(): number {
+    if (done['decant'] !== undefined) return Infinity
+    const stopBy = (by: Believed) =>
+      Math.min(corrected(by).cupLimits?.stopMin ?? Infinity, quickGelMin(planned, by) ?? Infinity)
+    if (believed.contradictions.length === 0) return stopBy(believed)
+    const rest = readings.filter((reading) => !believed.contradictions.includes(reading))
+    const without =
+      rest.length === 0
+        ? (planned.cupLimits?.stopMin ?? Infinity)
+        : stopBy(believe(planned, { ...task, readings: rest }))
+    return Math.min(stopBy(believed), without)
+  }
+}
+
+/** Only what is there, so that a plan that nothing happened to is the plan as it was made. */
+function soFar({ rooms = [], stillFullMin = 0, cupStopMin = Infinity }: Omit<SoFar, 'done'>): SoFar {
+  return {
+    ...(rooms.length > 0 && { rooms }),
+    ...(stillFullMin > 0 && { stillFullMin }),
+    ...(cupStopMin < Infinity && { cupStopMin }),
+  }
+}
+
+function shifted(rooms: readonly RoomStep[], byK: number): readonly RoomStep[] {
+  return rooms.map((step) => ({ ...step, tempC: step.tempC + byK }))
 }
 
 /** Steps that only flowing resin allows: one that was marked says that it had not gelled by then. */

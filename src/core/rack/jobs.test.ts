@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals'
 import { bloomRequest } from '../../../tests/support/request.ts'
 import type { BatchRequest } from '../batch/index.ts'
 import { TECHNIQUES, withAfter } from '../technique/index.ts'
-import { bandsOf, beliefOf, scheduleBatch } from '../timing/index.ts'
+import { bandsOf, beliefOf, believe, scheduleBatch } from '../timing/index.ts'
 import { rackJobs } from './jobs.ts'
 import { rackOutline } from './outline.ts'
 import { rackTasks } from './tasks.ts'
@@ -23,7 +23,9 @@ const waitsOf = (changes: Partial<BatchRequest>, id: string) =>
   jobsOf(changes).find(({ step }) => step.id === id)!.waits
 const outlineOf = (changes: Partial<BatchRequest>) => {
   const { request, schedule } = scheduled(changes)
-  const bands = bandsOf(schedule, { belief: beliefOf(request), readings: [], members: 64, seed: 1 })
+  const believed = believe(schedule, { belief: beliefOf(request), readings: [], members: 64, seed: 1 })
+  const steps = bandsOf(schedule, believed, schedule.forecast.decantMin)
+  const bands = { steps, believed: believed.mean, contradictions: [], readings: 0 }
   return { outline: rackOutline(schedule, request, bands), bands }
 }
 

@@ -36,7 +36,7 @@ export interface Bands {
   readonly readings: number
 }
 
-export interface BandsTask {
+export interface BeliefTask {
   readonly belief: Belief
   readonly readings: readonly Reading[]
   /** What marks tell without anyone having looked; taken into account, never counted or told. */
@@ -45,37 +45,75 @@ export interface BandsTask {
   readonly seed: number
 }
 
+/** What the readings leave believed of a schedule that was made with the belief's mean already in it. */
+export interface Believed {
+  readonly members: readonly Member[]
+  /** The mean departure, told relative to the resin's record. */
+  readonly mean: Departure
+  readonly contradictions: readonly Reading[]
+}
+
+/** What is believed after the readings, of the schedule as it was made before them. */
+export function believe({ forecast }: Schedule, task: BeliefTask): Believed {
+  const { readings, implied = [] } = task
+  const { members, contradictions } = posteriorOf({
+    ...task,
+    setting: forecast.setting,
+    decantMin: forecast.decantMin,
+    belief: { mean: NO_DEPARTURE, sd: task.belief.sd },
+    readings: [...implied, ...readings],
+  })
+  return {
+    members,
+    mean: added(task.belief.mean, meanOf(members)),
+    contradictions: contradictions.filter((reading) => readings.includes(reading)),
+  }
+}
+
 /** Long enough for every quick or medium resin to demold. */
 const FOLLOWED_MIN = 48 * 60
 
 /**
- * The bands of every step whose window hangs on the resin, corrected by the readings. The schedule is made with the belief's mean
- * already in it; what is believed after the readings is told relative to the resin's record.
+ * The bands of every step whose window hangs on the resin: the members' own windows, in the setting they were believed in, all with the
+ * decant that the plan itself has.
  */
-export function bandsOf(schedule: Schedule, task: BandsTask): Bands {
-  const { forecast, technique, white } = schedule
-  const pour = { setting: forecast.setting, decantMin: forecast.decantMin }
-  const belief = { mean: NO_DEPARTURE, sd: task.belief.sd }
-  const { readings, implied = [] } = task
-  const { members, contradictions } = posteriorOf({
-    ...task,
-    ...pour,
-    belief,
-    readings: [...implied, ...readings],
+export function bandsOf(
+  { forecast, technique, white }: Schedule,
+  { members }: Pick<Believed, 'members'>,
+  decantMin: number | null,
+): Bands['steps'] {
+  const { courses, weights } = coursesOf(members, {
+    setting: forecast.setting,
+    decantMin,
+    toMin: FOLLOWED_MIN,
   })
-  const { courses, weights } = coursesOf(members, { ...pour, toMin: FOLLOWED_MIN })
   const steps = technique.steps.flatMap(({ id, moment }) => {
     const criterion = criterionOf(moment, technique)
     const band = criterion && windowBand(criterion, { courses, weights, white })
     return band ? [[id, band] as const] : []
   })
-  return {
-    steps: Object.fromEntries(steps),
-    believed: added(task.belief.mean, meanOf(members)),
-    contradictions: contradictions.filter((reading) => readings.includes(reading)),
-    readings: readings.length,
-  }
+  return Object.fromEntries(steps)
 }
+
+/** The minute by which one in ten of the believed cups, left standing, has gelled; null where fewer ever do. */
+export function quickGelMin({ forecast }: Schedule, { members }: Pick<Believed, 'members'>): number | null {
+  const { courses, weights } = coursesOf(members, {
+    setting: forecast.setting,
+    decantMin: null,
+    toMin: 1,
+    onlyTo: 'gel',
+  })
+  const gels = courses.map(({ life }, k) => ({ min: life.gelMin ?? Infinity, weight: weights[k]! }))
+  const all = weights.reduce((sum, weight) => sum + weight, 0)
+  let passed = 0
+  for (const { min, weight } of gels.sort((one, other) => one.min - other.min)) {
+    passed += weight
+    if (passed >= QUICK_TAIL * all) return Number.isFinite(min) ? min : null
+  }
+  return null
+}
+
+const QUICK_TAIL = 0.1
 
 /** A back layer's own time is the footprint stage, whatever day is chosen for it; none where it lies on another layer than the pour. */
 function criterionOf(moment: Moment, technique: Technique): Criterion | null {

@@ -15,13 +15,24 @@ export {
 export { windowOfStage } from './stage.ts'
 export { handsOnMin, pieceSlots, type PieceSlot } from './handsOn.ts'
 export { type TimedTurn } from './layOut.ts'
-export { aimOf, windowsOf, type DecantPlan, type Schedule } from './schedule.ts'
+export { aimOf, windowsOf, type DecantPlan, type Schedule, type SoFar } from './schedule.ts'
 export { scheduleBatch, settledRequest, type PassedOver, type SettledSchedule } from './settle.ts'
 export { capacityOf, type Capacity } from './capacity.ts'
 export { emptiedLateMin, lastBeadMin, missOf, whiteLasts, type Miss } from './holds.ts'
 export { portionedAt, type WhiteCup } from './whiteCup.ts'
 export { type Turn } from './turns.ts'
-export { bandsOf, correctedRequest, type Bands, type BandsTask, type WindowBand } from './bands.ts'
+export {
+  bandsOf,
+  believe,
+  correctedRequest,
+  quickGelMin,
+  type Bands,
+  type BeliefTask,
+  type Believed,
+  type WindowBand,
+} from './bands.ts'
+export { doubtOf, READABLE_C, type Doubt } from './doubt.ts'
+export { roomsRead } from './rooms.ts'
 export { posteriorOf } from './posterior.ts'
 export { type Member } from './ensemble.ts'
 export { beliefOf } from './belief.ts'

@@ -2,7 +2,8 @@ import { describe, expect, test } from '@jest/globals'
 import { bandAfter, cupTask, probe, setting, width } from '../../../tests/support/cupAt40.ts'
 import { bandOf, courseOf } from './ensemble.ts'
 import { posteriorOf } from './posterior.ts'
-import { logLikelihood } from './reading.ts'
+import { logLikelihood, type Reading } from './reading.ts'
+import { roomsRead } from './rooms.ts'
 
 describe('a reading', () => {
   test('of 29 C at 10 minutes moves the band to the quick side, 25 C to the slow side', () => {
@@ -26,18 +27,47 @@ describe('a reading', () => {
     expect(posteriorOf({ ...cupTask, readings: [first] })).toEqual(without)
   })
 
-  test('of 70 C after ten minutes contradicts the model: it says so and widens instead of fitting', () => {
+  test('of 70 C after ten minutes contradicts the model: it says so and weighs little', () => {
     const wild = probe(10, 70)
     const { contradictions } = posteriorOf({ ...cupTask, readings: [wild] })
     expect(contradictions).toEqual([wild])
     expect(posteriorOf({ ...cupTask, readings: [probe(10, 29)] }).contradictions).toEqual([])
   })
 
-  test('of the room bears on the room', () => {
-    const { members } = posteriorOf({ ...cupTask, readings: [{ kind: 'room', atMin: 0, tempC: 22.5 }] })
-    const mean = members.reduce((sum, { departure, weight }) => sum + weight * (21 + departure.roomK), 0)
-    expect(mean).toBeGreaterThan(21.4)
-    expect(mean).toBeLessThan(22.5)
+  test('that contradicts others is told and weighs little: a cup cannot cool so fast, and two of three agree', () => {
+    const told = (...readings: Reading[]) => posteriorOf({ ...cupTask, readings }).contradictions
+    expect(told(probe(1, 31), probe(4, 25))).toEqual([probe(1, 31)])
+    expect(told(probe(10, 29.6), probe(13, 43), probe(16, 35))).toEqual([probe(13, 43)])
+    const sign = (atMin: number, there: boolean): Reading => ({ kind: 'sign', sign: 'string', atMin, there })
+    expect(told(sign(5, true), sign(35, false))).toContainEqual(sign(5, true))
+    const [plain, slipped] = [
+      bandAfter([probe(10, 29.6), probe(16, 35)]),
+      bandAfter([probe(10, 29.6), probe(13, 43), probe(16, 35)]),
+    ]
+    expect(Math.abs(slipped.midMin - plain.midMin)).toBeLessThan(1)
+  })
+
+  test('of a warm mix in its first minute is a warm mix, not a faulty thermometer', () => {
+    const { members, contradictions } = posteriorOf({ ...cupTask, readings: [probe(1, 32)] })
+    expect(contradictions).toEqual([])
+    const mean = members.reduce((sum, { departure, weight }) => sum + weight * departure.mixK, 0)
+    expect(mean).toBeGreaterThan(5)
+  })
+})
+
+describe('a room that is read', () => {
+  const room = (atMin: number, tempC: number): Reading => ({ kind: 'room', atMin, tempC })
+
+  test('is the room from then on; a sensor that hardly moves makes no step', () => {
+    expect(roomsRead([room(5, 26), room(25, 26.2), room(45, 24)], 21).steps).toEqual([
+      { fromMin: 5, tempC: 26 },
+      { fromMin: 45, tempC: 24 },
+    ])
+  })
+
+  test('as no room does is told, and not followed unless a second reading is like it', () => {
+    expect(roomsRead([room(5, 40)], 21)).toEqual({ steps: [], contradictions: [room(5, 40)] })
+    expect(roomsRead([room(5, 33), room(9, 32.5)], 21).contradictions).toEqual([])
   })
 })
 

@@ -4,6 +4,7 @@ import {
   DEPARTURE_KEYS,
   departureOf,
   drawDepartures,
+  logBeliefOf,
   normalPair,
   type Belief,
   type Course,
@@ -11,12 +12,12 @@ import {
   type Departure,
   type Member,
 } from './ensemble.ts'
-import { bestLogLikelihood, logLikelihood, type Reading } from './reading.ts'
+import { isEvidence, logLikelihood, slipShare, type Evidence, type Reading, type Sign } from './reading.ts'
 
 /** What is believed after the readings. */
 export interface Posterior {
   readonly members: readonly Member[]
-  /** Readings that no believable course explains; they were taken with a third of their weight, never silently fitted. */
+  /** Readings that are more likely slips than not by what all of them together say; they weigh little, and are told. */
   readonly contradictions: readonly Reading[]
 }
 
@@ -27,16 +28,15 @@ export interface PosteriorTask extends Pick<CourseTask, 'setting' | 'decantMin'>
   readonly seed: number
 }
 
-const ROUNDS = 3
+const ROUNDS = 5
 /** Below this share of equal weights the members are drawn anew where the weight is. */
 const THIN = 1 / 3
 /** Share of new members still drawn from the belief, so that nothing is ruled out for good. */
 const FRESH = 0.15
 /** A proposal a little wider than the weight it follows. */
 const WIDER = 1.3
-const CONTRADICTION_WIDENS = 3
-/** A reading less likely than this, on average over the belief, beside the best it could be: odds of about 1 : 3000. */
-const CONTRADICTS_LOG = -8
+/** More likely a slip than not. */
+const TOLD_FROM = 0.5
 
 /**
  * What is believed after the readings: importance sampling in the five departures. Where few members carry the weight, a
@@ -45,37 +45,40 @@ const CONTRADICTS_LOG = -8
  * exactly what was believed without it.
  */
 export function posteriorOf(task: PosteriorTask): Posterior {
-  const { belief, readings, seed } = task
+  const { belief, seed } = task
+  const evidence = task.readings.filter(isEvidence)
   const drawn = drawDepartures(belief, task.members, seed)
-  if (readings.length === 0) return { members: weighed(drawn, evenly(drawn)), contradictions: [] }
-  const reach = reachOf(task)
-  const courses = drawn.map((departure) => courseOf(reach, departure))
-  const contradictions = readings.filter((reading) => contradicts(reading, courses))
-  const read = (course: Course) =>
-    readings.reduce(
-      (sum, reading) =>
-        sum + logLikelihood(reading, course, contradictions.includes(reading) ? CONTRADICTION_WIDENS : 1),
-      0,
-    )
-  let cloud: Cloud = { departures: drawn, weights: weightsOf(courses.map(read)) }
-  for (let round = 1; round <= ROUNDS && effective(cloud.weights) < THIN * task.members; round++) {
-    cloud = drawAgain(task, cloud, {
-      read: (departure) => read(courseOf(reach, departure)),
-      seed: seed + round,
-    })
+  if (evidence.length === 0) return { members: weighed(drawn, evenly(drawn)), contradictions: [] }
+  const reach = reachOf(task, evidence)
+  const follow = (departure: Departure) => courseOf(reach, departure)
+  const read = (course: Course) => evidence.reduce((sum, each) => sum + logLikelihood(each, course), 0)
+  const courses = drawn.map(follow)
+  let cloud: Cloud = { departures: drawn, courses, weights: weightsOf(courses.map(read)) }
+  for (let round = 1; round <= ROUNDS && effective(cloud.weights) < THIN * task.members; round++)
+    cloud = drawAgain(task, cloud, { follow, read, seed: seed + round })
+  const { departures, weights } = cloud
+  const slip = (reading: Evidence) =>
+    weights.reduce((sum, weight, k) => sum + weight * slipShare(reading, cloud.courses[k]!), 0)
+  return {
+    members: weighed(departures, weights),
+    contradictions: evidence.filter((reading) => slip(reading) >= TOLD_FROM),
   }
-  return { members: weighed(cloud.departures, cloud.weights), contradictions }
 }
 
-/** Courses only as far as these readings look: a sign of thickening asks for the flow up to gel, the others for their minute. */
-function reachOf({ setting, decantMin, readings }: PosteriorTask): CourseTask {
+/** Courses only as far as these readings look: a sign of thickening asks for the flow up to gel, one of hardness for the days after it, a thermometer for its minute. */
+function reachOf({ setting, decantMin }: PosteriorTask, readings: readonly Evidence[]): CourseTask {
   const toMin = Math.max(...readings.map((reading) => reading.atMin))
-  const toGel = readings.some((reading) => reading.kind === 'sign')
-  return { setting, decantMin, toMin, onlyTo: toGel ? 'gel' : 'toMin' }
+  const signs = readings.flatMap((reading) => (reading.kind === 'sign' ? [reading.sign] : []))
+  if (signs.some((sign) => HARDNESS.includes(sign))) return { setting, decantMin, toMin }
+  return { setting, decantMin, toMin, onlyTo: signs.length > 0 ? 'gel' : 'toMin' }
 }
+
+/** Signs that come after gel. */
+const HARDNESS: readonly Sign[] = ['leathery', 'stiff']
 
 interface Cloud {
   readonly departures: readonly Departure[]
+  readonly courses: readonly Course[]
   readonly weights: readonly number[]
 }
 
@@ -85,13 +88,6 @@ function weighed(departures: readonly Departure[], weights: readonly number[]): 
 
 function evenly(departures: readonly Departure[]): readonly number[] {
   return departures.map(() => 1 / departures.length)
-}
-
-function contradicts(reading: Reading, courses: readonly Course[]): boolean {
-  const logs = courses.map((course) => logLikelihood(reading, course))
-  const top = Math.max(...logs)
-  const mean = top + Math.log(logs.reduce((sum, log) => sum + Math.exp(log - top), 0) / logs.length)
-  return mean - bestLogLikelihood(reading) < CONTRADICTS_LOG
 }
 
 function weightsOf(logs: readonly number[]): readonly number[] {
@@ -107,11 +103,12 @@ function effective(weights: readonly number[]): number {
 }
 
 interface Redraw {
-  readonly read: (departure: Departure) => number
+  readonly follow: (departure: Departure) => Course
+  readonly read: (course: Course) => number
   readonly seed: number
 }
 
-function drawAgain(task: PosteriorTask, cloud: Cloud, { read, seed }: Redraw): Cloud {
+function drawAgain(task: PosteriorTask, cloud: Cloud, { follow, read, seed }: Redraw): Cloud {
   const proposal = proposalOf(cloud, task.belief)
   const chance = seededRandom(seed * 7919)
   const fresh = Math.ceil(FRESH * task.members)
@@ -119,14 +116,15 @@ function drawAgain(task: PosteriorTask, cloud: Cloud, { read, seed }: Redraw): C
     ...drawDepartures(task.belief, fresh, seed * 104729),
     ...Array.from({ length: task.members - fresh }, () => drawFrom(proposal, chance)),
   ]
-  const logs = departures.map((departure) => {
-    const believed = logBelief(task.belief, departure)
+  const courses = departures.map(follow)
+  const logs = departures.map((departure, k) => {
+    const believed = logBeliefOf(task.belief, departure)
     const mixed = Math.log(
       FRESH * Math.exp(believed) + (1 - FRESH) * Math.exp(logProposal(proposal, departure)),
     )
-    return read(departure) + believed - mixed
+    return read(courses[k]!) + believed - mixed
   })
-  return { departures, weights: weightsOf(logs) }
+  return { departures, courses, weights: weightsOf(logs) }
 }
 
 /** A normal cloud in the five departures: its middle, and the lower triangle of its covariance's root. */
@@ -188,12 +186,4 @@ function logProposal({ mean, root }: Proposal, departure: Departure): number {
     log -= 0.5 * white[i]! ** 2 + Math.log(root[i]![i]!)
   }
   return log
-}
-
-function logBelief({ mean, sd }: Belief, departure: Departure): number {
-  return DEPARTURE_KEYS.reduce(
-    (sum, key) =>
-      sum - 0.5 * ((departure[key] - mean[key]) / sd[key]) ** 2 - Math.log(sd[key] * Math.sqrt(2 * Math.PI)),
-    0,
-  )
 }

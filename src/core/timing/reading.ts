@@ -20,43 +20,49 @@ export const THERMOMETER_SD_K: Readonly<Record<Thermometer, number>> = {
   infrared: 1.5,
   hand: 2.5,
 }
-const ROOM_SD_K = 0.5
 
-/** How often a sign is read wrongly whatever the resin does, and how soft its edge is (both from memory). */
-const SIGN_SLIP = 0.03
+/** So many readings have nothing to do with the resin: a typing slip, a probe out of the cup, the wrong unit (from memory). */
+export const SLIP_SHARE = 0.05
+/** What a slip may show: anything a thermometer at a bench can, K wide. */
+const SLIP_RANGE_K = 60
+/** How soft a sign's edge is (from memory). */
 const STRING_EDGE_LOG = 0.15
 const GEL_EDGE = 0.02
 const GLASS_EDGE_K = 2
 
-/** Natural log of how likely that reading is if that course is the truth; `widen` multiplies its standard deviations. */
-export function logLikelihood(reading: Reading, course: Course, widen = 1): number {
-  switch (reading.kind) {
-    case 'temperature':
-      return logNormal(
-        reading.tempC - course.life.tempAt(reading.atMin),
-        widen * THERMOMETER_SD_K[reading.by],
-      )
-    case 'room':
-      return logNormal(reading.tempC - course.roomTempC, widen * ROOM_SD_K)
-    case 'sign': {
-      const clear = logistic(signMargin(reading.sign, reading.atMin, course) / widen)
-      const seen = SIGN_SLIP + (1 - 2 * SIGN_SLIP) * clear
-      return Math.log(reading.there ? seen : 1 - seen)
-    }
-    default:
-      return reading satisfies never
-  }
+/** A room reading is no evidence on the resin: it is the room from then on. */
+export type Evidence = Exclude<Reading, { readonly kind: 'room' }>
+
+export function isEvidence(reading: Reading): reading is Evidence {
+  return reading.kind !== 'room'
 }
 
-/** The log-likelihood of a reading that could not agree better. */
-export function bestLogLikelihood(reading: Reading, widen = 1): number {
+/** Natural log of how likely that reading is if that course is the truth, slips among readings counted in. */
+export function logLikelihood(reading: Evidence, course: Course): number {
+  const { meant, slip } = likelihoods(reading, course)
+  return Math.log(meant + slip)
+}
+
+/** How likely it is, if that course is the truth, that the reading is a slip. */
+export function slipShare(reading: Evidence, course: Course): number {
+  const { meant, slip } = likelihoods(reading, course)
+  return slip / (meant + slip)
+}
+
+function likelihoods(reading: Evidence, course: Course): { readonly meant: number; readonly slip: number } {
   switch (reading.kind) {
-    case 'temperature':
-      return logNormal(0, widen * THERMOMETER_SD_K[reading.by])
-    case 'room':
-      return logNormal(0, widen * ROOM_SD_K)
-    case 'sign':
-      return Math.log(1 - SIGN_SLIP)
+    case 'temperature': {
+      const off = reading.tempC - course.life.tempAt(reading.atMin)
+      const meant = Math.exp(logNormal(off, THERMOMETER_SD_K[reading.by]))
+      return { meant: (1 - SLIP_SHARE) * meant, slip: SLIP_SHARE / SLIP_RANGE_K }
+    }
+    case 'sign': {
+      const clear = logistic(signMargin(reading.sign, reading.atMin, course))
+      return {
+        meant: (1 - SLIP_SHARE) * (reading.there ? clear : 1 - clear),
+        slip: SLIP_SHARE / 2,
+      }
+    }
     default:
       return reading satisfies never
   }

@@ -14,6 +14,7 @@ import {
   windowOf,
   type BloomWhite,
   type Resin,
+  type RoomStep,
   type Criterion,
   type Window,
 } from '../resin/index.ts'
@@ -56,6 +57,18 @@ export interface Schedule {
   readonly turns: readonly TimedTurn[]
 }
 
+/** What is known of a pour by now. */
+export interface SoFar {
+  /** Minutes at which turns were really done, by key. */
+  readonly done?: Readonly<Record<string, number>>
+  /** The room as it was read. */
+  readonly rooms?: readonly RoomStep[]
+  /** The minute at which the cup was last seen full. */
+  readonly stillFullMin?: number
+  /** When the cup must be empty by what is believed; the model's own limit where that is sooner. */
+  readonly cupStopMin?: number
+}
+
 export type DecantPlan =
   | { readonly kind: 'aimed'; readonly decantMin: number }
   | { readonly kind: 'byClock'; readonly decantMin: number }
@@ -65,18 +78,20 @@ export type DecantPlan =
   | { readonly kind: 'cupFirst'; readonly decantMin: number }
   /** Too fast for these hands in this room: decanted at once, the aim is already past. */
   | { readonly kind: 'tooFast'; readonly decantMin: number }
+  /** Its moment has passed and the cup still stands full: as if it were emptied now. */
+  | { readonly kind: 'waiting'; readonly decantMin: number }
   | { readonly kind: 'done'; readonly decantMin: number }
   /** Marked after the model says that the cup had gelled: forecast from just before gel, and not to be trusted. */
   | { readonly kind: 'afterGel'; readonly decantMin: number; readonly markedMin: number }
 
 /**
- * The schedule of a batch whose cup strategy and white are settled; `done` gives the minutes at which turns were really done, so that a
- * live pour is forecast from what happened and the rest from the model.
+ * The schedule of a batch whose cup strategy and white are settled; what happened so far replaces the model's own minutes, rooms and
+ * limits, so that a live pour is forecast from it.
  */
 export function scheduleSettled(
   request: BatchRequest,
   plain: Technique,
-  done: Readonly<Record<string, number>>,
+  { done = {}, rooms = [], stillFullMin = 0, cupStopMin: latestStopMin = Infinity }: SoFar,
 ): Schedule {
   const fills = fillMolds(request, plain)
   const technique = asNeeded(plain, {
@@ -85,16 +100,16 @@ export function scheduleSettled(
   })
   const mixes = mixesOf(request, technique, fills)
   const slots = pieceSlots(fills)
-  const setting = settingOf(request, mixes[0]!, fills)
+  const setting = { ...settingOf(request, mixes[0]!, fills), roomSteps: rooms }
   const white = whiteOf(request, technique, setting.bedDepthMm)
   const turns = turnsOf(technique, slots, request.back.when !== 'none').filter(
     (turn) => turn.step.place === 'pour',
   )
-  const cup = fillCup(setting)
+  const cup = limited(fillCup(setting), latestStopMin)
   const cupStopMin = cup.limits?.stopMin ?? Infinity
   const task = { job: { request, technique }, slots, turns, cupStopMin, done }
   const unknown = layOut({ ...task, decantMin: 0, windowFor: () => null, done: {} })
-  const decant = decantPlan({ request, technique, cup, white, done, unknown })
+  const decant = stillFull(decantPlan({ request, technique, cup, white, done, unknown }), cup, stillFullMin)
   const forecast = forecastPour(cup, decant.decantMin)
   const timed = layOut({ ...task, decantMin: decant.decantMin, windowFor: windowsOf(forecast, white) })
   return {
@@ -112,6 +127,22 @@ export function scheduleSettled(
     whiteCup: whiteBagOf(cup, mixes, timed),
     turns: timed,
   }
+}
+
+/** A cup that must be empty by that minute if not before. */
+function limited(cup: FilledCup, latestStopMin: number): FilledCup {
+  const { limits } = cup
+  if (!limits || latestStopMin >= limits.stopMin) return cup
+  const stopMin = Math.max(0, latestStopMin)
+  const warnMin = limits.warnMin === null ? null : Math.min(limits.warnMin, stopMin)
+  return { ...cup, limits: { ...limits, stopMin, warnMin } }
+}
+
+/** The plan while the cup is seen to stand full longer than it meant. */
+function stillFull(decant: DecantPlan, { limits }: FilledCup, fullMin: number): DecantPlan {
+  if (decant.kind === 'done' || decant.kind === 'afterGel' || fullMin <= decant.decantMin) return decant
+  const latestMin = limits ? JUST_BEFORE_GEL * limits.gelMin : Infinity
+  return { kind: 'waiting', decantMin: Math.max(decant.decantMin, Math.min(fullMin, latestMin)) }
 }
 
 /** The first mix as the cure model sees it: one of its two cups where it is split. */

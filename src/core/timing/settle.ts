@@ -3,7 +3,7 @@ import type { Technique } from '../technique/index.ts'
 import { correctedRequest } from './bands.ts'
 import { beliefOf } from './belief.ts'
 import { missOf, whiteLasts, type Miss } from './holds.ts'
-import { scheduleSettled, type Schedule } from './schedule.ts'
+import { scheduleSettled, type Schedule, type SoFar } from './schedule.ts'
 
 /** A cup strategy that was tried before the one that holds, and what would have gone wrong. */
 export interface PassedOver {
@@ -23,10 +23,14 @@ export function scheduleBatch(
   request: BatchRequest,
   technique: Technique,
   done: Readonly<Record<string, number>> = {},
+  soFar: Omit<SoFar, 'done'> = {},
 ): SettledSchedule {
   const settled = settle(request, technique)
-  if (Object.keys(done).length === 0) return settled
-  return { ...scheduleSettled(settled.request, technique, done), passedOver: settled.passedOver }
+  if (Object.keys(done).length + Object.keys(soFar).length === 0) return settled
+  return {
+    ...scheduleSettled(settled.request, technique, { ...soFar, done }),
+    passedOver: settled.passedOver,
+  }
 }
 
 const STRATEGIES: readonly CupStrategy[] = ['rest', 'split', 'atOnce']

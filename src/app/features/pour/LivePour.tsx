@@ -165,7 +165,14 @@ function StepView({ step, nowMin, story, plan, bands, units, done, readings }: S
       </div>
       <div className="mt-1 flex flex-wrap gap-3">
         <UndoButton story={story} />
-        <ReadingTaker story={story} units={units} />
+        <ReadingTaker
+          story={story}
+          units={units}
+          expected={{
+            resin: sampleAt(plan.life, Math.max(0, nowMin)).tempC,
+            room: roomNowC(story.batch.request.roomTempC, readings),
+          }}
+        />
         <NoteTaker story={story} />
         <SoundTest />
         <GiveUpButton story={story} />
@@ -175,6 +182,11 @@ function StepView({ step, nowMin, story, plan, bands, units, done, readings }: S
       <Cautions ids={step.cautions} />
     </section>
   )
+}
+
+/** The room as it was read last, or as it was planned. */
+function roomNowC(plannedC: number, readings: readonly Reading[]): number {
+  return readings.flatMap((reading) => (reading.kind === 'room' ? [reading.tempC] : [])).at(-1) ?? plannedC
 }
 
 /** What could hurt someone or spoil the piece at this step, a line each; what can burn comes first. */

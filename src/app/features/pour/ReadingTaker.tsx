@@ -2,8 +2,8 @@ import { useState } from 'react'
 import { Thermometer as ThermometerMark } from 'lucide-react'
 import { Dialog } from 'radix-ui'
 import type { Taken } from '#core/runsheet/index.ts'
-import type { Sign, Thermometer } from '#core/timing/index.ts'
-import type { UnitChoice } from '#core/units/index.ts'
+import { doubtOf, READABLE_C, type Doubt, type Sign, type Thermometer } from '#core/timing/index.ts'
+import { printQuantity, type UnitChoice } from '#core/units/index.ts'
 import { SIGN_WORDS, THERMOMETER_WORDS } from '#words/readings.ts'
 import { QuantityField } from '#app/components/QuantityField.tsx'
 import { useSay } from '#app/components/undo.tsx'
@@ -13,24 +13,43 @@ import { useKey } from './useKey.ts'
 
 const THERMOMETERS: readonly Thermometer[] = ['probe', 'infrared', 'hand']
 const SIGNS: readonly Sign[] = ['string', 'gel', 'footprint', 'leathery', 'stiff']
-const COLDEST_C = -20
-const HOTTEST_C = 300
+interface ReadingTakerProps {
+  readonly story: BatchStory
+  readonly units: UnitChoice
+  /** What resin and room should have now, C. */
+  readonly expected: { readonly resin: number; readonly room: number }
+}
+
+type Warmth = Extract<Taken, { readonly tempC: number }>
 
 /** A reading, now: what a thermometer shows or what a toothpick and a finger find. It corrects the forecast at once. */
-export function ReadingTaker({ story, units }: { story: BatchStory; units: UnitChoice }) {
+export function ReadingTaker({ story, units, expected }: ReadingTakerProps) {
   const [open, setOpen] = useState(false)
   const [tempC, setTempC] = useState<number | null>(null)
+  const [asked, setAsked] = useState<{ readonly warmth: Warmth; readonly doubt: Doubt } | null>(null)
   const record = useRecord(story.batch.id)
   const say = useSay()
   useKey('r', () => setOpen(true))
   const take = (reading: Taken) => {
     void record({ kind: 'reading', reading }).catch((problem: Error) => say(problem.message))
-    setTempC(null)
-    setOpen(false)
+    close(false)
   }
-  const usable = tempC !== null && tempC >= COLDEST_C && tempC <= HOTTEST_C
+  const close = (stays: boolean) => {
+    setOpen(stays)
+    setAsked(null)
+    if (!stays) setTempC(null)
+  }
+  const takeWarmth = (warmth: Warmth) => {
+    const of = warmth.kind === 'room' ? 'room' : 'resin'
+    const doubt = doubtOf(of, { tempC: warmth.tempC, expectedC: expected[of] })
+    if (doubt) setAsked({ warmth, doubt })
+    else take(warmth)
+  }
+  const readable = (of: keyof typeof READABLE_C) =>
+    tempC !== null && tempC >= READABLE_C[of][0] && tempC <= READABLE_C[of][1]
+  const usable = readable('resin')
   return (
-    <Dialog.Root open={open} onOpenChange={setOpen}>
+    <Dialog.Root open={open} onOpenChange={close}>
       <Dialog.Trigger asChild>
         <button className="button button-quiet min-h-16">
           <ThermometerMark className="size-5" aria-hidden /> Reading
@@ -54,7 +73,7 @@ export function ReadingTaker({ story, units }: { story: BatchStory; units: UnitC
             onChange={setTempC}
             problem={
               tempC !== null && !Number.isNaN(tempC) && !usable
-                ? 'Expected −20 to 300 °C: check the unit.'
+                ? `Expected ${printQuantity(READABLE_C.resin[0], units.temperature, 0)} to ${printQuantity(READABLE_C.resin[1], units.temperature, 0)}: check the unit.`
                 : undefined
             }
           />
@@ -64,19 +83,20 @@ export function ReadingTaker({ story, units }: { story: BatchStory; units: UnitC
                 key={by}
                 className="button button-quiet min-h-16"
                 disabled={!usable}
-                onClick={() => take({ kind: 'temperature', tempC: tempC!, by })}
+                onClick={() => takeWarmth({ kind: 'temperature', tempC: tempC!, by })}
               >
                 Resin, {THERMOMETER_WORDS[by]}
               </button>
             ))}
             <button
               className="button button-quiet min-h-16"
-              disabled={!usable}
-              onClick={() => take({ kind: 'room', tempC: tempC! })}
+              disabled={!readable('room') && !usable}
+              onClick={() => takeWarmth({ kind: 'room', tempC: tempC! })}
             >
               The room
             </button>
           </div>
+          {asked && <Asked {...asked} units={units} take={take} />}
           <h3 className="mt-4 mb-2 text-lg">Or what you find</h3>
           <div className="grid grid-cols-2 gap-2">
             {SIGNS.map((sign) =>
@@ -94,5 +114,48 @@ export function ReadingTaker({ story, units }: { story: BatchStory; units: UnitC
         </Dialog.Content>
       </Dialog.Portal>
     </Dialog.Root>
+  )
+}
+
+/** A doubtful figure is asked about before it is kept. */
+function Asked({
+  warmth,
+  doubt,
+  units,
+  take,
+}: {
+  readonly warmth: Warmth
+  readonly doubt: Doubt
+  readonly units: UnitChoice
+  readonly take: (reading: Taken) => void
+}) {
+  const temp = (tempC: number) => printQuantity(tempC, units.temperature, 0)
+  const what = warmth.kind === 'room' ? 'a room' : 'the resin'
+  // A room hotter than any is not kept at all.
+  const [least, most] = READABLE_C[warmth.kind === 'room' ? 'room' : 'resin']
+  const keepable = warmth.tempC >= least && warmth.tempC <= most
+  return (
+    <div className="bg-sunken mt-3 rounded-xl p-3" role="alert">
+      <p className="mb-2 font-semibold">
+        {doubt.kind === 'otherUnit'
+          ? `${temp(warmth.tempC)} for ${what}? In the other unit it is ${temp(doubt.tempC)}.`
+          : `${temp(warmth.tempC)} for ${what}? Expected is about ${temp(doubt.expectedC)}.`}
+      </p>
+      <div className="flex flex-wrap gap-2">
+        {doubt.kind === 'otherUnit' && (
+          <button
+            className="button button-main min-h-16"
+            onClick={() => take({ ...warmth, tempC: doubt.tempC })}
+          >
+            It is {temp(doubt.tempC)}
+          </button>
+        )}
+        {keepable && (
+          <button className="button button-quiet min-h-16" onClick={() => take(warmth)}>
+            It is {temp(warmth.tempC)}
+          </button>
+        )}
+      </div>
+    </div>
   )
 }
