@@ -1,5 +1,5 @@
 import { expose } from 'comlink'
-import { lessonOf } from '#core/journal/index.ts'
+import { aimedOf, lessonOf } from '#core/journal/index.ts'
 import { planBatch, planLive, remediesFor, rightMoments, usualBand } from '#core/plan/index.ts'
 import { fitDataSheet } from '#core/resin/index.ts'
 import { fitNotedRun } from '#core/timing/index.ts'
@@ -10,6 +10,7 @@ const planner = {
   planLive,
   remediesFor,
   lessonOf,
+  aimedOf,
   fitDataSheet,
   fitNotedRun,
   usualBand,

@@ -13,11 +13,16 @@ const lesson = (changes: Partial<Lesson> = {}): Lesson => ({
   rateLog: { mean: 0.2, sd: 0.05 },
   lossLog: null,
   viscosityLog: null,
-  aimLog: { 1: 0.05 },
   ...changes,
 })
 
-function run(id: string, stopStirAtMs: number, changes: Partial<Lesson> = {}, resin = quick): TaughtRun {
+function run(
+  id: string,
+  stopStirAtMs: number,
+  changes: Partial<Lesson> = {},
+  resin = quick,
+  aimLog: TaughtRun['aimLog'] = { 1: 0.05 },
+): TaughtRun {
   const outcome = { recordedAtMs: 0, rating: 3, timing: 'tooEarly', faults: [], note: '' }
   return {
     story: {
@@ -26,6 +31,7 @@ function run(id: string, stopStirAtMs: number, changes: Partial<Lesson> = {}, re
     } as unknown as TaughtRun['story'],
     stopStirAtMs,
     lesson: lesson(changes),
+    aimLog,
   }
 }
 const decided = (id: string, changes: Partial<Learning>) =>
@@ -70,7 +76,7 @@ describe('what counts for a band', () => {
   })
 
   test('a run without a marked white, or left out, moves nothing', () => {
-    expect(learningOfBand('bloom', [run('b1', 1000, { aimLog: {} })], new Map())!.runs).toEqual([])
+    expect(learningOfBand('bloom', [run('b1', 1000, {}, quick, {})], new Map())!.runs).toEqual([])
     const out = learningOfBand('bloom', [run('b1', 1000)], decided('technique-bloom', { leftOut: ['b1'] }))!
     expect(out.judged).toBe(0)
     expect(Math.abs(out.shift.mean)).toBeLessThan(1e-9)

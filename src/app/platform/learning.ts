@@ -20,6 +20,8 @@ export interface TaughtRun {
   readonly story: BatchStory
   readonly stopStirAtMs: number
   readonly lesson: Lesson
+  /** By piece number, how far from its best its aim step was done, by what is known of the resin by now. */
+  readonly aimLog: Readonly<Record<number, number>>
 }
 
 /** A run that could teach about a subject, and whether it does. */
@@ -44,13 +46,29 @@ export function useTaughtRuns(): readonly TaughtRun[] {
       staleTime: Infinity,
     })),
   })
-  return poured
+  const decisions = useLearningDecisions()
+  const taught = poured
     .flatMap(({ story, pour }, k) => {
       const lesson = answers[k]?.data
-      return lesson ? [{ story, stopStirAtMs: pour.stopStirAtMs, lesson }] : []
+      return lesson ? [{ story, pour, stopStirAtMs: pour.stopStirAtMs, lesson, aimLog: NOT_AIMED }] : []
     })
     .sort((one, other) => one.stopStirAtMs - other.stopStirAtMs)
+  const aimed = useQueries({
+    queries: taught.map(({ story, pour }) => {
+      const { request } = story.batch
+      const run = { request, done: pour.done, readings: pour.readings }
+      const { learned } = learningOfResin(request.resin, taught, decisions)
+      return {
+        queryKey: ['aimed', run, learned],
+        queryFn: () => planner.aimedOf(run, learned),
+        staleTime: Infinity,
+      }
+    }),
+  })
+  return taught.map((run, k) => ({ ...run, aimLog: aimed[k]?.data ?? NOT_AIMED }))
 }
+
+const NOT_AIMED: TaughtRun['aimLog'] = {}
 
 export function useLearningDecisions(): ReadonlyMap<string, Learning> {
   const { db } = usePlatform()
@@ -136,9 +154,9 @@ export function learningOfBand(
   }
 }
 
-function judgedPieces({ story, lesson }: TaughtRun): JudgedRun['pieces'] {
+function judgedPieces({ story, aimLog: aimed }: TaughtRun): JudgedRun['pieces'] {
   return story.pieces.flatMap(({ no, outcome }) => {
-    const aimLog = lesson.aimLog[no]
+    const aimLog = aimed[no]
     const verdict: TimingVerdict | null = outcome?.timing ?? null
     return aimLog === undefined || verdict === null ? [] : [{ no, aimLog, verdict }]
   })

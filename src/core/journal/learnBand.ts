@@ -17,14 +17,15 @@ export interface BandEdges {
 /** How far one hand's band may lie from everyone's, and how soft its edges are (both from memory). */
 const SHIFT_SD_LOG = 0.25
 const EDGE_LOG = 0.12
-/** A verdict that has nothing to do with the moment: a slip, or another fault mistaken for it. */
-const SLIP = 0.05
+/** A verdict that has nothing to do with the moment: a slip, or another fault mistaken for it. One in ten (common practice has no figure). */
+const SLIP = 0.1
 const REACH_LOG = 0.8
 const STEPS = 161
 
 /**
  * How far those outcomes move a technique's band, in natural log of flow, above 0 sooner: the posterior of the shift over a grid, each
- * piece falling on its side of soft edges. Without pieces it is the usual spread about 0.
+ * piece falling on its side of soft edges. Without pieces it is the usual spread about 0. A piece that came out right says that its moment
+ * lies in the band and nothing of where in it: it pulls no plan to the band's middle, so that success does not drift.
  */
 export function learnBand(pieces: readonly JudgedPiece[], edges: BandEdges): Normal {
   const shifts = Array.from({ length: STEPS }, (_, k) => REACH_LOG * ((2 * k) / (STEPS - 1) - 1))
@@ -42,11 +43,15 @@ export function learnBand(pieces: readonly JudgedPiece[], edges: BandEdges): Nor
   return { mean, sd: Math.sqrt(variance) }
 }
 
-/** How likely that verdict is if the band lies so far from everyone's. */
+/** How well that verdict goes with a band so far from everyone's. */
 function chanceOf({ aimLog, verdict }: JudgedPiece, { earlyLog, lateLog }: BandEdges, shift: number): number {
-  const early = logistic((aimLog - earlyLog - shift) / EDGE_LOG)
-  const late = logistic((lateLog + shift - aimLog) / EDGE_LOG)
-  const chance = { tooEarly: early, tooLate: late, right: Math.max(0, 1 - early - late) }[verdict]
+  const widest = Math.max(earlyLog, -lateLog)
+  const chance = {
+    tooEarly: logistic((aimLog - earlyLog - shift) / EDGE_LOG),
+    tooLate: logistic((lateLog + shift - aimLog) / EDGE_LOG),
+    // As wide on one side as on the other: the band's own middle is not what was aimed at.
+    right: logistic((widest - Math.abs(aimLog - shift)) / EDGE_LOG),
+  }[verdict]
   return SLIP / 3 + (1 - SLIP) * chance
 }
 

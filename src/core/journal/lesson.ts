@@ -1,11 +1,14 @@
 import type { BatchRequest } from '../batch/index.ts'
-import type { Normal } from '../resin/index.ts'
+import type { Learned, Normal } from '../resin/index.ts'
 import { TECHNIQUES } from '../technique/index.ts'
 import {
   aimOf,
+  believe,
+  beliefOf,
   correctedRequest,
   departureOf,
   posteriorOf,
+  roomsRead,
   scheduleBatch,
   settledRequest,
   stateAt,
@@ -13,6 +16,7 @@ import {
   type Departure,
   type Member,
   type Reading,
+  type Schedule,
 } from '../timing/index.ts'
 
 /** A poured batch as far as it can teach. */
@@ -23,7 +27,7 @@ export interface Run {
   readonly readings: readonly Reading[]
 }
 
-/** What one run says of its resin and its beads, on its own: nothing of what was believed before is left in it. */
+/** What one run says of its resin, on its own: nothing of what was believed before is left in it. */
 export interface Lesson {
   readonly roomTempC: number
   readonly readings: number
@@ -32,36 +36,66 @@ export interface Lesson {
   readonly rateLog: Normal | null
   readonly lossLog: Normal | null
   readonly viscosityLog: Normal | null
-  /** By piece number: flow still to come at its aim step over the flow that is best for it, as a natural log. */
-  readonly aimLog: Readonly<Record<number, number>>
 }
 
 const MEMBERS = 256
 const SEED = 1847
 
+/** Draws of its own for every run: the same ones for all would be wrong by the same in each, and many runs would add that up. */
+function seedOf(readings: readonly Reading[]): number {
+  return readings.reduce((sum, reading) => {
+    const shown = 'tempC' in reading ? reading.tempC : Number(reading.there)
+    return (Math.imul(sum, 31) + Math.round(1000 * (reading.atMin + shown))) | 0
+  }, SEED)
+}
+
 /** What that run teaches. Readings are weighed against the usual belief, which is then divided out again. */
 export function lessonOf({ request: asked, done, readings }: Run): Lesson {
   const technique = TECHNIQUES[asked.technique]
   const request = settledRequest(asked, technique)
-  const schedule = scheduleBatch(request, technique, done)
+  const rooms = roomsRead(readings, request.roomTempC).steps
+  const schedule = scheduleBatch(request, technique, done, rooms.length > 0 ? { rooms } : {})
   const { members, contradictions } = posteriorOf({
     setting: schedule.forecast.setting,
     decantMin: schedule.forecast.decantMin,
     belief: USUAL_BELIEF,
     readings,
     members: MEMBERS,
-    seed: SEED,
+    seed: seedOf(readings),
   })
   const after = momentsOf(members)
   return {
-    roomTempC: request.roomTempC + after.mean.roomK,
+    roomTempC: (rooms.at(-1)?.tempC ?? request.roomTempC) + after.mean.roomK,
     readings: readings.length,
     contradictions: contradictions.length,
     rateLog: withoutPrior('rateLog', after),
     lossLog: withoutPrior('lossLog', after),
     viscosityLog: withoutPrior('viscosityLog', after),
-    aimLog: aimLogs(correctedRequest(request, after.mean), done),
   }
+}
+
+/**
+ * How far from its best each piece's aim step was really done, by piece number: flow still to come over the flow that is best, as a natural
+ * log. Judged by what is known of the resin by now and by the run's own readings: a resin that was found quicker moves the resin, and not
+ * the hand as well.
+ */
+export function aimedOf(
+  { request: asked, done, readings }: Run,
+  learned: Learned | null,
+): Readonly<Record<number, number>> {
+  const technique = TECHNIQUES[asked.technique]
+  const request = settledRequest(asked, technique)
+  const belief = beliefOf({ ...request, learned })
+  const before = correctedRequest(request, belief.mean)
+  const rooms = roomsRead(readings, before.roomTempC).steps
+  const soFar = rooms.length > 0 ? { rooms } : {}
+  const { mean } = believe(scheduleBatch(before, technique, done, soFar), {
+    belief,
+    readings,
+    members: MEMBERS,
+    seed: seedOf(readings),
+  })
+  return aimLogs(scheduleBatch(correctedRequest(request, mean), technique, done, soFar), done)
 }
 
 interface Moments {
@@ -91,9 +125,7 @@ function withoutPrior(key: keyof Departure, { mean, variance }: Moments): Normal
   return { mean: own, sd: Math.sqrt(1 / precision) }
 }
 
-/** How far from its best each piece's aim step was really done. */
-function aimLogs(request: BatchRequest, done: Run['done']): Readonly<Record<number, number>> {
-  const schedule = scheduleBatch(request, TECHNIQUES[request.technique], done)
+function aimLogs(schedule: Schedule, done: Run['done']): Readonly<Record<number, number>> {
   const { technique, forecast, turns } = schedule
   const best = aimOf(schedule)
   if (best === null) return {}

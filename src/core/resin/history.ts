@@ -235,7 +235,7 @@ function quietState({ cure }: CuringResin, body: HeatBody, conversion: number): 
   if (lossPerS === 0) return { ratePerS: Infinity, tempC: Infinity }
   const heatK = adiabaticRiseK / lossPerS
   const atRoom = cureRatePerS(cure, conversion, roomTempC)
-  if (atRoom === 0) return { ratePerS: 0, tempC: roomTempC }
+  if (atRoom === 0 || heatK === 0) return { ratePerS: atRoom, tempC: roomTempC }
   const warmerC = roomTempC + heatK * atRoom
   const warmer = cureRatePerS(cure, conversion, warmerC)
   const damping = 2 - warmer / atRoom
