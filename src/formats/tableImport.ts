@@ -190,11 +190,16 @@ function checked<Item>(schema: v.GenericSchema<unknown, Item>, value: unknown): 
 
 function quantity(text: string, dimension: Dimension, unit: UnitId): number {
   const read = parseQuantity(text, [dimension], unit)
-  return read.ok ? read.value.value : Number.NaN
+  if (read.ok) return read.value.value
+  // Nobody is there to be asked: a spreadsheet that is not English writes 9,5.
+  const again =
+    read.problem.kind === 'whichComma' ? parseQuantity(text.replace(',', '.'), [dimension], unit) : read
+  return again.ok ? again.value.value : Number.NaN
 }
 
 function plain(text: string): number {
-  return text === '' ? Number.NaN : Number(text.replace(',', '.'))
+  if (text === '') return Number.NaN
+  return Number(/^\d{1,3}(,\d{3})+$/.test(text) ? text.replaceAll(',', '') : text.replace(',', '.'))
 }
 
 const SHAPES: Readonly<Record<string, (acrossMm: number, heightMm: number) => Outline>> = {

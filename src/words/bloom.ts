@@ -12,7 +12,7 @@ export const WHAT_IF_WORDS: Readonly<Record<FaceWhatIf, string>> = {
   asPlanned: 'as planned',
   doubleWhite: 'twice the white',
   inkAfterWhite: 'inks after the white',
-  warmerRoom: 'room 5 °C (9 °F) warmer',
+  warmerRoom: 'room 5 K warmer',
   glitter: 'glitter all over first',
 }
 

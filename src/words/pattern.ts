@@ -68,13 +68,14 @@ function mm(value: number): string {
 const CHANGE_WORDS: Readonly<Record<ScaleChange['what'], string>> = {
   drops: 'drops',
   petals: 'petals',
-  place: 'mm from the middle',
-  size: 'mm wide',
+  place: 'from the middle',
+  size: 'wide',
 }
 
 /** What scaling made of a mark, such as "Ink drops: 28 → 112 drops". */
 export function wordScaleChange({ what, from, to }: ScaleChange, kind: MarkKind): string {
-  return `${MARK_WORDS[kind].name}: ${from} → ${to} ${CHANGE_WORDS[what]}`
+  const shown = what === 'place' || what === 'size' ? mm : String
+  return `${MARK_WORDS[kind].name}: ${shown(from)} → ${shown(to)} ${CHANGE_WORDS[what]}`
 }
 
 /** Why a file holds no pattern to lay, and what would be right. */

@@ -20,7 +20,7 @@ const median = (values: readonly number[]) =>
   [...values].sort((one, other) => one - other)[Math.floor(values.length / 2)]!
 
 describe('calibration is honest', () => {
-  const TRUTHS = process.env['LONG'] ? 1000 : 150
+  const TRUTHS = process.env['LONG'] ? 500 : 150
   const noise = seededRandom(31)
   const tally = [0, 1, 2, 3].map(() => ({ covered: 0, widths: [] as number[] }))
 
@@ -99,7 +99,7 @@ describe.each([
   ['one in twenty a slip', 0.05, 0],
   ['a room 1 K warmer than said', 0, 1],
 ] as const)('bands stay honest, %s', (what, slips, warmerK) => {
-  const TRUTHS = process.env['LONG'] ? 300 : 40
+  const TRUTHS = process.env['LONG'] ? 150 : 40
   const MEMBERS = 256
   // All kinds in the long check: LONG=1 npm run unit -- tests/calibration/posterior
   const own = KINDS.filter(([kind]) => process.env['LONG'] || kind === 'probe' || kind === 'string')

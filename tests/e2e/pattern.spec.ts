@@ -40,7 +40,7 @@ test('a pattern is built from marks, says what it takes, and the plan weighs by 
   await page.getByRole('button', { name: '+ Ink drops' }).click()
   await page.getByLabel('Laid', { exact: true }).selectOption('single')
   await expect(laid(page, 'drop')).toHaveCount(29)
-  const handle = page.getByRole('button', { name: /^Ink drops, 0 mm right/ })
+  const handle = page.getByRole('button', { name: /^Ink drops, 0.0 mm right/ })
   await handle.focus()
   await page.keyboard.press('Shift+ArrowRight')
   await page.keyboard.press('ArrowUp')
@@ -86,7 +86,7 @@ test('a handle is dragged, also in the mirror, and a mark left out comes back', 
   await page.getByRole('button', { name: 'Undo' }).click()
   await expect(handle).toHaveCount(1)
   await expect(
-    page.getByRole('button', { name: new RegExp(`^Swirl, ${(-x).toFixed(0)} mm right`) }),
+    page.getByRole('button', { name: new RegExp(`^Swirl, ${(-x).toFixed(1)} mm right`) }),
   ).toBeVisible()
 })
 

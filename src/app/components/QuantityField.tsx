@@ -30,7 +30,7 @@ export function QuantityField(props: QuantityFieldProps) {
   const shown = typed ?? plainText(value, unit)
   const read = parseQuantity(shown, [dimension], unit)
   const blank = emptyAllowed && shown.trim() === ''
-  const problem = !read.ok && !blank ? wordParseProblem(read.problem, dimension) : props.problem
+  const problem = !read.ok && !blank ? wordParseProblem(read.problem, dimension, unit) : props.problem
   const said =
     read.ok && read.value.unit.id !== unit ? `= ${printQuantity(read.value.value, unit)}` : unitOf(unit).label
 
@@ -76,17 +76,18 @@ function plainText(value: number | null, unit: UnitId): string {
   return String(Number(fromInner(value, unitOf(unit)).toFixed(2)))
 }
 
-const EXAMPLES: Readonly<Record<Dimension, string>> = {
-  mass: '143 g or 2 oz',
-  volume: '55 ml, 2 fl oz or 1/2 cup',
-  length: '5 mm or 1/4 in',
-  temperature: '21 °C or 70 °F',
-  time: '5 min',
-  viscosity: '900 mPa·s, 900 cP',
+const EXAMPLES: Readonly<Record<Dimension, readonly [metric: string, us: string]>> = {
+  mass: ['143 g', '5 oz or 1 lb 3 oz'],
+  volume: ['55 ml', '2 fl oz or 1/2 cup'],
+  length: ['5 mm', '1/4 in or 1\' 2"'],
+  temperature: ['21 °C', '70 °F'],
+  time: ['5 min, 1 h 30 or 1:30', '5 min, 1 h 30 or 1:30'],
+  viscosity: ['900 mPa·s, 900 cP', '900 mPa·s, 900 cP'],
 }
+const US_UNITS: readonly UnitId[] = ['oz-wt', 'lb', 'fl-oz', 'in', 'ft', 'F']
 
-function wordParseProblem(problem: ParseProblem, dimension: Dimension): string {
-  const example = `Expected ${EXAMPLES[dimension]}.`
+function wordParseProblem(problem: ParseProblem, dimension: Dimension, unit: UnitId): string {
+  const example = `Expected ${EXAMPLES[dimension][US_UNITS.includes(unit) ? 1 : 0]}.`
   switch (problem.kind) {
     case 'empty':
       return `Nothing here. ${example}`
@@ -94,6 +95,8 @@ function wordParseProblem(problem: ParseProblem, dimension: Dimension): string {
       return `“${problem.text}” is not a number. ${example}`
     case 'unknownUnit':
       return `“${problem.text}” is not a unit of ${dimension}. ${example}`
+    case 'whichComma':
+      return `Is that ${problem.asPoint}? Then write a point; a comma parts thousands, as in 1,000.`
     case 'whichOunce':
       return 'Which ounce: by weight (oz wt) or by volume (fl oz)?'
     default:

@@ -10,7 +10,11 @@ describe('what people type', () => {
   test.each([
     ['143g', 143],
     ['143', 143],
-    ['5,5 g', 5.5],
+    ['1,000 g', 1000],
+    ['12,345.5', 12345.5],
+    ['2 lb 3 oz', 992.233309375],
+    ['1 lb, 2 oz', 510.29141625],
+    ['4 oz.', 113.3980925],
     ['2 oz', 56.69904625],
     ['1 lb', 453.59237],
     ['.5kg', 500],
@@ -29,6 +33,27 @@ describe('what people type', () => {
     expect(valueOf(volume(text))).toBeCloseTo(ml, 9)
   })
 
+  test.each([
+    ['5\' 3"', 1600.2],
+    ['5 ft 3 in', 1600.2],
+    ['3/4 in', 19.05],
+  ])('as a length, %s is %d mm (international foot and inch)', (text, mm) => {
+    expect(valueOf(parseQuantity(text, ['length'], 'in'))).toBeCloseTo(mm, 9)
+  })
+
+  test.each([
+    ['1:30', 'min', 90],
+    ['1:30', 's', 1.5],
+    ['1 h 30 min', 'min', 90],
+    ['1 h 30', 'min', 90],
+  ] as const)('as a time, "%s" in a field of %s is %d min', (text, bare, min) => {
+    expect(valueOf(parseQuantity(text, ['time'], bare))).toBeCloseTo(min, 9)
+  })
+
+  test('a comma that may be a decimal is asked about with a point in its place', () => {
+    expect(mass('1,5 g')).toEqual({ ok: false, problem: { kind: 'whichComma', asPoint: '1.5' } })
+  })
+
   test('an ounce is asked about where both ounces would fit', () => {
     expect(valueOf(parseQuantity('2 oz', ['mass', 'volume'], 'ml'))).toBe('whichOunce')
   })
@@ -36,6 +61,10 @@ describe('what people type', () => {
   test.each([
     ['', 'empty'],
     ['a lot', 'notANumber'],
+    ['5,5 g', 'whichComma'],
+    ['1,5', 'whichComma'],
+    ['12,34,5', 'whichComma'],
+    ['3 oz 2 lb', 'notANumber'],
     ['1/0 cup', 'notANumber'],
     ['3 mm', 'unknownUnit'],
     ['NaN', 'notANumber'],

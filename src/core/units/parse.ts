@@ -6,6 +6,8 @@ export type ParseProblem =
   | { readonly kind: 'notANumber'; readonly text: string }
   | { readonly kind: 'unknownUnit'; readonly text: string; readonly dimensions: readonly Dimension[] }
   | { readonly kind: 'whichOunce'; readonly text: string }
+  /** A comma that could part thousands or decimals; as a point it would be that. */
+  | { readonly kind: 'whichComma'; readonly asPoint: string }
 
 export interface Quantity {
   readonly value: number
@@ -21,13 +23,17 @@ const VULGAR: Readonly<Record<string, string>> = {
   '⅛': '1/8',
 }
 
-const NUMBER = /^([+-]?)(?:(\d+)\s+)?(\d+)\s*\/\s*(\d+)|^[+-]?(?:\d+(?:[.,]\d*)?|[.,]\d+)(?:e[+-]?\d+)?/i
+const NUMBER =
+  /^([+-]?)(?:(\d+)\s+)?(\d+)\s*\/\s*(\d+)|^[+-]?(?:\d{1,3}(?:,\d{3})+(?:\.\d*)?(?![\d,])|\d+(?:[.,]\d*)?|[.,]\d+)(?:e[+-]?\d+)?/i
+const THOUSANDS = /^[+-]?\d{1,3}(?:,\d{3})+(?:\.\d*)?$/
+const CLOCK = /^(\d+):([0-5]\d)$/
 
 /**
- * The quantity a person typed ("143g", "2 oz", "1/2 cup", "5,5"), in the inner unit of its dimension.
+ * The quantity a person typed ("143g", "2 oz", "1/2 cup", "1,000", "2 lb 3 oz", "5' 3\"", "1:30"), in the inner unit of its dimension.
  *
  * A bare number takes the given default unit. "oz" means weight in a field of mass and US fluid ounces in a field of
- * volume; where both would fit it is refused as `whichOunce`, because people mix the two in one sentence.
+ * volume; where both would fit it is refused as `whichOunce`, because people mix the two in one sentence. A comma parts thousands
+ * where three figures follow it; any other is asked about.
  */
 export function parseQuantity(
   text: string,
@@ -39,24 +45,56 @@ export function parseQuantity(
     .join('')
     .trim()
   if (plain === '') return fail({ kind: 'empty' })
+  const clock = CLOCK.exec(plain)
+  if (clock && dimensions.includes('time')) return ok(ofClock(clock, bareUnit))
+  return parts(plain, text, { dimensions, bareUnit })
+}
+
+/** "1:30" is minutes and seconds in a field of seconds, hours and minutes in any other of time. */
+function ofClock([, large, small]: RegExpExecArray, bareUnit: UnitId): Quantity {
+  const [upper, lower] = bareUnit === 's' ? (['min', 's'] as const) : (['h', 'min'] as const)
+  const value = toInner(Number(large), unitOf(upper)) + toInner(Number(small), unitOf(lower))
+  return { value, unit: unitOf(upper) }
+}
+
+interface Field {
+  readonly dimensions: readonly Dimension[]
+  readonly bareUnit: UnitId
+}
+
+/** One amount, or several of one dimension, the larger unit first. */
+function parts(plain: string, text: string, field: Field): Result<Quantity, ParseProblem> {
   const match = NUMBER.exec(plain)
   const amount = match ? amountOf(match) : Number.NaN
   if (!match || !Number.isFinite(amount)) return fail({ kind: 'notANumber', text })
-  const suffix = plain.slice(match[0].length).trim()
-  const unit = suffix === '' ? ok(unitOf(bareUnit)) : unitNamed(suffix, dimensions)
-  return unit.ok ? ok({ value: toInner(amount, unit.value), unit: unit.value }) : unit
+  const rest = plain.slice(match[0].length)
+  const comma = match[0].includes(',') && !THOUSANDS.test(match[0].replace(/e.*$/i, ''))
+  if (comma || /^,\d/.test(rest)) return fail({ kind: 'whichComma', asPoint: match[0].replace(',', '.') })
+  const next = /^\s*([^\d]*[^\d\s.,/+-])[\s,]*(?=\d)/.exec(rest)
+  const own = (next ? next[1]! : rest).trim()
+  const unit = own === '' ? ok(unitOf(field.bareUnit)) : unitNamed(own, field.dimensions)
+  if (!unit.ok) return unit
+  const value = toInner(amount, unit.value)
+  if (!next) return ok({ value, unit: unit.value })
+  const smaller = parts(rest.slice(next[0].length), text, { ...field, dimensions: [unit.value.dimension] })
+  if (!smaller.ok) return smaller
+  const { value: more, unit: last } = smaller.value
+  if (unit.value.dimension === 'temperature' || last.size >= unit.value.size)
+    return fail({ kind: 'notANumber', text })
+  return ok({ value: value + Math.sign(value || 1) * more, unit: unit.value })
 }
 
 function amountOf([whole, sign, units, over, under]: RegExpExecArray): number {
-  if (over === undefined) return Number(whole.replace(',', '.'))
+  if (over === undefined) return Number(whole.replaceAll(',', ''))
   const size = Number(units ?? 0) + Number(over) / Number(under)
   return sign === '-' ? -size : size
 }
 
 function unitNamed(name: string, dimensions: readonly Dimension[]): Result<Unit, ParseProblem> {
-  const wanted = name.toLowerCase().replace(/\s+/g, ' ')
+  // "oz." is an ounce at the end of its sentence.
+  const wanted = name.toLowerCase().replace(/\s+/g, ' ').replace(/\.$/, '')
   const found = UNITS.filter((unit: Unit) => dimensions.includes(unit.dimension)).filter((unit: Unit) =>
-    unit.names.some((each) => each.toLowerCase() === wanted),
+    unit.names.some((each) => each.toLowerCase().replace(/\.$/, '') === wanted),
   )
   const [first, second] = found
   if (second) return fail({ kind: 'whichOunce', text: name })

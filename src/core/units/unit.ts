@@ -73,6 +73,7 @@ export const UNITS = [
   unit('tsp', 'volume', usFluidOunceMl / 6, 'US tsp', ['teaspoon', 'teaspoons']),
   unit('mm', 'length', 1, 'mm', ['millimeter', 'millimetre', 'millimeters', 'millimetres']),
   unit('cm', 'length', 10, 'cm', ['centimeter', 'centimetre', 'centimeters', 'centimetres']),
+  unit('ft', 'length', 304.8, 'ft', ['foot', 'feet', "'", '′']),
   unit('in', 'length', 25.4, 'in', ['inch', 'inches', '"', '″']),
   unit('C', 'temperature', 1, '°C', ['c', '°c', 'celsius', 'deg c']),
   unit('F', 'temperature', 5 / 9, '°F', ['f', '°f', 'fahrenheit', 'deg f'], (-32 * 5) / 9),

@@ -2,11 +2,14 @@ import { FAULTS } from '#core/journal/index.ts'
 import { CAUTIONS, DEFERRAL } from '#core/safety/index.ts'
 import { TECHNIQUES } from '#core/technique/index.ts'
 import { Place } from '#app/components/Place.tsx'
+import { useUnits } from '#app/platform/queries.ts'
 import { Schools } from './Schools.tsx'
 import { SIGNS, WORDS } from './words.ts'
+import { inUnits } from '#words/inUnits.ts'
 
 /** Techniques, signs, faults and rescues, safety, words. Everything here is common practice unless a source is named. */
 export function HandbookPlace() {
+  const units = useUnits()
   return (
     <Place
       title="Handbook"
@@ -32,7 +35,7 @@ export function HandbookPlace() {
                 <ol className="list-decimal pl-5 text-sm">
                   {technique.steps.map((step) => (
                     <li key={step.id} className="mb-1">
-                      <span className="font-semibold">{step.title}.</span> {step.detail}
+                      <span className="font-semibold">{step.title}.</span> {inUnits(step.detail, units)}
                     </li>
                   ))}
                 </ol>
@@ -59,7 +62,8 @@ export function HandbookPlace() {
               <div key={stage} className="contents">
                 <dt className="font-semibold">{stage}</dt>
                 <dd className="text-sm">
-                  {criterion}. <span className="text-ink-soft">{practice}</span>
+                  {inUnits(criterion, units)}.{' '}
+                  <span className="text-ink-soft">{inUnits(practice, units)}</span>
                 </dd>
               </div>
             ))}

@@ -1,5 +1,6 @@
 import type { BatchPlan } from '#core/plan/index.ts'
 import { printQuantity, printSpan, type UnitChoice } from '#core/units/index.ts'
+import { inUnits } from '#words/inUnits.ts'
 
 /** Whether the hands keep up, and for a bloom where the beads fall in its window. */
 export function CapacityLine({ plan, units }: { plan: BatchPlan; units: UnitChoice }) {
@@ -28,7 +29,7 @@ export function CapacityLine({ plan, units }: { plan: BatchPlan; units: UnitChoi
           <p className="text-ink-soft max-w-prose">
             It says how far white still sinks and spreads: excess density {bloom.excessDensityKgPerM3} kg/m³ ×
             gravity × bead {printQuantity(bloom.holeMm, units.length)} × the flow still to come, scaled by
-            (bead / 3 mm)^2.7 and (bed / 5 mm)^−0.7; the bed is{' '}
+            {inUnits('(bead / 3 mm)^2.7 and (bed / 5 mm)^−0.7', units)}; the bed is{' '}
             {printQuantity(bloom.bedDepthMm, units.length)}. Above {bloom.numbers.opens.toFixed(0)} white
             falls through as blobs, below {bloom.numbers.closes.toFixed(0)} lines stay lines. From sweeps of a
             simulation; its minutes still want checking against your own pieces.

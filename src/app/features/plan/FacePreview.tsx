@@ -16,7 +16,9 @@ import {
 import type { TechniqueId } from '#core/technique/index.ts'
 import { printSpan } from '#core/units/index.ts'
 import { MOMENT_WORDS, outcomeLines, WHAT_IF_NOTES, WHAT_IF_WORDS, wordOutcome } from '#words/bloom.ts'
+import { inUnits } from '#words/inUnits.ts'
 import { ChoiceField } from '#app/components/ChoiceField.tsx'
+import { useUnits } from '#app/platform/queries.ts'
 import { downloadPng } from '#app/platform/download.ts'
 import { drawFace } from './facePicture.ts'
 import { LOOKS, usePlatform, type FaceOutcome, type FaceProgress } from '#app/platform/studio.tsx'
@@ -54,6 +56,7 @@ interface Followed {
 
 /** The face before it is poured: piped too early, at its best and too late, followed in a worker until nothing moves. */
 export function FacePreview({ request, plan, moldId }: FacePreviewProps) {
+  const units = useUnits()
   const { bloomLab, planner } = usePlatform()
   const [isFace, setIsFace] = useState(true)
   const [backId, setBackId] = useState('none')
@@ -152,7 +155,7 @@ export function FacePreview({ request, plan, moldId }: FacePreviewProps) {
         <ChoiceField
           label="What if"
           value={whatIf}
-          choices={whatIfsOf(request).map((id) => ({ id, name: WHAT_IF_WORDS[id] }))}
+          choices={whatIfsOf(request).map((id) => ({ id, name: inUnits(WHAT_IF_WORDS[id], units) }))}
           onChange={setWhatIf}
         />
         <ChoiceField
@@ -236,6 +239,7 @@ function Face({
   of: { task, whatIf, technique },
 }: FaceProps) {
   const { bloomLab } = usePlatform()
+  const units = useUnits()
   const canvas = useRef<HTMLCanvasElement>(null)
   const [saved, setSaved] = useState<boolean | null>(null)
   const reached = progress?.frame ?? 0
@@ -270,7 +274,7 @@ function Face({
       />
       <p className="font-semibold">
         {said}, {printSpan(moment.whiteAtMin)}
-        {whatIf !== 'asPlanned' && `, ${WHAT_IF_WORDS[whatIf]}`}
+        {whatIf !== 'asPlanned' && `, ${inUnits(WHAT_IF_WORDS[whatIf], units)}`}
       </p>
       {outcome ? (
         <>
@@ -281,7 +285,7 @@ function Face({
             </summary>
             <ul className="list-disc pl-5">
               {outcomeLines(outcome).map((line) => (
-                <li key={line}>{line}</li>
+                <li key={line}>{inUnits(line, units)}</li>
               ))}
             </ul>
           </details>

@@ -4,6 +4,7 @@ import { QuantityField } from '#app/components/QuantityField.tsx'
 import { ChoiceField } from '#app/components/ChoiceField.tsx'
 import { CountField } from '#app/components/CountField.tsx'
 import type { InputsProps } from './inputsProps.ts'
+import { inUnits } from '#words/inUnits.ts'
 
 /** Figures with a usual value: depths, the white's pattern, how it is measured, what stays behind, how fast the hands are. */
 export function FineTuning({ draft, problems, units, change }: InputsProps) {
@@ -85,7 +86,7 @@ export function FineTuning({ draft, problems, units, change }: InputsProps) {
               mm,
               white.holeMm,
               (holeMm) => change({ white: { ...white, holeMm } }),
-              'Start with 2 mm, enlarge',
+              inUnits('Start with 2 mm, enlarge', units),
             )}
             {draft.pieces.some(({ pattern }) => pattern !== null) && (
               <p className="text-ink-soft col-span-2 text-sm">

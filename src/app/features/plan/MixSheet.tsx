@@ -54,10 +54,10 @@ function MixView({ mix, request, units }: { mix: Mix; request: BatchRequest; uni
           {g(mix.inMoldsG)} reach the molds and {g(mix.lossG)} stay in cups
           {mix.id === 'first' && request.technique === 'bloom' ? ' and bag' : ''} (common practice). The
           stated ratio is {request.resin.ratio.partsA} : {request.resin.ratio.partsB} by{' '}
-          {request.resin.ratio.by}; with densities of {request.resin.densityAGPerMl} and{' '}
-          {request.resin.densityBGPerMl} g/ml that is {weightRatio(request.resin).toFixed(3)} g of A for each
-          g of B. Rounded up to {printQuantity(request.measuring.graduationG, units.mass, 2)}:{' '}
-          {rounding(byWeight, g)}.
+          {request.resin.ratio.by}; as A and B are {request.resin.densityAGPerMl} and{' '}
+          {request.resin.densityBGPerMl} times as heavy as water that is{' '}
+          {weightRatio(request.resin).toFixed(3)} parts of A by weight for each of B. Rounded up to{' '}
+          {printQuantity(request.measuring.graduationG, units.mass, 2)}: {rounding(byWeight, g)}.
         </p>
       </details>
       <ul className="mt-3 flex flex-wrap gap-x-6 gap-y-3">

@@ -50,7 +50,10 @@ export function MoldLayers({ request, fills, units }: MoldLayersProps) {
               {fill.white.beadMm > 0 && (
                 <p className="text-ink-soft mt-1">
                   {fill.laid.beads.length} {fill.laid.beads.length === 1 ? 'bead' : 'beads'},{' '}
-                  {(fill.white.beadMm / 10).toFixed(0)} cm in all
+                  {units.length === 'mm'
+                    ? `${(fill.white.beadMm / 10).toFixed(0)} cm`
+                    : printQuantity(fill.white.beadMm, units.length, 0)}{' '}
+                  in all
                 </p>
               )}
               <div className="no-print mt-2 flex flex-wrap gap-x-4">

@@ -18,6 +18,7 @@ import { TECHNIQUES } from '#core/technique/index.ts'
 import type { UnitChoice } from '#core/units/index.ts'
 import { patternSchema } from '#schema/pattern.ts'
 import { pathOf } from '#schema/issues.ts'
+import { inUnits } from '#words/inUnits.ts'
 import { MARK_WORDS, wordMark } from '#words/pattern.ts'
 import { frameOf, MoldDrawing } from '#app/components/MoldDrawing.tsx'
 import { useSay } from '#app/components/undo.tsx'
@@ -178,7 +179,7 @@ function MarkList({ pattern, chosen, choose, setMark, setMarks, removed, inkName
               onClick={() => choose(id === chosen ? null : id)}
             >
               <span className="font-semibold">{MARK_WORDS[mark.kind].name}</span>
-              <span className="text-ink-soft block text-sm">{wordMark(mark, inkNames)}</span>
+              <span className="text-ink-soft block text-sm">{inUnits(wordMark(mark, inkNames), units)}</span>
             </button>
             <IconButton
               label={`${MARK_WORDS[mark.kind].name}: sooner`}

@@ -1,6 +1,8 @@
 import { useRef, type KeyboardEvent, type PointerEvent, type RefObject } from 'react'
 import type { Point } from '#core/mold/index.ts'
 import { movedTo, placeOf, type Mark, type PatternMark } from '#core/pattern/index.ts'
+import { printQuantity } from '#core/units/index.ts'
+import { useUnits } from '#app/platform/queries.ts'
 import { MARK_WORDS } from '#words/pattern.ts'
 
 interface PatternHandlesProps {
@@ -32,6 +34,7 @@ interface HandleProps extends Omit<PatternHandlesProps, 'marks'> {
 
 function Handle({ id, mark, at, chosen, choose, change, drawing, mirrored, side }: HandleProps) {
   const held = useRef(false)
+  const units = useUnits()
   const move = (event: PointerEvent<SVGGElement>) => {
     if (!held.current || !drawing.current) return
     const box = drawing.current.getBoundingClientRect()
@@ -60,7 +63,7 @@ function Handle({ id, mark, at, chosen, choose, change, drawing, mirrored, side 
     <g
       tabIndex={0}
       role="button"
-      aria-label={`${MARK_WORDS[mark.kind].name}, ${at.x.toFixed(0)} mm right and ${at.y.toFixed(0)} mm above the middle: arrow keys move it`}
+      aria-label={`${MARK_WORDS[mark.kind].name}, ${printQuantity(at.x, units.length)} right and ${printQuantity(at.y, units.length)} above the middle: arrow keys move it`}
       className="cursor-grab touch-none"
       data-handle={id}
       onFocus={() => choose(id)}

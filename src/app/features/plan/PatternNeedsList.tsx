@@ -48,7 +48,15 @@ export function PatternNeedsList({ needs, units }: PatternNeedsListProps) {
           />
         )}
         {needs.strewnMm2 > 0 && (
-          <Figure what="Strewn" value={`${(needs.strewnMm2 / 100).toFixed(0)} cm²`} note="a light pinch" />
+          <Figure
+            what="Strewn"
+            value={
+              units.length === 'mm'
+                ? `${(needs.strewnMm2 / 100).toFixed(0)} cm²`
+                : `${(needs.strewnMm2 / 645.16).toFixed(1)} sq in`
+            }
+            note="a light pinch"
+          />
         )}
       </dl>
       {portion && (

@@ -6,6 +6,7 @@ import { changedFor } from '#core/plan/index.ts'
 import { isDrawn } from '#core/technique/index.ts'
 import type { Settings } from '#schema/studio.ts'
 import { CAUSE_WORDS } from '#words/diagnosis.ts'
+import { inUnits } from '#words/inUnits.ts'
 import { Callout } from '#app/components/Callout.tsx'
 import { EmptyPlace, Place } from '#app/components/Place.tsx'
 import { Varied } from '#app/components/Varied.tsx'
@@ -179,7 +180,7 @@ function Planner({
   return (
     <Place
       title={batchId ? 'Change the plan' : repeats ? 'Repeat a batch' : 'Plan a batch'}
-      lead={change && `With one change: ${CAUSE_WORDS[change].next}.`}
+      lead={change && `With one change: ${inUnits(CAUSE_WORDS[change].next, units)}.`}
       actions={
         <>
           <button className="button button-quiet" onClick={() => window.print()}>

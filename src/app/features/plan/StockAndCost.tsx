@@ -13,11 +13,12 @@ import {
 } from '#core/shelf/index.ts'
 import { saveSettings } from '#data/shelfCommands.ts'
 import type { Money } from '#schema/usual.ts'
+import { supplyUnit } from '#words/supply.ts'
 import { Callout } from '#app/components/Callout.tsx'
 import { NumberField } from '#app/components/NumberField.tsx'
 import { minorPerUnit, printMoney } from '#app/components/money.ts'
 import { useSay } from '#app/components/undo.tsx'
-import { useSettings } from '#app/platform/queries.ts'
+import { useSettings, useUnits } from '#app/platform/queries.ts'
 import { currencyOf, useCare, useSupplies, type KeptSupply } from '#app/platform/stock.ts'
 import { usePlatform } from '#app/platform/studio.tsx'
 
@@ -67,12 +68,13 @@ interface ShortagesProps {
 }
 
 function Shortages({ request, needs, supplies }: ShortagesProps) {
+  const units = useUnits()
   const taken = supplies.map(({ supply, standing }) => {
     const need = (['pour', ...TAKEN_LATER] as const).reduce(
       (sum, at) => sum + takenFrom(supply, needs, request, at),
       0,
     )
-    return { supply, need, left: standing.left, unit: unitOfSupply(supply) }
+    return { supply, need, left: standing.left, unit: supplyUnit(unitOfSupply(supply), units) }
   })
   const short = taken.filter(({ need, left }) => need > 0 && need > left)
   if (short.length === 0)
@@ -83,7 +85,7 @@ function Shortages({ request, needs, supplies }: ShortagesProps) {
         <ul className="list-disc pl-4">
           {short.map(({ supply, need, left, unit }) => (
             <li key={supply.id}>
-              {supply.name}: {need.toFixed(1)} {unit} needed, {left.toFixed(1)} {unit} there
+              {supply.name}: {unit.print(need)} needed, {unit.print(left)} there
             </li>
           ))}
         </ul>

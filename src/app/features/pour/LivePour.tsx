@@ -14,6 +14,7 @@ import type { Reading } from '#core/timing/index.ts'
 import { CAUTIONS, type CautionId } from '#core/safety/index.ts'
 import type { School } from '#words/schools.ts'
 import { FEEL_WORDS } from '#words/vocabulary.ts'
+import { inUnits } from '#words/inUnits.ts'
 import { Callout } from '#app/components/Callout.tsx'
 import { sampleAt } from '#app/components/lifeAt.ts'
 import { pourSpan, stripNotches } from '#app/components/notches.ts'
@@ -131,10 +132,10 @@ function StepView({ step, nowMin, story, plan, bands, units, done, readings }: S
     <section aria-label="The step at hand" data-step={step.key} data-standing={standing.kind}>
       <p className="text-ink-soft text-lg">{pieceLine(step, plan)}</p>
       <h2 className="text-4xl sm:text-5xl">{step.title}</h2>
-      <p className="my-2 max-w-prose text-lg">{step.detail}</p>
+      <p className="my-2 max-w-prose text-lg">{inUnits(step.detail, units)}</p>
       <StandingLine
         standing={standing}
-        late={step.late}
+        late={step.late && inUnits(step.late, units)}
         sign={signOf(step, { plan, nowMin, school, units })}
       />
       <Signs plan={plan} nowMin={nowMin} units={units} />

@@ -124,7 +124,7 @@ export function MoldForm({ first, close }: { first: Mold | null; close: () => vo
         value={draft.waterFillMl}
         emptyAllowed
         onChange={(waterFillMl) => change({ waterFillMl })}
-        hint="Of one cavity. Empty: outline × depth. 1 g of water is 1 ml."
+        hint={`Of one cavity. Empty: outline × depth. ${units.mass === 'g' ? '1 g of water is 1 ml.' : 'An ounce of water by weight is nearly a fluid ounce.'}`}
       />
       <NumberField label="How many of it" value={draft.count} onChange={(count) => change({ count })} />
       <NumberField

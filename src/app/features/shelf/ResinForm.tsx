@@ -46,12 +46,12 @@ export function ResinForm({ first, close }: { first: Resin | null; close: () => 
         onChange={(partsB) => ratio({ partsB })}
       />
       <NumberField
-        label="Density of A, g/ml"
+        label="Density of A, times water"
         value={draft.densityAGPerMl}
         onChange={(densityAGPerMl) => change({ densityAGPerMl })}
       />
       <NumberField
-        label="Density of B, g/ml"
+        label="Density of B, times water"
         value={draft.densityBGPerMl}
         onChange={(densityBGPerMl) => change({ densityBGPerMl })}
       />

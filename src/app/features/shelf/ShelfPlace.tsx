@@ -6,6 +6,7 @@ import { layPattern, type Pattern } from '#core/pattern/index.ts'
 import { weightRatio, type Resin } from '#core/resin/index.ts'
 import { printQuantity } from '#core/units/index.ts'
 import { removeItem, type Shelf, type ShelfItem } from '#data/shelfCommands.ts'
+import { inUnits } from '#words/inUnits.ts'
 import { wordMark } from '#words/pattern.ts'
 import { COLOUR_KIND_WORDS, CONFIDENCE_WORDS, ratioWords } from '#words/vocabulary.ts'
 import { MoldDrawing } from '#app/components/MoldDrawing.tsx'
@@ -199,15 +200,18 @@ function Items<Kind extends Shelf>({ shelf, items, edit, view, empty = CHOSEN_FR
 const CHOSEN_FROM = 'Add what you have; plans choose from it.'
 
 function ResinCard({ resin }: { resin: Resin }) {
+  const units = useUnits()
   return (
     <div>
       <h2 className="text-xl">{resin.name}</h2>
       <p className="font-display text-2xl font-semibold">{ratioWords(resin.ratio)}</p>
       <p className="text-sm">
-        {weightRatio(resin).toFixed(3)} g of A for each g of B; densities {resin.densityAGPerMl} and{' '}
-        {resin.densityBGPerMl} g/ml
+        {weightRatio(resin).toFixed(3)} parts of A by weight for each of B; {resin.densityAGPerMl} and{' '}
+        {resin.densityBGPerMl} times as heavy as water
       </p>
-      <p className="text-sm">{resin.flow.viscosityAtRefPaS} Pa·s mixed at 25 °C</p>
+      <p className="text-sm">
+        {resin.flow.viscosityAtRefPaS} Pa·s mixed at {printQuantity(25, units.temperature, 0)}
+      </p>
       <p className="text-ink-soft mt-1 text-sm">
         {resin.source} ({CONFIDENCE_WORDS[resin.confidence]})
       </p>
@@ -248,6 +252,7 @@ function roundFor({ forAreaMm2 }: Pattern): Outline {
 }
 
 function PatternCard({ pattern }: { pattern: Pattern }) {
+  const units = useUnits()
   const outline = roundFor(pattern)
   return (
     <div className="flex gap-4">
@@ -261,7 +266,7 @@ function PatternCard({ pattern }: { pattern: Pattern }) {
         <h2 className="text-xl">{pattern.name}</h2>
         <ul className="text-ink-soft text-sm">
           {pattern.marks.map(({ id, mark }) => (
-            <li key={id}>{wordMark(mark, [])}</li>
+            <li key={id}>{inUnits(wordMark(mark, []), units)}</li>
           ))}
         </ul>
       </div>

@@ -5,13 +5,14 @@ import { unitOfSupply, worriesOf, type Movement, type SupplyWorry } from '#core/
 import { addMovement } from '#data/shelfCommands.ts'
 import { issueLines } from '#schema/issues.ts'
 import { movementSchema } from '#schema/supply.ts'
+import { supplyUnit } from '#words/supply.ts'
 import { NumberField } from '#app/components/NumberField.tsx'
 import { minorPerUnit, printMoney } from '#app/components/money.ts'
 import { useSay } from '#app/components/undo.tsx'
 import { dateOf } from '#app/components/when.ts'
 import { useNowMs } from '#app/platform/clock.ts'
 import { zoneOf } from '#app/platform/rackPlan.ts'
-import { useSettings, useStories } from '#app/platform/queries.ts'
+import { useSettings, useStories, useUnits } from '#app/platform/queries.ts'
 import { currencyOf, type KeptSupply } from '#app/platform/stock.ts'
 import { usePlatform } from '#app/platform/studio.tsx'
 
@@ -35,14 +36,15 @@ export function SupplyCard({ kept }: { kept: KeptSupply }) {
   const settings = useSettings()
   const nowMs = useNowMs(60_000)
   const [entering, setEntering] = useState<Entering | null>(null)
-  const unit = unitOfSupply(supply)
+  const unit = supplyUnit(unitOfSupply(supply), useUnits())
+  const pieces = unitOfSupply(supply) === 'pieces'
   const currency = currencyOf(settings)
   const worries = worriesOf(supply, standing, dayOn(nowMs, zoneOf(settings)))
   return (
     <div>
       <h2 className="text-xl">{supply.name}</h2>
       <p className="font-display text-2xl font-semibold" data-left>
-        {amountWords(standing.left)} {unit}
+        {unit.print(standing.left)}
       </p>
       {worries.length > 0 && (
         <p className="text-stop font-semibold">{worries.map((worry) => WORRY_WORDS[worry]).join(', ')}</p>
@@ -50,7 +52,7 @@ export function SupplyCard({ kept }: { kept: KeptSupply }) {
       <p className="text-ink-soft text-sm">
         {standing.priceMinor === null
           ? 'no price yet'
-          : `${printMoney(standing.priceMinor * (unit === 'pieces' ? 1 : 100), currency)} for ${unit === 'pieces' ? 'each' : `100 ${unit}`}`}
+          : `${printMoney(standing.priceMinor * (pieces ? 1 : 100), currency)} for ${pieces ? 'each' : unit.print(100)}`}
         {supply.bestBefore && `; best before ${supply.bestBefore}`}
         {supply.openedOn && `; opened ${supply.openedOn}`}
       </p>
@@ -88,8 +90,8 @@ export function SupplyCard({ kept }: { kept: KeptSupply }) {
 
 function Entry({ movement, kept, currency }: { movement: Movement; kept: KeptSupply; currency: string }) {
   const stories = useStories().data ?? []
-  const unit = unitOfSupply(kept.supply)
-  const amount = `${amountWords(movement.amount)} ${unit}`
+  const unit = supplyUnit(unitOfSupply(kept.supply), useUnits())
+  const amount = unit.print(movement.amount)
   const words = () => {
     switch (movement.kind) {
       case 'bought':
@@ -98,7 +100,7 @@ function Entry({ movement, kept, currency }: { movement: Movement; kept: KeptSup
         return `${amount} spilt or thrown away`
       case 'counted': {
         const off = kept.standing.corrections[movement.id] ?? 0
-        return `counted ${amount}, ${amountWords(Math.abs(off))} ${unit} ${off < 0 ? 'less' : 'more'} than believed`
+        return `counted ${amount}, ${unit.print(Math.abs(off))} ${off < 0 ? 'less' : 'more'} than believed`
       }
       case 'poured': {
         const name = stories.find(({ batch }) => batch.id === movement.batchId)?.batch.request.name
@@ -121,7 +123,9 @@ function EntryForm({ kept, kind, close }: { kept: KeptSupply; kind: Entering; cl
   const { db, newId, nowMs } = usePlatform()
   const settings = useSettings()
   const say = useSay()
-  const [amount, setAmount] = useState(Number.NaN)
+  const [typed, setTyped] = useState(Number.NaN)
+  const unit = supplyUnit(unitOfSupply(kept.supply), useUnits())
+  const amount = unit.kept(typed)
   const [price, setPrice] = useState(Number.NaN)
   const [note, setNote] = useState('')
   const currency = currencyOf(settings)
@@ -151,11 +155,7 @@ function EntryForm({ kept, kind, close }: { kept: KeptSupply; kind: Entering; cl
         void save().catch((problem: Error) => say(problem.message))
       }}
     >
-      <NumberField
-        label={`${ENTRY_WORDS[kind].label}, ${unitOfSupply(supply)}`}
-        value={amount}
-        onChange={setAmount}
-      />
+      <NumberField label={`${ENTRY_WORDS[kind].label}, ${unit.label}`} value={typed} onChange={setTyped} />
       {kind === 'bought' && (
         <NumberField label={`Price paid for it, ${currency}`} value={price} onChange={setPrice} />
       )}
@@ -173,8 +173,4 @@ function EntryForm({ kept, kind, close }: { kept: KeptSupply; kind: Entering; cl
       </button>
     </form>
   )
-}
-
-function amountWords(amount: number): string {
-  return amount.toFixed(Math.abs(amount) < 100 && !Number.isInteger(amount) ? 1 : 0)
 }

@@ -3,8 +3,10 @@ import type { Colour } from '#core/colour/index.ts'
 import type { Resin } from '#core/resin/index.ts'
 import { unitOfSupply, type Supply, type SupplyOf } from '#core/shelf/index.ts'
 import { supplySchema } from '#schema/supply.ts'
+import { supplyUnit } from '#words/supply.ts'
 import { ChoiceField } from '#app/components/ChoiceField.tsx'
 import { NumberField } from '#app/components/NumberField.tsx'
+import { useUnits } from '#app/platform/queries.ts'
 import { usePlatform } from '#app/platform/studio.tsx'
 import { ItemDialog, TextField } from './ItemDialog.tsx'
 
@@ -34,6 +36,7 @@ export function SupplyForm({ first, resins, colours, close }: SupplyFormProps) {
   )
   const change = (changes: Partial<Supply>) => setDraft((last) => ({ ...last, ...changes }))
   const { of } = draft
+  const unit = supplyUnit(unitOfSupply(draft), useUnits())
   return (
     <ItemDialog
       title={first ? `Change ${first.name}` : 'A supply'}
@@ -50,7 +53,7 @@ export function SupplyForm({ first, resins, colours, close }: SupplyFormProps) {
           const use = uses.find((each) => each.id === id)!
           change(use.id === 'other' ? { of: CONSUMABLE } : { of: use.of, name: use.name })
         }}
-        hint={`Kept in ${unitOfSupply(draft)}; a pour takes off what it uses.`}
+        hint={`Told in ${unit.label}; a pour takes off what it uses.`}
       />
       <TextField label="Name" value={draft.name} onChange={(name) => change({ name })} />
       {of.kind === 'consumable' && (
@@ -68,9 +71,9 @@ export function SupplyForm({ first, resins, colours, close }: SupplyFormProps) {
         </>
       )}
       <NumberField
-        label={`Buy when less than this is left, ${unitOfSupply(draft)}`}
-        value={draft.lowBelow}
-        onChange={(lowBelow) => change({ lowBelow })}
+        label={`Buy when less than this is left, ${unit.label}`}
+        value={Number(unit.shown(draft.lowBelow).toFixed(2))}
+        onChange={(lowBelow) => change({ lowBelow: unit.kept(lowBelow) })}
       />
       <DayField label="Opened on" value={draft.openedOn} onChange={(openedOn) => change({ openedOn })} />
       <DayField

@@ -4,6 +4,7 @@ import { useUnits } from '#app/platform/queries.ts'
 import { buzz, chime } from '#app/platform/signals.ts'
 import { currencyOf } from '#app/platform/stock.ts'
 import { SCHOOL_WORDS, type School } from '#words/schools.ts'
+import { inUnits } from '#words/inUnits.ts'
 import { InstrumentsField } from './InstrumentsField.tsx'
 import { MeasuredHands } from './MeasuredHands.tsx'
 import { useSettingsChange } from './settingsChange.ts'
@@ -48,7 +49,7 @@ export function SettingsSheet() {
           value={settings.roomTempC}
           onChange={(value) => value !== null && value >= 10 && value <= 40 && change({ roomTempC: value })}
           problem={undefined}
-          hint="10 to 40 °C; new plans start with it."
+          hint={inUnits('10 to 40 °C; new plans start with it.', units)}
         />
         <ChoiceField
           label="The sign you trust"
