@@ -59,9 +59,18 @@ function plan(input: unknown, { asText, terminal }: { asText: boolean; terminal:
       `startAt: ${request.startAt} is in the past, expected a start still to come, or null`,
     )
   }
+  if (request.promisedOn !== null && request.promisedOn < isoDay(terminal.nowMs())) {
+    throw new UsageError(
+      `promisedOn: ${request.promisedOn} is in the past, expected a day still to come, or null`,
+    )
+  }
   const result = planBatch(request)
   if (asText) terminal.out(sheetText(request, result))
   else printJson(terminal, { format: 'nublo/plan', version: 1, ...result, findings: withRemedies(request) })
+}
+
+function isoDay(atMs: number): string {
+  return new Date(atMs).toISOString().slice(0, 10)
 }
 
 /** Every finding with the changes of the request that make it go. */

@@ -33,7 +33,10 @@ export const CAUSE_WORDS: Readonly<Record<CauseId, { readonly name: string; read
   pigmentUnmixed: { name: 'Pigment undermixed or overloaded', next: 'mix longer, use less' },
   stirredFast: { name: 'Stirred too hard', next: 'slower, with a flat stick; let the cup rest' },
   filmThin: { name: 'A thin film of fluid resin', next: 'at least 3 mm, or let it thicken first' },
-  notFeathered: { name: 'The first edge was not feathered', next: 'wipe it at 40 to 50 minutes' },
+  notFeathered: {
+    name: 'The first edge was not feathered',
+    next: 'wipe it while it still wipes: the plan says when',
+  },
   pouredAtOnce: { name: 'The full depth poured at once', next: 'a thin base first' },
   laidEarly: { name: 'Laid in too soon', next: 'wait until the base draws a slow string' },
   overfilled: { name: 'The mold was filled too far', next: 'leave a lip of 2 mm' },
@@ -50,7 +53,17 @@ export const CAUSE_WORDS: Readonly<Record<CauseId, { readonly name: string; read
   inkNature: { name: 'The ink is another colour cured', next: 'a swatch card for every ink' },
   uncovered: { name: 'It lay uncovered', next: 'cover at once' },
   gildedSoon: { name: 'Gilded too soon', next: 'wait until the line stays' },
+  moisture: { name: 'Damp in the resin', next: 'dry cups and tools, bottles closed, no damp room' },
+  tooMuchInk: { name: 'Too much ink or alcohol', next: 'fewer drops: a few percent of the resin' },
+  narrowZone: { name: 'Too narrow for white to flow', next: 'one bead along the middle, or a wider mold' },
   noBack: { name: 'Nothing behind it', next: 'a back layer: choose it dark, to carry white petals' },
+}
+
+/** The one change for next time, in the plan's own minutes where they are known. */
+export function wordNext(cause: CauseId, facts: RunFacts | null): string {
+  if (cause !== 'notFeathered' || !facts?.feather) return CAUSE_WORDS[cause].next
+  const { fromMin, toMin } = facts.feather
+  return `wipe the edge at ${printSpan(fromMin)} to ${printSpan(toMin)}`
 }
 
 /** A question that only the person can answer, so put that yes speaks for the cause. */
@@ -61,6 +74,8 @@ export const QUESTION_WORDS: Readonly<Record<QuestionId, string>> = {
   stirredHard: 'Was it stirred hard or with a whisk?',
   heatUsed: 'Was it warmed, or did it lie in the sun, before a week was over?',
   flameUsed: 'Was a torch or strong heat used in the mold?',
+  wasDamp: 'Was anything damp: the room, a cup, a stick, what was laid in?',
+  inkWasAdded: 'Did more ink or alcohol go on than planned?',
 }
 
 /** What of the run speaks for a cause that it shows, with its figures; null where there is nothing to add. */
@@ -121,6 +136,12 @@ export function wordEvidence(cause: CauseId, facts: RunFacts, units: UnitChoice)
       return facts.coverSkipped
         ? 'the cover was passed over at the gate'
         : `covered ${printSpan(facts.coveredAfterMin ?? 0)} after the last stroke`
+    case 'tooMuchInk':
+      return `ink and white were ${(100 * facts.loadShare).toFixed(0)} % of its bed`
+    case 'narrowZone':
+      return `${(100 * facts.narrowShare).toFixed(0)} % of its beads lie where it is narrow`
+    case 'leftFormSoon':
+      return facts.inFormH === null ? null : `it was in its form for ${printSpan(60 * facts.inFormH)}`
     case 'noBack':
       return 'no back was planned'
     default:

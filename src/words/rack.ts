@@ -123,7 +123,7 @@ export function wordRackChange(change: RackChange, plan: RackPlan, shown: Shown)
 /** A reminder in a line: what, and how long it can still wait. */
 export function wordReminder({ job, name, why }: Reminder, nowMs: number): string {
   const what = `${job.title}: ${name}`
-  if (job.late) return `${what}. Its window has closed.`
+  if (why === 'late') return `${what}. Its window has closed.`
   if (job.closeAtMs === null) return `${what}. It can wait.`
   const left = printSpan(Math.max(0, job.closeAtMs - nowMs) / 60_000)
   return why === 'closing' ? `${what}. Only ${left} left.` : `${what}. It can wait another ${left}.`

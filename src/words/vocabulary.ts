@@ -1,3 +1,4 @@
+import type { WhiteRule } from '#core/technique/index.ts'
 import type { BackChoice, CupStrategy, WhiteDose } from '#core/batch/index.ts'
 import { lightnessOf, linearOf, type BackReason, type ColourKind } from '#core/colour/index.ts'
 import type { Look, TimingVerdict } from '#core/journal/index.ts'
@@ -37,9 +38,9 @@ export const DOSE_WORDS: Readonly<Record<WhiteDose, string>> = {
 
 export const BACK_WORDS: Readonly<Record<BackChoice['when'], string>> = {
   none: 'No back layer',
-  footprint: 'Same day, at the footprint stage',
-  nextDay: 'Next day, in the mold',
-  afterDemold: 'After demolding, in the lip',
+  footprint: 'Same day, while it takes a print: it bonds',
+  nextDay: 'Next day, in the mold: scuff it first',
+  afterDemold: 'After demolding, in the lip: scuff it first',
 }
 
 export const STRATEGY_WORDS: Readonly<Record<CupStrategy, string>> = {
@@ -70,11 +71,12 @@ const LIGHT_BACK = 0.8
 const DARK_BACK = 0.45
 
 /** What a back of that colour does to a piece, with how light it is. */
-export function wordBackReason(reason: BackReason, hex: string): string {
+export function wordBackReason(reason: BackReason, hex: string, white: WhiteRule['by'] = 'bag'): string {
   const light = lightnessOf(linearOf(hex))
   const tone =
     light > LIGHT_BACK ? 'light behind: ' : light < DARK_BACK ? 'dark behind, pastels deepen: ' : ''
-  return `${tone}${BACK_REASON_WORDS[reason]}`
+  const words = BACK_REASON_WORDS[reason]
+  return `${tone}${white === 'needle' ? words.replaceAll('petals', 'walls') : words}`
 }
 
 /** How to look, and for what. */

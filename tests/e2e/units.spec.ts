@@ -3,7 +3,8 @@ import { layOut, openStudio, stir, wait } from './bench.ts'
 
 /** Figures in the one system and in the other; densities of a white stay kg/m³ in both. */
 const METRIC = /.{0,30}\d\s?(?:°C|mm|cm|ml|g|kg)(?![\w/²³])/g
-const US = /.{0,30}\d\s?(?:°F|in(?! (?:\d|the|two|a|one|all|its|it|\w+ing|this|each)\b)|oz by weight|US fl oz|lb|ft)(?!\w)/g
+const US =
+  /.{0,30}\d\s?(?:°F|in(?! (?:\d|the|two|a|one|all|its|it|\w+ing|this|each)\b)|oz by weight|US fl oz|lb|ft)(?!\w)/g
 
 const PLACES = [
   '/',

@@ -9,7 +9,7 @@ import {
   type RunFacts,
 } from '#core/journal/index.ts'
 import type { UnitChoice } from '#core/units/index.ts'
-import { CAUSE_WORDS, QUESTION_WORDS, wordEvidence } from '#words/diagnosis.ts'
+import { CAUSE_WORDS, QUESTION_WORDS, wordEvidence, wordNext } from '#words/diagnosis.ts'
 import { inUnits } from '#words/inUnits.ts'
 
 interface DiagnosisListProps {
@@ -83,7 +83,7 @@ function Causes({ fault, facts, answers, answer, units, repeatWith }: CausesProp
                   : shown
                     ? '.'
                     : ': from experience, the run does not show it.'}{' '}
-                Next time: {inUnits(CAUSE_WORDS[cause].next, units)}.
+                Next time: {inUnits(wordNext(cause, facts), units)}.
                 {link && (
                   <Link className="ml-1 inline-block min-h-6 underline" to={link}>
                     Repeat with this change

@@ -30,7 +30,7 @@ export {
   type Layer,
   type MoldFill,
 } from './layers.ts'
-export { EXCESS_DENSITY_KG_PER_M3, type PieceWhite } from './white.ts'
+export { EXCESS_DENSITY_KG_PER_M3, narrowFromMm, type PieceWhite } from './white.ts'
 export { type MeasuredParts, type Parts } from './parts.ts'
 export { type Addition, type Cup } from './cups.ts'
 export { type LeftoverUse } from './leftovers.ts'

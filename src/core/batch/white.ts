@@ -49,6 +49,14 @@ export function whiteForPiece(
   return { volumeMl: (beadMm * section) / 1000, beadMm, drops: 0 }
 }
 
+/** Narrower than this no second bead fits beside the first, and the white has no room to flow. */
+export function narrowFromMm({
+  rimMarginMm,
+  ringSpacingMm,
+}: Pick<WhiteChoice, 'rimMarginMm' | 'ringSpacingMm'>): number {
+  return 2 * rimMarginMm + ringSpacingMm
+}
+
 /** Petri cells an area takes, at least one. */
 export function cellsOf(areaMm2: number, cellMm2: number): number {
   return Math.max(1, Math.round(areaMm2 / cellMm2))

@@ -110,7 +110,8 @@ describe('a palette', () => {
 
 describe('backs', () => {
   const inks = [ink('Teal', '#0f7c8c'), ink('Rose', '#d8477a')]
-  const ranked = rankBacks(inks, 0.6)
+  const translucent = { scatter: 0.6, seeThrough: true }
+  const ranked = rankBacks(inks, translucent)
   const back = (id: string) => ranked.find((each) => each.id === id)!
 
   test('a light back swallows white petals, a dark one lets them stand out (common practice)', () => {
@@ -123,10 +124,22 @@ describe('backs', () => {
     expect(back('black').reason).toBe('swallowsInks')
   })
 
+  test('dark backs come before none and white where petals are white and inks see-through (common practice)', () => {
+    const place = (id: string) => ranked.findIndex((each) => each.id === id)
+    for (const dark of ['navy', 'black'])
+      for (const light of ['none', 'white']) expect(place(dark)).toBeLessThan(place(light))
+  })
+
+  test('opaque and many-coloured pieces want white (common practice)', () => {
+    const many = ['#0f7c8c', '#d8477a', '#c9a227', '#3f7d43'].map((hex, k) => ink(`Ink ${k}`, hex))
+    expect(rankBacks(many, translucent)[0]!.id).toBe('white')
+    expect(rankBacks(inks, { scatter: 3, seeThrough: false })[0]!.id).toBe('white')
+  })
+
   test('more white shows more, and without inks nothing is ranked', () => {
-    const strong = rankBacks(inks, 3).find((each) => each.id === 'navy')!
+    const strong = rankBacks(inks, { scatter: 3, seeThrough: true }).find((each) => each.id === 'navy')!
     expect(strong.petalContrast).toBeGreaterThan(back('navy').petalContrast)
-    expect(rankBacks([], 0.6)).toEqual([])
+    expect(rankBacks([], translucent)).toEqual([])
   })
 })
 

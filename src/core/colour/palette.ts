@@ -118,17 +118,43 @@ const INK_SHARE = 0.5
 /** Beyond this more difference is not more beauty. */
 const MOST_COUNTED = 40
 
-/** Backs for those inks and that strength of white (its scattering depth), the one on which most shows first. */
+/** So many inks want light behind them to be told apart (common practice: a many-coloured piece wants white). */
+const MANY_INKS = 4
+/** Darker than this a back deepens pastels, lighter than that it swallows white (OKLab lightness, by eye). */
+const DARK_L = 0.45
+const LIGHT_L = 0.8
+
+/** What stands in front of a back: how strong the white is (its scattering depth), and whether it is see-through on a wiped stick. */
+export interface WhiteInFront {
+  readonly scatter: number
+  readonly seeThrough: boolean
+}
+
+/**
+ * Backs for those inks and that white. White petals or walls over see-through inks want a dark one: pastels deepen on it, and white is
+ * swallowed by white. Opaque and many-coloured pieces want white (common practice, no source). Among backs of a kind the one on which most shows comes
+ * first.
+ */
 export function rankBacks(
   inks: readonly Colour[],
-  whiteScatter: number,
+  white: WhiteInFront,
   backs: readonly BackColour[] = USUAL_BACKS,
 ): readonly RankedBack[] {
   if (inks.length === 0) return []
-  const white: ColourLayer = { scatter: whiteScatter, absorb: [0.004, 0.004, 0.006] }
+  const layer: ColourLayer = { scatter: white.scatter, absorb: [0.004, 0.004, 0.006] }
+  const wantsDark = white.seeThrough && inks.length < MANY_INKS
   return backs
-    .map((back) => rankedBack(inks, white, back))
-    .sort((one, other) => showsOf(other) - showsOf(one))
+    .map((back) => rankedBack(inks, layer, back))
+    .sort(
+      (one, other) => placeOf(one, wantsDark) - placeOf(other, wantsDark) || showsOf(other) - showsOf(one),
+    )
+}
+
+/** 0 for the kind that is wanted, 2 for its opposite, 1 for what lies between; the table that shows through comes last of its kind. */
+function placeOf({ id, hex }: BackColour, wantsDark: boolean): number {
+  const light = lightnessOf(linearOf(hex))
+  const kind = light < DARK_L ? 0 : light > LIGHT_L ? 2 : 1
+  return (wantsDark ? kind : 2 - kind) + (id === 'none' ? 0.5 : 0)
 }
 
 /** How much shows, for an order among backs. */

@@ -1,3 +1,4 @@
+import { MOST_LOAD } from '../batch/index.ts'
 import { TECHNIQUES } from '../technique/index.ts'
 import type { FaultId } from './faults.ts'
 import type { RunFacts } from './facts.ts'
@@ -42,10 +43,20 @@ export type CauseId =
   | 'uncovered'
   | 'gildedSoon'
   | 'noBack'
+  | 'moisture'
+  | 'tooMuchInk'
+  | 'narrowZone'
 
 /** What only the person knows. */
 export type QuestionId =
-  'ringStartsDripped' | 'handWasFast' | 'boardWasLevel' | 'stirredHard' | 'heatUsed' | 'flameUsed'
+  | 'ringStartsDripped'
+  | 'handWasFast'
+  | 'boardWasLevel'
+  | 'stirredHard'
+  | 'heatUsed'
+  | 'flameUsed'
+  | 'wasDamp'
+  | 'inkWasAdded'
 
 /** One cause of a fault: how usual it is, what a run adds to it in log odds (null where the run is silent), and what would tell. */
 export interface CauseRule {
@@ -68,6 +79,9 @@ const WIDE_RINGS_MM = 13
 const LEAST_MARGIN_MM = 3
 const LATE_TOOL_MIN = 4
 const LATE_COVER_MIN = 10
+const MUCH_NARROW = 0.25
+/** Overnight at the least (common practice). */
+const SHORT_FORM_H = 12
 
 /** What people portion by habit; null for a technique that portions none. */
 function usualPortionG({ technique }: RunFacts): number | null {
@@ -91,6 +105,9 @@ const early = ({ white }: RunFacts) => beyond(white && white.openMin - white.atM
 const late = ({ white }: RunFacts) => beyond(white && white.atMin - white.closeMin)
 const laidEarly = ({ laid }: RunFacts) => beyond(laid && laid.openMin - laid.atMin)
 const cold = ({ roomTempC }: RunFacts) => when(roomTempC < COLD_C, 1.5 + 0.3 * (COLD_C - roomTempC))
+const narrow = ({ narrowShare }: RunFacts) => when(narrowShare > MUCH_NARROW, 2)
+/** What a hand put on top of the plan no plan shows: little is said against it. */
+const muchInk = ({ loadShare }: RunFacts) => (loadShare > MOST_LOAD ? PLAIN : -0.5)
 const only = (cause: CauseId, weigh: CauseRule['weigh'] = silent): readonly CauseRule[] => [
   { cause, usual: 0, weigh },
 ]
@@ -115,6 +132,7 @@ export const CAUSES: Readonly<Record<FaultId, readonly CauseRule[]>> = {
       weigh: ({ holeMm }) => when(holeMm < THIN_HOLE_MM, 1.5),
       ask: 'handWasFast',
     },
+    { cause: 'narrowZone', usual: -0.5, weigh: narrow },
   ],
   gaps: [
     { cause: 'whiteLate', usual: 0.5, weigh: late },
@@ -129,6 +147,7 @@ export const CAUSES: Readonly<Record<FaultId, readonly CauseRule[]>> = {
       weigh: ({ holeMm }) => when(holeMm < THIN_HOLE_MM, 1.5),
       ask: 'handWasFast',
     },
+    { cause: 'narrowZone', usual: -0.3, weigh: narrow },
   ],
   distorted: [
     { cause: 'inkAfterWhite', usual: 0.5, weigh: ({ inkAfterWhite }) => when(inkAfterWhite, 3.5) },
@@ -143,6 +162,7 @@ export const CAUSES: Readonly<Record<FaultId, readonly CauseRule[]>> = {
       weigh: ({ levelSkipped }) => (levelSkipped ? PLAIN : null),
       ask: 'boardWasLevel',
     },
+    { cause: 'tooMuchInk', usual: -0.5, weigh: muchInk, ask: 'inkWasAdded' },
   ],
   pockets: [
     {
@@ -173,6 +193,7 @@ export const CAUSES: Readonly<Record<FaultId, readonly CauseRule[]>> = {
   microBubbles: [
     { cause: 'cold', usual: 0, weigh: cold },
     { cause: 'stirredFast', usual: 0.2, weigh: silent, ask: 'stirredHard' },
+    { cause: 'moisture', usual: 0, weigh: silent, ask: 'wasDamp' },
   ],
   baldSpots: [
     {
@@ -207,6 +228,8 @@ export const CAUSES: Readonly<Record<FaultId, readonly CauseRule[]>> = {
       weigh: ({ ratioError }) => when(ratioError === null ? null : Math.abs(ratioError) > WRONG_RATIO, 3),
     },
     { cause: 'cold', usual: 0, weigh: cold },
+    { cause: 'tooMuchInk', usual: 0, weigh: muchInk, ask: 'inkWasAdded' },
+    { cause: 'moisture', usual: -0.5, weigh: silent, ask: 'wasDamp' },
   ],
   bendy: [
     {
@@ -216,7 +239,9 @@ export const CAUSES: Readonly<Record<FaultId, readonly CauseRule[]>> = {
     },
     { cause: 'heatedSoon', usual: 0, weigh: silent, ask: 'heatUsed' },
   ],
-  flattened: only('leftFormSoon'),
+  flattened: only('leftFormSoon', ({ inFormH }) =>
+    inFormH !== null && inFormH < SHORT_FORM_H ? PLAIN : null,
+  ),
   stuckMold: [
     { cause: 'flame', usual: 0.2, weigh: silent, ask: 'flameUsed' },
     { cause: 'moldWorn', usual: 0, weigh: silent },

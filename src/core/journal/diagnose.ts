@@ -27,21 +27,50 @@ const ANSWER_LOG = 2.5
 
 /** The causes of a fault, weighed by what the run shows and what the person answered (log odds added up, shared out as a softmax). */
 export function diagnose(fault: FaultId, facts: RunFacts, answers: Answers = {}): Diagnosis {
-  const weighed = CAUSES[fault].map((rule) => ({ rule, log: rule.usual + weightOf(rule, facts, answers) }))
-  const most = Math.max(...weighed.map(({ log }) => log))
-  const all = weighed.reduce((sum, { log }) => sum + Math.exp(log - most), 0)
-  const causes = weighed
-    .map(({ rule, log }) => ({ rule, share: Math.exp(log - most) / all }))
-    .sort((one, other) => other.share - one.share)
-  const open = causes.find(
-    ({ rule }) => rule.ask !== undefined && answers[rule.ask] === undefined && !isShown(rule, facts),
-  )
+  const causes = shares(fault, facts, answers).sort((one, other) => other.share - one.share)
   const clear = causes.length === 1 || causes[0]!.share >= CLEAR_SHARE
   return {
     fault,
     causes: causes.map(({ rule, share }) => ({ cause: rule.cause, share, shown: isShown(rule, facts) })),
-    ask: clear || isShown(causes[0]!.rule, facts) ? null : (open?.rule.ask ?? null),
+    ask: clear || isShown(causes[0]!.rule, facts) ? null : mostTelling(fault, facts, answers),
   }
+}
+
+function shares(fault: FaultId, facts: RunFacts, answers: Answers) {
+  const weighed = CAUSES[fault].map((rule) => ({ rule, log: rule.usual + weightOf(rule, facts, answers) }))
+  const most = Math.max(...weighed.map(({ log }) => log))
+  const all = weighed.reduce((sum, { log }) => sum + Math.exp(log - most), 0)
+  return weighed.map(({ rule, log }) => ({ rule, share: Math.exp(log - most) / all }))
+}
+
+/** How often a person answers wrongly. */
+const WRONG_ANSWER = 0.1
+
+/** The unanswered question whose answer is expected to leave the least doubt; null where there is none. */
+function mostTelling(fault: FaultId, facts: RunFacts, answers: Answers): QuestionId | null {
+  const now = shares(fault, facts, answers)
+  const open = [
+    ...new Set(
+      now.flatMap(({ rule }) =>
+        rule.ask !== undefined && answers[rule.ask] === undefined && !isShown(rule, facts) ? [rule.ask] : [],
+      ),
+    ),
+  ]
+  const left = (ask: QuestionId) => {
+    const speaks = now.reduce((sum, { rule, share }) => sum + (rule.ask === ask ? share : 0), 0)
+    const yes = speaks * (1 - WRONG_ANSWER) + (1 - speaks) * WRONG_ANSWER
+    const doubt = (answer: boolean) => doubtOf(shares(fault, facts, { ...answers, [ask]: answer }))
+    return yes * doubt(true) + (1 - yes) * doubt(false)
+  }
+  return open.reduce<QuestionId | null>(
+    (best, ask) => (best === null || left(ask) < left(best) ? ask : best),
+    null,
+  )
+}
+
+/** Shannon's entropy of the shares, nats. */
+function doubtOf(causes: readonly { readonly share: number }[]): number {
+  return causes.reduce((sum, { share }) => sum - (share > 0 ? share * Math.log(share) : 0), 0)
 }
 
 function isShown(rule: CauseRule, facts: RunFacts): boolean {

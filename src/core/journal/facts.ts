@@ -40,6 +40,14 @@ export interface RunFacts {
   readonly coverSkipped: boolean
   readonly coveredAfterMin: number | null
   readonly feathered: boolean
+  /** When its edge still wiped, by its own run; null where that never came. */
+  readonly feather: { readonly fromMin: number; readonly toMin: number } | null
+  /** Ink, and white that is dropped, as a share of its bed. */
+  readonly loadShare: number
+  /** Share of its beads that lie in zones too narrow for white to flow. */
+  readonly narrowShare: number
+  /** Hours in the form it was draped into; null until it was taken out, or where nothing was draped. */
+  readonly inFormH: number | null
   /** By how much the layers were too deep for the mold; negative where room was left. */
   readonly overMm: number
   readonly bedMm: number

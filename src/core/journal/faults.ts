@@ -80,7 +80,7 @@ export const FAULTS = {
   step: fault(
     'A step at the joint',
     'Hard edge of the first pour',
-    'Feather at 40 to 50 minutes',
+    'Feather the edge while it still wipes: the plan says when',
     'Sand wet and clear coat',
   ),
   floating: fault('Floating inclusions', 'The full depth poured at once', 'A thin base first', null),

@@ -10,7 +10,7 @@ import {
   type Overlap,
   type RankedBack,
 } from '../colour/index.ts'
-import { isDrawn } from '../technique/index.ts'
+import { isDrawn, TECHNIQUES } from '../technique/index.ts'
 
 /** What the chosen colours do with one another and with what stands behind them. */
 export interface PalettePlan {
@@ -35,7 +35,15 @@ export function palettePlan({ technique, colours, white, back }: BatchRequest): 
   return {
     overlaps: overlapsOf(inks),
     shifts: curingShifts(colours),
-    backs: rankBacks(inks, Math.min(MOST_SCATTER, TRANSLUCENT_SCATTER * strength), backs),
+    backs: rankBacks(
+      inks,
+      {
+        scatter: Math.min(MOST_SCATTER, TRANSLUCENT_SCATTER * strength),
+        // A needle's white stands in thin walls: what lies between them is as see-through as the ink.
+        seeThrough: TECHNIQUES[technique].white.by === 'needle' || white.dose !== 'opaque',
+      },
+      backs,
+    ),
   }
 }
 

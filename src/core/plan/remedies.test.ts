@@ -42,10 +42,10 @@ const TROUBLES: readonly (readonly [Finding['kind'], Partial<BatchRequest>, numb
   [
     'neverReached',
     {
-      roomTempC: 11,
+      roomTempC: 10,
       resin: {
         ...ARCHETYPES.slow,
-        cure: { ...ARCHETYPES.slow.cure, startRatePerS: 1e-5, networkRatePerS: 5e-6 },
+        cure: { ...ARCHETYPES.slow.cure, startRatePerS: 6e-6, networkRatePerS: 3e-6 },
       },
     },
     1,

@@ -130,7 +130,7 @@ describe('a diagnosis', () => {
         .share
     expect(share(true)).toBeGreaterThan(0.6)
     expect(share(false)).toBeLessThan(0.1)
-    expect(diagnose('distorted', facts, { boardWasLevel: false }).ask).toBeNull()
+    expect(diagnose('distorted', facts, { boardWasLevel: false, inkWasAdded: false }).ask).toBeNull()
   })
 })
 

@@ -1,7 +1,8 @@
-import { whiteCupOf, type MoldFill, type BatchRequest } from '../batch/index.ts'
+import { dropLoad, narrowFromMm, whiteCupOf, type MoldFill, type BatchRequest } from '../batch/index.ts'
 import { curingShifts } from '../colour/index.ts'
 import type { RunFacts } from '../journal/index.ts'
-import { isInside, type Point } from '../mold/index.ts'
+import { HAND_SMOOTH, isInside, islandsOf, narrowZones, polygonOf, type Point } from '../mold/index.ts'
+import { TECHNIQUES } from '../technique/index.ts'
 import { weightRatio } from '../resin/index.ts'
 import { timedEvents, weighedOf, type Pour, type PourEvent } from '../runsheet/index.ts'
 import type { Reading } from '../timing/index.ts'
@@ -35,6 +36,7 @@ export function factsOf(
   const weighed = weighedOf(events)
   const demold = plan.steps.find(({ stepId }) => stepId === 'demold')
   const skipped = skippedTools(events)
+  const feathering = plan.steps.find(({ stepId }) => stepId === 'feather')
   const [muddy] = plan.palette.overlaps.filter((pair) => pair.muddy)
   return {
     technique: request.technique,
@@ -69,6 +71,16 @@ export function factsOf(
     coverSkipped: skipped.includes('cover'),
     coveredAfterMin: coverMin === null ? null : coverMin - lastHandsMin,
     feathered: done['feather'] !== undefined,
+    feather:
+      feathering && feathering.toMin !== null
+        ? { fromMin: feathering.fromMin, toMin: feathering.toMin }
+        : null,
+    loadShare: fill ? dropLoad(fill, TECHNIQUES[request.technique].white).share : 0,
+    narrowShare: fill ? narrowShareOf(fill, request) : 0,
+    inFormH:
+      done['drape'] !== undefined && done['demold'] !== undefined
+        ? (done['demold'] - done['drape']) / 60
+        : null,
     overMm: fill ? -fill.lipMm : 0,
     bedMm: fill?.layers.find(({ kind }) => kind === 'bed')?.depthMm ?? request.bedMm ?? 0,
     lipMm: fill ? Math.max(0, fill.lipMm) : request.lipMm,
@@ -128,6 +140,15 @@ function widestSpacingMm(fill: MoldFill | null): number | null {
 function leastMarginMm(fill: MoldFill | null): number | null {
   const marks = spacedMarks(fill)
   return marks.length > 0 ? Math.min(...marks.map(({ marginMm }) => marginMm)) : null
+}
+
+/** How much of the beads' length lies where the mold is too narrow for two of them side by side. */
+function narrowShareOf({ mold, laid }: MoldFill, { white }: BatchRequest): number {
+  const { outline } = mold
+  const zones = narrowZones(polygonOf(outline, HAND_SMOOTH), narrowFromMm(white), islandsOf(outline))
+  const points = laid.beads.flatMap(({ line }) => line)
+  if (zones.length === 0 || points.length === 0) return 0
+  return points.filter((point) => isInside(zones, point)).length / points.length
 }
 
 function glitterMeetsWhite({ laid }: MoldFill): boolean {

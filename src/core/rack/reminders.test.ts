@@ -51,6 +51,12 @@ describe('reminders', () => {
     expect(whys([job()], T0 + 75 * MIN)).toEqual(['closing'])
   })
 
+  test('never call a job due that is late', () => {
+    expect(whys([job()], T0 + 121 * MIN)).toEqual(['late'])
+    expect(whys([job({ late: true })], T0 + 30 * MIN)).toEqual(['late'])
+    expect(whys([job({ late: true, beginAtMs: T0 + 300 * MIN })], T0)).toEqual([])
+  })
+
   test('that were put off stay away until then, but not when it turns urgent', () => {
     const quiet = { 'tray back due': T0 + 30 * MIN }
     expect(whys([job()], T0, quiet)).toEqual([])

@@ -5,8 +5,8 @@ export interface Reminder {
   readonly key: string
   readonly job: RackPlanJob
   readonly name: string
-  /** Its turn has come, or its window is about to close. */
-  readonly why: 'due' | 'closing'
+  /** Its turn has come, its window is about to close, or has closed: one of them, never two. */
+  readonly why: 'due' | 'closing' | 'late'
 }
 
 const DUE_WITHIN_MS = 15 * 60_000
@@ -36,7 +36,8 @@ function reasonAt(
 ): Reminder['why'] | null {
   // A pour that nobody gave an hour only fits now; it is not due.
   if (id === 'pour' && !pinned) return null
-  const closing = closeAtMs !== null && openAtMs <= nowMs && closeAtMs - nowMs <= CLOSING_WITHIN_MS
-  if (closing && !late) return 'closing'
-  return beginAtMs - nowMs <= DUE_WITHIN_MS ? 'due' : null
+  const isDue = beginAtMs - nowMs <= DUE_WITHIN_MS
+  if (closeAtMs !== null && (late || nowMs > closeAtMs)) return isDue ? 'late' : null
+  if (closeAtMs !== null && openAtMs <= nowMs && closeAtMs - nowMs <= CLOSING_WITHIN_MS) return 'closing'
+  return isDue ? 'due' : null
 }

@@ -44,7 +44,7 @@ export const STAGES = {
   leathery: { by: 'glassRise', opensK: -14, bestK: -10, closesK: -4 },
   bendy: { by: 'glassRise', opensK: 0, bestK: 2.5, closesK: 5 },
   demold: { by: 'glassRise', opensK: 0, bestK: 5, closesK: null },
-  use: { by: 'settled', ratePerDay: 0.002, leastDays: 7 },
+  use: { by: 'settled', ratePerDay: 0.004, leastDays: 7 },
 } as const satisfies Record<string, Criterion>
 
 export type StageId = keyof typeof STAGES

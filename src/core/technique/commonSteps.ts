@@ -75,6 +75,7 @@ export const BACK: StepRule = {
   title: 'Pour the back layer',
   detail: 'Set but still taking a fingerprint through a glove: the layers bond while both are reactive.',
   done: 'Back poured',
+  late: 'Scuff the bare layer lightly under a wet pad and let it dry: it no longer bonds by itself.',
   place: 'rack',
   per: 'batch',
   moment: { by: 'backChoice' },
@@ -101,7 +102,7 @@ export const USE: StepRule = {
   id: 'use',
   title: 'Ready for use',
   detail:
-    "A week after the last layer. Not for food or the dishwasher unless the resin's own documents say so.",
+    "When the last layer has stood for a week and hardly cures any more: the day shown is reckoned from both. Not for food or the dishwasher unless the resin's own documents say so.",
   done: 'In use',
   place: 'rack',
   per: 'batch',
@@ -125,6 +126,15 @@ export const WHITE_APART: StepRule = {
   needs: ['scale', 'whiteCup', 'bag', 'sticks'],
   brings: [],
 }
+
+/** How a back joins what it lies on: a bond while the layer under it still reacts, grip on a roughened face afterwards. Common practice. */
+export const BACK_DETAILS = {
+  footprint: BACK.detail,
+  nextDay:
+    'Hard by now, so it holds by grip: scuff the back lightly under a wet pad, rinse, let it dry free of dust, then pour.',
+  afterDemold:
+    'Into the lip of the demolded piece: scuff the back lightly under a wet pad, rinse, let it dry free of dust, then pour.',
+} as const
 
 /** A look at the pieces so many minutes after a step. */
 export function look(

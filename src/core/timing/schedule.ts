@@ -97,6 +97,7 @@ export function scheduleSettled(
   const technique = asNeeded(plain, {
     whiteApart: request.whiteApart === true,
     rounds: Math.max(...fills.map(({ rounds }) => rounds)),
+    back: request.back.when,
   })
   const mixes = mixesOf(request, technique, fills)
   const slots = pieceSlots(fills)

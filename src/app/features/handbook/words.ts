@@ -48,7 +48,7 @@ export const SIGNS: readonly {
   },
   {
     stage: 'Use',
-    criterion: 'Less than 0.2 % of conversion a day, at least 7 days after the last layer',
+    criterion: 'Less than 0.4 % of conversion a day, at least 7 days after the last layer',
     practice: 'A week.',
   },
 ]

@@ -1,13 +1,12 @@
 import { useMemo } from 'react'
 import { Link } from 'react-router'
 import { HAND_SMOOTH, islandsOf, narrowZones, polygonOf } from '#core/mold/index.ts'
-import { inksOf, type BatchRequest, type Layer, type MoldFill } from '#core/batch/index.ts'
-import { isDrawn } from '#core/technique/index.ts'
+import { inksOf, narrowFromMm, type BatchRequest, type Layer, type MoldFill } from '#core/batch/index.ts'
+import { isDrawn, TECHNIQUES } from '#core/technique/index.ts'
 import { printQuantity, type UnitChoice } from '#core/units/index.ts'
 import { wordLayer } from '#words/mixes.ts'
 import { usePatternLink } from './patternLink.ts'
 import { frameOf, MoldDrawing } from '#app/components/MoldDrawing.tsx'
-import { narrowFromMm } from './narrow.ts'
 import { savePatternSheet } from './patternSheet.ts'
 
 const LAYER_FILL: Readonly<Record<Layer['kind'], string>> = {
@@ -89,10 +88,11 @@ function FromAbove({
   readonly frameMm: number
 }) {
   const { outline, name } = fill.mold
-  const narrowMm = narrowFromMm(request)
+  const narrowMm = narrowFromMm(request.white)
+  const blooms = TECHNIQUES[request.technique].white.by === 'bag'
   const narrow = useMemo(
-    () => narrowZones(polygonOf(outline, HAND_SMOOTH), narrowMm, islandsOf(outline)),
-    [outline, narrowMm],
+    () => (blooms ? narrowZones(polygonOf(outline, HAND_SMOOTH), narrowMm, islandsOf(outline)) : []),
+    [outline, narrowMm, blooms],
   )
   return (
     <div className="w-32 shrink-0">

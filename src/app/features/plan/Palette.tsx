@@ -1,9 +1,10 @@
 import type { PalettePlan } from '#core/plan/index.ts'
 import type { RankedBack } from '#core/colour/index.ts'
+import type { WhiteRule } from '#core/technique/index.ts'
 import { wordBackReason } from '#words/vocabulary.ts'
 
 /** What the colours do where they meet, and which back carries them; a first look, not a promise. */
-export function Palette({ palette }: { palette: PalettePlan }) {
+export function Palette({ palette, white }: { palette: PalettePlan; white: WhiteRule['by'] }) {
   if (palette.backs.length === 0 && palette.shifts.length === 0) return null
   return (
     <section className="sheet" aria-labelledby="palette-heading">
@@ -58,7 +59,7 @@ export function Palette({ palette }: { palette: PalettePlan }) {
       <h3 className="text-sm font-medium">Which back carries them</h3>
       <ol className="mt-1 grid gap-3 sm:grid-cols-3">
         {palette.backs.map((back, k) => (
-          <Back key={back.id} back={back} place={k + 1} />
+          <Back key={back.id} back={back} place={k + 1} white={white} />
         ))}
       </ol>
       <p className="text-ink-soft mt-3 max-w-prose text-sm">
@@ -69,30 +70,43 @@ export function Palette({ palette }: { palette: PalettePlan }) {
   )
 }
 
-/** The inked ground with a petal on it, over that back. */
-function Back({ back, place }: { back: RankedBack; place: number }) {
+/** The inked ground with what the technique makes of the white, petals or cell walls, over that back. */
+function Back({ back, place, white }: { back: RankedBack; place: number; white: WhiteRule['by'] }) {
   return (
     <li className="flex items-center gap-3 text-sm" data-back={back.id}>
       <svg viewBox="-12 -12 24 24" className="size-14 shrink-0" aria-hidden>
         <rect x={-12} y={-12} width={24} height={24} rx={4} fill={back.hex} />
         <circle r={10} fill={back.groundHex} />
-        {[0, 72, 144, 216, 288].map((turn) => (
-          <ellipse
-            key={turn}
-            cx={0}
-            cy={-5.4}
-            rx={2.2}
-            ry={4}
-            fill={back.petalHex}
-            transform={`rotate(${turn})`}
-          />
-        ))}
+        {[0, 72, 144, 216, 288].map((turn) =>
+          white === 'needle' ? (
+            <circle
+              key={turn}
+              cx={0}
+              cy={-5}
+              r={3}
+              fill="none"
+              stroke={back.petalHex}
+              strokeWidth={0.9}
+              transform={`rotate(${turn})`}
+            />
+          ) : (
+            <ellipse
+              key={turn}
+              cx={0}
+              cy={-5.4}
+              rx={2.2}
+              ry={4}
+              fill={back.petalHex}
+              transform={`rotate(${turn})`}
+            />
+          ),
+        )}
       </svg>
       <span>
         <strong>
           {place}. {back.name}
         </strong>
-        <span className="block">{wordBackReason(back.reason, back.hex)}</span>
+        <span className="block">{wordBackReason(back.reason, back.hex, white)}</span>
       </span>
     </li>
   )

@@ -1,7 +1,14 @@
 import { useMemo, useRef, useState } from 'react'
 import { ArrowDown, ArrowUp, X } from 'lucide-react'
 import * as v from 'valibot'
-import { inksOf, markKindsOf, plannedPattern, type BatchRequest, type PieceOrder } from '#core/batch/index.ts'
+import {
+  inksOf,
+  narrowFromMm,
+  markKindsOf,
+  plannedPattern,
+  type BatchRequest,
+  type PieceOrder,
+} from '#core/batch/index.ts'
 import { boxOf, HAND_SMOOTH, islandsOf, narrowZones, polygonOf } from '#core/mold/index.ts'
 import {
   layPattern,
@@ -24,7 +31,6 @@ import { frameOf, MoldDrawing } from '#app/components/MoldDrawing.tsx'
 import { useSay } from '#app/components/undo.tsx'
 import { FacePreview } from './FacePreview.tsx'
 import { MarkFields } from './MarkFields.tsx'
-import { narrowFromMm } from './narrow.ts'
 import { PatternHandles } from './PatternHandles.tsx'
 import { PatternNeedsList } from './PatternNeedsList.tsx'
 import { SavedPatterns } from './SavedPatterns.tsx'
@@ -289,7 +295,7 @@ function Drawing({ draft, order, pattern, chosen, choose, change, inkHexes }: Dr
   const { outline, name } = order.mold
   const sound = v.is(patternSchema, pattern)
   const laid = useMemo(() => (sound ? layPattern(pattern, outline) : null), [sound, pattern, outline])
-  const narrowMm = narrowFromMm(draft)
+  const narrowMm = narrowFromMm(draft.white)
   const narrow = useMemo(
     () =>
       draft.technique === 'bloom' && narrowMm > 0

@@ -3,9 +3,10 @@ import { openAreaMm2, type Mold } from '#core/mold/index.ts'
 import { scaledPattern, type Pattern, type ScaledPattern } from '#core/pattern/index.ts'
 import { saveItem } from '#data/shelfCommands.ts'
 import { readPatternSvg } from '#formats/patternSvg.ts'
+import { inUnits } from '#words/inUnits.ts'
 import { wordPatternFileProblem, wordScaleChange } from '#words/pattern.ts'
 import { useSay } from '#app/components/undo.tsx'
-import { usePatterns } from '#app/platform/queries.ts'
+import { usePatterns, useUnits } from '#app/platform/queries.ts'
 import { usePlatform } from '#app/platform/studio.tsx'
 import { savePatternSheet } from './patternSheet.ts'
 
@@ -20,6 +21,7 @@ interface SavedPatternsProps {
 export function SavedPatterns({ pattern, mold, holeMm, take }: SavedPatternsProps) {
   const { db, newId } = usePlatform()
   const say = useSay()
+  const units = useUnits()
   const kept = usePatterns().data ?? []
   const nameId = useId()
   const [name, setName] = useState<string | null>(null)
@@ -107,7 +109,7 @@ export function SavedPatterns({ pattern, mold, holeMm, take }: SavedPatternsProp
       </div>
       <ul className="list-disc pl-5 text-sm empty:hidden" role="status">
         {told.map((line) => (
-          <li key={line}>{line}</li>
+          <li key={line}>{inUnits(line, units)}</li>
         ))}
       </ul>
     </div>

@@ -5,6 +5,7 @@ import { placesOf, type Mold } from '#core/mold/index.ts'
 import type { Resin } from '#core/resin/index.ts'
 import { pathOf } from '#schema/issues.ts'
 import { batchRequestSchema } from '#schema/request.ts'
+import { localField } from '#app/components/when.ts'
 import type { Settings } from '#schema/studio.ts'
 
 export interface ShelfStock {
@@ -48,6 +49,9 @@ export function checkDraft(draft: BatchRequest, nowMs: number): CheckedDraft {
   for (const issue of read.issues ?? []) problems[pathOf(issue)] ??= issue.message
   if (draft.startAt !== null && Date.parse(draft.startAt) < nowMs) {
     problems['startAt'] = 'start is in the past, expected an hour still to come, or none'
+  }
+  if (draft.promisedOn !== null && draft.promisedOn < localField(nowMs).slice(0, 10)) {
+    problems['promisedOn'] = 'promised day is in the past, expected a day still to come, or none'
   }
   return { request: Object.keys(problems).length === 0 && read.success ? read.output : null, problems }
 }

@@ -195,8 +195,8 @@ function taskWords(entry: RackEntry, nowMs: number): string {
   if (nowMs < entry.fromAtMs) return `from ${whenOf(entry.fromAtMs, nowMs)}, ${best}`
   if (entry.toAtMs === null)
     return nowMs < entry.bestAtMs
-      ? `possible but bendy, ${best}`
+      ? `possible${entry.step.stepId === 'demold' ? ' but bendy' : ''}, ${best}`
       : `ready since ${whenOf(entry.bestAtMs, nowMs)}`
   if (nowMs <= entry.toAtMs) return `now, until ${whenOf(entry.toAtMs, nowMs)}; ${best}`
-  return `the window closed ${whenOf(entry.toAtMs, nowMs)}: still possible, but sand lightly so that it keys`
+  return `the window closed ${whenOf(entry.toAtMs, nowMs)}: ${entry.step.late ?? 'still possible'}`
 }
