@@ -66,6 +66,11 @@ function told(finding: Finding, units: UnitChoice): Told {
         text: `The beads take ${g(finding.portionG)}; people who portion ${g(finding.usualG)} by habit would run out half way.`,
         byHand: 'Portion what is said here.',
       }
+    case 'holeUnknown':
+      return {
+        title: `No window is known for a hole of ${mm(finding.holeMm)}`,
+        text: `Beads of ${mm(finding.leastMm)} to ${mm(finding.mostMm)} were simulated; beyond them the nearest stands in.`,
+      }
     case 'noInk':
       return {
         title: 'No ink chosen',

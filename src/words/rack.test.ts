@@ -62,6 +62,8 @@ describe('a reminder', () => {
     expect(wordReminder(reminder(), T0)).toBe('Pour the back layer: Tray. It can wait another 1 h 30.')
     expect(wordReminder(reminder({ why: 'closing' }), T0 + 3_600_000)).toMatch(/Only 30 min left\.$/)
     expect(wordReminder(reminder({ job: { ...job, closeAtMs: null } }), T0)).toMatch(/It can wait\.$/)
-    expect(wordReminder(reminder({ why: 'late', job: { ...job, late: true } }), T0)).toMatch(/Its window has closed\.$/)
+    expect(wordReminder(reminder({ why: 'late', job: { ...job, late: true } }), T0)).toMatch(
+      /Its window has closed\.$/,
+    )
   })
 })

@@ -37,6 +37,10 @@ function wordChange(change: Change, units: UnitChoice): string {
       return `Plan for a room of ${printQuantity(change.tempC, units.temperature, 0)}`
     case 'widerBeads':
       return `Pipe the beads ${mm(change.byMm)} farther apart`
+    case 'hole':
+      return `Cut the hole to ${mm(change.mm)}`
+    case 'dose':
+      return `Tint the white ${change.dose === 'milky' ? 'milky' : 'see-through'}`
     case 'settle':
       return `Let the inks settle for ${printSpan(change.min)}`
     case 'twoPours':

@@ -26,8 +26,8 @@ export interface FaceMoment {
 
 /** A drop lands about ten times as strong as it is once spread (by eye). */
 const FRESH_DROP = 10
-/** How far outside the window "too early" and "too late" are shown, as a share of its width. */
-const OUTSIDE = 0.4
+/** "Too early" and "too late" are shown so little outside the window that they show its edge, minutes. */
+const OUTSIDE_MIN = 3
 /** The hand needs about so long for the drops of a piece, before they settle. */
 const DROPPING_MIN = 1
 /** Once the strokes are drawn. */
@@ -74,14 +74,13 @@ export function faceMoments({
 }: Pick<BatchPlan, 'bloom' | 'decant' | 'capacity'>): readonly FaceMoment[] {
   const window = bloom ? bloom.window : capacity.window
   if (!window || window.closeMin === null) return []
-  const width = window.closeMin - window.openMin
   const soonest = decant.decantMin + 1
   const rightMin = bloom ? window.bestMin : Math.max(soonest, capacity.beginMin)
-  const earlyMin = Math.max(soonest, window.openMin - OUTSIDE * width)
+  const earlyMin = Math.max(soonest, window.openMin - OUTSIDE_MIN)
   return [
     ...(earlyMin < rightMin ? [{ id: 'early', whiteAtMin: earlyMin } as const] : []),
     { id: 'right', whiteAtMin: rightMin },
-    { id: 'late', whiteAtMin: window.closeMin + OUTSIDE * width },
+    { id: 'late', whiteAtMin: window.closeMin + OUTSIDE_MIN },
   ]
 }
 

@@ -9,6 +9,7 @@ import {
   type MoldFill,
 } from '../batch/index.ts'
 import { holdsAlcohol, isWhite } from '../colour/index.ts'
+import { KNOWN_HOLES_MM } from '../resin/index.ts'
 import { placesOf } from '../mold/index.ts'
 import { heatConcerns, type HeatConcern } from '../safety/index.ts'
 import { lastBeadMin, whiteLasts, type Capacity, type Schedule } from '../timing/index.ts'
@@ -51,6 +52,13 @@ export type Finding =
       readonly error: number
     }
   | { readonly kind: 'moreWhiteThanUsual'; readonly portionG: number; readonly usualG: number }
+  /** Nothing is known of a bead so thin or so thick. */
+  | {
+      readonly kind: 'holeUnknown'
+      readonly holeMm: number
+      readonly leastMm: number
+      readonly mostMm: number
+    }
   | { readonly kind: 'noInk' }
   | { readonly kind: 'muddyPair'; readonly one: string; readonly other: string }
   | { readonly kind: 'noWhite' }
@@ -88,6 +96,7 @@ const GRAVITY: Readonly<Record<Finding['kind'], Gravity>> = {
   noCupBigEnough: 'stop',
   ratioOff: 'warn',
   moreWhiteThanUsual: 'note',
+  holeUnknown: 'warn',
   noInk: 'note',
   muddyPair: 'note',
   noWhite: 'warn',
@@ -209,6 +218,9 @@ function colourFindings(request: BatchRequest, { technique, mixes }: Schedule): 
     const { usualPortionG } = technique.white
     if (portion > usualPortionG)
       found.push({ kind: 'moreWhiteThanUsual', portionG: portion, usualG: usualPortionG })
+    const [leastMm, mostMm] = KNOWN_HOLES_MM
+    const { holeMm } = request.white
+    if (holeMm < leastMm || holeMm > mostMm) found.push({ kind: 'holeUnknown', holeMm, leastMm, mostMm })
     if (inked && request.settleMin < LEAST_SETTLE_MIN) {
       found.push({ kind: 'shortSettle', settleMin: request.settleMin, leastMin: LEAST_SETTLE_MIN })
     }

@@ -1,7 +1,7 @@
 import { EXCESS_DENSITY_KG_PER_M3, type WhiteDose } from '../batch/index.ts'
 import {
   bloomNumber,
-  BLOOM_WINDOW,
+  bloomWindow,
   feelOf,
   fluidityForBloom,
   STAGES,
@@ -155,7 +155,7 @@ function solved(
 function bestFluidity(stage: (typeof AIMABLE_STAGES)[number], white: BloomWhite | null): number {
   if (stage !== 'pipe') return STAGES[stage].bestPerPa
   if (!white) throw new RangeError('forecast: stage "pipe" needs a white')
-  return fluidityForBloom(white, BLOOM_WINDOW.aim)
+  return fluidityForBloom(white, bloomWindow(white).aim)
 }
 
 function solvedReport(

@@ -37,7 +37,7 @@ describe('what a plan points out', () => {
     ['noWhite', inksOnly, 1],
     ['shortSettle', { settleMin: 1 }, 1],
     ['tooFast', { roomTempC: 30, settleMin: 30 }, 6],
-    ['windowMissed', { roomTempC: 24 }, 12],
+    ['windowMissed', { roomTempC: 24 }, 30],
     [
       'neverReached',
       {

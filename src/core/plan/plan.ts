@@ -1,6 +1,6 @@
 import { dropsOf, type BatchRequest, type Mix, type MoldFill, type PieceDrops } from '../batch/index.ts'
 import { rackOutline, rackTasks, type RackOutline } from '../rack/index.ts'
-import { BLOOM_WINDOW, type RoomStep, type Window } from '../resin/index.ts'
+import { bloomWindow, type RoomStep, type Window } from '../resin/index.ts'
 import { prepList, runSteps, type PrepItem, type RunStep } from '../runsheet/index.ts'
 import {
   shiftedTechnique,
@@ -139,15 +139,18 @@ function bloomPlan(schedule: Schedule, steps: readonly RunStep[]): BloomPlan | n
   const beads = steps.filter((step) => step.stepId === 'white').map((step) => step.expected?.bloomNumber ?? 0)
   const { moment } = stepRule(schedule.technique, 'white')
   if (moment.by !== 'resin' || moment.criterion.by !== 'bloomNumber') return null
-  const { opens, best: aim, closes } = moment.criterion
-  // The best band lies inside the window as it does for everyone, wherever this hand has moved it.
-  const { bestFrom, bestTo, aim: usualAim } = BLOOM_WINDOW
-  const moved = aim / usualAim
-  const best = windowFor({ by: 'bloomNumber', opens: moved * bestFrom, best: aim, closes: moved * bestTo })
+  const { factor } = moment.criterion
+  const { tooEarlyAbove, bestFrom, bestTo, tooLateBelow } = bloomWindow(white)
+  const best = windowFor({ ...moment.criterion, within: 'best' })
   return {
     ...white,
     window: windowFor(moment.criterion),
-    numbers: { opens, bestFrom: moved * bestFrom, bestTo: moved * bestTo, closes },
+    numbers: {
+      opens: factor * tooEarlyAbove,
+      bestFrom: factor * bestFrom,
+      bestTo: factor * bestTo,
+      closes: factor * tooLateBelow,
+    },
     bestFromMin: best?.openMin ?? null,
     bestToMin: best?.closeMin ?? null,
     firstBead: beads[0] ?? 0,

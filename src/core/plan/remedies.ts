@@ -24,6 +24,8 @@ export type Change =
   | { readonly kind: 'room'; readonly tempC: number }
   /** Farther apart by so much than they are. */
   | { readonly kind: 'widerBeads'; readonly byMm: number }
+  | { readonly kind: 'hole'; readonly mm: number }
+  | { readonly kind: 'dose'; readonly dose: 'milky' | 'translucent' }
   | { readonly kind: 'settle'; readonly min: number }
   | { readonly kind: 'twoPours' }
   | { readonly kind: 'clearCoat' }
@@ -97,6 +99,7 @@ const THINNER_STEP_MM = 0.5
 const THINNEST_BACK_MM = 1
 const USUAL_SETTLE_MIN = 5
 const WIDER_MM = [2, 3, 5]
+const THICKER_HOLES_MM = [2.5, 3, 3.5]
 const FEWER_DROPS = [0.9, 0.75, 0.6, 0.45, 0.3]
 
 function candidatesFor(finding: Finding, task: Task): readonly Candidates[] {
@@ -117,6 +120,8 @@ function candidatesFor(finding: Finding, task: Task): readonly Candidates[] {
       return [fewerOf(finding.moldName, finding.owned, task)]
     case 'noCupBigEnough':
       return [otherStrategies(task), fewerPieces(task), inMixes(task)]
+    case 'holeUnknown':
+      return [holes(task, [Math.min(finding.mostMm, Math.max(finding.leastMm, finding.holeMm))])]
     case 'shortSettle':
       return [[settleFor(USUAL_SETTLE_MIN), settleFor(finding.leastMin)]]
     case 'cupRunsAway':
@@ -131,6 +136,9 @@ function candidatesFor(finding: Finding, task: Task): readonly Candidates[] {
         inMixes(task),
         fewerDrops(task),
         widerBeads(task),
+        // A thin bead of thin white is past its window in a deep bed before it can be poured.
+        holes(task, THICKER_HOLES_MM),
+        stronger(task),
         // A room is no answer to a hand that drops for too long.
         ...(task.findings.some(({ kind }) => kind === 'overloaded') ? [] : [cooler(task)]),
       ]
@@ -281,6 +289,18 @@ function widerBeads({ request, technique }: Task): Candidates {
       },
     ),
   )
+}
+
+function holes({ request, technique }: Task, holesMm: readonly number[]): Candidates {
+  if (technique.white.by !== 'bag') return []
+  return holesMm
+    .filter((mm) => mm !== request.white.holeMm)
+    .map((mm) => change({ kind: 'hole', mm }, { white: { ...request.white, holeMm: mm } }))
+}
+
+function stronger({ request, technique }: Task): Candidates {
+  if (technique.white.by !== 'bag' || request.white.dose !== 'translucent') return []
+  return [change({ kind: 'dose', dose: 'milky' }, { white: { ...request.white, dose: 'milky' } })]
 }
 
 function twoPours({ request: { inclusions } }: Task): Candidates {

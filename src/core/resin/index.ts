@@ -35,7 +35,15 @@ export {
   type ResinState,
   type RoomStep,
 } from './history.ts'
-export { BLOOM_WINDOW, bloomNumber, fluidityForBloom, type BloomWhite } from './bloomNumber.ts'
+export {
+  BLOOM_WINDOW,
+  bloomNumber,
+  bloomWindow,
+  fluidityForBloom,
+  KNOWN_HOLES_MM,
+  type BloomWhite,
+  type BloomWindow,
+} from './bloomNumber.ts'
 export {
   feelOf,
   STAGES,

@@ -1,5 +1,5 @@
 import { bisect } from '../numeric/index.ts'
-import { BLOOM_WINDOW, fluidityForBloom, type BloomWhite } from './bloomNumber.ts'
+import { bloomWindow, fluidityForBloom, type BloomWhite } from './bloomNumber.ts'
 import type { CureHistory, ResinState } from './history.ts'
 
 /** What must hold of the resin for a moment to be right; every bound is an editable figure, not a law. */
@@ -10,7 +10,8 @@ export type Criterion =
       readonly bestPerPa: number
       readonly closesPerPa: number
     }
-  | { readonly by: 'bloomNumber'; readonly opens: number; readonly best: number; readonly closes: number }
+  /** Within the window, or only the best band, of that white's hole and bed, moved by that factor of flow. */
+  | { readonly by: 'bloomNumber'; readonly within: 'window' | 'best'; readonly factor: number }
   | { readonly by: 'gel' }
   /** Glass transition relative to the room; null opens at gel, null closes never. */
   | {
@@ -33,9 +34,8 @@ export const STAGES = {
   inkSpreads: { by: 'fluidity', opensPerPa: null, bestPerPa: 2400, closesPerPa: 1800 },
   pipe: {
     by: 'bloomNumber',
-    opens: BLOOM_WINDOW.tooEarlyAbove,
-    best: BLOOM_WINDOW.aim,
-    closes: BLOOM_WINDOW.tooLateBelow,
+    within: 'window',
+    factor: 1,
   },
   string: { by: 'fluidity', opensPerPa: 1450, bestPerPa: 1100, closesPerPa: 700 },
   cloudPull: { by: 'fluidity', opensPerPa: 1500, bestPerPa: 1000, closesPerPa: 600 },
@@ -69,11 +69,7 @@ export function windowOf(criterion: Criterion, setting: StageSetting): Window | 
       return fluidityWindow(history, criterion)
     case 'bloomNumber': {
       if (!white) throw new RangeError('windowOf: a bloom number needs the white it is for')
-      return fluidityWindow(history, {
-        opensPerPa: fluidityForBloom(white, criterion.opens),
-        bestPerPa: fluidityForBloom(white, criterion.best),
-        closesPerPa: fluidityForBloom(white, criterion.closes),
-      })
+      return fluidityWindow(history, bloomBounds(criterion, white))
     }
     case 'gel':
       return history.gelMin === null
@@ -85,6 +81,19 @@ export function windowOf(criterion: Criterion, setting: StageSetting): Window | 
       return settledWindow(history, criterion)
     default:
       return criterion satisfies never
+  }
+}
+
+function bloomBounds(
+  { within, factor }: Extract<Criterion, { by: 'bloomNumber' }>,
+  white: BloomWhite,
+): FluidityBounds {
+  const { tooEarlyAbove, bestFrom, aim, bestTo, tooLateBelow } = bloomWindow(white)
+  const perPa = (number: number) => fluidityForBloom(white, factor * number)
+  return {
+    opensPerPa: perPa(within === 'window' ? tooEarlyAbove : bestFrom),
+    bestPerPa: perPa(aim),
+    closesPerPa: perPa(within === 'window' ? tooLateBelow : bestTo),
   }
 }
 

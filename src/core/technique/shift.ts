@@ -1,3 +1,4 @@
+import { BLOOM_WINDOW } from '../resin/index.ts'
 import type { StepRule, Technique } from './technique.ts'
 
 /**
@@ -12,7 +13,7 @@ export function shiftedTechnique(technique: Technique, aimShiftLog: number): Tec
   return { ...technique, steps }
 }
 
-/** The edges of the aim step's band beside its best, as natural logs of flow; null where there is no such band. */
+/** The edges of the aim step's band beside its best, as natural logs of flow, of the usual hole and bed; null where there is no such band. */
 export function aimEdges(
   technique: Technique,
 ): { readonly earlyLog: number; readonly lateLog: number } | null {
@@ -22,8 +23,8 @@ export function aimEdges(
   switch (criterion.by) {
     case 'bloomNumber':
       return {
-        earlyLog: Math.log(criterion.opens / criterion.best),
-        lateLog: Math.log(criterion.closes / criterion.best),
+        earlyLog: Math.log(BLOOM_WINDOW.tooEarlyAbove / BLOOM_WINDOW.aim),
+        lateLog: Math.log(BLOOM_WINDOW.tooLateBelow / BLOOM_WINDOW.aim),
       }
     case 'fluidity':
       return {
@@ -39,11 +40,11 @@ function shiftedStep(step: StepRule, factor: number): StepRule {
   if (step.moment.by !== 'resin') return step
   const { criterion } = step.moment
   switch (criterion.by) {
-    case 'bloomNumber': {
-      const { opens, best, closes } = criterion
-      const moved = { opens: opens * factor, best: best * factor, closes: closes * factor }
-      return { ...step, moment: { by: 'resin', criterion: { ...criterion, ...moved } } }
-    }
+    case 'bloomNumber':
+      return {
+        ...step,
+        moment: { by: 'resin', criterion: { ...criterion, factor: criterion.factor * factor } },
+      }
     case 'fluidity': {
       const { opensPerPa, bestPerPa, closesPerPa } = criterion
       const moved = {

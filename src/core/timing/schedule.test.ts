@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
 import { bloomRequest } from '../../../tests/support/request.ts'
-import { BLOOM_WINDOW, STIRRED_K, USUAL_WALL } from '../resin/index.ts'
+import { bloomWindow, STIRRED_K, USUAL_WALL } from '../resin/index.ts'
 import { TECHNIQUES, type StepId } from '../technique/index.ts'
 import { bloomNumber } from '../resin/index.ts'
 import { capacityOf } from './capacity.ts'
@@ -29,7 +29,7 @@ describe('a bloom of one coaster at 21 C', () => {
     const [white] = turnsOf(schedule, 'white')
     const middle = (white!.beginMin + white!.endMin) / 2
     const number = bloomNumber(schedule.white!, stateAt(schedule.forecast, middle).remainingFluidityPerPa)
-    expect(number).toBeCloseTo(BLOOM_WINDOW.aim, 0)
+    expect(number).toBeCloseTo(bloomWindow(schedule.white!).aim, 0)
   })
 })
 

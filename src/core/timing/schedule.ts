@@ -9,6 +9,7 @@ import {
   type MoldFill,
 } from '../batch/index.ts'
 import {
+  bloomWindow,
   fluidityForBloom,
   STIRRED_K,
   windowOf,
@@ -248,7 +249,7 @@ function aimFluidity(step: StepRule, white: BloomWhite | null): number {
   const { moment, id } = step
   if (moment.by === 'resin' && moment.criterion.by === 'fluidity') return moment.criterion.bestPerPa
   if (moment.by === 'resin' && moment.criterion.by === 'bloomNumber' && white)
-    return fluidityForBloom(white, moment.criterion.best)
+    return fluidityForBloom(white, moment.criterion.factor * bloomWindow(white).aim)
   throw new RangeError(`scheduleBatch: the decant cannot aim at step "${id}"`)
 }
 

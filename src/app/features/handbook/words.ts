@@ -13,7 +13,7 @@ export const SIGNS: readonly {
   },
   {
     stage: 'Pipe the white',
-    criterion: `Bloom number ${BLOOM_WINDOW.tooLateBelow} to ${BLOOM_WINDOW.tooEarlyAbove}, best ${BLOOM_WINDOW.bestTo} to ${BLOOM_WINDOW.bestFrom}`,
+    criterion: `Bloom number ${BLOOM_WINDOW.tooLateBelow.toFixed(0)} to ${BLOOM_WINDOW.tooEarlyAbove.toFixed(0)}, best ${BLOOM_WINDOW.bestTo.toFixed(0)} to ${BLOOM_WINDOW.bestFrom.toFixed(0)}, with a 3 mm hole over a 5 mm bed`,
     practice: 'About 20 minutes in the cup and 5 in the mold at 21 °C; sooner when warm, later when cold.',
   },
   {

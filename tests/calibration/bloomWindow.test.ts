@@ -1,0 +1,68 @@
+import { describe, expect, test } from '@jest/globals'
+import type { WhiteDose } from '#core/batch/index.ts'
+import { faceTask, planBatch } from '#core/plan/index.ts'
+import { createLab } from '#workers/bloomLab.ts'
+import { bloomRequest, COASTER } from '../support/request.ts'
+
+interface Case {
+  readonly holeMm: number
+  readonly bedMm: number
+  readonly dose: WhiteDose
+  readonly roomTempC: number
+}
+
+/** None of them lies on the table of the window; all of them in the long check: LONG=1 npm run unit -- tests/calibration/bloomWindow */
+const FEW: readonly Case[] = [
+  { holeMm: 3.3, bedMm: 4, dose: 'translucent', roomTempC: 19 },
+  { holeMm: 2.7, bedMm: 6, dose: 'milky', roomTempC: 23 },
+  { holeMm: 4.2, bedMm: 5.5, dose: 'opaque', roomTempC: 26 },
+]
+const MANY: readonly Case[] = [2, 2.7, 3.3, 4.2].flatMap((holeMm) =>
+  [3, 4, 6, 8].flatMap((bedMm) =>
+    (['translucent', 'milky', 'opaque'] as const).flatMap((dose) =>
+      [18, 23, 28].map((roomTempC) => ({ holeMm, bedMm, dose, roomTempC })),
+    ),
+  ),
+)
+
+/** Where the window's edges lie, and what the simulated face says of beads piped so many minutes inside and outside of them. */
+async function edgesOf({ holeMm, bedMm, dose, roomTempC }: Case, byMin: number) {
+  const mold = { ...COASTER, depthMm: 14 }
+  const request = bloomRequest({
+    roomTempC,
+    bedMm,
+    colours: [],
+    pieces: [{ mold, count: 2, pattern: null }],
+    white: { ...bloomRequest().white, dose, holeMm },
+  })
+  const plan = planBatch(request)
+  const window = plan.bloom!.window
+  const task = faceTask(request, plan, mold.id)!
+  const lab = createLab()
+  const verdictAt = async (whiteAtMin: number) => {
+    await lab.follow('x', { task, whiteAtMin, cells: 128, seed: 7 }, () => undefined)
+    const outcome = lab.outcome('x')
+    return outcome?.of === 'petals' ? outcome.verdict : null
+  }
+  const pouredMin = plan.decant.decantMin
+  // An edge that lies before the bed is poured is none.
+  const opens = window && window.openMin > pouredMin + byMin + 1 ? window.openMin : null
+  const closes = window?.closeMin ?? null
+  return {
+    window,
+    early: opens && [await verdictAt(opens - byMin), await verdictAt(opens + byMin)],
+    late: closes && [await verdictAt(closes - byMin), await verdictAt(closes + byMin)],
+  }
+}
+
+describe('the window and the picture agree', () => {
+  test.each(process.env['LONG'] ? MANY : FEW)(
+    'within two minutes: a hole of $holeMm mm, a bed of $bedMm mm, $dose, a room of $roomTempC C',
+    async (each) => {
+      const { window, early, late } = await edgesOf(each, 2)
+      if (!window) return
+      if (early) expect(early).toEqual(['tooEarly', 'inWindow'])
+      if (late) expect(late).toEqual(['inWindow', 'tooLate'])
+    },
+  )
+})
