@@ -73,6 +73,7 @@ test('an experiment says what it varies and keeps, and its result once both side
   await expect(declared).toContainText('White: See-through on a wiped stick becomes Milky on a wiped stick')
   await expect(declared).toContainText('Kept: technique, mold, resin, room, inks')
   await page.getByRole('button', { name: 'Keep for later' }).click()
+  await expect(page.getByRole('heading', { level: 1, name: 'Bench' })).toBeVisible()
   await page.goto('/log/trials')
   await expect(page.locator('[data-trial]').filter({ hasText: 'Ember heart dishes again' })).toContainText(
     'No result yet',

@@ -10,9 +10,9 @@ export interface FollowedPour {
   readonly decantMin: number | null
 }
 
-/** What this bench's bottle and room really are: drawn once from the usual belief, told to nobody. */
+/** What this bench's bottle and room really are: drawn once from the usual belief, told to nobody. Its parts stood in that room. */
 export function hiddenTruth(seed: number): Departure {
-  return drawDepartures(USUAL_BELIEF, 1, seed)[0]!
+  return { ...drawDepartures(USUAL_BELIEF, 1, seed)[0]!, mixK: 0 }
 }
 
 const WEEK_MIN = 10 * 1440

@@ -12,6 +12,8 @@ import { CountField } from '#app/components/CountField.tsx'
 import { MoldDrawing } from '#app/components/MoldDrawing.tsx'
 import { EmptyPlace, Place } from '#app/components/Place.tsx'
 import { useSay } from '#app/components/undo.tsx'
+import { localField } from '#app/components/when.ts'
+import { useNowMs } from '#app/platform/clock.ts'
 import { orderedPieces, storiesFor } from '#app/platform/orders.ts'
 import { useMolds, useOrders, useStories, type BatchStory } from '#app/platform/queries.ts'
 import { usePlatform } from '#app/platform/studio.tsx'
@@ -182,10 +184,16 @@ function OrderForm({ first, molds, close }: OrderFormProps) {
   const { db } = usePlatform()
   const say = useSay()
   const [draft, setDraft] = useState(first)
+  const today = localField(useNowMs(60_000)).slice(0, 10)
   const change = (changes: Partial<Order>) => setDraft((last) => ({ ...last, ...changes }))
   const read = v.safeParse(orderSchema, draft)
+  // An order whose day has passed may still be changed in everything else.
+  const duePast = draft.dueOn !== first.dueOn && draft.dueOn !== null && draft.dueOn < today
+  const problem = duePast
+    ? 'due day is in the past, expected a day still to come, or none'
+    : issueLines(read.issues ?? [])[0]?.replace(/^[\w.]+: /, '')
   const save = async () => {
-    if (!read.success) return
+    if (!read.success || duePast) return
     await saveItem(db, 'orders', read.output)
     say(`${read.output.name} is written down.`)
     close()
@@ -275,13 +283,13 @@ function OrderForm({ first, molds, close }: OrderFormProps) {
           onChange={(event) => change({ note: event.target.value })}
         />
       </label>
-      {!read.success && draft.name !== '' && (
+      {problem && draft.name !== '' && (
         <p className="text-stop text-sm" role="status">
-          {issueLines(read.issues)[0]?.replace(/^[\w.]+: /, '')}
+          {problem}
         </p>
       )}
       <div className="flex gap-2">
-        <button className="button button-main" disabled={!read.success}>
+        <button className="button button-main" disabled={!read.success || duePast}>
           Write it down
         </button>
         <button type="button" className="button button-quiet" onClick={close}>
