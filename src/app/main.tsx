@@ -7,7 +7,8 @@ import type { Remote } from 'comlink'
 import type { BloomLab } from '#workers/bloomLab.ts'
 import type { CardLab } from '#workers/cardLab.ts'
 import type { RackLab } from '#workers/rack.worker.ts'
-import { startBloomLab, startCardLab, startPlanner, startRackLab } from '#workers/client.ts'
+import type { RemedyLab } from '#workers/remedies.worker.ts'
+import { startBloomLab, startCardLab, startPlanner, startRackLab, startRemedyLab } from '#workers/client.ts'
 import { UndoProvider } from './components/undo.tsx'
 import { openStudio } from './platform/firstOpening.ts'
 import { useSpool } from './platform/marks.ts'
@@ -19,6 +20,7 @@ import './theme/theme.css'
 let bloomLab: Remote<BloomLab> | null = null
 let cardLab: Remote<CardLab> | null = null
 let rackLab: Remote<RackLab> | null = null
+let remedyLab: Remote<RemedyLab> | null = null
 
 const platform: Platform = {
   db: new StudioDatabase(),
@@ -26,6 +28,7 @@ const platform: Platform = {
   bloomLab: () => (bloomLab ??= startBloomLab()),
   cardLab: () => (cardLab ??= startCardLab()),
   rackLab: () => (rackLab ??= startRackLab()),
+  remedyLab: () => (remedyLab ??= startRemedyLab()),
   nowMs: () => Date.now(),
   evenMs: () => performance.now(),
   newId: () => crypto.randomUUID(),

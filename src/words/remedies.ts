@@ -6,8 +6,8 @@ import { printQuantity, printSpan, type UnitChoice } from '#core/units/index.ts'
 export function wordRemedy(remedy: Remedy, units: UnitChoice): string {
   if (remedy.kind !== 'stagger') return wordChange(remedy, units)
   const [first, ...others] = remedy.stagger.mixes
-  const starts = others.map((mix) => `+${printSpan(mix.startsAfterMin)}`).join(', ')
-  return `Plan it as ${remedy.stagger.mixes.length} mixes of ${first!.pieces} or so, stirred to the end at 0, ${starts}`
+  const starts = others.map((mix) => printSpan(mix.startsAfterMin)).join(', ')
+  return `Plan it as ${remedy.stagger.mixes.length} mixes of ${first!.pieces} or so, the next stirred ${starts} after the first`
 }
 
 const STRATEGY_CHANGES: Readonly<Record<CupStrategy, string>> = {

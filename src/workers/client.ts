@@ -3,6 +3,7 @@ import type { BloomLab } from './bloomLab.ts'
 import type { CardLab } from './cardLab.ts'
 import type { RackLab } from './rack.worker.ts'
 import type { Planner } from './planner.worker.ts'
+import type { RemedyLab } from './remedies.worker.ts'
 
 /** Starts the planner's worker. */
 export function startPlanner(): Remote<Planner> {
@@ -29,5 +30,12 @@ export function startCardLab(): Remote<CardLab> {
 export function startRackLab(): Remote<RackLab> {
   return wrap<RackLab>(
     new Worker(new URL('./rack.worker.ts', import.meta.url), { type: 'module', name: 'rack' }),
+  )
+}
+
+/** Starts the worker that tries what would help a plan. */
+export function startRemedyLab(): Remote<RemedyLab> {
+  return wrap<RemedyLab>(
+    new Worker(new URL('./remedies.worker.ts', import.meta.url), { type: 'module', name: 'remedies' }),
   )
 }

@@ -5,6 +5,7 @@ import type { BloomLab } from '#workers/bloomLab.ts'
 import type { CardLab } from '#workers/cardLab.ts'
 import type { RackLab } from '#workers/rack.worker.ts'
 import type { Planner } from '#workers/planner.worker.ts'
+import type { RemedyLab } from '#workers/remedies.worker.ts'
 
 export type { CardReading, Photograph } from '#workers/cardLab.ts'
 export { LOOKS } from '#workers/bloomLab.ts'
@@ -18,6 +19,7 @@ export interface Platform {
   readonly bloomLab: () => Remote<BloomLab>
   readonly cardLab: () => Remote<CardLab>
   readonly rackLab: () => Remote<RackLab>
+  readonly remedyLab: () => Remote<RemedyLab>
   readonly nowMs: () => number
   /** Goes on evenly whatever is done to the device's clock. */
   readonly evenMs: () => number

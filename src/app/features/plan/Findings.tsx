@@ -1,11 +1,10 @@
-import { useQuery } from '@tanstack/react-query'
 import type { BatchRequest } from '#core/batch/index.ts'
 import { gravityOf, type Finding, type Remedy, type Stagger } from '#core/plan/index.ts'
 import type { UnitChoice } from '#core/units/index.ts'
 import { wordFinding } from '#words/findings.ts'
 import { wordRemedy } from '#words/remedies.ts'
 import { Callout } from '#app/components/Callout.tsx'
-import { usePlatform } from '#app/platform/studio.tsx'
+import { useRemedies } from '#app/platform/remedies.ts'
 
 interface FindingsProps {
   readonly request: BatchRequest
@@ -17,13 +16,7 @@ interface FindingsProps {
 
 /** What is worth knowing before pouring, each with a button for every remedy that was tried and helps. */
 export function Findings({ request, findings, units, change, keepMixes }: FindingsProps) {
-  const { planner } = usePlatform()
-  const { data } = useQuery({
-    queryKey: ['remedies', request],
-    queryFn: () => planner.remediesFor(request),
-    enabled: findings.length > 0,
-    staleTime: Infinity,
-  })
+  const { data, isFetching } = useRemedies(request, findings.length > 0)
   if (findings.length === 0) return null
   const apply = (remedy: Remedy) =>
     remedy.kind === 'stagger' ? void keepMixes(request, remedy.stagger) : change(remedy.changes)
@@ -48,6 +41,11 @@ export function Findings({ request, findings, units, change, keepMixes }: Findin
           </Callout>
         )
       })}
+      {isFetching && (
+        <p className="text-ink-soft no-print text-sm" role="status">
+          Trying what would help …
+        </p>
+      )}
     </section>
   )
 }
