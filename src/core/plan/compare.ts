@@ -1,6 +1,6 @@
 import { inksOf, type BatchRequest } from '../batch/index.ts'
 import type { RunFacts } from '../journal/index.ts'
-import { isDrawn, TECHNIQUES } from '../technique/index.ts'
+import { isDrawn, isPiped, TECHNIQUES } from '../technique/index.ts'
 
 type Measure = 'mm' | 'ml' | 'C' | 'min'
 
@@ -96,9 +96,9 @@ const ROWS: readonly (readonly [ComparedId, (piece: ComparedPiece) => ComparedVa
       ),
   ],
   ['dose', ({ request }) => drawn(request, request.white.dose)],
-  ['hole', ({ request }) => figure('mm', request.technique === 'bloom' ? request.white.holeMm : null)],
-  ['spacing', ({ facts }) => figure('mm', facts?.technique === 'bloom' ? facts.spacingMm : null)],
-  ['margin', ({ facts }) => figure('mm', facts?.technique === 'bloom' ? facts.marginMm : null)],
+  ['hole', ({ request }) => figure('mm', isPiped(request.technique) ? request.white.holeMm : null)],
+  ['spacing', ({ facts }) => figure('mm', facts && isPiped(facts.technique) ? facts.spacingMm : null)],
+  ['margin', ({ facts }) => figure('mm', facts && isPiped(facts.technique) ? facts.marginMm : null)],
   ['pattern', ({ request, moldId }) => drawn(request, orderOf(request, moldId)?.pattern?.name ?? 'as usual')],
   ['bed', ({ request, facts }) => figure('mm', facts?.bedMm ?? request.bedMm)],
   ['displaced', ({ request }) => figure('ml', laidIn(request)?.volumeMl)],

@@ -35,6 +35,11 @@ export function isDrawn(id: TechniqueId): boolean {
   return TECHNIQUES[id].white.by !== 'none'
 }
 
+/** Whether its white is piped from a bag, as beads. */
+export function isPiped(id: TechniqueId): boolean {
+  return TECHNIQUES[id].white.by === 'bag'
+}
+
 /** The rule of that step. Throws RangeError when the technique has no such step. */
 export function stepRule(technique: Technique, id: StepId): StepRule {
   const found = technique.steps.find((step) => step.id === id)

@@ -1,4 +1,4 @@
-import { isDrawn } from '#core/technique/index.ts'
+import { isDrawn, isPiped, TECHNIQUES } from '#core/technique/index.ts'
 import type { Dimension, UnitId } from '#core/units/index.ts'
 import { QuantityField } from '#app/components/QuantityField.tsx'
 import { ChoiceField } from '#app/components/ChoiceField.tsx'
@@ -28,13 +28,14 @@ export function FineTuning({ draft, problems, units, change }: InputsProps) {
       {...(hint && { hint })}
     />
   )
+  const piped = isPiped(draft.technique)
   const mm = ['length', units.length] as const
   const seconds = ['time', 's'] as const
   const inSeconds = (value: number) => value / 60
   return (
     <details className="border-line rounded-xl border p-3">
       <summary className="min-h-11 cursor-pointer content-center font-medium">
-        {draft.technique === 'bloom' ? 'Depths, white, measuring, hands' : 'Depths, measuring, hands'}
+        {piped ? 'Depths, white, measuring, hands' : 'Depths, measuring, hands'}
       </summary>
       <div className="mt-3 grid grid-cols-2 gap-4">
         <QuantityField
@@ -69,7 +70,7 @@ export function FineTuning({ draft, problems, units, change }: InputsProps) {
           field('Back layer', 'back.depthMm', mm, back.depthMm, (depthMm) =>
             change({ back: { ...back, depthMm } }),
           )}
-        {draft.technique === 'bloom' &&
+        {piped &&
           field(
             'Inks settle for',
             'settleMin',
@@ -78,7 +79,7 @@ export function FineTuning({ draft, problems, units, change }: InputsProps) {
             (settleMin) => change({ settleMin }),
             '5 to 7 min is usual',
           )}
-        {draft.technique === 'bloom' && (
+        {piped && (
           <>
             {field(
               'Hole in the bag',
@@ -115,7 +116,7 @@ export function FineTuning({ draft, problems, units, change }: InputsProps) {
             </div>
           </>
         )}
-        {draft.technique === 'bloom' && (
+        {piped && (
           <ChoiceField
             label="The white is"
             value={draft.whiteApart === null ? 'asNeeded' : draft.whiteApart ? 'apart' : 'together'}
@@ -127,7 +128,7 @@ export function FineTuning({ draft, problems, units, change }: InputsProps) {
             onChange={(how) => change({ whiteApart: how === 'asNeeded' ? null : how === 'apart' })}
           />
         )}
-        {draft.technique === 'petri' && (
+        {TECHNIQUES[draft.technique].white.by === 'needle' && (
           <ChoiceField
             label="Drops go over it"
             value={draft.rounds === null ? 'covered' : String(draft.rounds)}
@@ -162,7 +163,7 @@ export function FineTuning({ draft, problems, units, change }: InputsProps) {
           field('A drop takes', 'hands.dropS', seconds, inSeconds(hands.dropS), (value) =>
             change({ hands: { ...hands, dropS: value * 60 } }),
           )}
-        {draft.technique === 'bloom' && (
+        {piped && (
           <>
             {field(
               'Rest left in the bag',

@@ -1,7 +1,7 @@
 import type { BatchRequest, Cup, Mix, Parts } from '#core/batch/index.ts'
 import type { BatchPlan } from '#core/plan/index.ts'
 import { weightRatio } from '#core/resin/index.ts'
-import { isDrawn } from '#core/technique/index.ts'
+import { isDrawn, isPiped } from '#core/technique/index.ts'
 import { printQuantity, type UnitChoice } from '#core/units/index.ts'
 import { CUP_WORDS, wordMix } from '#words/mixes.ts'
 import { CupPicture } from '#app/components/CupPicture.tsx'
@@ -52,12 +52,11 @@ function MixView({ mix, request, units }: { mix: Mix; request: BatchRequest; uni
         </summary>
         <p className="text-ink-soft max-w-prose">
           {g(mix.inMoldsG)} reach the molds and {g(mix.lossG)} stay in cups
-          {mix.id === 'first' && request.technique === 'bloom' ? ' and bag' : ''} (common practice). The
-          stated ratio is {request.resin.ratio.partsA} : {request.resin.ratio.partsB} by{' '}
-          {request.resin.ratio.by}; as A and B are {request.resin.densityAGPerMl} and{' '}
-          {request.resin.densityBGPerMl} times as heavy as water that is{' '}
-          {weightRatio(request.resin).toFixed(3)} parts of A by weight for each of B. Rounded up to{' '}
-          {printQuantity(request.measuring.graduationG, units.mass, 2)}: {rounding(byWeight, g)}.
+          {mix.id === 'first' && isPiped(request.technique) ? ' and bag' : ''} (common practice). The stated
+          ratio is {request.resin.ratio.partsA} : {request.resin.ratio.partsB} by {request.resin.ratio.by}; as
+          A and B are {request.resin.densityAGPerMl} and {request.resin.densityBGPerMl} times as heavy as
+          water that is {weightRatio(request.resin).toFixed(3)} parts of A by weight for each of B. Rounded up
+          to {printQuantity(request.measuring.graduationG, units.mass, 2)}: {rounding(byWeight, g)}.
         </p>
       </details>
       <ul className="mt-3 flex flex-wrap gap-x-6 gap-y-3">

@@ -2,7 +2,7 @@ import { useMemo } from 'react'
 import { Link } from 'react-router'
 import { HAND_SMOOTH, islandsOf, narrowZones, polygonOf } from '#core/mold/index.ts'
 import { inksOf, narrowFromMm, type BatchRequest, type Layer, type MoldFill } from '#core/batch/index.ts'
-import { isDrawn, TECHNIQUES } from '#core/technique/index.ts'
+import { isDrawn, isPiped } from '#core/technique/index.ts'
 import { printQuantity, type UnitChoice } from '#core/units/index.ts'
 import { wordLayer } from '#words/mixes.ts'
 import { usePatternLink } from './patternLink.ts'
@@ -89,7 +89,7 @@ function FromAbove({
 }) {
   const { outline, name } = fill.mold
   const narrowMm = narrowFromMm(request.white)
-  const blooms = TECHNIQUES[request.technique].white.by === 'bag'
+  const blooms = isPiped(request.technique)
   const narrow = useMemo(
     () => (blooms ? narrowZones(polygonOf(outline, HAND_SMOOTH), narrowMm, islandsOf(outline)) : []),
     [outline, narrowMm, blooms],

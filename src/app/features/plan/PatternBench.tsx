@@ -21,7 +21,7 @@ import {
   type PatternMark,
 } from '#core/pattern/index.ts'
 import { patternNeeds, type LivePlan } from '#core/plan/index.ts'
-import { TECHNIQUES } from '#core/technique/index.ts'
+import { isPiped, TECHNIQUES } from '#core/technique/index.ts'
 import type { UnitChoice } from '#core/units/index.ts'
 import { patternSchema } from '#schema/pattern.ts'
 import { pathOf } from '#schema/issues.ts'
@@ -298,7 +298,7 @@ function Drawing({ draft, order, pattern, chosen, choose, change, inkHexes }: Dr
   const narrowMm = narrowFromMm(draft.white)
   const narrow = useMemo(
     () =>
-      draft.technique === 'bloom' && narrowMm > 0
+      isPiped(draft.technique) && narrowMm > 0
         ? narrowZones(polygonOf(outline, HAND_SMOOTH), narrowMm, islandsOf(outline))
         : [],
     [draft.technique, outline, narrowMm],

@@ -5,7 +5,7 @@ import type { BackChoice, BatchRequest, Inclusions, PieceOrder, WhiteDose } from
 import type { Colour } from '#core/colour/index.ts'
 import { openAreaMm2, type Mold } from '#core/mold/index.ts'
 import { scaledPattern } from '#core/pattern/index.ts'
-import { isDrawn, TECHNIQUES, type TechniqueId } from '#core/technique/index.ts'
+import { isDrawn, isPiped, TECHNIQUES, type TechniqueId } from '#core/technique/index.ts'
 import { BACK_WORDS, DOSE_WORDS, ratioWords } from '#words/vocabulary.ts'
 import { ChoiceField } from '#app/components/ChoiceField.tsx'
 import { QuantityField } from '#app/components/QuantityField.tsx'
@@ -84,7 +84,7 @@ export function PlanInputs(props: InputsProps) {
           onChange={(face) => change({ face })}
         />
       </div>
-      {draft.technique === 'bloom' && (
+      {isPiped(draft.technique) && (
         <ChoiceField
           label="White"
           value={draft.white.dose}
