@@ -1,8 +1,10 @@
 import { describe, expect, test } from '@jest/globals'
 import type { WhiteDose } from '#core/batch/index.ts'
-import { faceTask, planBatch } from '#core/plan/index.ts'
+import { faceTask, planBatch, remediesFor } from '#core/plan/index.ts'
 import { createLab } from '#workers/bloomLab.ts'
 import { bloomRequest, COASTER } from '../support/request.ts'
+
+const MOLD = { ...COASTER, depthMm: 14 }
 
 interface Case {
   readonly holeMm: number
@@ -25,19 +27,22 @@ const MANY: readonly Case[] = [2, 2.7, 3.3, 4.2].flatMap((holeMm) =>
   ),
 )
 
-/** Where the window's edges lie, and what the simulated face says of beads piped so many minutes inside and outside of them. */
-async function edgesOf({ holeMm, bedMm, dose, roomTempC }: Case, byMin: number) {
-  const mold = { ...COASTER, depthMm: 14 }
-  const request = bloomRequest({
+function requestOf({ holeMm, bedMm, dose, roomTempC }: Case) {
+  return bloomRequest({
     roomTempC,
     bedMm,
     colours: [],
-    pieces: [{ mold, count: 2, pattern: null }],
+    pieces: [{ mold: MOLD, count: 2, pattern: null }],
     white: { ...bloomRequest().white, dose, holeMm },
   })
+}
+
+/** Where the window's edges lie, and what the simulated face says of beads piped so many minutes inside and outside of them. */
+async function edgesOf(each: Case, byMin: number) {
+  const request = requestOf(each)
   const plan = planBatch(request)
   const window = plan.bloom!.window
-  const task = faceTask(request, plan, mold.id)!
+  const task = faceTask(request, plan, MOLD.id)!
   const lab = createLab()
   const verdictAt = async (whiteAtMin: number) => {
     await lab.follow('x', { task, whiteAtMin, cells: 128, seed: 7 }, () => undefined)
@@ -60,7 +65,11 @@ describe('the window and the picture agree', () => {
     'within two minutes: a hole of $holeMm mm, a bed of $bedMm mm, $dose, a room of $roomTempC C',
     async (each) => {
       const { window, early, late } = await edgesOf(each, 2)
-      if (!window) return
+      if (!window) {
+        const missed = remediesFor(requestOf(each)).find(({ finding }) => finding.kind === 'windowMissed')
+        expect(missed!.remedies.map(({ kind }) => kind)).toEqual(expect.arrayContaining(['hole', 'dose']))
+        return
+      }
       if (early) expect(early).toEqual(['tooEarly', 'inWindow'])
       if (late) expect(late).toEqual(['inWindow', 'tooLate'])
     },
