@@ -56,7 +56,7 @@ const TURNS_TOO_LATE = [
   [34.6, 39.3, 45.9, 60.4, 82.1],
 ]
 
-/** The best band about the middle of the window, and where in it a plan aims: a little early (docs/decisions/0001). */
+/** The best band about the middle of the window (by eye), and where in it a plan aims: a little early (docs/decisions/0001). */
 const BEST_FROM = 1.14
 const AIM = 1.1
 const BEST_TO = 0.86
