@@ -134,7 +134,10 @@ export function FineTuning({ draft, problems, units, change }: InputsProps) {
             value={draft.rounds === null ? 'covered' : String(draft.rounds)}
             choices={[
               { id: 'covered', name: 'until the floor is covered' },
-              ...['1', '2', '3'].map((id) => ({ id, name: id === '1' ? 'once' : `${id} times` })),
+              ...Array.from({ length: Math.max(3, draft.rounds ?? 0) }, (_, k) => ({
+                id: String(k + 1),
+                name: k === 0 ? 'once' : `${k + 1} times`,
+              })),
             ]}
             onChange={(how) => change({ rounds: how === 'covered' ? null : Number(how) })}
           />
