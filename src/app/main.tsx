@@ -1,6 +1,6 @@
 import { StrictMode, useEffect, useMemo } from 'react'
 import { createRoot } from 'react-dom/client'
-import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
+import { QueryClientProvider } from '@tanstack/react-query'
 import { RouterProvider } from 'react-router'
 import { StudioDatabase } from '#data/database.ts'
 import type { Remote } from 'comlink'
@@ -11,6 +11,8 @@ import type { RemedyLab } from '#workers/remedies.worker.ts'
 import { startBloomLab, startCardLab, startPlanner, startRackLab, startRemedyLab } from '#workers/client.ts'
 import { UndoProvider } from './components/undo.tsx'
 import { openStudio } from './platform/firstOpening.ts'
+import { pourNowMs } from './platform/clockWatch.ts'
+import { createQueries } from './platform/mending.ts'
 import { useSpool } from './platform/marks.ts'
 import { useSettings } from './platform/queries.ts'
 import { PlatformProvider, type Platform } from './platform/studio.tsx'
@@ -29,14 +31,12 @@ const platform: Platform = {
   cardLab: () => (cardLab ??= startCardLab()),
   rackLab: () => (rackLab ??= startRackLab()),
   remedyLab: () => (remedyLab ??= startRemedyLab()),
-  nowMs: () => Date.now(),
+  nowMs: pourNowMs,
   evenMs: () => performance.now(),
   newId: () => crypto.randomUUID(),
 }
 
-const queries = new QueryClient({
-  defaultOptions: { queries: { retry: 1, refetchOnWindowFocus: false, networkMode: 'always' } },
-})
+const queries = createQueries(platform.db)
 
 /** Follows the chosen light; "system" follows the device. */
 function useTheme(): void {
@@ -67,11 +67,14 @@ function App() {
 async function begin(): Promise<void> {
   const root = createRoot(document.getElementById('root')!)
   root.render(<p style={{ padding: '2rem' }}>Opening the studio …</p>)
+  const slow = setTimeout(() => root.render(<SlowStudio />), SLOW_MS)
   try {
     await openStudio(platform.db, platform.nowMs())
   } catch (problem) {
+    clearTimeout(slow)
     return root.render(<ClosedStudio problem={problem} />)
   }
+  clearTimeout(slow)
   root.render(
     <StrictMode>
       <QueryClientProvider client={queries}>
@@ -80,6 +83,21 @@ async function begin(): Promise<void> {
         </PlatformProvider>
       </QueryClientProvider>
     </StrictMode>,
+  )
+}
+
+/** Longer than any opening takes, the demo's first one aside. */
+const SLOW_MS = 12_000
+
+function SlowStudio() {
+  return (
+    <main style={{ padding: '2rem', maxWidth: '40rem' }}>
+      <p>Opening the studio …</p>
+      <p>
+        This takes longer than usual. Another tab of an earlier Nublo may hold the studio: close it. Or the
+        browser keeps its storage shut: allow site data for this address, or leave a private window.
+      </p>
+    </main>
   )
 }
 

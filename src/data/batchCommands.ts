@@ -1,3 +1,4 @@
+import { Dexie } from 'dexie'
 import { fillMolds, type BatchRequest } from '#core/batch/index.ts'
 import type { Outcome, Piece } from '#core/journal/index.ts'
 import { mayFollow, readPour, type PourEvent } from '#core/runsheet/index.ts'
@@ -150,7 +151,7 @@ export function recordEvent(
       if (!(await db.batches.get(batchId))) return fail({ kind: 'unknown' as const })
       const events = await eventsOf(db, batchId)
       if (!mayFollow(events, event)) return fail({ kind: 'notNow' as const })
-      await db.events.add({ batchId, seq: events.length, event } as never)
+      await db.events.add({ batchId, seq: await nextSeq(db, batchId), event } as never)
       return ok(event)
     }),
   ).then(async (result) => {
@@ -158,6 +159,15 @@ export function recordEvent(
     if (result.ok) await keptBooks(db, batchId, event).catch(() => undefined)
     return result
   })
+}
+
+/** After the last one there: numbers may have gaps where a damaged one was set aside. */
+async function nextSeq(db: StudioDatabase, batchId: string): Promise<number> {
+  const last = await db.events
+    .where('[batchId+seq]')
+    .between([batchId, Dexie.minKey], [batchId, Dexie.maxKey])
+    .last()
+  return last ? last.seq + 1 : 0
 }
 
 /** Bookkeeping is loaded with the first mark: no place needs it before. */
@@ -173,29 +183,44 @@ export interface NewFace {
   readonly bytes: Uint8Array
 }
 
+/** A piece as it is recorded now; `undo` puts back what was recorded before, pictures too. */
+export interface Recorded {
+  readonly piece: Piece
+  readonly undo: () => Promise<void>
+}
+
 /** Stores how a piece came out, with new pictures of its faces; a new picture of a side replaces the old one. */
 export function recordOutcome(
   db: StudioDatabase,
   pieceId: string,
   { outcome, faces }: { readonly outcome: Outcome; readonly faces: readonly NewFace[] },
-): Promise<Result<Piece, BatchProblem>> {
+): Promise<Result<Recorded, BatchProblem>> {
   return stored(() =>
     db.transaction('rw', db.pieces, db.photos, async () => {
       const piece = await db.pieces.get(pieceId)
       if (!piece) return fail({ kind: 'unknown' as const })
       const sides = new Set(faces.map((face) => face.side))
-      await db.photos
+      const replaced = await db.photos
         .where('pieceId')
         .equals(pieceId)
         .and((photo) => sides.has(photo.side))
-        .delete()
+        .toArray()
+      await db.photos.bulkDelete(replaced.map(({ id }) => id))
       await db.photos.bulkAdd(faces.map((face) => ({ ...face, pieceId })))
       const recorded = {
         ...piece,
         outcome: { ...outcome, faults: [...outcome.faults], tags: [...outcome.tags] },
       }
       await db.pieces.put(recorded)
-      return ok(recorded)
+      const undo = () =>
+        stored(() =>
+          db.transaction('rw', db.pieces, db.photos, async () => {
+            await db.pieces.put(piece)
+            await db.photos.bulkDelete(faces.map(({ id }) => id))
+            await db.photos.bulkPut(replaced)
+          }),
+        )
+      return ok({ piece: recorded, undo })
     }),
   )
 }

@@ -1,6 +1,6 @@
 import { beforeEach, describe, expect, test } from '@jest/globals'
 import { bloomRequest } from '../../tests/support/request.ts'
-import { freshDatabase, PNG, smallStudio, T0 } from '../../tests/support/studio.ts'
+import { freshDatabase, step, PNG, smallStudio, T0 } from '../../tests/support/studio.ts'
 import { readPour, type PourEvent } from '#core/runsheet/index.ts'
 import {
   addBatch,
@@ -17,6 +17,7 @@ import { eventsOf } from './events.ts'
 import type { StudioDatabase } from './database.ts'
 import { addMolds, addMovement, addSupplies, removeItem, saveItem, saveSettings } from './shelfCommands.ts'
 import { stored, StorageError } from './storageError.ts'
+import { bringBack, keptStudios, letGo } from './keptStudios.ts'
 import { EMPTY_STUDIO, mergeStudio, readStudio, replaceStudio } from './studioCommands.ts'
 
 let db: StudioDatabase
@@ -76,7 +77,7 @@ describe('a batch', () => {
   })
 
   test('that is removed can be put back whole', async () => {
-    await replaceStudio(db, smallStudio())
+    await replaceStudio(db, smallStudio(), step())
     const before = await readStudio(db)
     const removed = await removeBatch(db, 'b1')
     expect(await db.events.count()).toBe(0)
@@ -127,7 +128,7 @@ describe('an outcome', () => {
 
 describe('the whole studio', () => {
   test('comes back from a replace as it was', async () => {
-    await replaceStudio(db, smallStudio())
+    await replaceStudio(db, smallStudio(), step())
     const read = await readStudio(db)
     expect(read.batches).toEqual(smallStudio().batches)
     expect(read.events).toEqual(smallStudio().events)
@@ -139,26 +140,92 @@ describe('the whole studio', () => {
     await replaceStudio(
       db,
       smallStudio({ molds: [{ ...smallStudio().molds[0]!, name: 'My own name for it' }] }),
+      step(),
     )
-    const first = await mergeStudio(db, smallStudio())
-    expect(first.added).toBe(0)
+    const first = await mergeStudio(db, smallStudio(), step())
+    expect(first.added).toEqual({})
+    expect(first.conflicts).toMatchObject([{ key: 'molds coaster', of: 'shelf' }])
     expect((await db.molds.get('coaster'))?.name).toBe('My own name for it')
     const other = { ...smallStudio(), molds: [{ ...smallStudio().molds[0]!, id: 'other' }] }
-    expect((await mergeStudio(db, other)).added).toBe(1)
+    expect((await mergeStudio(db, other, step())).added).toEqual({ molds: 1 })
+  })
+
+  test('brings a mark, an outcome and a picture of a batch that is here along, and can be taken back tomorrow', async () => {
+    await replaceStudio(db, smallStudio(), step())
+    const before = await readStudio(db)
+    const there = smallStudio()
+    const note = { id: 'n', atMs: T0 + 9e6, kind: 'note', text: 'level' } as const
+    const piece = { ...there.pieces[0]!, id: 'b1-2', no: 2, outcome: null }
+    const { keptId, added } = await mergeStudio(
+      db,
+      {
+        ...there,
+        events: [...there.events, { batchId: 'b1', seq: there.events.length, event: note }],
+        photos: [
+          ...there.photos,
+          { id: 'p9', pieceId: 'b1-1', side: 'back', mediaType: 'image/png', bytes: PNG },
+        ],
+        pieces: [...there.pieces, piece],
+      },
+      step(),
+    )
+    expect(added).toMatchObject({ marks: 1, pictures: 1 })
+    expect((await eventsOf(db, 'b1')).at(-1)).toEqual(note)
+    expect(await db.photos.get('p9')).toBeDefined()
+    await bringBack(db, keptId!, step())
+    expect(await readStudio(db)).toEqual(before)
+  })
+
+  test('large steps keep what was there, five of them; the oldest goes', async () => {
+    for (let no = 1; no <= 7; no++) await replaceStudio(db, smallStudio({ orders: [] }), step(`no ${no}`))
+    expect((await keptStudios(db)).map(({ why }) => why)).toEqual(['no 7', 'no 6', 'no 5', 'no 4', 'no 3'])
+    await letGo(db, (await keptStudios(db))[0]!.id)
+    expect(await db.keptParts.where('keptId').equals('no 7').count()).toBe(0)
+    expect((await keptStudios(db)).length).toBe(4)
+  })
+
+  test('a file without settings leaves the settings that are here', async () => {
+    await replaceStudio(db, smallStudio(), step())
+    await replaceStudio(db, smallStudio({ settings: null }), step())
+    expect((await readStudio(db)).settings).toEqual(smallStudio().settings)
   })
 
   test('a replace that fails half way leaves everything as it was', async () => {
-    await replaceStudio(db, smallStudio())
+    await replaceStudio(db, smallStudio(), step())
     const broken = smallStudio({ pieces: [smallStudio().pieces[0]!, smallStudio().pieces[0]!] })
-    await expect(replaceStudio(db, broken)).rejects.toBeInstanceOf(StorageError)
+    await expect(replaceStudio(db, broken, step())).rejects.toBeInstanceOf(StorageError)
     expect(await db.batches.count()).toBe(1)
     expect(await db.pieces.count()).toBe(1)
   })
 
   test('can be emptied', async () => {
-    await replaceStudio(db, smallStudio())
-    await replaceStudio(db, EMPTY_STUDIO)
-    expect(await readStudio(db)).toEqual(EMPTY_STUDIO)
+    await replaceStudio(db, smallStudio(), step())
+    await replaceStudio(db, EMPTY_STUDIO, step())
+    expect(await readStudio(db)).toEqual({ ...EMPTY_STUDIO, settings: smallStudio().settings })
+  })
+})
+
+describe('what is written over', () => {
+  test('an outcome and its picture come back', async () => {
+    await replaceStudio(db, smallStudio(), step())
+    const before = await readStudio(db)
+    const { outcome } = smallStudio().pieces[0]!
+    const faces = [{ id: 'new', side: 'front', mediaType: 'image/png', bytes: PNG } as const]
+    const result = await recordOutcome(db, 'b1-1', { outcome: { ...outcome!, rating: 1 }, faces })
+    expect((await db.pieces.get('b1-1'))?.outcome?.rating).toBe(1)
+    if (result.ok) await result.value.undo()
+    expect(await readStudio(db)).toEqual(before)
+  })
+
+  test('a changed item of the shelf comes back, a new one goes again', async () => {
+    await replaceStudio(db, smallStudio(), step())
+    const before = await readStudio(db)
+    const mold = smallStudio().molds[0]!
+    const { undo } = await saveItem(db, 'molds', { ...mold, name: 'Other' })
+    const added = await saveItem(db, 'molds', { ...mold, id: 'second' })
+    await undo()
+    await added.undo()
+    expect(await readStudio(db)).toEqual(before)
   })
 })
 

@@ -5,6 +5,7 @@ import type { Mold } from '#core/mold/index.ts'
 import type { Resin } from '#core/resin/index.ts'
 import type { Pattern } from '#core/pattern/index.ts'
 import type { MoldCare, Movement, Order, Supply } from '#core/shelf/index.ts'
+import { DOOR } from './door.ts'
 import {
   upgradeToInclusions,
   upgradeToLayersHeat,
@@ -12,9 +13,38 @@ import {
   upgradeToPatterns,
   upgradeToRack,
 } from './upgrades.ts'
-import type { Batch, Learning, Photo, Settings, StoredEvent } from '#schema/studio.ts'
+import type { Batch, Learning, Photo, Settings, StoredEvent, TableName } from '#schema/studio.ts'
 
 export type StoredPhoto = Photo & { readonly bytes: Uint8Array }
+
+/** The head of a studio that was set aside whole. */
+export interface KeptStudio {
+  readonly id: string
+  readonly atMs: number
+  /** What was done to it, such as "replaced by a file". */
+  readonly why: string
+  readonly batches: number
+  readonly pieces: number
+  readonly pictures: number
+  readonly pictureBytes: number
+}
+
+export interface KeptPart {
+  readonly keptId: string
+  /** The name of a table, or of a picture. */
+  readonly part: string
+  readonly table: TableName
+  readonly rows: readonly unknown[]
+}
+
+/** A row set aside because it is not what its table holds. */
+export interface AsideRow {
+  readonly no: number
+  readonly table: TableName
+  readonly row: unknown
+  readonly why: string
+}
+
 export type SettingsRow = Settings & { readonly id: 'studio' }
 
 /** The studio in the browser. Writes go through the commands, one transaction per intention. */
@@ -33,10 +63,16 @@ export class StudioDatabase extends Dexie {
   movements!: EntityTable<Movement, 'id'>
   care!: EntityTable<MoldCare, 'id'>
   orders!: EntityTable<Order, 'id'>
+  /** Studios as they were before a large step, and what they hold, table by table and picture by picture. */
+  kept!: EntityTable<KeptStudio, 'id'>
+  keptParts!: Table<KeptPart, [string, string]>
+  /** Rows that could not be read as what they are. */
+  aside!: EntityTable<AsideRow, 'no'>
 
   /** Strict: a mark is on the disk before it counts as stored. Relaxed is for what can be made again, such as the demo. */
   constructor(name = 'nublo', durability: 'strict' | 'relaxed' = 'strict') {
     super(name, { chromeTransactionDurability: durability })
+    this.use(DOOR)
     this.version(1).stores({
       resins: 'id',
       colours: 'id',
@@ -54,5 +90,6 @@ export class StudioDatabase extends Dexie {
       .upgrade(upgradeToRack)
     this.version(5).stores({}).upgrade(upgradeToInclusions)
     this.version(6).stores({}).upgrade(upgradeToLayersHeat)
+    this.version(7).stores({ kept: 'id, atMs', keptParts: '[keptId+part], keptId', aside: '++no' })
   }
 }

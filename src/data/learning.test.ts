@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals'
-import { freshDatabase } from '../../tests/support/studio.ts'
+import { freshDatabase, step } from '../../tests/support/studio.ts'
 import { countRun, forgetBefore } from './learningCommands.ts'
 import { mergeStudio, readStudio, replaceStudio } from './studioCommands.ts'
 import { smallStudio } from '../../tests/support/studio.ts'
@@ -28,12 +28,13 @@ describe('what someone decides about learning', () => {
     expect((await db.learning.get('technique-bloom'))!.sinceMs).toBe(0)
   })
 
-  test('travels with the studio: replaced with it, merged where it is new', async () => {
+  test('travels with the studio: replaced with it, merged to the later reset', async () => {
     const db = freshDatabase()
     const learning = [{ id: 'resin-r1', sinceMs: 7, leftOut: ['b1'] }]
-    await replaceStudio(db, smallStudio({ learning }))
+    await replaceStudio(db, smallStudio({ learning }), step())
     expect((await readStudio(db)).learning).toEqual(learning)
-    await mergeStudio(db, smallStudio({ learning: [{ id: 'resin-r1', sinceMs: 9, leftOut: [] }] }))
-    expect((await readStudio(db)).learning).toEqual(learning)
+    await mergeStudio(db, smallStudio({ learning: [{ id: 'resin-r1', sinceMs: 9, leftOut: [] }] }), step())
+    const both = [{ ...learning[0]!, sinceMs: 9 }]
+    expect((await readStudio(db)).learning).toEqual(both)
   })
 })

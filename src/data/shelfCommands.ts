@@ -20,13 +20,25 @@ export interface ShelfItem {
 
 export type Shelf = keyof ShelfItem
 
-/** Puts an item on its shelf, new or changed. Batches keep the copy they were planned with. */
-export async function saveItem<Kind extends Shelf>(
+/** Puts an item on its shelf, new or changed; the answer takes that back. Batches keep the copy they were planned with. */
+export function saveItem<Kind extends Shelf>(
   db: StudioDatabase,
   shelf: Kind,
   item: ShelfItem[Kind],
-): Promise<void> {
-  await stored(() => tableOf(db, shelf).put(item))
+): Promise<Added> {
+  const table = tableOf(db, shelf)
+  return stored(() =>
+    db.transaction('rw', table, async () => {
+      const before = await table.get(item.id)
+      await table.put(item)
+      const undo = () =>
+        stored(async () => {
+          if (before) await table.put(before)
+          else await table.delete(item.id)
+        })
+      return { undo }
+    }),
+  )
 }
 
 /** Takes an item off its shelf; the answer puts it back. Null when it was not there. */
@@ -39,7 +51,7 @@ export function removeItem<Kind extends Shelf>(
     const item = await tableOf(db, shelf).get(id)
     if (!item) return null
     await tableOf(db, shelf).delete(id)
-    return { restore: () => saveItem(db, shelf, item as ShelfItem[Kind]) }
+    return { restore: () => stored(async () => void (await tableOf(db, shelf).put(item))) }
   })
 }
 

@@ -1,3 +1,5 @@
+import { Refused } from './door.ts'
+
 /** The device would not store or give something back: full disk, blocked storage, broken database. */
 export class StorageError extends Error {
   readonly full: boolean
@@ -9,19 +11,32 @@ export class StorageError extends Error {
   }
 }
 
+/** What is said where there is no room. */
+export const FULL =
+  'The device is full: nothing was changed. Free some space, or export the studio and remove pictures.'
+
 /** Runs a storage job and turns whatever the browser throws into a StorageError that says what to do. */
 export async function stored<Value>(job: () => Promise<Value>): Promise<Value> {
   try {
     return await job()
   } catch (cause) {
+    const refused = refusalIn(cause)
+    if (refused) throw refused
     const full = isQuota(cause)
     throw new StorageError(
       full
-        ? 'The device is full: nothing was changed. Free some space, or export the studio and remove pictures.'
+        ? FULL
         : 'The browser would not store this: nothing was changed. Private windows and blocked site data do that.',
       { full, cause },
     )
   }
+}
+
+/** The refusal of the door, which Dexie may have wrapped. */
+function refusalIn(cause: unknown): Refused | null {
+  if (cause instanceof Refused) return cause
+  const inner = (cause as { readonly inner?: unknown } | null)?.inner
+  return inner instanceof Refused ? inner : null
 }
 
 function isQuota(cause: unknown): boolean {

@@ -1,5 +1,8 @@
+import type { IndexableType, Table } from 'dexie'
 import type { Studio } from '#schema/studio.ts'
 import type { StudioDatabase } from './database.ts'
+import { clearStudio, largeStep, STUDIO_TABLES, type LargeStep } from './keptStudios.ts'
+import { inWords, mergeStudios, type Choice, type Merged } from './mergeStudios.ts'
 import { stored } from './storageError.ts'
 
 /** A studio with nothing in it. */
@@ -18,19 +21,13 @@ export const EMPTY_STUDIO: Studio = {
   movements: [],
   care: [],
   orders: [],
-}
-
-/** What an import did, by kind of record. */
-export interface ImportReport {
-  readonly added: number
-  /** Records whose id was there already; what is here was kept. */
-  readonly kept: number
+  aside: [],
 }
 
 /** The whole studio as plain records. */
 export function readStudio(db: StudioDatabase): Promise<Studio> {
   return stored(() =>
-    db.transaction('r', tables(db), async () => ({
+    db.transaction('r', read(db), async () => ({
       ...(await recordsOf(db)),
       photos: await db.photos.toArray(),
     })),
@@ -43,10 +40,20 @@ type PictureRecord = Omit<Studio['photos'][number], 'bytes'>
 export async function readRecords(
   db: StudioDatabase,
 ): Promise<Omit<Studio, 'photos'> & { readonly photos: readonly PictureRecord[] }> {
-  const photos: PictureRecord[] = []
-  for await (const { bytes: _bytes, ...photo } of eachPicture(db)) photos.push(photo)
-  const records = await stored(() => db.transaction('r', tables(db), () => recordsOf(db)))
+  const photos = await pictureRecords(db)
+  const records = await stored(() => db.transaction('r', read(db), () => recordsOf(db)))
   return { ...records, photos }
+}
+
+async function pictureRecords(db: StudioDatabase): Promise<readonly PictureRecord[]> {
+  const photos: PictureRecord[] = []
+  for (let after = ''; ;) {
+    const some = await db.photos.where('id').above(after).limit(PICTURES_AT_ONCE).toArray()
+    photos.push(...some.map(({ bytes: _bytes, ...photo }) => photo))
+    const last = some.at(-1)
+    if (!last) return photos
+    after = last.id
+  }
 }
 
 /** So many pictures are held at a time. */
@@ -65,6 +72,10 @@ export async function* eachPicture(db: StudioDatabase): AsyncGenerator<Studio['p
   }
 }
 
+function read(db: StudioDatabase) {
+  return [...STUDIO_TABLES, 'aside'].map((name) => db.table(name))
+}
+
 async function recordsOf(db: StudioDatabase): Promise<Omit<Studio, 'photos'>> {
   return {
     resins: await db.resins.toArray(),
@@ -80,7 +91,15 @@ async function recordsOf(db: StudioDatabase): Promise<Omit<Studio, 'photos'>> {
     movements: await db.movements.toArray(),
     care: await db.care.toArray(),
     orders: await db.orders.toArray(),
+    aside: (await db.aside.toArray()).map(({ table, row, why }) => ({ table, row: withoutBytes(row), why })),
   }
+}
+
+/** A picture that was set aside is written down without its bytes. */
+function withoutBytes(row: unknown): unknown {
+  if (typeof row !== 'object' || row === null || !('bytes' in row)) return row
+  const { bytes: _bytes, ...rest } = row
+  return rest
 }
 
 async function settingsOf(db: StudioDatabase): Promise<Studio['settings']> {
@@ -90,93 +109,81 @@ async function settingsOf(db: StudioDatabase): Promise<Studio['settings']> {
   return settings
 }
 
+/** What adding that studio to this one would do: what comes along, and what both changed. Nothing is written. */
+export async function compareStudio(db: StudioDatabase, studio: Studio): Promise<Merged> {
+  return mergeStudios(await readRecords(db), studio)
+}
+
 /**
- * Adds what the file holds and this studio does not; a record whose id is here already is left as it is, and a batch that
- * is here keeps its own events. One transaction: all of it or nothing.
+ * Adds to this studio what another one has, runs, pieces and pictures of batches that are here too. What both changed goes by the choices, and stays as
+ * it is here without one. One transaction: all of it or nothing; what was there before is kept.
  */
-export function mergeStudio(db: StudioDatabase, studio: Studio): Promise<ImportReport> {
-  return stored(() =>
-    db.transaction('rw', tables(db), async () => {
-      const here = new Set(await db.batches.toCollection().primaryKeys())
-      const hereBefore = (batchId: string) => here.has(batchId)
-      const reports = [
-        await addNew(db.resins, studio.resins),
-        await addNew(db.colours, studio.colours),
-        await addNew(db.molds, studio.molds),
-        await addNew(db.patterns, studio.patterns),
-        await addNew(db.batches, studio.batches),
-        await addNew(
-          db.pieces,
-          studio.pieces.filter((piece) => !hereBefore(piece.batchId)),
-        ),
-      ]
-      await db.events.bulkPut(studio.events.filter((row) => !hereBefore(row.batchId)) as never)
-      await addNew(db.photos, studio.photos)
-      await addNew(db.learning, studio.learning)
-      await addNew(db.supplies, studio.supplies)
-      await addNew(db.movements, studio.movements)
-      await addNew(db.care, studio.care)
-      await addNew(db.orders, studio.orders)
-      if (studio.settings && !(await db.settings.get('studio')))
-        await db.settings.put({ ...studio.settings, id: 'studio' })
-      return reports.reduce((sum, each) => ({ added: sum.added + each.added, kept: sum.kept + each.kept }))
-    }),
-  )
+export async function mergeStudio(
+  db: StudioDatabase,
+  studio: Studio,
+  step: LargeStep,
+  choices: Readonly<Record<string, Choice>> = {},
+): Promise<Merged & { readonly keptId: string | null }> {
+  let merged: Merged | null = null
+  const keptId = await largeStep(db, step, async () => {
+    const here = { ...(await recordsOf(db)), photos: await pictureRecords(db) }
+    merged = mergeStudios(here, studio, choices)
+    const { photos, aside, ...tables } = merged.records
+    for (const [name, rows] of Object.entries(tables)) {
+      const before: readonly object[] = here[name as keyof typeof tables]
+      await writeChanged(db.table(name), before, rows)
+    }
+    const bytesOf = new Map(studio.photos.map((photo) => [photo.id, photo.bytes]))
+    const known = new Set(here.photos.map(({ id }) => id))
+    const stay = new Set(photos.map(({ id }) => id))
+    await db.photos.bulkDelete([...known].filter((id) => !stay.has(id)))
+    const fresh = photos.filter(({ id }) => !known.has(id))
+    await db.photos.bulkAdd(fresh.map((photo) => ({ ...photo, bytes: bytesOf.get(photo.id)! })))
+    await db.aside.clear()
+    await db.aside.bulkAdd([...aside] as never[])
+    if (studio.settings && !(await db.settings.get('studio')))
+      await db.settings.put({ ...studio.settings, id: 'studio' })
+  })
+  return { ...merged!, keptId }
 }
 
-/** Puts the file's studio in place of this one. One transaction: all of it or nothing. */
-export function replaceStudio(db: StudioDatabase, studio: Studio): Promise<void> {
-  return stored(() =>
-    db.transaction('rw', tables(db), async () => {
-      for (const table of tables(db)) await table.clear()
-      await db.resins.bulkAdd([...studio.resins])
-      await db.colours.bulkAdd([...studio.colours])
-      await db.molds.bulkAdd([...studio.molds])
-      await db.patterns.bulkAdd([...studio.patterns])
-      await db.batches.bulkAdd([...studio.batches])
-      await db.events.bulkAdd([...studio.events])
-      await db.pieces.bulkAdd([...studio.pieces])
-      await db.photos.bulkAdd([...studio.photos])
-      await db.learning.bulkAdd([...studio.learning])
-      await db.supplies.bulkAdd([...studio.supplies])
-      await db.movements.bulkAdd([...studio.movements])
-      await db.care.bulkAdd([...studio.care])
-      await db.orders.bulkAdd([...studio.orders])
-      if (studio.settings) await db.settings.add({ ...studio.settings, id: 'studio' })
-    }),
-  )
+/** Writes the rows that are new or not what they were, and takes out those that are gone. */
+async function writeChanged(
+  table: Table<object, IndexableType>,
+  before: readonly object[],
+  after: readonly object[],
+): Promise<void> {
+  const keyOf = (row: object): IndexableType => {
+    const { id, batchId, seq } = row as {
+      readonly id?: string
+      readonly batchId?: string
+      readonly seq?: number
+    }
+    return id ?? [batchId!, seq!]
+  }
+  const were = new Map(before.map((row) => [String(keyOf(row)), inWords(row)]))
+  const stay = new Set(after.map((row) => String(keyOf(row))))
+  await table.bulkDelete(before.map(keyOf).filter((key) => !stay.has(String(key))))
+  await table.bulkPut(after.filter((row) => were.get(String(keyOf(row))) !== inWords(row)))
 }
 
-function tables(db: StudioDatabase) {
-  return [
-    db.resins,
-    db.colours,
-    db.molds,
-    db.patterns,
-    db.batches,
-    db.events,
-    db.pieces,
-    db.photos,
-    db.settings,
-    db.learning,
-    db.supplies,
-    db.movements,
-    db.care,
-    db.orders,
-  ]
+/**
+ * Puts the file's studio in place of this one; settings stay where the file has none. One transaction: all of it or nothing. The answer is the id
+ * under which what was there before is kept; null where there was nothing.
+ */
+export function replaceStudio(db: StudioDatabase, studio: Studio, step: LargeStep): Promise<string | null> {
+  return largeStep(db, step, async () => {
+    const settings = studio.settings ?? (await settingsOf(db))
+    await clearStudio(db)
+    const { settings: _settings, aside, ...tables } = studio
+    for (const [name, rows] of Object.entries(tables)) await db.table(name).bulkAdd([...rows])
+    await addAside(db, aside)
+    if (settings) await db.settings.add({ ...settings, id: 'studio' })
+  })
 }
 
-interface IdTable<Row> {
-  readonly bulkGet: (ids: string[]) => PromiseLike<(Row | undefined)[]>
-  readonly bulkAdd: (rows: Row[]) => PromiseLike<unknown>
-}
-
-async function addNew<Row extends { readonly id: string }>(
-  table: IdTable<Row>,
-  rows: readonly Row[],
-): Promise<ImportReport> {
-  const found = await table.bulkGet(rows.map((row) => row.id))
-  const fresh = rows.filter((_row, k) => found[k] === undefined)
-  await table.bulkAdd(fresh)
-  return { added: fresh.length, kept: rows.length - fresh.length }
+/** Rows that were set aside elsewhere, where they are not here already. */
+async function addAside(db: StudioDatabase, rows: Studio['aside']): Promise<void> {
+  const here = new Set((await db.aside.toArray()).map(({ table, row }) => JSON.stringify([table, row])))
+  await db.aside.bulkAdd(rows.filter(({ table, row }) => !here.has(JSON.stringify([table, row]))) as never[])
 }

@@ -2,56 +2,119 @@ import * as v from 'valibot'
 import { fail, ok, type Result } from '#core/units/index.ts'
 import { PLANNED_EARLIER, withLayersHeat } from '#schema/earlier.ts'
 import { issueLines } from '#schema/issues.ts'
-import { BUNDLE_FORMAT, BUNDLE_VERSION, bundleSchema, type Studio } from '#schema/studio.ts'
+import { BUNDLE_FORMAT, BUNDLE_VERSION, bundleSchema, checksumsSchema, type Studio } from '#schema/studio.ts'
 import { fromBase64, toBase64 } from './base64.ts'
+import {
+  changedIn,
+  checksumsOf,
+  pictureKey,
+  sha256,
+  withoutGroups,
+  type Checksums,
+  type RawFile,
+} from './checksums.ts'
 
 export type BundleProblem =
   | { readonly kind: 'notJson'; readonly detail: string }
   | { readonly kind: 'notAStudio' }
   | { readonly kind: 'newer'; readonly version: number }
   | { readonly kind: 'broken'; readonly lines: readonly string[] }
+  /** It was changed on its way: what is not as it was written, and the studio of all else, where that is one. */
+  | { readonly kind: 'changed'; readonly lines: readonly string[]; readonly whole: Studio | null }
   /** It would unpack into more than is taken. */
   | { readonly kind: 'tooMuch'; readonly what: string }
 
 /** The studio as one JSON file; the format is described in docs/formats.md. */
-export function writeBundle(studio: Studio, exportedAtMs: number): string {
+export async function writeBundle(studio: Studio, exportedAtMs: number): Promise<string> {
   const { photos, ...records } = studio
-  return JSON.stringify({
-    ...bundleHead(exportedAtMs),
-    ...records,
-    photos: photos.map(({ bytes, ...photo }) => ({ ...photo, base64: toBase64(bytes) })),
-  })
+  const rows = photos.map(({ bytes, ...photo }) => ({ ...photo, base64: toBase64(bytes) }))
+  return JSON.stringify(await provenFile({ ...records, photos: rows }, photos, exportedAtMs))
 }
 
-/** What every studio file begins with. */
-export function bundleHead(exportedAtMs: number) {
-  return { format: BUNDLE_FORMAT, version: BUNDLE_VERSION, exportedAt: new Date(exportedAtMs).toISOString() }
+/** Records as a file holds them, with its head and the checksums by which it proves itself. */
+export async function provenFile(
+  records: RawFile,
+  pictures: Iterable<Picture> | AsyncIterable<Picture>,
+  exportedAtMs: number,
+): Promise<RawFile> {
+  // As they will be read: what JSON does not write is not there.
+  const file = JSON.parse(
+    JSON.stringify({
+      format: BUNDLE_FORMAT,
+      version: BUNDLE_VERSION,
+      exportedAt: new Date(exportedAtMs).toISOString(),
+      ...records,
+    }),
+  ) as RawFile
+  const checksums = await checksumsOf(file)
+  for await (const { id, bytes } of pictures) checksums[pictureKey(id)] = await sha256(bytes)
+  return { ...file, checksums }
 }
+
+type Picture = Pick<Studio['photos'][number], 'id' | 'bytes'>
 
 /** The studio a JSON file holds, checked as a whole: nothing of a file with a problem is taken. */
-export function readBundle(text: string): Result<Studio, BundleProblem> {
+export function readBundle(text: string): Promise<Result<Studio, BundleProblem>> {
   return readBundleWith(text, () => null)
 }
 
 /** The same where pictures are files beside the records; `pictureOf` gives their bytes by name, null where there is none. */
-export function readBundleWith(
+export async function readBundleWith(
   text: string,
   pictureOf: (name: string) => Uint8Array | null,
-): Result<Studio, BundleProblem> {
+): Promise<Result<Studio, BundleProblem>> {
   const parsed = parseJson(text)
   if (!parsed.ok) return parsed
-  const head = parsed.value as { readonly format?: unknown; readonly version?: unknown } | null
-  if (typeof head !== 'object' || head?.format !== BUNDLE_FORMAT) return fail({ kind: 'notAStudio' })
-  if (typeof head.version === 'number' && head.version > BUNDLE_VERSION)
-    return fail({ kind: 'newer', version: head.version })
-  const read = v.safeParse(bundleSchema, parsed.value)
+  const file = parsed.value as RawFile | null
+  if (typeof file !== 'object' || file?.['format'] !== BUNDLE_FORMAT) return fail({ kind: 'notAStudio' })
+  if (typeof file['version'] === 'number' && file['version'] > BUNDLE_VERSION)
+    return fail({ kind: 'newer', version: file['version'] })
+  const sums = v.safeParse(checksumsSchema, file['checksums'])
+  if (!sums.success || sums.output === undefined) return studioIn(file, pictureOf)
+  const changed = [
+    ...(await changedIn(file, sums.output)),
+    ...(await changedPictures(file, sums.output, pictureOf)),
+  ]
+  if (changed.length === 0) return studioIn(file, pictureOf)
+  const rest = studioIn(withoutGroups(file, changed), pictureOf)
+  return fail({ kind: 'changed', lines: changed, whole: rest.ok ? rest.value : null })
+}
+
+async function changedPictures(
+  file: RawFile,
+  sums: Checksums,
+  pictureOf: (name: string) => Uint8Array | null,
+): Promise<readonly string[]> {
+  const changed: string[] = []
+  for (const row of Array.isArray(file['photos']) ? (file['photos'] as readonly unknown[]) : []) {
+    const { id, base64, file: name } = (row ?? {}) as Record<string, unknown>
+    const bytes = typeof base64 === 'string' ? bytesIn(base64) : pictureOf(String(name))
+    if (!bytes || (await sha256(bytes)) !== sums[pictureKey(id)]) changed.push(pictureKey(id))
+  }
+  return changed
+}
+
+function bytesIn(base64: string): Uint8Array | null {
+  try {
+    return fromBase64(base64)
+  } catch {
+    return null
+  }
+}
+
+/** The records as a studio, where each is what it should be and all of them hang together. */
+function studioIn(
+  file: RawFile,
+  pictureOf: (name: string) => Uint8Array | null,
+): Result<Studio, BundleProblem> {
+  const read = v.safeParse(bundleSchema, file)
   if (!read.success) return fail({ kind: 'broken', lines: issueLines(read.issues) })
-  const { format: _format, version, exportedAt: _at, photos, ...records } = read.output
+  const { format: _format, version, exportedAt: _at, checksums: _sums, photos, ...records } = read.output
   const studio: Studio = {
     ...(version < LAYERS_HEAT_VERSION ? withHeatOfToday(records) : records),
-    photos: photos.map(({ base64, file, ...photo }) => ({
+    photos: photos.map(({ base64, file: name, ...photo }) => ({
       ...photo,
-      bytes: base64 === undefined ? (pictureOf(file!) ?? NOTHING) : fromBase64(base64),
+      bytes: (base64 === undefined ? pictureOf(name!) : fromBase64(base64)) ?? NOTHING,
     })),
   }
   const lines = looseEnds(studio)

@@ -1,8 +1,9 @@
 import { describe, expect, test } from '@jest/globals'
+import fc from 'fast-check'
 import { strToU8, zipSync } from 'fflate'
 import { PNG, smallStudio, T0 } from '../../tests/support/studio.ts'
 import type { Studio } from '#schema/studio.ts'
-import { writeBundle } from './bundle.ts'
+import { readBundle, writeBundle } from './bundle.ts'
 import { isZip, readStudioZip, writeStudioZip, ZIP_LIMITS } from './studioZip.ts'
 
 async function* inPieces(bytes: Uint8Array, size = 1000): AsyncGenerator<Uint8Array> {
@@ -14,7 +15,10 @@ async function* picturesOf({ photos }: Studio) {
 const zipped = async (studio: Studio) => {
   const chunks: Uint8Array[] = []
   const records = { ...studio, photos: studio.photos.map(({ bytes: _bytes, ...photo }) => photo) }
-  await writeStudioZip(records, picturesOf(studio), { exportedAtMs: T0, give: (chunk) => chunks.push(chunk) })
+  await writeStudioZip(records, () => picturesOf(studio), {
+    exportedAtMs: T0,
+    give: (chunk) => chunks.push(chunk),
+  })
   return new Uint8Array(Buffer.concat(chunks))
 }
 const problemOf = async (bytes: Uint8Array, limits = ZIP_LIMITS) => {
@@ -25,6 +29,81 @@ const linesOf = async (bytes: Uint8Array) => {
   const problem = await problemOf(bytes)
   return problem?.kind === 'broken' ? problem.lines.join('\n') : String(problem?.kind)
 }
+
+/** The records of a file written by hand: without checksums. */
+async function byHand(studio: Studio) {
+  const { checksums: _sums, ...records } = JSON.parse(await writeBundle(studio, T0))
+  return records
+}
+
+const RUNS = process.env['LONG'] ? 5000 : 300
+
+describe('a file that was changed on its way', () => {
+  const studio = smallStudio()
+  const { photos } = studio
+  const pictures = Array.from({ length: 3 }, (_, k) => ({
+    ...photos[0]!,
+    id: `p${k}`,
+    side: 'front' as const,
+    pieceId: `b1-${k + 1}`,
+    bytes: Uint8Array.from([...PNG, ...Array.from({ length: 400 }, (_each, at) => (at * (k + 7)) % 251)]),
+  }))
+  const three = {
+    ...studio,
+    pieces: pictures.map(({ pieceId }, k) => ({ ...studio.pieces[0]!, id: pieceId, no: k + 1 })),
+    photos: pictures,
+  }
+
+  test('is told apart: of seeded single bits turned in the ZIP none comes in as something else, and what is whole can be taken', async () => {
+    const bytes = await zipped(three)
+    const counts: Record<string, number> = {}
+    for (const [at, bit] of fc.sample(fc.tuple(fc.nat(bytes.length - 1), fc.nat(7)), {
+      seed: 7,
+      numRuns: RUNS,
+    })) {
+      const turned = Uint8Array.from(bytes)
+      turned[at]! ^= 1 << bit
+      const read = await readStudioZip(inPieces(turned))
+      if (read.ok) expect(read.value).toEqual(three)
+      else if (read.problem.kind === 'changed' && read.problem.whole) {
+        const { whole } = read.problem
+        for (const table of ['batches', 'events', 'pieces', 'photos', 'molds', 'resins'] as const)
+          for (const row of whole[table] as readonly unknown[]) expect(three[table]).toContainEqual(row)
+      }
+      const kind = read.ok ? 'whole' : read.problem.kind
+      counts[kind] = (counts[kind] ?? 0) + 1
+    }
+    console.log(`${RUNS} bits turned in a ZIP:`, counts)
+    expect(counts['changed']).toBeGreaterThan(RUNS / 4)
+  })
+
+  test('the same in its records as JSON text', async () => {
+    const text = await writeBundle(three, T0)
+    const counts: Record<string, number> = {}
+    for (const [at, bit] of fc.sample(fc.tuple(fc.nat(text.length - 1), fc.nat(6)), {
+      seed: 8,
+      numRuns: RUNS,
+    })) {
+      const turned =
+        text.slice(0, at) + String.fromCharCode(text.charCodeAt(at) ^ (1 << bit)) + text.slice(at + 1)
+      const read = await readBundle(turned)
+      if (read.ok) expect(read.value).toEqual(three)
+      const kind = read.ok ? 'whole' : read.problem.kind
+      counts[kind] = (counts[kind] ?? 0) + 1
+    }
+    console.log(`${RUNS} bits turned in JSON:`, counts)
+  })
+
+  test('names the batch whose mark was moved, and brings the rest', async () => {
+    const file = JSON.parse(await writeBundle(three, T0))
+    file.events[3].event.atMs += 99 * 60_000
+    const read = await readBundle(JSON.stringify(file))
+    expect(read).toMatchObject({
+      ok: false,
+      problem: { kind: 'changed', lines: ['batch b1'], whole: { batches: [], molds: three.molds } },
+    })
+  })
+})
 
 describe('the studio as a ZIP file', () => {
   test('reads back what was written, pictures and all, in pieces of any size', async () => {
@@ -39,7 +118,7 @@ describe('the studio as a ZIP file', () => {
 
   test('is an ordinary ZIP: written by another program it reads as well', async () => {
     const studio = smallStudio()
-    const records = JSON.parse(writeBundle(studio, T0))
+    const records = JSON.parse(await writeBundle(studio, T0))
     const photos = studio.photos.map(({ bytes: _bytes, ...photo }) => ({
       ...photo,
       file: `pics/${photo.id}`,
@@ -59,7 +138,7 @@ describe('the studio as a ZIP file', () => {
     const only = (text: string) => zipSync({ 'studio.json': strToU8(text) })
     expect(await problemOf(only('{}'))).toEqual({ kind: 'notAStudio' })
     expect((await problemOf(only('{')))?.kind).toBe('notJson')
-    const newer = JSON.stringify({ ...JSON.parse(writeBundle(smallStudio(), T0)), version: 9 })
+    const newer = JSON.stringify({ ...(await byHand(smallStudio())), version: 9 })
     expect(await problemOf(only(newer))).toEqual({ kind: 'newer', version: 9 })
     expect(await linesOf(zipSync({ 'other.txt': strToU8('x') }))).toMatch(/studio.json is missing/)
     expect(await linesOf(strToU8('PK\u0003\u0004 and then nonsense'.repeat(50)))).toMatch(
@@ -68,7 +147,7 @@ describe('the studio as a ZIP file', () => {
   })
 
   test('whose picture is a script, or lies outside, is refused', async () => {
-    const records = JSON.parse(writeBundle(smallStudio(), T0))
+    const records = await byHand(smallStudio())
     const named = (file: string) =>
       strToU8(
         JSON.stringify({ ...records, photos: [{ ...smallStudio().photos[0]!, bytes: undefined, file }] }),

@@ -1,7 +1,7 @@
 import { Unzip, UnzipInflate, UnzipPassThrough, Zip, ZipDeflate, ZipPassThrough } from 'fflate'
 import { fail, type Result } from '#core/units/index.ts'
 import type { Studio } from '#schema/studio.ts'
-import { bundleHead, readBundleWith, type BundleProblem } from './bundle.ts'
+import { provenFile, readBundleWith, type BundleProblem } from './bundle.ts'
 
 /** What may come out of a studio file: a small one must not unpack into something that fills the device. */
 export interface ZipLimits {
@@ -24,11 +24,11 @@ type Records = Omit<Studio, 'photos'> & { readonly photos: readonly Omit<StoredP
 
 /**
  * The studio as a ZIP file: studio.json, deflated, and each picture as a file of its own. Pictures are taken one after another and given
- * on at once, so that memory holds one at a time.
+ * on at once, so that memory holds one at a time; they are gone through twice, first for their checksums.
  */
 export async function writeStudioZip(
   records: Records,
-  pictures: AsyncIterable<Pick<StoredPicture, 'id' | 'bytes'>>,
+  pictures: () => AsyncIterable<Pick<StoredPicture, 'id' | 'bytes'>>,
   { exportedAtMs, give }: { readonly exportedAtMs: number; readonly give: (chunk: Uint8Array) => void },
 ): Promise<void> {
   let failed: Error | null = null
@@ -38,15 +38,12 @@ export async function writeStudioZip(
   })
   const { photos, ...rest } = records
   const nameOf = new Map(photos.map((photo) => [photo.id, pictureName(photo)]))
-  const text = JSON.stringify({
-    ...bundleHead(exportedAtMs),
-    ...rest,
-    photos: photos.map((photo) => ({ ...photo, file: nameOf.get(photo.id) })),
-  })
+  const rows = photos.map((photo) => ({ ...photo, file: nameOf.get(photo.id) }))
+  const text = JSON.stringify(await provenFile({ ...rest, photos: rows }, pictures(), exportedAtMs))
   const json = new ZipDeflate(RECORDS, { level: 6 })
   zip.add(json)
   json.push(new TextEncoder().encode(text), true)
-  for await (const { id, bytes } of pictures) {
+  for await (const { id, bytes } of pictures()) {
     const file = new ZipPassThrough(nameOf.get(id) ?? `photos/${id}`)
     zip.add(file)
     file.push(bytes, true)
@@ -73,9 +70,12 @@ export async function readStudioZip(
   let problem: BundleProblem | null = null
   let unpacked = 0
   let begun = 0
+  let named: ReadonlySet<string> | null = null
   const unzip = new Unzip((file) => {
     begun++
     if (begun > limits.files) problem ??= { kind: 'tooMuch', what: `more than ${limits.files} files` }
+    if (named && file.name !== RECORDS && !named.has(file.name)) problem ??= stranger(file.name)
+    if (problem) return
     const parts: Uint8Array[] = []
     let own = 0
     file.ondata = (trouble, chunk, final) => {
@@ -88,7 +88,9 @@ export async function readStudioZip(
         problem = tooMuch(RECORDS, limits.recordsBytes)
       else {
         parts.push(chunk)
-        if (final) files.set(file.name, joined(parts, own))
+        if (!final) return
+        files.set(file.name, joined(parts, own))
+        if (file.name === RECORDS) named = filesNamedIn(files.get(RECORDS)!)
       }
     }
     file.start()
@@ -105,7 +107,25 @@ export async function readStudioZip(
   } catch {
     problem ??= { kind: 'broken', lines: ['the file is cut off or is no ZIP file'] }
   }
-  return problem ? fail(problem) : studioOf(files)
+  if (problem) return fail(problem)
+  const unnamed = [...files.keys()].find((name) => name !== RECORDS && named && !named.has(name))
+  return unnamed === undefined ? studioOf(files) : fail(stranger(unnamed))
+}
+
+/** The pictures' files that the records name; null where they cannot be read, which is told later. */
+function filesNamedIn(records: Uint8Array): ReadonlySet<string> | null {
+  try {
+    const { photos } = JSON.parse(new TextDecoder().decode(records)) as { readonly photos?: unknown }
+    if (!Array.isArray(photos)) return null
+    return new Set(photos.map((row: { readonly file?: unknown } | null) => String(row?.file)))
+  } catch {
+    return null
+  }
+}
+
+/** A file in the ZIP that no record names. */
+function stranger(name: string): BundleProblem {
+  return { kind: 'broken', lines: [`${name.slice(0, 80)}: no record of the studio names this file`] }
 }
 
 /** So much is unpacked before the limits are looked at again. */
@@ -125,7 +145,7 @@ function joined(parts: readonly Uint8Array[], length: number): Uint8Array {
   return whole
 }
 
-function studioOf(files: ReadonlyMap<string, Uint8Array>): Result<Studio, BundleProblem> {
+async function studioOf(files: ReadonlyMap<string, Uint8Array>): Promise<Result<Studio, BundleProblem>> {
   const records = files.get(RECORDS)
   if (!records) return fail({ kind: 'broken', lines: [`${RECORDS} is missing or cut off`] })
   return readBundleWith(new TextDecoder().decode(records), (name) => files.get(name) ?? null)

@@ -16,7 +16,7 @@ import { lifeHoursSchema } from './life.ts'
 import { moldSchema } from './mold.ts'
 import { orderSchema } from './order.ts'
 import { patternSchema } from './pattern.ts'
-import { batchRequestSchema, handsSchema, measuringSchema } from './request.ts'
+import { batchRequestSchema, handsSchema, measuringSchema, roomTempSchema } from './request.ts'
 import { resinSchema } from './resin.ts'
 import { USUAL_FORMS, USUAL_HOURS, USUAL_MONEY, USUAL_PLACES, type Money } from './usual.ts'
 import { moldCareSchema, movementSchema, supplySchema } from './supply.ts'
@@ -151,17 +151,38 @@ const moneySchema = v.object({
   feeFrac: amount('fee', '', { atLeast: 0, atMost: 0.9 }),
 }) satisfies v.GenericSchema<unknown, Money>
 
-const settingsSchema = v.object({
+/** Where a feed may be: on the server the app came from, or a program on this device. */
+export const feedAddressSchema = v.pipe(
+  v.string('address of the feed is missing'),
+  v.maxLength(500, 'address of the feed is longer than 500 characters'),
+  v.check(
+    isFeedAddress,
+    (issue) =>
+      `address of the feed is ${issue.input.slice(0, 80)}, expected a program on this device such as http://127.0.0.1:8080/feed, its port at most 65535`,
+  ),
+)
+
+function isFeedAddress(address: string): boolean {
+  if (/^\/api\/[\w/-]*$/.test(address)) return true
+  if (!/^http:\/\/(127\.0\.0\.1|localhost)(:\d{1,5})?\//.test(address)) return false
+  try {
+    return new URL(address).pathname !== ''
+  } catch {
+    return false
+  }
+}
+
+export const settingsSchema = v.object({
   units: v.picklist(['metric', 'us']),
   theme: v.picklist(['system', 'light', 'dark']),
   sound: v.boolean(),
   vibration: v.boolean(),
-  roomTempC: v.number(),
+  roomTempC: roomTempSchema,
   hands: handsSchema,
   measuring: measuringSchema,
   school: v.optional(schoolSchema, 'minutes'),
   /** Address of the bench instruments' feed; null where there are none. */
-  feed: v.optional(v.nullable(v.pipe(v.string(), v.maxLength(500))), null),
+  feed: v.optional(v.nullable(feedAddressSchema), null),
   /** Whether the probe's figures are taken as readings without a tap. */
   autoReadings: v.optional(v.boolean(), true),
   hours: v.optional(lifeHoursSchema, USUAL_HOURS),
@@ -170,6 +191,29 @@ const settingsSchema = v.object({
   forms: v.optional(count('number of forms for draping', { atLeast: 1, atMost: 500 }), USUAL_FORMS),
   money: v.optional(moneySchema, USUAL_MONEY),
 })
+
+/** What one row of each table of a studio may be, in the browser as in a file; pictures with their bytes. */
+export const ROW_SCHEMAS = {
+  resins: resinSchema,
+  colours: colourSchema,
+  molds: moldSchema,
+  patterns: patternSchema,
+  batches: batchSchema,
+  events: storedEventSchema,
+  pieces: pieceSchema,
+  photos: v.object({
+    ...photoSchema.entries,
+    bytes: v.pipe(v.instance(Uint8Array, 'picture has no bytes')),
+  }),
+  settings: v.object({ id: v.literal('studio'), ...settingsSchema.entries }),
+  learning: learningSchema,
+  supplies: supplySchema,
+  movements: movementSchema,
+  care: moldCareSchema,
+  orders: orderSchema,
+} as const
+
+export type TableName = keyof typeof ROW_SCHEMAS
 
 export type Batch = v.InferOutput<typeof batchSchema>
 export type StoredEvent = v.InferOutput<typeof storedEventSchema>
@@ -195,7 +239,20 @@ export interface Studio {
   readonly movements: readonly Movement[]
   readonly care: readonly MoldCare[]
   readonly orders: readonly Order[]
+  /** Rows that could not be read as what they are, as they were found. */
+  readonly aside: readonly Aside[]
 }
+
+const asideSchema = v.object({
+  table: v.picklist(Object.keys(ROW_SCHEMAS) as [TableName, ...TableName[]]),
+  row: v.unknown(),
+  why: note('what is wrong'),
+})
+
+export type Aside = v.InferOutput<typeof asideSchema>
+
+/** No studio comes near: what is too much is bounded by the bytes of the file. */
+const MANY = 1_000_000
 
 const many = <Schema extends v.GenericSchema>(schema: Schema, what: string, most: number) =>
   v.pipe(
@@ -206,22 +263,31 @@ const many = <Schema extends v.GenericSchema>(schema: Schema, what: string, most
 export const BUNDLE_FORMAT = 'nublo/studio'
 /**
  * Version 2 added patterns, version 3 the rack's hours and supplies, version 4 inclusions and forms, version 5 walls of molds and resins
- * for the heat of real layers; what an earlier one does not hold takes its usual value.
+ * for the heat of real layers, version 6 checksums and rows set aside; what an earlier one does not hold takes its usual value.
  */
-export const BUNDLE_VERSION = 5
+export const BUNDLE_VERSION = 6
+
+/** SHA-256 of each table, each batch with all that hangs on it, and each picture; a file written by hand has none. */
+export const checksumsSchema = v.optional(
+  v.record(
+    v.pipe(v.string(), v.maxLength(200)),
+    v.pipe(v.string(), v.regex(/^[0-9a-f]{64}$/, 'is no SHA-256')),
+  ),
+)
 
 /** The studio as one open file. */
 export const bundleSchema = v.strictObject({
   format: v.literal(BUNDLE_FORMAT),
-  version: v.picklist([1, 2, 3, 4, BUNDLE_VERSION]),
+  version: v.picklist([1, 2, 3, 4, 5, BUNDLE_VERSION]),
   exportedAt: v.string(),
-  resins: many(resinSchema, 'resins', 1000),
-  colours: many(colourSchema, 'colours', 5000),
-  molds: many(moldSchema, 'molds', 5000),
-  patterns: v.optional(many(patternSchema, 'patterns', 5000), []),
-  batches: many(batchSchema, 'batches', 20_000),
-  events: many(storedEventSchema, 'events', 1_000_000),
-  pieces: many(pieceSchema, 'pieces', 100_000),
+  checksums: checksumsSchema,
+  resins: many(resinSchema, 'resins', MANY),
+  colours: many(colourSchema, 'colours', MANY),
+  molds: many(moldSchema, 'molds', MANY),
+  patterns: v.optional(many(patternSchema, 'patterns', MANY), []),
+  batches: many(batchSchema, 'batches', MANY),
+  events: many(storedEventSchema, 'events', MANY),
+  pieces: many(pieceSchema, 'pieces', MANY),
   photos: many(
     v.pipe(
       v.object({
@@ -236,12 +302,13 @@ export const bundleSchema = v.strictObject({
       ),
     ),
     'photos',
-    50_000,
+    MANY,
   ),
   settings: v.nullable(settingsSchema),
-  learning: v.optional(many(learningSchema, 'decisions about learning', 10_000), []),
-  supplies: v.optional(many(supplySchema, 'supplies', 5000), []),
-  movements: v.optional(many(movementSchema, 'entries of supplies', 500_000), []),
-  care: v.optional(many(moldCareSchema, 'mold cares', 5000), []),
-  orders: v.optional(many(orderSchema, 'orders', 5000), []),
+  learning: v.optional(many(learningSchema, 'decisions about learning', MANY), []),
+  supplies: v.optional(many(supplySchema, 'supplies', MANY), []),
+  movements: v.optional(many(movementSchema, 'entries of supplies', MANY), []),
+  care: v.optional(many(moldCareSchema, 'mold cares', MANY), []),
+  orders: v.optional(many(orderSchema, 'orders', MANY), []),
+  aside: v.optional(many(asideSchema, 'rows set aside', MANY), []),
 })

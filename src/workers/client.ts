@@ -2,6 +2,7 @@ import { wrap, type Remote } from 'comlink'
 import type { BloomLab } from './bloomLab.ts'
 import type { CardLab } from './cardLab.ts'
 import type { RackLab } from './rack.worker.ts'
+import type { FilesLab } from './files.worker.ts'
 import type { Planner } from './planner.worker.ts'
 import type { RemedyLab } from './remedies.worker.ts'
 
@@ -38,4 +39,10 @@ export function startRemedyLab(): Remote<RemedyLab> {
   return wrap<RemedyLab>(
     new Worker(new URL('./remedies.worker.ts', import.meta.url), { type: 'module', name: 'remedies' }),
   )
+}
+
+/** A worker for one file, and what ends it. */
+export function startFilesLab(): { readonly lab: Remote<FilesLab>; readonly end: () => void } {
+  const worker = new Worker(new URL('./files.worker.ts', import.meta.url), { type: 'module', name: 'files' })
+  return { lab: wrap<FilesLab>(worker), end: () => worker.terminate() }
 }

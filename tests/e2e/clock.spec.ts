@@ -102,3 +102,49 @@ test('two tabs see one moved clock: it is made good once', async ({ page, contex
   expect(Math.abs((await minuteOf(page)) - before)).toBeLessThan(0.5)
   expect(Math.abs((await minuteOf(other)) - before)).toBeLessThan(0.5)
 })
+
+/** Closes the app in the middle of a pour and opens it again with the clock so many minutes further, by its own reckoning. */
+async function reopen(page: Page, minutesOn: number): Promise<void> {
+  await page.clock.runFor(2500)
+  const now = await page.evaluate(() => Date.now())
+  await page.goto('about:blank')
+  await page.clock.setSystemTime(now + minutesOn * 60_000)
+  await page.goto('/pour/demo-8')
+  await expect(page.locator('[data-step]')).toBeVisible()
+  await page.clock.runFor(1500)
+}
+
+test('a clock set back while the app was closed: nothing moves until it is answered, and no limit comes later', async ({
+  page,
+}) => {
+  await pourFor(page, 20)
+  const before = await minuteOf(page)
+  await reopen(page, -109)
+  const notice = page.locator('[data-clock="closedBack"]')
+  await expect(notice).toContainText('1:48:')
+  expect((await minuteOf(page)) - before).toBeGreaterThan(-0.1)
+  expect((await minuteOf(page)) - before).toBeLessThan(0.5)
+  await notice.getByLabel('Closed for, minutes').fill('5')
+  await notice.getByRole('button', { name: /count only those minutes/ }).click()
+  await expect(notice).toHaveCount(0)
+  await page.clock.runFor(1500)
+  expect(Math.abs((await minuteOf(page)) - before - 5)).toBeLessThan(0.5)
+  await page.reload()
+  await page.clock.runFor(1500)
+  await expect(page.locator('[data-clock]')).toHaveCount(0)
+  expect(Math.abs((await minuteOf(page)) - before - 5)).toBeLessThan(0.5)
+})
+
+test('a clock put on while the app was closed is asked about, counted until then, and taken back', async ({
+  page,
+}) => {
+  await pourFor(page, 20)
+  const before = await minuteOf(page)
+  await reopen(page, 40)
+  const notice = page.locator('[data-clock="closedAway"]')
+  await expect(notice).toContainText('last seen')
+  expect(Math.abs((await minuteOf(page)) - before - 40)).toBeLessThan(0.5)
+  await notice.getByRole('button', { name: /count only those minutes/ }).click()
+  await page.clock.runFor(1500)
+  expect(Math.abs((await minuteOf(page)) - before)).toBeLessThan(0.5)
+})

@@ -15,6 +15,14 @@ export function freshDatabase(): StudioDatabase {
 
 export const T0 = Date.parse('2026-11-20T18:00:00Z')
 
+let steps = 0
+
+/** A large step of a test. */
+export function step(why = 'tried') {
+  steps += 1
+  return { id: `step-${steps}`, why, nowMs: T0 + steps }
+}
+
 /** The first bytes of a PNG and some more: enough to be taken for a picture. */
 export const PNG = Uint8Array.from([0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a, 1, 2, 3])
 
@@ -110,6 +118,7 @@ export function smallStudio(changes: Partial<Studio> = {}): Studio {
         note: '',
       },
     ],
+    aside: [],
     ...changes,
   }
 }

@@ -13,7 +13,7 @@ export function Place({ title, lead, actions, children }: PlaceProps) {
     document.title = `${title} · Nublo`
   }, [title])
   return (
-    <div className="mx-auto w-full max-w-6xl px-4 py-5 sm:px-6">
+    <div className="mx-auto w-full max-w-6xl px-4 py-5 sm:px-6" data-place>
       <header className="mb-5 flex flex-wrap items-end justify-between gap-3">
         <div>
           <h1 className="text-3xl">{title}</h1>

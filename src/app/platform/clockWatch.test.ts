@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals'
-import { jumpBetween } from './clockWatch.ts'
+import { gapSince, jumpBetween } from './clockWatch.ts'
 
 const S = 1000
 const MIN = 60 * S
@@ -17,5 +17,18 @@ describe('a device clock', () => {
 
   test('that leapt ahead may have slept: it is asked about', () => {
     expect(jumpBetween(20 * MIN, 1 * S)).toEqual({ kind: 'ahead', byMs: 20 * MIN - S })
+  })
+})
+
+describe('a clock while the app was closed', () => {
+  test('that goes on, or was left for some minutes, asks nothing; nor does one without a note', () => {
+    expect(gapSince(1000, 1000 + 9 * MIN)).toEqual({ kind: 'none' })
+    expect(gapSince(10 * S, 7 * S)).toEqual({ kind: 'none' })
+    expect(gapSince(null, 5 * MIN)).toEqual({ kind: 'none' })
+  })
+
+  test('that stands before its last note was set back; one far after it may have been put on', () => {
+    expect(gapSince(200 * MIN, 91 * MIN)).toEqual({ kind: 'closedBack', byMs: -109 * MIN })
+    expect(gapSince(10 * MIN, 200 * MIN)).toEqual({ kind: 'closedAway', byMs: 190 * MIN })
   })
 })

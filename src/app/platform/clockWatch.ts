@@ -21,17 +21,62 @@ export function jumpBetween(wallMs: number, evenMs: number): ClockJump {
   return byMs > LONG_SLEEP_MS ? { kind: 'ahead', byMs } : { kind: 'none' }
 }
 
+/** What the clock did while the app was closed, as far as its last note tells: by how much it stands before that note, or after it. */
+export type ClosedGap =
+  | { readonly kind: 'none' }
+  /** The clock stands before what was noted: it was set back. */
+  | { readonly kind: 'closedBack'; readonly byMs: number }
+  /** So long nobody saw the pour: it was closed, or the clock was put on. */
+  | { readonly kind: 'closedAway'; readonly byMs: number }
+
+const NOTE_KEY = 'nublo-clock'
+const AWAY_MS = 10 * 60_000
+
+/** What lies between the clock's last note and now. */
+export function gapSince(notedMs: number | null, nowMs: number): ClosedGap {
+  if (notedMs === null) return { kind: 'none' }
+  const byMs = nowMs - notedMs
+  if (byMs < -NOTICED_MS) return { kind: 'closedBack', byMs }
+  return byMs > AWAY_MS ? { kind: 'closedAway', byMs } : { kind: 'none' }
+}
+
+/** Writes down that a pour was seen running now, by this clock. */
+function noteClock(nowMs: number): void {
+  try {
+    localStorage.setItem(NOTE_KEY, String(nowMs))
+  } catch {
+    // Without it a clock set while the app is closed goes unnoticed, as it did before there were notes.
+  }
+}
+
+function notedClock(): number | null {
+  try {
+    const noted = Number(localStorage.getItem(NOTE_KEY) ?? Number.NaN)
+    return Number.isFinite(noted) ? noted : null
+  } catch {
+    return null
+  }
+}
+
 export interface NoticedJump {
   readonly byMs: number
-  readonly kind: 'setBack' | 'ahead'
+  readonly kind: 'setBack' | 'ahead' | 'closedBack' | 'closedAway'
 }
 
 interface ClockWatch {
   /** The last jump not yet answered; null when the clock ran evenly. */
   readonly noticed: NoticedJump | null
   readonly dismiss: () => void
-  /** It was the clock, not sleep: the pours' clocks go on as if nothing had happened. */
-  readonly takeBack: () => void
+  /** It was the clock, not sleep or absence: the pours' clocks go on as if only so many minutes had passed. */
+  readonly takeBack: (passedMin?: number) => void
+}
+
+/** While a clock that stands before its last note is not explained, time goes on from that note: no limit moves later. */
+let heldMs = 0
+
+/** The instant pours go by: the device's clock, held at its last note while it is asked about. */
+export function pourNowMs(): number {
+  return Date.now() + heldMs
 }
 
 const LOOK_EVERY_MS = 1000
@@ -47,6 +92,20 @@ export function useClockWatch(): ClockWatch {
       .filter(({ pour }) => pour.stage === 'running' || pour.stage === 'mixing')
       .map(({ batch }) => batch.id)
   }, [stories])
+  const anyRunning = (stories ?? []).some(({ pour }) => pour.stage === 'running' || pour.stage === 'mixing')
+  const opened = useRef(false)
+  const answered = useRef(true)
+  useEffect(() => {
+    if (!anyRunning || opened.current) return
+    const gap = gapSince(notedClock(), nowMs())
+    answered.current = gap.kind === 'none'
+    if (gap.kind === 'closedBack') heldMs = -gap.byMs
+    const told = setTimeout(() => {
+      opened.current = true
+      if (gap.kind !== 'none') setNoticed(gap)
+    })
+    return () => clearTimeout(told)
+  }, [anyRunning, nowMs])
   const tell = (byMs: number) => {
     for (const batchId of running.current) {
       const event = { id: newId(), atMs: nowMs(), kind: 'clockMoved', byMs } as const
@@ -64,6 +123,8 @@ export function useClockWatch(): ClockWatch {
       const jump = jumpBetween(nowMs() - wall, evenMs() - even)
       wall = nowMs()
       even = evenMs()
+      // Nothing is written down before the last note is explained.
+      if (running.current.length > 0 && answered.current && opened.current) noteClock(nowMs())
       if (jump.kind === 'none' || running.current.length === 0) return
       if (jump.kind === 'setBack') told.current(jump.byMs)
       setNoticed({ kind: jump.kind, byMs: jump.byMs })
@@ -75,12 +136,17 @@ export function useClockWatch(): ClockWatch {
       document.removeEventListener('visibilitychange', look)
     }
   }, [nowMs, evenMs])
+  const done = () => {
+    answered.current = true
+    heldMs = 0
+    setNoticed(null)
+  }
   return {
     noticed,
-    dismiss: () => setNoticed(null),
-    takeBack: () => {
-      if (noticed) tell(noticed.byMs)
-      setNoticed(null)
+    dismiss: done,
+    takeBack: (passedMin = 0) => {
+      if (noticed) tell(noticed.byMs - passedMin * 60_000)
+      done()
     },
   }
 }

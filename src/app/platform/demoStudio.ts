@@ -1,18 +1,24 @@
 import { StudioDatabase } from '#data/database.ts'
 import { saveSettings } from '#data/shelfCommands.ts'
-import { EMPTY_STUDIO, replaceStudio } from '#data/studioCommands.ts'
+import type { LargeStep } from '#data/keptStudios.ts'
+import { readStudio, replaceStudio } from '#data/studioCommands.ts'
 import { paintFace } from '#demo/paintFace.ts'
 import { seedStudio } from '#demo/seed.ts'
-import { USUAL_SETTINGS } from './settings.ts'
+import { USUAL_SETTINGS } from '#schema/usualSettings.ts'
 
-/** Puts the demo studio in place of whatever is there and marks the studio as opened. */
-export async function furnishDemo({ name }: StudioDatabase, nowMs: number): Promise<void> {
-  const db = new StudioDatabase(name, 'relaxed')
+/**
+ * Puts the demo studio in place of whatever is there. It is furnished beside, in a database of its own, and taken over in one step: cut
+ * short, it leaves the studio as it was. The answer is the id under which what was there is kept.
+ */
+export async function furnishDemo(db: StudioDatabase, step: LargeStep): Promise<string | null> {
+  const beside = new StudioDatabase(`${db.name}-demo`, 'relaxed')
   try {
-    await replaceStudio(db, EMPTY_STUDIO)
-    await seedStudio({ db, nowMs, paintFace })
-    await saveSettings(db, USUAL_SETTINGS)
+    // One that was cut short may have left its own there.
+    await beside.delete({ disableAutoOpen: false })
+    await seedStudio({ db: beside, nowMs: step.nowMs, paintFace })
+    await saveSettings(beside, USUAL_SETTINGS)
+    return await replaceStudio(db, await readStudio(beside), step)
   } finally {
-    db.close()
+    await beside.delete()
   }
 }

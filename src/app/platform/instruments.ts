@@ -58,7 +58,8 @@ export function useInstrumentFeed(): void {
       return
     }
     set(() => ({ state: 'opening', instruments: {} }))
-    const source = new EventSource(feed)
+    const source = openFeed(feed)
+    if (!source) return void set(() => ({ state: 'lost', instruments: {} }))
     source.onopen = () => set((link) => ({ ...link, state: 'live' }))
     source.onerror = () => set((link) => ({ ...link, state: 'lost' }))
     source.addEventListener(FEED_EVENT, (event) => {
@@ -67,6 +68,15 @@ export function useInstrumentFeed(): void {
     })
     return () => source.close()
   }, [feed, client, nowMs])
+}
+
+/** Null for an address no feed can be at. */
+function openFeed(address: string): EventSource | null {
+  try {
+    return new EventSource(address)
+  } catch {
+    return null
+  }
 }
 
 function readSample(text: string): RawSample | null {

@@ -53,10 +53,27 @@ function follow(client: QueryClient, { key, hash, read }: Rows): () => void {
   }
 }
 
+const AGAIN_AFTER_MS = 2000
+
 function subscribe(client: QueryClient, { key, read }: Pick<Rows, 'key' | 'read'>): () => void {
-  const subscription = liveQuery(read).subscribe({
-    next: (rows) => client.setQueryData(key, rows),
-    error: () => void client.invalidateQueries({ queryKey: key }),
-  })
-  return () => subscription.unsubscribe()
+  let over = false
+  let stop = () => {}
+  // What could not be read is read again by the query, which has the studio looked through; then it is followed again.
+  const lost = async () => {
+    await client.invalidateQueries({ queryKey: key })
+    if (!over) setTimeout(listen, AGAIN_AFTER_MS)
+  }
+  const listen = () => {
+    if (over) return
+    const subscription = liveQuery(read).subscribe({
+      next: (rows) => client.setQueryData(key, rows),
+      error: () => void lost(),
+    })
+    stop = () => subscription.unsubscribe()
+  }
+  listen()
+  return () => {
+    over = true
+    stop()
+  }
 }

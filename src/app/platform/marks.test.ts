@@ -27,6 +27,19 @@ function full(): StudioDatabase {
   return closed
 }
 
+/** The database that takes nothing more, but still tells what it holds. */
+function filled(db: StudioDatabase): StudioDatabase {
+  return new Proxy(db, {
+    get: (of, key) =>
+      key === 'transaction'
+        ? (mode: string, ...rest: unknown[]) =>
+            mode === 'rw'
+              ? Promise.reject(Object.assign(new Error('no room'), { name: 'QuotaExceededError' }))
+              : (of.transaction as (...all: unknown[]) => unknown).call(of, mode, ...rest)
+        : Reflect.get(of, key, of),
+  })
+}
+
 describe('the spool', () => {
   test('is empty once the database has the mark', async () => {
     expect((await spoolMark(db, 'b', GATE)).ok).toBe(true)
@@ -56,6 +69,36 @@ describe('the spool', () => {
     expect(await emptySpool(db)).toBe(0)
     expect(await eventsOf(db, 'b')).toEqual([GATE])
     expect(spooledMarks()).toEqual([])
+  })
+
+  test('judges a later mark by what is stored and what waits: nothing vanishes once the device is full', async () => {
+    for (const event of [GATE, STIR]) await spoolMark(db, 'b', event)
+    const decant: PourEvent = { id: 'd', atMs: T0 + 3000, kind: 'done', key: 'decant' }
+    const undo: PourEvent = { id: 'u', atMs: T0 + 4000, kind: 'undone', eventId: 'd' }
+    for (const event of [STOP, decant, undo])
+      expect(await spoolMark(filled(db), 'b', event)).toEqual({ ok: true, value: event })
+    expect(await spoolMark(filled(db), 'b', { ...STOP, id: 'again' })).toMatchObject({ ok: false })
+    expect(spooledMarks().map(({ mark }) => mark.event.id)).toEqual(['t', 'd', 'u'])
+    const more: PourEvent = { id: 'm', atMs: T0 + 5000, kind: 'done', key: 'decant' }
+    expect((await spoolMark(db, 'b', more)).ok).toBe(true)
+    expect((await eventsOf(db, 'b')).map(({ id }) => id)).toEqual(['g', 's', 't', 'd', 'u', 'm'])
+    expect(spooledMarks()).toEqual([])
+  })
+
+  test('keeps their order where the clock was set back between two marks', async () => {
+    for (const event of [GATE, { ...STIR, atMs: T0 - 60_000 }]) await spoolMark(filled(db), 'b', event)
+    expect(await emptySpool(db)).toBe(2)
+    expect((await eventsOf(db, 'b')).map(({ kind }) => kind)).toEqual(['gatePassed', 'stirBegan'])
+  })
+
+  test('takes no mark that a studio file would not take, and says what would be right', async () => {
+    for (const event of [GATE, STIR, STOP]) await spoolMark(db, 'b', event)
+    const hot = { kind: 'room', tempC: 70 } as const
+    await expect(
+      spoolMark(db, 'b', { id: 'r', atMs: T0 + 3000, kind: 'reading', reading: hot }),
+    ).rejects.toThrow(/room temperature read is 70, expected at least -20 and at most 60/)
+    expect(spooledMarks()).toEqual([])
+    expect((await eventsOf(db, 'b')).length).toBe(3)
   })
 
   test('drops what is not a mark, and leaves other rows alone', async () => {

@@ -2,13 +2,13 @@ import { useQueries, useQuery, keepPreviousData, type UseQueryResult } from '@ta
 import type { BatchRequest } from '#core/batch/index.ts'
 import type { Piece } from '#core/journal/index.ts'
 import type { BatchPlan, LivePlan } from '#core/plan/index.ts'
-import { mayFollow, readPour, type Pour, type PourEvent } from '#core/runsheet/index.ts'
+import { readPour, type Pour, type PourEvent } from '#core/runsheet/index.ts'
 import { METRIC, US_CUSTOMARY, type UnitChoice } from '#core/units/index.ts'
-import { USUAL_SETTINGS } from './settings.ts'
+import { readSettings, USUAL_SETTINGS } from '#schema/usualSettings.ts'
 import type { StoredPhoto, StudioDatabase } from '#data/database.ts'
 import type { Batch, Settings } from '#schema/studio.ts'
 import { useLiveRows } from './liveRows.ts'
-import { spooledMarks } from './marks.ts'
+import { spooledMarks, withHeld } from './marks.ts'
 import { useNowMs } from './clock.ts'
 import { usePlatform, type Platform } from './studio.tsx'
 
@@ -37,7 +37,7 @@ function readStories(db: StudioDatabase): Promise<readonly BatchStory[]> {
     return batches.map((batch): BatchStory => {
       const inDatabase = (events.get(batch.id) ?? []).map((row) => row.event as PourEvent)
       const held = (aside.get(batch.id) ?? []).map(({ mark }) => mark.event as PourEvent)
-      const own = held.reduce((all, event) => (mayFollow(all, event) ? [...all, event] : all), inDatabase)
+      const own = withHeld(inDatabase, held)
       const inOrder = (pieces.get(batch.id) ?? []).sort((one, other) => one.no - other.no)
       return {
         batch,
@@ -112,8 +112,18 @@ export function usePhotos(pieceId: string): UseQueryResult<readonly StoredPhoto[
 /** The person's settings, the usual ones until something was chosen. */
 export function useSettings(): Settings {
   const { db } = usePlatform()
-  const { data } = useLiveRows(['settings'], async () => (await db.settings.get('studio')) ?? null)
-  return data ?? USUAL_SETTINGS
+  return (
+    useLiveRows(['settings'], async () => readSettings(await db.settings.get('studio'))).data?.settings ??
+    USUAL_SETTINGS
+  )
+}
+
+/** Which settings could not be read and are as usual. */
+export function useUnreadSettings(): readonly string[] {
+  const { db } = usePlatform()
+  return (
+    useLiveRows(['settings'], async () => readSettings(await db.settings.get('studio'))).data?.unread ?? []
+  )
 }
 
 export function useUnits(): UnitChoice {

@@ -5,6 +5,7 @@ import { useInstrumentFeed, useKeeping } from '#app/platform/instruments.ts'
 import { useStories } from '#app/platform/queries.ts'
 import { ClockNotice } from '#app/features/pour/ClockNotice.tsx'
 import { LiveBar } from '#app/features/pour/LiveBar.tsx'
+import { Apart } from '#app/components/Apart.tsx'
 import { KeyList } from './KeyList.tsx'
 
 /** Not needed before there is a batch. */
@@ -62,12 +63,18 @@ export function Shell() {
         </div>
       </nav>
       <div className={`min-w-0 flex-1 ${pouring ? 'pb-6' : 'pb-20'} md:pb-6`}>
-        <ClockNotice />
-        <LiveBar />
+        <Apart what="The clock's notice">
+          <ClockNotice />
+        </Apart>
+        <Apart what="The line of live pours">
+          <LiveBar />
+        </Apart>
         {anything && !pouring && (
-          <Suspense fallback={null}>
-            <Reminders />
-          </Suspense>
+          <Apart what="The reminders">
+            <Suspense fallback={null}>
+              <Reminders />
+            </Suspense>
+          </Apart>
         )}
         <main id="place" tabIndex={-1} className="outline-none">
           {pouring && (

@@ -1,4 +1,13 @@
-import { createBrowserRouter, isRouteErrorResponse, Link, useRouteError } from 'react-router'
+import { useEffect, useState } from 'react'
+import {
+  createBrowserRouter,
+  isRouteErrorResponse,
+  Link,
+  useRouteError,
+  type RouteObject,
+} from 'react-router'
+import { mend } from '#app/platform/mending.ts'
+import { usePlatform } from '#app/platform/studio.tsx'
 import { BenchPlace } from '#app/features/bench/BenchPlace.tsx'
 import { EmptyPlace, Place } from '#app/components/Place.tsx'
 import { Shell } from './Shell.tsx'
@@ -9,7 +18,7 @@ export function createRouter() {
     {
       element: <Shell />,
       errorElement: <Trouble />,
-      children: [
+      children: places([
         { index: true, element: <BenchPlace /> },
         ...['plan', 'plan/:batchId'].map((path) => ({
           path,
@@ -72,7 +81,7 @@ export function createRouter() {
           }),
         },
         { path: '*', element: <Nowhere /> },
-      ],
+      ]),
     },
   ])
 }
@@ -89,28 +98,40 @@ function Nowhere() {
   )
 }
 
-/** A place broke: what was stored is safe, and opening again usually helps. */
+/** Each place breaks by itself: the ways to the others stay. */
+function places(routes: readonly RouteObject[]): RouteObject[] {
+  return routes.map((route) => ({ ...route, errorElement: <Trouble /> }) as RouteObject)
+}
+
+/** A place broke: what was stored is safe. The studio is looked through, and what is damaged is set aside. */
 function Trouble() {
   const problem = useRouteError()
-  const said = isRouteErrorResponse(problem)
-    ? problem.statusText
-    : problem instanceof Error
-      ? problem.message
-      : String(problem)
+  const { db } = usePlatform()
+  const [aside, setAside] = useState<number | null>(null)
+  useEffect(() => void mend(db).then(setAside), [db])
   return (
-    <main className="p-6">
+    <div className="p-6" role="alert">
       <h1 className="text-3xl">This place broke</h1>
-      <p className="my-3 max-w-prose">
-        What was marked and written down is stored. Open it again; if it breaks again, export the studio
-        first.
-      </p>
-      <p className="text-ink-soft mb-4 text-sm">{said}</p>
+      <p className="my-3 max-w-prose">{wordMended(aside)}</p>
+      <p className="text-ink-soft mb-4 text-sm">{wordProblem(problem)}</p>
       <button className="button button-main" onClick={() => location.reload()}>
         Open again
       </button>{' '}
-      <a className="button button-quiet" href="/">
-        To the bench
+      <a className="button button-quiet" href="/studio">
+        To the studio’s files
       </a>
-    </main>
+    </div>
   )
+}
+
+function wordMended(aside: number | null): string {
+  if (aside === null) return 'Looking through what is stored …'
+  if (aside === 0)
+    return 'What was marked and written down is stored. Every other place works; if this one breaks again, export the studio.'
+  return `${aside} ${aside === 1 ? 'record' : 'records'} could not be read and ${aside === 1 ? 'is' : 'are'} set aside, not thrown away: they go along in every export. Open the place again.`
+}
+
+function wordProblem(problem: unknown): string {
+  if (isRouteErrorResponse(problem)) return problem.statusText
+  return problem instanceof Error ? problem.message : String(problem)
 }

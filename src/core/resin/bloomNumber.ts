@@ -9,8 +9,8 @@ const GRAVITY_M_PER_S2 = 9.81
 
 /**
  * Bloom number B = drho g d F (d / 3 mm)^2.7 (H / 5 mm)^-0.7: how far white of that excess density still sinks and
- * spreads when piped with that much flow to come. Dimensionless. It takes out the dose of the white, the room and the resin; what a hole
- * and a bed make of it stands in `bloomWindow`.
+ * spreads when piped with that much flow to come. Dimensionless. It takes out the room, the resin and most of the dose; what is left of the dose, a
+ * hole and a bed stands in `bloomWindow`.
  */
 export function bloomNumber(white: BloomWhite, remainingFluidityPerPa: number): number {
   return bloomPerFluidityPa(white) * remainingFluidityPerPa
@@ -35,25 +35,51 @@ export interface BloomWindow {
   readonly tooLateBelow: number
 }
 
-/** Holes and beds that were simulated, mm. Beyond them nothing is known. */
+/** Holes that were simulated, mm. Beyond them nothing is known. */
 export const KNOWN_HOLES_MM = [2, 4.5] as const
 const HOLES_MM = [2, 2.5, 3, 3.75, 4.5]
 const BEDS_MM = [3, 5, 8]
+/** See-through, milky and opaque. */
+const DOSES_KG_PER_M3 = [1.7, 5, 12]
 
 /**
- * Where the simulated face turns, past its verdict of too early and of too late: bloom numbers by bed and hole, each the geometric mean over
- * a see-through, a milky and an opaque white, which lie within 12 % of it (docs/physics/bloom.md). A thin hole has no early edge on a thin bed: its
- * white is too little to blob.
+ * Where the simulated face turns, past its verdict of too early and of too late: bloom numbers by dose, bed and hole, from the mean score of four chances
+ * (docs/physics/bloom.md, SWEEP=out.txt npm run unit -- tests/calibration/windowSweep). Where the bed is not poured yet at the early edge the next
+ * stronger dose stands in.
  */
 const TURNS_TOO_EARLY = [
-  [260, 126.6, 115.2, 137.8, 197.3],
-  [174, 105.5, 98.5, 118.1, 157.3],
-  [161, 96.9, 94.0, 117.9, 157.0],
+  [
+    [260, 127.5, 124.9, 151.6, 211.8],
+    [174, 103, 102.1, 128.8, 183.7],
+    [161, 97.8, 96.9, 125.6, 165.4],
+  ],
+  [
+    [260, 127.5, 124.9, 151.6, 211.8],
+    [174, 103, 102.1, 128.8, 178.9],
+    [161, 97.8, 96.9, 121.1, 161.1],
+  ],
+  [
+    [260, 127.5, 112.8, 137.9, 197.1],
+    [174, 103, 101.6, 119, 159.9],
+    [161, 97.8, 93.1, 117.3, 157.2],
+  ],
 ]
 const TURNS_TOO_LATE = [
-  [41.2, 44.8, 50.4, 73.0, 109.2],
-  [36.0, 39.6, 44.5, 59.4, 79.8],
-  [34.6, 39.3, 45.9, 60.4, 82.1],
+  [
+    [42.4, 48.6, 56.7, 82.5, 121.7],
+    [38.4, 43.4, 48.7, 65.3, 92.3],
+    [37.5, 42.9, 48.8, 63.9, 86.4],
+  ],
+  [
+    [43.7, 46.9, 54.8, 78.5, 115.6],
+    [37.9, 41, 47.9, 62.5, 85.2],
+    [37.5, 40.2, 47.4, 61.8, 83.9],
+  ],
+  [
+    [41.1, 45.5, 53, 78.2, 116],
+    [37.2, 41, 46.3, 58.6, 80.1],
+    [35.4, 38.7, 44.2, 59.9, 81.8],
+  ],
 ]
 
 /** The best band about the middle of the window (by eye), and where in it a plan aims: a little early (docs/decisions/0001). */
@@ -61,10 +87,10 @@ const BEST_FROM = 1.14
 const AIM = 1.1
 const BEST_TO = 0.86
 
-/** The window of that hole and bed; a hole or a bed beyond those simulated takes the nearest of them. */
-export function bloomWindow({ holeMm, bedDepthMm }: Pick<BloomWhite, 'holeMm' | 'bedDepthMm'>): BloomWindow {
-  const tooEarlyAbove = between(TURNS_TOO_EARLY, holeMm, bedDepthMm)
-  const tooLateBelow = between(TURNS_TOO_LATE, holeMm, bedDepthMm)
+/** The window of that white; a dose, hole or bed beyond those simulated takes the nearest of them. */
+export function bloomWindow(white: BloomWhite): BloomWindow {
+  const tooEarlyAbove = between(TURNS_TOO_EARLY, white)
+  const tooLateBelow = between(TURNS_TOO_LATE, white)
   const middle = Math.sqrt(tooEarlyAbove * tooLateBelow)
   return {
     tooEarlyAbove,
@@ -75,16 +101,25 @@ export function bloomWindow({ holeMm, bedDepthMm }: Pick<BloomWhite, 'holeMm' | 
   }
 }
 
-/** The window of a 3 mm hole over a 5 mm bed: what hands and words go by where no white is at hand. */
-export const BLOOM_WINDOW = bloomWindow({ holeMm: 3, bedDepthMm: 5 })
+/** The window of a milky white through a 3 mm hole over a 5 mm bed: what hands and words go by where no white is at hand. */
+export const BLOOM_WINDOW = bloomWindow({ excessDensityKgPerM3: 5, holeMm: 3, bedDepthMm: 5 })
 
-/** Linear in the logarithms of hole and bed. */
-function between(table: readonly (readonly number[])[], holeMm: number, bedMm: number): number {
-  const hole = placeIn(HOLES_MM, holeMm)
-  const bed = placeIn(BEDS_MM, bedMm)
-  const row = (k: number) =>
-    mixed(Math.log(table[k]![hole.at]!), Math.log(table[k]![hole.at + 1]!), hole.share)
-  return Math.exp(mixed(row(bed.at), row(bed.at + 1), bed.share))
+/** Linear in the logarithms of dose, bed and hole. */
+function between(
+  table: readonly (readonly (readonly number[])[])[],
+  { excessDensityKgPerM3, bedDepthMm, holeMm }: BloomWhite,
+): number {
+  const along = (marks: readonly number[], value: number, at: (k: number) => number) => {
+    const place = placeIn(marks, value)
+    return mixed(at(place.at), at(place.at + 1), place.share)
+  }
+  return Math.exp(
+    along(DOSES_KG_PER_M3, excessDensityKgPerM3, (dose) =>
+      along(BEDS_MM, bedDepthMm, (bed) =>
+        along(HOLES_MM, holeMm, (hole) => Math.log(table[dose]![bed]![hole]!)),
+      ),
+    ),
+  )
 }
 
 function placeIn(marks: readonly number[], value: number): { readonly at: number; readonly share: number } {

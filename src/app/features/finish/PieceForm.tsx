@@ -69,8 +69,10 @@ export function PieceForm({ piece, facts, repeatWith }: PieceFormProps) {
       note: note.trim(),
     }
     const result = await recordOutcome(db, piece.id, { outcome, faces })
-    say(result.ok ? `Piece ${piece.no} is in the log.` : 'This piece is no longer there.')
-    if (result.ok) setFresh({})
+    if (!result.ok) return say('This piece is no longer there.')
+    const { undo } = result.value
+    say(`Piece ${piece.no} is in the log.`, () => void undo().catch((problem: Error) => say(problem.message)))
+    setFresh({})
   }
   return (
     <li className="sheet" data-piece={piece.no}>

@@ -194,8 +194,11 @@ function OrderForm({ first, molds, close }: OrderFormProps) {
     : issueLines(read.issues ?? [])[0]?.replace(/^[\w.]+: /, '')
   const save = async () => {
     if (!read.success || duePast) return
-    await saveItem(db, 'orders', read.output)
-    say(`${read.output.name} is written down.`)
+    const { undo } = await saveItem(db, 'orders', read.output)
+    say(
+      `${read.output.name} is written down.`,
+      () => void undo().catch((problem: Error) => say(problem.message)),
+    )
     close()
   }
   const unused = molds.find(({ id }) => !draft.lines.some(({ moldId }) => moldId === id))

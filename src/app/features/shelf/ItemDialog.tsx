@@ -29,8 +29,11 @@ export function ItemDialog<Kind extends Shelf>({
   const read = v.safeParse(schema, draft)
   const save = async () => {
     if (!read.success) return
-    await saveItem(db, shelf, read.output)
-    say(`${read.output.name} is on the shelf.`)
+    const { undo } = await saveItem(db, shelf, read.output)
+    say(
+      `${read.output.name} is on the shelf.`,
+      () => void undo().catch((problem: Error) => say(problem.message)),
+    )
     close()
   }
   return (

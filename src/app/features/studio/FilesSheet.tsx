@@ -7,41 +7,50 @@ import {
   readStudio,
   replaceStudio,
 } from '#data/studioCommands.ts'
-import { readBundle, writeBundle } from '#formats/bundle.ts'
-import { isZip, readStudioZip, writeStudioZip, ZIP_LIMITS } from '#formats/studioZip.ts'
+import { setDamagedAside } from '#data/damage.ts'
+import { bringBack, type LargeStep } from '#data/keptStudios.ts'
+import type { Choice } from '#data/mergeStudios.ts'
+import { writeBundle } from '#formats/bundle.ts'
+import { LARGEST_FILE_BYTES } from '#formats/studioFile.ts'
+import { writeStudioZip } from '#formats/studioZip.ts'
 import type { Studio } from '#schema/studio.ts'
-import { wordBundleProblem } from '#words/bundle.ts'
+import { wordAdded, wordBundleProblem } from '#words/bundle.ts'
 import { Callout } from '#app/components/Callout.tsx'
 import { useSay } from '#app/components/undo.tsx'
 import { download, save as saveFile } from '#app/platform/download.ts'
+import { readOffPage } from '#app/platform/files.ts'
 import { furnishDemoStudio } from '#app/platform/firstOpening.ts'
 import { useSettings } from '#app/platform/queries.ts'
 import { usePlatform } from '#app/platform/studio.tsx'
+import { FoundStudio } from './FoundStudio.tsx'
+import { KeptStudios } from './KeptStudios.tsx'
 
-/** The same bound as for what a file unpacks into: pictures hardly pack. */
-const LARGEST_FILE_BYTES = ZIP_LIMITS.allBytes
 const MB = 1024 * 1024
 
 interface Trouble {
   readonly title: string
   readonly lines: readonly string[]
+  /** What of a changed file is as it was written. */
+  readonly whole?: Studio | null
 }
 
 /** The studio out of the browser and back: as one ZIP or JSON file, furnished anew, or emptied. */
 export function FilesSheet() {
-  const { db, nowMs } = usePlatform()
+  const { db, nowMs, newId } = usePlatform()
   const settings = useSettings()
   const say = useSay()
   const [found, setFound] = useState<Studio | null>(null)
   const [trouble, setTrouble] = useState<Trouble | null>(null)
+  const [reading, setReading] = useState<{ readonly stop: AbortController } | null>(null)
   const [progress, setProgress] = useState<string | null>(null)
   const fail = (problem: Error) => setTrouble({ title: problem.message, lines: [] })
   const day = () => new Date(nowMs()).toISOString().slice(0, 10)
   const saveZip = async () => {
+    await setDamagedAside(db)
     const records = await readRecords(db)
     const parts: Blob[] = []
     let bytes = 0
-    await writeStudioZip(records, counted(eachPicture(db), records.photos.length, setProgress), {
+    await writeStudioZip(records, () => counted(eachPicture(db), records.photos.length, setProgress), {
       exportedAtMs: nowMs(),
       give: (chunk) => {
         bytes += chunk.length
@@ -56,33 +65,54 @@ export function FilesSheet() {
         lines: [],
       })
   }
-  const saveJson = async () =>
-    download(`nublo-studio-${day()}.json`, 'application/json', writeBundle(await readStudio(db), nowMs()))
+  const saveJson = async () => {
+    await setDamagedAside(db)
+    download(
+      `nublo-studio-${day()}.json`,
+      'application/json',
+      await writeBundle(await readStudio(db), nowMs()),
+    )
+  }
   const open = async (file: File | undefined) => {
     setFound(null)
     setTrouble(null)
     if (!file) return
-    if (file.size > LARGEST_FILE_BYTES) {
-      return setTrouble({
-        title: `The file has ${Math.round(file.size / MB)} MB; up to ${LARGEST_FILE_BYTES / MB} MB can be read. Nothing was changed.`,
-        lines: [],
-      })
+    const stop = new AbortController()
+    setReading({ stop })
+    try {
+      const onRead = (bytes: number) =>
+        setProgress(`Read ${Math.ceil(bytes / MB)} of ${Math.ceil(file.size / MB)} MB …`)
+      const read = await readOffPage(file, { signal: stop.signal, onRead })
+      if (read?.ok) setFound(read.value)
+      else if (read)
+        setTrouble({
+          ...wordBundleProblem(read.problem),
+          whole: read.problem.kind === 'changed' ? read.problem.whole : null,
+        })
+    } finally {
+      setReading(null)
+      setProgress(null)
     }
-    const first = new Uint8Array(await file.slice(0, 4).arrayBuffer())
-    const read = isZip(first) ? await readStudioZip(chunksOf(file)) : readBundle(await file.text())
-    if (read.ok) setFound(read.value)
-    else setTrouble(wordBundleProblem(read.problem))
   }
-  const replaceBy = async (studio: Studio, said: string) => {
-    const before = await readStudio(db)
-    await replaceStudio(db, studio)
+  const large = (why: string): LargeStep => ({ id: newId(), why, nowMs: nowMs() })
+  const told = (said: string, keptId: string | null) => {
     setFound(null)
-    say(said, () => void replaceStudio(db, before).catch(fail))
+    if (keptId === null) return say(said)
+    say(said, () => void bringBack(db, keptId, large('taken back')).catch(fail))
   }
-  const merge = async (studio: Studio) => {
-    const { added, kept } = await mergeStudio(db, studio)
-    setFound(null)
-    say(`${added} records added, ${kept} were here already.`)
+  const replaceBy = async (studio: Studio, why: string, said: string) =>
+    told(said, await replaceStudio(db, studio, large(why)))
+  const merge = async (studio: Studio, choices: Readonly<Record<string, Choice>>) => {
+    const { added, keptId } = await mergeStudio(db, studio, large('added to from a file'), choices)
+    told(`Added: ${wordAdded(added)}.`, keptId)
+  }
+  const demo = async () => {
+    setProgress('Furnishing the demo studio …')
+    try {
+      told('The demo studio is set up.', await furnishDemoStudio(db, large('replaced by the demo studio')))
+    } finally {
+      setProgress(null)
+    }
   }
   return (
     <section className="sheet" aria-labelledby="files">
@@ -118,6 +148,11 @@ export function FilesSheet() {
             }}
           />
         </label>
+        {reading && (
+          <button className="button button-quiet" onClick={() => reading.stop.abort()}>
+            Stop reading
+          </button>
+        )}
         {trouble && (
           <Callout gravity="stop" title={trouble.title}>
             <ul className="list-disc pl-4" role="alert">
@@ -125,48 +160,47 @@ export function FilesSheet() {
                 <li key={line}>{line}</li>
               ))}
             </ul>
+            {trouble.whole && (
+              <button
+                className="button button-quiet mt-2"
+                onClick={() => {
+                  setFound(trouble.whole ?? null)
+                  setTrouble(null)
+                }}
+              >
+                Look at what is whole: {trouble.whole.batches.length} batches, {trouble.whole.photos.length}{' '}
+                pictures
+              </button>
+            )}
           </Callout>
         )}
         {found && (
-          <div className="border-press w-full rounded-xl border-2 p-4" data-import-found>
-            <p className="font-semibold">
-              The file holds {found.batches.length} batches with {found.pieces.length} pieces,{' '}
-              {found.photos.length} pictures, {found.resins.length} resins, {found.molds.length} molds and{' '}
-              {found.colours.length} colours.
-            </p>
-            <div className="mt-3 flex flex-wrap gap-2">
-              <button className="button button-main" onClick={() => void merge(found).catch(fail)}>
-                Add what is new
-              </button>
-              <button
-                className="button button-quiet"
-                onClick={() => void replaceBy(found, 'The studio was replaced by the file.').catch(fail)}
-              >
-                Replace this studio
-              </button>
-            </div>
-          </div>
+          <FoundStudio
+            studio={found}
+            merge={(choices) => void merge(found, choices).catch(fail)}
+            replace={() =>
+              void replaceBy(found, 'replaced by a file', 'The studio was replaced by the file.').catch(fail)
+            }
+          />
         )}
         <div className="border-line flex w-full flex-wrap gap-2 border-t pt-4">
           <button
             className="button button-quiet"
-            onClick={() =>
-              void (async () => {
-                const before = await readStudio(db)
-                await furnishDemoStudio(db, nowMs())
-                say('The demo studio is set up.', () => void replaceStudio(db, before).catch(fail))
-              })().catch(fail)
-            }
+            disabled={progress !== null}
+            onClick={() => void demo().catch(fail)}
           >
             Set up the demo studio
           </button>
           <button
             className="button button-quiet"
-            onClick={() => void replaceBy({ ...EMPTY_STUDIO, settings }, 'The studio is empty.').catch(fail)}
+            onClick={() =>
+              void replaceBy({ ...EMPTY_STUDIO, settings }, 'emptied', 'The studio is empty.').catch(fail)
+            }
           >
             Empty the studio
           </button>
         </div>
+        <KeptStudios />
       </div>
     </section>
   )
@@ -183,9 +217,4 @@ async function* counted<Picture>(
     if (no++ % 20 === 0) say(`Picture ${no} of ${of} …`)
     yield picture
   }
-}
-
-/** A file piece by piece. */
-async function* chunksOf(file: Blob): AsyncGenerator<Uint8Array> {
-  for (let at = 0; at < file.size; at += MB) yield new Uint8Array(await file.slice(at, at + MB).arrayBuffer())
 }

@@ -1,5 +1,6 @@
 import { useId, useState } from 'react'
-import type { Settings } from '#schema/studio.ts'
+import * as v from 'valibot'
+import { feedAddressSchema, type Settings } from '#schema/studio.ts'
 import { ChoiceField } from '#app/components/ChoiceField.tsx'
 import { SIMULATED_FEED, tellBench, TROUBLES, useBenchLink, type Trouble } from '#app/platform/instruments.ts'
 
@@ -40,7 +41,8 @@ export function InstrumentsField({ settings, change }: InstrumentsFieldProps) {
   const [own, setOwn] = useState(settings.feed !== null && settings.feed !== SIMULATED_FEED)
   const [trouble, setTrouble] = useState<Trouble>('none')
   const source: Source = own ? 'own' : settings.feed === null ? 'none' : 'simulated'
-  const usable = /^http:\/\/(127\.0\.0\.1|localhost)(:\d+)?\//.test(address)
+  const judged = v.safeParse(feedAddressSchema, address)
+  const usable = judged.success
   const choose = (next: Source) => {
     setOwn(next === 'own')
     change({ feed: next === 'simulated' ? SIMULATED_FEED : next === 'own' && usable ? address : null })
@@ -77,9 +79,7 @@ export function InstrumentsField({ settings, change }: InstrumentsFieldProps) {
             Link
           </button>
           {address !== '' && !usable && (
-            <p className="text-stop w-full text-sm">
-              Expected a program on this device: http://127.0.0.1:… or http://localhost:…
-            </p>
+            <p className="text-stop w-full text-sm">{judged.issues?.[0].message}</p>
           )}
         </form>
       )}

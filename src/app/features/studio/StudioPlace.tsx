@@ -1,6 +1,7 @@
 import { Place } from '#app/components/Place.tsx'
 import { FilesSheet } from './FilesSheet.tsx'
 import { FreeHoursSheet } from './FreeHoursSheet.tsx'
+import { SetAside } from './SetAside.tsx'
 import { SettingsSheet } from './SettingsSheet.tsx'
 import { TableSheet } from './TableSheet.tsx'
 
@@ -8,6 +9,7 @@ import { TableSheet } from './TableSheet.tsx'
 export function StudioPlace() {
   return (
     <Place title="Studio" lead="Everything lives on this device. Take it with you as one open file.">
+      <SetAside />
       <div className="grid items-start gap-5 lg:grid-cols-2">
         <div className="flex min-w-0 flex-col gap-5">
           <FilesSheet />

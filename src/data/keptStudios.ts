@@ -1,0 +1,153 @@
+import type { Table } from 'dexie'
+import type { TableName } from '#schema/studio.ts'
+import { splitRows } from './damage.ts'
+import type { KeptStudio, StoredPhoto, StudioDatabase } from './database.ts'
+import { stored, StorageError } from './storageError.ts'
+
+/** A large step is told what it does and when, so that what was there before can be kept under that name. */
+export interface LargeStep {
+  readonly id: string
+  readonly why: string
+  readonly nowMs: number
+}
+
+/** So many are kept; the oldest goes when one more comes. */
+const MOST_KEPT = 5
+/** So many pictures are held at a time. */
+const PICTURES_AT_ONCE = 64
+
+/** The tables that make up a studio, in the order in which rows may be added. */
+export const STUDIO_TABLES: readonly TableName[] = [
+  'resins',
+  'colours',
+  'molds',
+  'patterns',
+  'batches',
+  'events',
+  'pieces',
+  'photos',
+  'settings',
+  'learning',
+  'supplies',
+  'movements',
+  'care',
+  'orders',
+]
+
+function tableNamed(db: StudioDatabase, name: TableName): Table<unknown, unknown> {
+  return db.table(name)
+}
+
+/**
+ * Does something to the whole studio in one transaction: all of it or nothing. What was there before is kept whole until the person lets it go, more
+ * than five are kept, or the device is full. The answer is the id under which it is kept; null where there was nothing to keep.
+ */
+export async function largeStep(
+  db: StudioDatabase,
+  step: LargeStep,
+  job: () => Promise<void>,
+): Promise<string | null> {
+  for (;;) {
+    try {
+      return await stored(() =>
+        db.transaction('rw', wholeOf(db), async () => {
+          const kept = await keep(db, step)
+          await job()
+          return kept
+        }),
+      )
+    } catch (problem) {
+      const oldest = await db.kept.orderBy('atMs').first()
+      if (!(problem instanceof StorageError && problem.full && oldest)) throw problem
+      await letGo(db, oldest.id)
+    }
+  }
+}
+
+/** Studios kept, newest first. */
+export function keptStudios(db: StudioDatabase): Promise<KeptStudio[]> {
+  return stored(() => db.kept.orderBy('atMs').reverse().toArray())
+}
+
+/** Puts a kept studio in place of what is there, which is kept in its turn. */
+export function bringBack(db: StudioDatabase, keptId: string, step: LargeStep): Promise<string | null> {
+  return largeStep(db, step, async () => {
+    await clearStudio(db)
+    const parts = await db.keptParts.where('keptId').equals(keptId).primaryKeys()
+    if (parts.length === 0) throw new Error('This studio is no longer kept.')
+    for (const key of parts) {
+      const part = (await db.keptParts.get(key))!
+      const { whole, aside } = splitRows(part.table, part.rows)
+      await tableNamed(db, part.table).bulkAdd([...whole])
+      await db.aside.bulkAdd(aside as never[])
+    }
+    await forget(db, keptId)
+  })
+}
+
+/** Lets a kept studio go for good. */
+export function letGo(db: StudioDatabase, keptId: string): Promise<void> {
+  return stored(() => db.transaction('rw', db.kept, db.keptParts, () => forget(db, keptId)))
+}
+
+async function forget(db: StudioDatabase, keptId: string): Promise<void> {
+  await db.keptParts.where('keptId').equals(keptId).delete()
+  await db.kept.delete(keptId)
+}
+
+/** Takes everything out; part of a large step. */
+export async function clearStudio(db: StudioDatabase): Promise<void> {
+  for (const name of STUDIO_TABLES) await db.table(name).clear()
+}
+
+function wholeOf(db: StudioDatabase) {
+  return [...STUDIO_TABLES, 'kept', 'keptParts', 'aside'].map((name) => db.table(name))
+}
+
+async function keep(db: StudioDatabase, { id, why, nowMs }: LargeStep): Promise<string | null> {
+  if (await isBare(db)) return null
+  for (const table of STUDIO_TABLES) {
+    if (table === 'photos') continue
+    const rows = await db.table(table).toArray()
+    if (rows.length > 0) await db.keptParts.add({ keptId: id, part: table, table, rows })
+  }
+  const pictures = await keepPictures(db, id)
+  await db.kept.add({
+    id,
+    atMs: nowMs,
+    why,
+    batches: await db.batches.count(),
+    pieces: await db.pieces.count(),
+    ...pictures,
+  })
+  const all = await db.kept.orderBy('atMs').primaryKeys()
+  for (const old of all.slice(0, Math.max(0, all.length - MOST_KEPT))) await forget(db, old)
+  return id
+}
+
+async function keepPictures(db: StudioDatabase, keptId: string) {
+  let pictures = 0
+  let pictureBytes = 0
+  for (let after = ''; ;) {
+    const some: StoredPhoto[] = await db.photos.where('id').above(after).limit(PICTURES_AT_ONCE).toArray()
+    const parts = some.map((photo) => ({
+      keptId,
+      part: `picture ${photo.id}`,
+      table: 'photos' as const,
+      rows: [photo],
+    }))
+    await db.keptParts.bulkAdd(parts)
+    pictures += some.length
+    pictureBytes += some.reduce((sum, { bytes }) => sum + bytes.length, 0)
+    const last = some.at(-1)
+    if (!last) return { pictures, pictureBytes }
+    after = last.id
+  }
+}
+
+/** Whether nothing of a person's own is in it. */
+export async function isBare(db: StudioDatabase): Promise<boolean> {
+  for (const name of STUDIO_TABLES)
+    if (name !== 'settings' && (await db.table(name).count()) > 0) return false
+  return true
+}

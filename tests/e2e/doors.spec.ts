@@ -1,0 +1,212 @@
+import { readFile } from 'node:fs/promises'
+import { expect, test, type Page } from '@playwright/test'
+import { EMPTY, openStudio, stir, wait, layOut } from './bench.ts'
+
+const PLACES = ['/', '/plan', '/rack', '/log', '/shelf', '/orders']
+
+/** Rows no command would write, table by table: half of one, or one with the wrong kinds of things in it. */
+const DAMAGED: Readonly<Record<string, object>> = {
+  resins: { id: 'bad' },
+  colours: { id: 'bad', name: 7, hex: null },
+  molds: { id: 'bad', name: 'Bad', outline: null },
+  patterns: { id: 'bad', marks: 'none' },
+  batches: { id: 'bad', createdAtMs: 9e12, request: null },
+  events: { batchId: 'demo-1', seq: 9000, event: null },
+  pieces: { id: 'bad', batchId: 'demo-1', no: null, outcome: { faults: 3 } },
+  photos: { id: 'bad', pieceId: 'demo-1-1', side: 'front', bytes: 'none' },
+  settings: { id: 'studio', units: 'cubits', feed: 'http://127.0.0.1:99999/feed', hours: 5, hands: null },
+  learning: { id: 'bad', leftOut: null },
+  supplies: { id: 'bad', name: {} },
+  movements: { id: 'bad', supplyId: 5 },
+  care: { id: 'bad', entries: 'none' },
+  orders: { id: 'bad', name: null, lines: 5 },
+}
+
+/** Writes a row past every command. */
+async function damage(page: Page, table: string, row: object): Promise<void> {
+  await page.evaluate(
+    ([name, value]) =>
+      new Promise<void>((resolve, reject) => {
+        const opening = indexedDB.open('nublo')
+        opening.onerror = () => reject(new Error('no database'))
+        opening.onsuccess = () => {
+          const db = opening.result
+          const writing = db.transaction(name, 'readwrite')
+          writing.objectStore(name).put(value)
+          writing.oncomplete = () => (db.close(), resolve())
+          writing.onerror = () => reject(new Error('not written'))
+        }
+      }),
+    [table, row] as const,
+  )
+}
+
+async function exported(page: Page): Promise<Buffer> {
+  await page.goto('/studio')
+  const [file] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Export studio' }).click(),
+  ])
+  return readFile(await file.path())
+}
+
+const give = (page: Page, buffer: Buffer) =>
+  page
+    .getByLabel('Import a studio file')
+    .setInputFiles({ name: 'studio.zip', mimeType: 'application/zip', buffer })
+
+test('whichever table is damaged, every place opens and the export comes back', async ({ page }) => {
+  await openStudio(page)
+  for (const [table, row] of Object.entries(DAMAGED)) {
+    await test.step(table, async () => {
+      await damage(page, table, row)
+      for (const place of PLACES) {
+        await page.goto(place)
+        await expect(page.getByRole('navigation', { name: 'Places' })).toBeVisible()
+        // A place that broke says what it set aside and opens again.
+        await expect(async () => {
+          const broke = page.getByRole('alert').filter({ hasText: 'This place broke' })
+          if (await broke.isVisible()) {
+            await expect(broke).toContainText(/could not be read and (is|are) set aside/)
+            await broke.getByRole('button', { name: 'Open again' }).click()
+          }
+          await expect(page.locator('[data-place]')).toBeVisible({ timeout: 1000 })
+        }).toPass()
+      }
+      await give(page, await exported(page))
+      await expect(page.locator('[data-import-found]')).toBeVisible()
+    })
+  }
+  await page.goto('/studio')
+  for (const table of ['batches', 'events', 'settings', 'orders'])
+    await expect(page.locator('[data-aside]')).toContainText(`${table}: `)
+})
+
+test('a room that cannot be is not stored by a mark, and the export of that pour comes back', async ({
+  page,
+}) => {
+  await openStudio(page)
+  await page.goto('/pour/demo-8')
+  await layOut(page)
+  await stir(page)
+  await wait(page, 5)
+  await page.getByRole('button', { name: 'Reading' }).click()
+  await page.getByLabel('Resin, or room').fill('70')
+  await page.getByRole('button', { name: 'The room' }).click()
+  await expect(page.getByRole('alert')).toContainText('21 °C')
+  await expect(page.getByRole('button', { name: 'It is 70 °C' })).toHaveCount(0)
+  await page.getByRole('button', { name: /It is 21/ }).click()
+  await give(page, await exported(page))
+  await expect(page.locator('[data-import-found]')).toBeVisible()
+})
+
+test('a wrong port is refused in words and locks nothing', async ({ page }) => {
+  await openStudio(page)
+  await page.goto('/studio')
+  await page.getByLabel('Bench instruments').selectOption('own')
+  await page.getByLabel('Address of the feed').fill('http://127.0.0.1:99999/feed')
+  await expect(
+    page.getByText(/expected a program on this device such as .* its port at most 65535/),
+  ).toBeVisible()
+  await expect(page.getByRole('button', { name: 'Link' })).toBeDisabled()
+})
+
+test('the demo set up over an own studio, cut short at any moment, leaves it whole; done, it can be taken back tomorrow', async ({
+  page,
+}) => {
+  await openStudio(page, EMPTY)
+  await page.getByRole('link', { name: 'Shelf' }).click()
+  await page.getByRole('tab', { name: /Molds/ }).click()
+  await page.getByRole('button', { name: 'Add a mold' }).click()
+  await page.getByLabel('Name').fill('My own dish')
+  await page.getByRole('button', { name: 'Put on the shelf' }).click()
+  await expect(page.getByText('My own dish').first()).toBeVisible()
+  const mine = async () => {
+    await page.goto(`${EMPTY}/shelf`)
+    await page.getByRole('tab', { name: /Molds/ }).click()
+    await expect(page.getByText('My own dish').first()).toBeVisible()
+  }
+  for (const ms of [0, 150, 600]) {
+    await page.goto(`${EMPTY}/studio`)
+    const begun = page.getByRole('button', { name: 'Set up the demo studio' })
+    await begun.click()
+    await page.evaluate((after) => new Promise((go) => setTimeout(go, after)), 0)
+    await page.clock.runFor(ms)
+    await page.reload()
+    await mine()
+  }
+  await page.goto(`${EMPTY}/studio`)
+  await page.getByRole('button', { name: 'Set up the demo studio' }).click()
+  await expect(page.getByText('The demo studio is set up.', { exact: true })).toBeVisible({ timeout: 90_000 })
+  await page.clock.fastForward('24:00:00')
+  await page.reload()
+  await page
+    .locator('[data-kept="replaced by the demo studio"]')
+    .getByRole('button', { name: 'Bring back' })
+    .click()
+  await expect(page.getByText(/^The studio is as it was then/).first()).toBeVisible()
+  await mine()
+})
+
+test('a file without settings keeps the settings, and the next opening keeps the studio', async ({
+  page,
+}) => {
+  await openStudio(page)
+  await page.goto('/studio')
+  const [file] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Export as one JSON file' }).click(),
+  ])
+  const studio = JSON.parse(await readFile(await file.path(), 'utf8')) as {
+    batches: object[]
+    sha256?: string
+  }
+  const { checksums: _checksums, ...rest } = studio
+  await page.getByLabel('Import a studio file').setInputFiles({
+    name: 'x.json',
+    mimeType: 'application/json',
+    buffer: Buffer.from(JSON.stringify({ ...rest, settings: null, batches: studio.batches })),
+  })
+  await page.getByRole('button', { name: 'Replace this studio' }).click()
+  await expect(page.getByText('The studio was replaced by the file.', { exact: true })).toBeVisible()
+  await page.reload()
+  await expect(page.locator('[data-kept="replaced by a file"]')).toBeVisible()
+})
+
+test('a file changed on its way names what, and what is whole can be looked at and taken', async ({
+  page,
+}) => {
+  await openStudio(page)
+  const file = await exported(page)
+  // A picture lies in it as it is: the middle of the file is one.
+  file[Math.floor(file.length / 2)]! ^= 4
+  await give(page, file)
+  await expect(
+    page.getByText('This studio file was changed since it was written. Nothing was taken.'),
+  ).toBeVisible()
+  await expect(page.getByRole('alert')).toContainText(/picture \S+: not as written, or missing/)
+  await page.getByRole('button', { name: /Look at what is whole/ }).click()
+  await expect(page.locator('[data-import-found]')).toContainText('New here: nothing.')
+})
+
+test('the same mold changed on two devices: both are shown side by side, and one is chosen', async ({
+  page,
+}) => {
+  await openStudio(page)
+  const before = await exported(page)
+  await page.goto('/shelf')
+  await page.getByRole('tab', { name: /Molds/ }).click()
+  await page.getByRole('button', { name: 'Change' }).first().click()
+  await page.getByLabel('Name').fill('Renamed here')
+  await page.getByRole('button', { name: 'Put on the shelf' }).click()
+  await page.goto('/studio')
+  await give(page, before)
+  const conflict = page.locator('[data-conflict^="molds "]')
+  await expect(conflict).toContainText('Renamed here')
+  await conflict.getByLabel('Take').selectOption('there')
+  await page.getByRole('button', { name: 'Add what is new' }).click()
+  await expect(page.getByText('Added: nothing.', { exact: true })).toBeVisible()
+  await page.goto('/shelf')
+  await page.getByRole('tab', { name: /Molds/ }).click()
+  await expect(page.getByText('Renamed here')).toHaveCount(0)
+})
