@@ -13,6 +13,7 @@ import { UndoProvider } from './components/undo.tsx'
 import { openStudio } from './platform/firstOpening.ts'
 import { pourNowMs } from './platform/clockWatch.ts'
 import { createQueries } from './platform/mending.ts'
+import { keepInstalled } from './platform/installed.ts'
 import { useSpool } from './platform/marks.ts'
 import { useSettings } from './platform/queries.ts'
 import { PlatformProvider, type Platform } from './platform/studio.tsx'
@@ -69,6 +70,7 @@ async function begin(): Promise<void> {
   root.render(<p style={{ padding: '2rem' }}>Opening the studio …</p>)
   const slow = setTimeout(() => root.render(<SlowStudio />), SLOW_MS)
   try {
+    if (import.meta.env.PROD && (await keepInstalled(platform.db, Date.now()))) return location.reload()
     await openStudio(platform.db, platform.nowMs())
   } catch (problem) {
     clearTimeout(slow)
@@ -115,5 +117,3 @@ function ClosedStudio({ problem }: { problem: unknown }) {
 }
 
 void begin()
-
-if ('serviceWorker' in navigator && import.meta.env.PROD) void navigator.serviceWorker.register('/offline.js')

@@ -225,6 +225,28 @@ export function recordOutcome(
   )
 }
 
+/** Whether nothing at all is stored any more, as after the browser's data was cleared. */
+export function wasCleared(db: StudioDatabase): Promise<boolean> {
+  return stored(async () => (await db.settings.count()) + (await db.batches.count()) === 0)
+}
+
+interface SeenRun {
+  readonly batch: Batch
+  readonly events: readonly PourEvent[]
+  readonly pieces: readonly Piece[]
+}
+
+/** Stores a run again as it was last seen: its batch, marks and pieces. */
+export function putBackRun(db: StudioDatabase, { batch, events, pieces }: SeenRun): Promise<void> {
+  return stored(() =>
+    db.transaction('rw', db.batches, db.events, db.pieces, async () => {
+      await db.batches.put(batch)
+      await db.events.bulkPut(events.map((event, seq) => ({ batchId: batch.id, seq, event })) as never[])
+      await db.pieces.bulkPut([...pieces])
+    }),
+  )
+}
+
 /** A batch with everything that hangs on it, as taken out of the database. */
 export interface RemovedBatch {
   readonly restore: () => Promise<void>

@@ -6,6 +6,7 @@ import { createApp } from './app.ts'
 const USAGE = `npm start                 Nublo with the demo studio
 npm start -- --empty      Nublo with an empty studio
 npm start -- --port 4700  another port (or PORT=4700)
+npm start -- --client DIR another built app
 `
 
 const HOST = '127.0.0.1'
@@ -17,7 +18,7 @@ function main(words: readonly string[]): void {
   if (words.includes('--help')) return void process.stdout.write(USAGE)
   const port = portFrom(words)
   const app = createApp({
-    clientDir: join(fileURLToPath(new URL('../client', import.meta.url))),
+    clientDir: folderFrom(words) ?? join(fileURLToPath(new URL('../client', import.meta.url))),
     firstOpening: words.includes('--empty') ? 'empty' : 'demo',
     benchSeed: BENCH_SEED,
     nowMs: () => Date.now(),
@@ -39,6 +40,12 @@ function main(words: readonly string[]): void {
       if ('closeAllConnections' in server) server.closeAllConnections()
     })
   }
+}
+
+/** Another built app than the one beside this program. */
+function folderFrom(words: readonly string[]): string | null {
+  const flag = words.indexOf('--client')
+  return flag >= 0 ? (words[flag + 1] ?? null) : null
 }
 
 function portFrom(words: readonly string[]): number {

@@ -98,3 +98,17 @@ test('a full device holds marks aside, says so, and stores them when there is ro
     await page.evaluate(() => Object.keys(localStorage).filter((key) => key.startsWith('nublo-mark-'))),
   ).toEqual([])
 })
+
+test('the browser’s storage cleared under an open pour: the next tap puts the pour back and marks it', async ({
+  page,
+  context,
+}) => {
+  await pourUntilDecant(page)
+  const session = await context.newCDPSession(page)
+  await session.send('Storage.clearDataForOrigin', { origin: DEMO, storageTypes: 'indexeddb,local_storage' })
+  await mark(page)
+  await expect(page.locator('[data-step="ink.1"]')).toBeVisible()
+  await page.reload()
+  await expect(page.locator('[data-step="ink.1"]')).toBeVisible()
+  expect(await clockOf(page)).toMatch(/^1[4-6]:\d\d$/)
+})

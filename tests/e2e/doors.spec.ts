@@ -159,7 +159,7 @@ test('a file without settings keeps the settings, and the next opening keeps the
   ])
   const studio = JSON.parse(await readFile(await file.path(), 'utf8')) as {
     batches: object[]
-    sha256?: string
+    checksums?: object
   }
   const { checksums: _checksums, ...rest } = studio
   await page.getByLabel('Import a studio file').setInputFiles({

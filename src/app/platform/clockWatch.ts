@@ -1,6 +1,6 @@
 import { useEffect, useRef, useState } from 'react'
 import { useStories } from './queries.ts'
-import { spoolMark } from './marks.ts'
+import { spoolMark } from './spool.ts'
 import { usePlatform } from './studio.tsx'
 
 /** How a device's clock ran since the last look. */
@@ -117,14 +117,15 @@ export function useClockWatch(): ClockWatch {
     told.current = tell
   })
   useEffect(() => {
-    let wall = nowMs()
+    const wallMs = () => nowMs() - heldMs
+    let wall = wallMs()
     let even = evenMs()
     const look = () => {
-      const jump = jumpBetween(nowMs() - wall, evenMs() - even)
-      wall = nowMs()
+      const jump = jumpBetween(wallMs() - wall, evenMs() - even)
+      wall = wallMs()
       even = evenMs()
       // Nothing is written down before the last note is explained.
-      if (running.current.length > 0 && answered.current && opened.current) noteClock(nowMs())
+      if (running.current.length > 0 && answered.current && opened.current) noteClock(wallMs())
       if (jump.kind === 'none' || running.current.length === 0) return
       if (jump.kind === 'setBack') told.current(jump.byMs)
       setNoticed({ kind: jump.kind, byMs: jump.byMs })

@@ -8,7 +8,7 @@ import { readSettings, USUAL_SETTINGS } from '#schema/usualSettings.ts'
 import type { StoredPhoto, StudioDatabase } from '#data/database.ts'
 import type { Batch, Settings } from '#schema/studio.ts'
 import { useLiveRows } from './liveRows.ts'
-import { spooledMarks, withHeld } from './marks.ts'
+import { spooledMarks, withHeld } from './spool.ts'
 import { useNowMs } from './clock.ts'
 import { usePlatform, type Platform } from './studio.tsx'
 

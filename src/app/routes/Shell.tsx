@@ -7,6 +7,7 @@ import { ClockNotice } from '#app/features/pour/ClockNotice.tsx'
 import { LiveBar } from '#app/features/pour/LiveBar.tsx'
 import { Apart } from '#app/components/Apart.tsx'
 import { KeyList } from './KeyList.tsx'
+import { NewVersion } from './NewVersion.tsx'
 
 /** Not needed before there is a batch. */
 const Reminders = lazy(async () => ({
@@ -63,6 +64,7 @@ export function Shell() {
         </div>
       </nav>
       <div className={`min-w-0 flex-1 ${pouring ? 'pb-6' : 'pb-20'} md:pb-6`}>
+        <NewVersion />
         <Apart what="The clock's notice">
           <ClockNotice />
         </Apart>

@@ -84,7 +84,7 @@ const TURNS_TOO_LATE = [
 
 /** The best band about the middle of the window (by eye), and where in it a plan aims: a little early (docs/decisions/0001). */
 const BEST_FROM = 1.14
-const AIM = 1.1
+const AIM = 1.03
 const BEST_TO = 0.86
 
 /** The window of that white; a dose, hole or bed beyond those simulated takes the nearest of them. */

@@ -6,7 +6,7 @@ import type { PourEvent } from '#core/runsheet/index.ts'
 import { addBatch, recordEvent } from '#data/batchCommands.ts'
 import { eventsOf } from '#data/events.ts'
 import type { StudioDatabase } from '#data/database.ts'
-import { emptySpool, spooledMarks, spoolMark } from './marks.ts'
+import { emptySpool, spooledMarks, spoolMark } from './spool.ts'
 
 let db: StudioDatabase
 const GATE: PourEvent = { id: 'g', atMs: T0, kind: 'gatePassed', overruled: [] }

@@ -1,0 +1,73 @@
+import type { StudioDatabase } from '#data/database.ts'
+import { readPour, type PourEvent } from '#core/runsheet/index.ts'
+
+const WORKER = '/offline.js'
+const PATIENCE_MS = 4000
+/** A pour that was stirred longer ago is on the rack: nothing is timed to the minute any more. */
+const LIVE_MS = 4 * 3_600_000
+
+/**
+ * Keeps the app on the device. A new build that lies ready is switched to when the app opens, and only while no pour is live; the answer is true where it
+ * was, and the page is to be loaded again.
+ */
+export async function keepInstalled(db: StudioDatabase, nowMs: number): Promise<boolean> {
+  if (!('serviceWorker' in navigator)) return false
+  const here = await navigator.serviceWorker.getRegistration()
+  if (!here) {
+    void navigator.serviceWorker.register(WORKER).catch(() => undefined)
+    return false
+  }
+  void here.update().catch(() => undefined)
+  return here.waiting ? switchTo(here.waiting, db, nowMs) : false
+}
+
+/** Switches to a build that lies ready; false where a pour is live, or where it did not come about in time. */
+export async function switchTo(ready: ServiceWorker, db: StudioDatabase, nowMs: number): Promise<boolean> {
+  if (await isPourLive(db, nowMs)) return false
+  const switched = new Promise<true>((resolve) =>
+    navigator.serviceWorker.addEventListener('controllerchange', () => resolve(true), { once: true }),
+  )
+  ready.postMessage('switch')
+  return Promise.race([
+    switched,
+    new Promise<false>((resolve) => setTimeout(() => resolve(false), PATIENCE_MS)),
+  ])
+}
+
+/** Tells when a new build lies ready while the app is open; the answer ends that. */
+export function onNewBuild(tell: (ready: ServiceWorker) => void): () => void {
+  const over = new AbortController()
+  const told = (worker: ServiceWorker | null) => {
+    // The first build of a device is no news.
+    if (worker && navigator.serviceWorker.controller) tell(worker)
+  }
+  const follow = (here: ServiceWorkerRegistration) => {
+    told(here.waiting)
+    here.addEventListener(
+      'updatefound',
+      () => {
+        const { installing } = here
+        installing?.addEventListener(
+          'statechange',
+          () => installing.state === 'installed' && told(installing),
+          { signal: over.signal },
+        )
+      },
+      { signal: over.signal },
+    )
+  }
+  if ('serviceWorker' in navigator) void navigator.serviceWorker.ready.then(follow, () => undefined)
+  return () => over.abort()
+}
+
+/** Whether a pour is being stirred or was within the last hours. */
+async function isPourLive(db: StudioDatabase, nowMs: number): Promise<boolean> {
+  const recent = await db.events.filter(({ event }) => event.atMs > nowMs - LIVE_MS).toArray()
+  for (const batchId of new Set(recent.map((row) => row.batchId))) {
+    const rows = await db.events.where('batchId').equals(batchId).sortBy('seq')
+    const pour = readPour(rows.map((row) => row.event as PourEvent))
+    if (pour.stage === 'mixing') return true
+    if (pour.stage === 'running' && pour.stopStirAtMs > nowMs - LIVE_MS) return true
+  }
+  return false
+}
