@@ -67,6 +67,21 @@ describe('the server', () => {
     expect(await policy('/assets/bloom.worker-Ab12.js')).not.toContain("'unsafe-eval'")
   })
 
+  const order = (headers: Record<string, string>, body = '{"do":"tare"}') =>
+    app.request('http://127.0.0.1:4610/api/bench', { method: 'POST', headers, body })
+  const json = { 'Content-Type': 'application/json' }
+
+  test.each<[string, Record<string, string>, string | undefined, number]>([
+    ['from its own page', { ...json, Origin: 'http://127.0.0.1:4610' }, undefined, 200],
+    ['from a program without a page', json, undefined, 200],
+    ['from a page elsewhere', { ...json, Origin: 'http://elsewhere.example' }, undefined, 403],
+    ['by a foreign name pointed here', { ...json, Host: 'elsewhere.example' }, undefined, 403],
+    ['that is a form and no JSON', { 'Content-Type': 'text/plain' }, undefined, 415],
+    ['without end', json, `{"do":"${'x'.repeat(70_000)}"}`, 413],
+  ])('an order %s is answered so', async (_what, headers, body, status) => {
+    expect((await order(headers, body)).status).toBe(status)
+  })
+
   test('does not climb out of its folder', async () => {
     expect((await app.request('/assets/../../../../etc/passwd.txt')).status).toBe(404)
     expect((await app.request('/..%2f..%2fetc%2fpasswd.txt')).status).toBe(404)

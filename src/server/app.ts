@@ -1,5 +1,5 @@
 import { serveStatic } from '@hono/node-server/serve-static'
-import { Hono } from 'hono'
+import { Hono, type MiddlewareHandler } from 'hono'
 import { compress } from 'hono/compress'
 import { secureHeaders } from 'hono/secure-headers'
 import { readFile } from 'node:fs/promises'
@@ -27,7 +27,8 @@ export function createApp({ clientDir, firstOpening, benchSeed, nowMs }: AppSett
   app.use('*', (c, next) => (COMPILES.test(c.req.path) ? compilerHeaders : pageHeaders)(c, next))
   app.use(compress())
   app.get(FIRST_OPENING_PATH, (c) => c.json({ studio: firstOpening } satisfies FirstOpening))
-  app.route('/', benchRoutes(createBench({ nowMs, seed: benchSeed })))
+  app.use('/api/*', fromHere)
+  app.route('/', benchRoutes(createBench({ nowMs, seed: benchSeed }), nowMs))
   app.all('/api/*', (c) => c.json({ error: `there is no ${c.req.path}` }, 404))
   app.use(async (c, next) => {
     await next()
@@ -39,6 +40,22 @@ export function createApp({ clientDir, firstOpening, benchSeed, nowMs }: AppSett
     return c.html(await readFile(join(clientDir, 'index.html'), 'utf8'))
   })
   return app
+}
+
+const LOOPBACK = /^(127\.0\.0\.1|localhost|\[::1\])(:\d+)?$/
+
+/** Orders and questions come from a page of this server, asked for by a loopback name; a page from elsewhere, or a foreign name that was pointed here, is refused. */
+const fromHere: MiddlewareHandler = async (c, next) => {
+  const host = c.req.header('Host') ?? new URL(c.req.url).host
+  if (!LOOPBACK.test(host))
+    return c.json(
+      { error: `this server answers to 127.0.0.1 and localhost, not to ${host.slice(0, 80)}` },
+      403,
+    )
+  const origin = c.req.header('Origin')
+  if (origin !== undefined && origin !== `http://${host}`)
+    return c.json({ error: 'asked from a page of another origin' }, 403)
+  return next()
 }
 
 const pageHeaders = securityHeaders(["'self'"])

@@ -8,4 +8,5 @@ export const REFUSAL_WORDS: Readonly<Record<Refusal, string>> = {
   looksLikeOtherUnit:
     'seems to have been switched between °C and °F without saying so: switch it back. If the cup really is that hot, empty it now',
   old: 'repeats old figures',
+  sameId: 'is not the only one under its id: give each instrument an id of its own',
 }

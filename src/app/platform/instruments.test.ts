@@ -15,6 +15,7 @@ const heard = (...samples: RawSample[]) =>
   samples.reduce((link, raw) => withSample(link, raw, raw.atMs), {
     state: 'opening',
     instruments: {},
+    unread: null,
   } as BenchLink)
 
 describe('the link to the bench', () => {

@@ -2,19 +2,23 @@ import { useEffect } from 'react'
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import * as v from 'valibot'
 import {
+  heardAfter,
   judgeSample,
+  type Heard,
   type InstrumentKind,
   type RawSample,
   type Refusal,
   type Sample,
 } from '#core/instruments/index.ts'
+import { issueLines } from '#schema/issues.ts'
 import { BENCH_PATH, FEED_EVENT, FEED_PATH, type BenchCommand } from '../../contract/instruments.ts'
 import { useSettings } from './queries.ts'
 import { usePlatform } from './studio.tsx'
 
 /** One instrument as the app knows it. */
-export interface Instrument {
-  readonly last: Sample | null
+export interface Instrument extends Heard {
+  /** When anything was heard of it, good or not. */
+  readonly heardAtMs: number
   /** Why the latest sample was not believed; null when it was. */
   readonly refused: Refusal | null
   /** Since when its figure has hardly moved. */
@@ -24,9 +28,11 @@ export interface Instrument {
 export interface BenchLink {
   readonly state: 'off' | 'opening' | 'live' | 'lost'
   readonly instruments: Readonly<Record<string, Instrument>>
+  /** Why something on the feed is not shown; null where all is. */
+  readonly unread: string | null
 }
 
-const OFF: BenchLink = { state: 'off', instruments: {} }
+const OFF: BenchLink = { state: 'off', instruments: {}, unread: null }
 const KEY = ['instruments']
 
 export { TROUBLES, type Trouble } from '../../contract/instruments.ts'
@@ -57,16 +63,26 @@ export function useInstrumentFeed(): void {
       set(() => OFF)
       return
     }
-    set(() => ({ state: 'opening', instruments: {} }))
+    set(() => ({ ...OFF, state: 'opening' }))
     const source = openFeed(feed)
-    if (!source) return void set(() => ({ state: 'lost', instruments: {} }))
+    if (!source) return void set(() => ({ ...OFF, state: 'lost' }))
     source.onopen = () => set((link) => ({ ...link, state: 'live' }))
     source.onerror = () => set((link) => ({ ...link, state: 'lost' }))
+    // However many talk at once, the page is told so often.
+    let waiting: Read[] = []
+    const tell = setInterval(() => {
+      if (waiting.length === 0) return
+      const some = waiting.slice(0, MOST_AT_ONCE)
+      waiting = []
+      set((link) => some.reduce((all, read) => withRead(all, read, nowMs()), link))
+    }, TOLD_EVERY_MS)
     source.addEventListener(FEED_EVENT, (event) => {
-      const raw = readSample(String(event.data))
-      if (raw) set((link) => withSample(link, raw, nowMs()))
+      if (waiting.length < MOST_AT_ONCE) waiting.push(readSample(String(event.data)))
     })
-    return () => source.close()
+    return () => {
+      clearInterval(tell)
+      source.close()
+    }
   }, [feed, client, nowMs])
 }
 
@@ -79,31 +95,47 @@ function openFeed(address: string): EventSource | null {
   }
 }
 
-function readSample(text: string): RawSample | null {
+const TOLD_EVERY_MS = 100
+const MOST_AT_ONCE = 200
+/** More than any bench has. */
+const MOST_INSTRUMENTS = 24
+
+type Read = { readonly raw: RawSample } | { readonly unread: string }
+
+function readSample(text: string): Read {
   try {
     const read = v.safeParse(feedSampleSchema, JSON.parse(text))
-    return read.success ? read.output : null
+    return read.success
+      ? { raw: read.output }
+      : { unread: issueLines(read.issues)[0] ?? 'a sample cannot be read' }
   } catch {
-    return null
+    return { unread: 'a sample is not JSON' }
   }
+}
+
+function withRead(link: BenchLink, read: Read, arrivedAtMs: number): BenchLink {
+  if ('unread' in read) return { ...link, state: 'live', unread: read.unread }
+  const known = read.raw.instrument in link.instruments
+  if (!known && Object.keys(link.instruments).length >= MOST_INSTRUMENTS)
+    return { ...link, unread: `more than ${MOST_INSTRUMENTS} instruments; the first are heard` }
+  return withSample(link, read.raw, arrivedAtMs)
 }
 
 /** The link after one more sample. */
 export function withSample(link: BenchLink, raw: RawSample, arrivedAtMs: number): BenchLink {
-  const before = link.instruments[raw.instrument]
-  const judged = judgeSample(raw, before?.last ?? null, arrivedAtMs)
-  const instrument: Instrument =
-    judged.kind === 'good'
-      ? {
-          last: judged.sample,
-          refused: null,
-          steadySinceMs:
-            before?.last && Math.abs(before.last.value - judged.sample.value) <= STEADY_WITHIN[raw.kind]
-              ? before.steadySinceMs
-              : arrivedAtMs,
-        }
-      : { last: before?.last ?? null, refused: judged.why, steadySinceMs: arrivedAtMs }
-  return { state: 'live', instruments: { ...link.instruments, [raw.instrument]: instrument } }
+  const before = link.instruments[raw.instrument] ?? { last: null, anew: null, steadySinceMs: arrivedAtMs }
+  const judged = judgeSample(raw, before, arrivedAtMs)
+  const still =
+    judged.kind === 'good' &&
+    before.last !== null &&
+    Math.abs(before.last.value - judged.sample.value) <= STEADY_WITHIN[raw.kind]
+  const instrument: Instrument = {
+    ...heardAfter(before, judged),
+    heardAtMs: arrivedAtMs,
+    refused: judged.kind === 'good' ? null : judged.why,
+    steadySinceMs: still ? before.steadySinceMs : arrivedAtMs,
+  }
+  return { ...link, state: 'live', instruments: { ...link.instruments, [raw.instrument]: instrument } }
 }
 
 /** C or g. */
@@ -124,7 +156,7 @@ export function instrumentOf(
 ): { readonly instrument: Instrument; readonly sample: Sample | null; readonly silent: boolean } | null {
   const found = Object.values(instruments).find((each) => each.last?.kind === kind)
   if (!found) return null
-  const silent = Math.abs(nowMs - found.last!.arrivedAtMs) > FRESH_MS
+  const silent = Math.abs(nowMs - found.heardAtMs) > FRESH_MS
   return { instrument: found, sample: silent || found.refused ? null : found.last, silent }
 }
 

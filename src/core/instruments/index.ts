@@ -1,5 +1,7 @@
 export {
+  heardAfter,
   judgeSample,
+  type Heard,
   type InstrumentKind,
   type Judged,
   type RawSample,

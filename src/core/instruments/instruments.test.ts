@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
 import { ARCHETYPES, weightRatio } from '../resin/index.ts'
-import { judgeSample, type RawSample, type Sample } from './sample.ts'
+import { heardAfter, judgeSample, type Heard, type RawSample, type Sample } from './sample.ts'
 import { adviseWeighing, type Pouring } from './weighing.ts'
 
 const raw = (changes: Partial<RawSample> = {}): RawSample => ({
@@ -15,12 +15,12 @@ const raw = (changes: Partial<RawSample> = {}): RawSample => ({
   ...changes,
 })
 const good = (sample: RawSample, last: Sample | null = null, at = sample.atMs): Sample => {
-  const judged = judgeSample(sample, last, at)
+  const judged = judgeSample(sample, { last, anew: null }, at)
   if (judged.kind !== 'good') throw new Error(judged.why)
   return judged.sample
 }
 const why = (sample: RawSample, last: Sample | null = null) => {
-  const judged = judgeSample(sample, last, sample.atMs)
+  const judged = judgeSample(sample, { last, anew: null }, sample.atMs)
   return judged.kind === 'refused' ? judged.why : 'good'
 }
 
@@ -56,6 +56,67 @@ describe('a sample from an instrument', () => {
     const back = good(raw({ atMs: 1000, seq: 10 }), last, 61_000)
     expect(back.remarks).toEqual(['clockMoved'])
     expect(back.arrivedAtMs).toBe(61_000)
+  })
+})
+
+/** What is told of each of those samples, one a second. */
+function told(...samples: readonly Partial<RawSample>[]) {
+  let heard: Heard = { last: null, anew: null }
+  return samples.map((changes, k) => {
+    const judged = judgeSample(raw({ atMs: 1000 * k, ...changes }), heard, 1000 * k)
+    heard = heardAfter(heard, judged)
+    return judged.kind === 'good' ? (judged.sample.remarks[0] ?? 'good') : judged.why
+  })
+}
+
+describe('an instrument that', () => {
+  test('was started again is heard from its third sample, whatever its clock says', () => {
+    const before = [{ seq: 500 }, { seq: 501 }]
+    const after = [1, 2, 3, 4].map((seq) => ({ seq, atMs: 0 }))
+    expect(told(...before, ...after)).toEqual(['good', 'good', 'old', 'old', 'restarted', 'good'])
+  })
+
+  test('once sent an absurd clock is heard on', () => {
+    expect(told({ seq: 1 }, { seq: 2, atMs: 9e15 }, { seq: 3 }, { seq: 4 })).toEqual([
+      'good',
+      'clockMoved',
+      'clockMoved',
+      'good',
+    ])
+  })
+
+  test('repeats itself is not believed', () => {
+    expect(told({ seq: 5 }, { seq: 5 }, { seq: 5 }, { seq: 5 }, { seq: 5 })).toEqual([
+      'good',
+      'old',
+      'old',
+      'old',
+      'old',
+    ])
+  })
+
+  test('shares its id with another does not flicker: one of them is heard and the other told', () => {
+    const scale = { kind: 'scale', unit: 'g' } as const
+    expect(told({ seq: 1 }, { seq: 1, ...scale }, { seq: 2 }, { seq: 2, ...scale })).toEqual([
+      'good',
+      'sameId',
+      'good',
+      'sameId',
+    ])
+    expect(told({ seq: 100 }, { seq: 4 }, { seq: 101 }, { seq: 5 }, { seq: 102 }, { seq: 6 })).toEqual([
+      'good',
+      'old',
+      'good',
+      'old',
+      'good',
+      'old',
+    ])
+  })
+
+  test('was replaced after a silence is heard at once', () => {
+    const heard: Heard = { last: good(raw({ seq: 90 })), anew: null }
+    const judged = judgeSample(raw({ seq: 1, atMs: 5, name: 'Another' }), heard, 20_000)
+    expect(judged).toMatchObject({ kind: 'good', sample: { remarks: ['restarted'] } })
   })
 })
 

@@ -29,7 +29,7 @@ export interface Sample {
   readonly remarks: readonly Remark[]
 }
 
-export type Remark = 'unitChanged' | 'clockMoved'
+export type Remark = 'unitChanged' | 'clockMoved' | 'restarted'
 
 export type Refusal =
   | 'notANumber'
@@ -37,8 +37,10 @@ export type Refusal =
   | 'outOfRange'
   /** Exactly the last value in the other unit of temperature, without the unit saying so. */
   | 'looksLikeOtherUnit'
-  /** Sent before the last one was. */
+  /** Counted before the last one that was heard. */
   | 'old'
+  /** Another instrument is heard under the same id. */
+  | 'sameId'
 
 export type Judged =
   | { readonly kind: 'good'; readonly sample: Sample }
@@ -56,8 +58,29 @@ const CLOCK_MOVED_MS = 5000
 const OTHER_UNIT_WITHIN_K = 2.5
 const OTHER_UNIT_FROM_K = 10
 
-/** The sample in C or g, or why it is not believed; `last` is the instrument's last good one. */
-export function judgeSample(raw: RawSample, last: Sample | null, arrivedAtMs: number): Judged {
+/** What was heard of an instrument so far: its last good sample, and a count that began anew since. */
+export interface Heard {
+  readonly last: Sample | null
+  /** Samples in a row that count on from a lower number than the last good one: an instrument that began anew, or one that repeats itself. */
+  readonly anew: { readonly seq: number; readonly times: number } | null
+}
+
+/** A count that goes on so often from a lower number is of an instrument that was started again. */
+const ANEW_TIMES = 3
+/** After such a silence whatever comes is taken to have been started again. */
+const SILENT_MS = 6000
+
+/**
+ * The sample in C or g, or why it is not believed. An instrument is known by its id and its count: one that begins to count anew was started again or
+ * replaced, and is heard from its third sample on, or at once after a silence. Its own clock decides nothing.
+ */
+export function judgeSample(raw: RawSample, { last: before, anew }: Heard, arrivedAtMs: number): Judged {
+  const silent = before !== null && arrivedAtMs - before.arrivedAtMs > SILENT_MS
+  const countsLower = before !== null && raw.seq <= before.seq
+  const restarted =
+    countsLower && (silent || (anew !== null && raw.seq === anew.seq + 1 && anew.times + 1 >= ANEW_TIMES))
+  const other = before !== null && !silent && (before.kind !== raw.kind || before.name !== raw.name)
+  const last = restarted || (silent && before.kind !== raw.kind) ? null : before
   const refuse = (why: Refusal): Judged => ({ kind: 'refused', why, raw })
   if (raw.value === null || !Number.isFinite(raw.value)) return refuse('notANumber')
   const id = UNIT_IDS.find((each) => each === raw.unit && unitOf(each).dimension === DIMENSION[raw.kind])
@@ -65,7 +88,8 @@ export function judgeSample(raw: RawSample, last: Sample | null, arrivedAtMs: nu
   const value = toInner(raw.value, unitOf(id))
   const [least, most] = RANGE[raw.kind]
   if (value < least || value > most) return refuse('outOfRange')
-  if (last && raw.seq <= last.seq && raw.atMs <= last.sentAtMs) return refuse('old')
+  if (other) return refuse('sameId')
+  if (last && raw.seq <= last.seq) return refuse('old')
   if (last && raw.kind !== 'scale' && id === last.unit && isOtherUnit(value, last.value))
     return refuse('looksLikeOtherUnit')
   return {
@@ -79,7 +103,7 @@ export function judgeSample(raw: RawSample, last: Sample | null, arrivedAtMs: nu
       sentAtMs: raw.atMs,
       seq: raw.seq,
       arrivedAtMs,
-      remarks: last ? remarksOn(raw, { id, last, arrivedAtMs }) : [],
+      remarks: restarted ? ['restarted'] : last ? remarksOn(raw, { id, last, arrivedAtMs }) : [],
     },
   }
 }
@@ -102,4 +126,12 @@ function remarksOn(
     ...(id === last.unit ? [] : (['unitChanged'] as const)),
     ...(Math.abs(there - here) > CLOCK_MOVED_MS ? (['clockMoved'] as const) : []),
   ]
+}
+
+/** What was heard so far, after one more sample was judged. */
+export function heardAfter({ last, anew }: Heard, judged: Judged): Heard {
+  if (judged.kind === 'good') return { last: judged.sample, anew: null }
+  if (judged.why !== 'old') return { last, anew }
+  const { seq } = judged.raw
+  return { last, anew: { seq, times: anew && seq === anew.seq + 1 ? anew.times + 1 : 1 } }
 }

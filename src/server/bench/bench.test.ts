@@ -96,7 +96,7 @@ describe('trouble on demand', () => {
 
 describe('the feed', () => {
   test('is server-sent events of one JSON record each', async () => {
-    const answer = await benchRoutes(benchAt().bench).request(FEED_PATH)
+    const answer = await benchRoutes(benchAt().bench, () => 0).request(FEED_PATH)
     expect(answer.headers.get('content-type')).toMatch(/text\/event-stream/)
     const reader = answer.body!.getReader()
     const { value } = await reader.read()
@@ -115,15 +115,20 @@ describe('the feed', () => {
       '{"do":"follow","minute":1,"pour":{"resin":{},"cupMassG":100,"roomTempC":21,"bedDepthMm":6,"decantMin":null}}',
     ],
   ])('%s is refused with a reason', async (_what, body) => {
-    const answer = await benchRoutes(benchAt().bench).request(BENCH_PATH, { method: 'POST', body })
+    const answer = await benchRoutes(benchAt().bench, () => 0).request(BENCH_PATH, {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/json' },
+      body,
+    })
     expect(answer.status).toBe(400)
     expect(((await answer.json()) as { error: string }).error).not.toBe('')
   })
 
   test('an order is obeyed', async () => {
     const { bench, of, later } = benchAt()
-    const answer = await benchRoutes(bench).request(BENCH_PATH, {
+    const answer = await benchRoutes(bench, () => 0).request(BENCH_PATH, {
       method: 'POST',
+      headers: { 'Content-Type': 'application/json' },
       body: JSON.stringify({ do: 'pour', targetG: 20 }),
     })
     later(30)

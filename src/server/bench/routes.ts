@@ -1,4 +1,5 @@
-import { Hono } from 'hono'
+import { Hono, type Context } from 'hono'
+import { bodyLimit } from 'hono/body-limit'
 import { streamSSE } from 'hono/streaming'
 import * as v from 'valibot'
 import { resinSchema } from '#schema/resin.ts'
@@ -34,20 +35,43 @@ const orderSchema = v.variant(
 ) satisfies v.GenericSchema<unknown, BenchOrder>
 
 const EVERY_MS = 500
+/** An order holds a resin and a handful of figures. */
+const MOST_ORDER_BYTES = 64 * 1024
+
+const tooLong = (c: Context) => c.json({ error: `an order has at most ${MOST_ORDER_BYTES} bytes` }, 413)
+
+/** The samples of now: each instrument measures once in so long, however many listen, and nobody waits for a slow listener. */
+function onceEach(
+  everyMs: number,
+  bench: SimulatedBench,
+  nowMs: () => number,
+): () => ReturnType<SimulatedBench['samples']> {
+  let tick = Number.NaN
+  let last: ReturnType<SimulatedBench['samples']> = []
+  return () => {
+    const now = Math.floor(nowMs() / everyMs)
+    if (now !== tick) last = bench.samples()
+    tick = now
+    return last
+  }
+}
 
 /** The feed of the simulated instruments, and the door through which the app tells the bench what it does. */
-export function benchRoutes(bench: SimulatedBench): Hono {
+export function benchRoutes(bench: SimulatedBench, nowMs: () => number): Hono {
   const routes = new Hono()
+  const current = onceEach(EVERY_MS, bench, nowMs)
   routes.get(FEED_PATH, (c) =>
     streamSSE(c, async (stream) => {
       while (!stream.aborted && !stream.closed) {
-        for (const sample of bench.samples())
+        for (const sample of current())
           await stream.writeSSE({ event: FEED_EVENT, data: JSON.stringify(sample) })
         await stream.sleep(EVERY_MS)
       }
     }),
   )
-  routes.post(BENCH_PATH, async (c) => {
+  routes.post(BENCH_PATH, bodyLimit({ maxSize: MOST_ORDER_BYTES, onError: tooLong }), async (c) => {
+    if (!/^application\/json\b/.test(c.req.header('Content-Type') ?? ''))
+      return c.json({ error: 'expected Content-Type application/json' }, 415)
     const body: unknown = await c.req.json().catch(() => null)
     const read = v.safeParse(orderSchema, body)
     if (!read.success) return c.json({ error: read.issues[0].message }, 400)

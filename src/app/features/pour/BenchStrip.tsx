@@ -76,7 +76,11 @@ function Shown({ kind, link, nowMs, units }: ShownProps) {
   const { instrument, sample, silent } = found
   const { name } = instrument.last!
   if (sample) {
-    const remark = sample.remarks.includes('unitChanged') ? ' (its unit changed; converted)' : ''
+    const remark = sample.remarks.includes('unitChanged')
+      ? ' (its unit changed; converted)'
+      : sample.remarks.includes('restarted')
+        ? ' (started again)'
+        : ''
     return (
       <span data-instrument={kind}>
         {name}{' '}

@@ -54,7 +54,7 @@ export function InstrumentsField({ settings, change }: InstrumentsFieldProps) {
         value={source}
         choices={SOURCES}
         onChange={choose}
-        hint={`Thermometer, scale and room sensor by an open feed. ${LINK_WORDS[link.state]}`}
+        hint={`Thermometer, scale and room sensor by an open feed. ${LINK_WORDS[link.state]}${link.unread === null ? '' : ` Not shown: ${link.unread}.`}`}
       />
       {source === 'own' && (
         <form
