@@ -5,7 +5,10 @@ import { mayFollow, readPour, type PourEvent } from '#core/runsheet/index.ts'
 import { TECHNIQUES, type AfterId } from '#core/technique/index.ts'
 import { pieceSlots } from '#core/timing/index.ts'
 import { fail, ok, type Result } from '#core/units/index.ts'
+import { epochMs } from '#schema/amount.ts'
+import { batchRequestSchema } from '#schema/request.ts'
 import type { Batch, FaceSide } from '#schema/studio.ts'
+import { admitted } from './door.ts'
 import { eventsOf } from './events.ts'
 import type { StoredPhoto, StudioDatabase } from './database.ts'
 import { stored } from './storageError.ts'
@@ -27,12 +30,12 @@ interface NewBatch {
 }
 
 /** Stores a new batch with its pieces. Refuses a start that has passed. */
-export function addBatch(
+export async function addBatch(
   db: StudioDatabase,
-  { id, request, nowMs, repeats, orderId = null, trial = false }: NewBatch,
+  { id, request: asked, nowMs, repeats, orderId = null, trial = false }: NewBatch,
 ): Promise<Result<Batch, BatchProblem>> {
-  if (startPassed(request, nowMs))
-    return Promise.resolve(fail({ kind: 'startInPast', startAt: request.startAt! }))
+  const request = admitted(batchRequestSchema, asked)
+  if (startPassed(request, nowMs)) return fail({ kind: 'startInPast', startAt: request.startAt! })
   const batch = { id, createdAtMs: nowMs, request, repeats, pins: {}, orderId, trial } as Batch
   return stored(() =>
     db.transaction('rw', db.batches, db.pieces, async () => {
@@ -44,12 +47,12 @@ export function addBatch(
 }
 
 /** Replaces the request of a batch that no clock has been started on; its pieces follow. */
-export function changeBatch(
+export async function changeBatch(
   db: StudioDatabase,
-  { id, request, nowMs, orderId = null, trial = false }: Omit<NewBatch, 'repeats'>,
+  { id, request: asked, nowMs, orderId = null, trial = false }: Omit<NewBatch, 'repeats'>,
 ): Promise<Result<Batch, BatchProblem>> {
-  if (startPassed(request, nowMs))
-    return Promise.resolve(fail({ kind: 'startInPast', startAt: request.startAt! }))
+  const request = admitted(batchRequestSchema, asked)
+  if (startPassed(request, nowMs)) return fail({ kind: 'startInPast', startAt: request.startAt! })
   return stored(() =>
     db.transaction('rw', db.batches, db.pieces, db.events, async () => {
       const old = await db.batches.get(id)
@@ -77,13 +80,13 @@ interface Pin {
  * Keeps an hour that was chosen for a job on the rack. The pour's is the request's own start and can be chosen until its clock runs;
  * an hour that has passed is refused.
  */
-export function pinJob(
+export async function pinJob(
   db: StudioDatabase,
   { batchId, jobId, atMs }: Pin,
   nowMs: number,
 ): Promise<Result<Batch, BatchProblem>> {
-  const startAt = atMs === null ? null : new Date(atMs).toISOString()
-  if (atMs !== null && atMs < nowMs) return Promise.resolve(fail({ kind: 'startInPast', startAt: startAt! }))
+  const startAt = atMs === null ? null : new Date(admitted(epochMs('chosen hour'), atMs)).toISOString()
+  if (atMs !== null && atMs < nowMs) return fail({ kind: 'startInPast', startAt: startAt! })
   return stored(() =>
     db.transaction('rw', db.batches, db.events, async () => {
       const old = await db.batches.get(batchId)

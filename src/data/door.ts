@@ -24,6 +24,13 @@ export const DOOR: Middleware<DBCore> = {
   create: (core) => ({ ...core, table: (name) => guarded(core.table(name), name) }),
 }
 
+/** What is to be stored, where it can be. Throws Refused: nothing is worked out from what cannot be stored. */
+export function admitted<Value>(schema: v.GenericSchema<unknown, unknown>, value: Value): Value {
+  const read = v.safeParse(schema, value)
+  if (!read.success) throw new Refused(issueLines(read.issues).map(withoutPlace))
+  return read.output as Value
+}
+
 function guarded(table: DBCoreTable, name: string): DBCoreTable {
   if (!(name in ROW_SCHEMAS)) return table
   return {

@@ -78,7 +78,44 @@ describe('an outline from an SVG file', () => {
   })
 })
 
+describe('what a drawing means', () => {
+  test('corners are as round as they say: a square of 40 with corners of 10 lacks (4 - pi) 100 of its area', () => {
+    const area = (more: string) => areaMm2(sized(svg(`<rect width="40" height="40" ${more}/>`), 40).points)
+    expect(area('')).toBeCloseTo(1600, 0)
+    for (const more of ['rx="10"', 'ry="10"', 'rx="10" ry="10"'])
+      expect(Math.abs(area(more) - (1600 - (4 - Math.PI) * 100))).toBeLessThan(1)
+    // More than half a side is half a side: a circle.
+    expect(Math.abs(area('rx="90"') - Math.PI * 400)).toBeLessThan(2)
+  })
+
+  test.each([
+    ['a hidden shape', '<g display="none"><circle cx="90" cy="9" r="9"/></g>'],
+    ['a hidden shape', '<circle style="fill:red;display: none" cx="90" cy="9" r="9"/>'],
+    ['a drawing within the drawing', '<svg viewBox="0 0 4 4"><circle cx="90" cy="9" r="9"/></svg>'],
+    [
+      'a shape with the transform perspective(3)',
+      '<circle transform="perspective(3)" cx="90" cy="9" r="9"/>',
+    ],
+  ])('%s is named and left alone', (told, shape) => {
+    const file = read(svg(`<rect width="40" height="40"/>${shape}`))
+    expect(file.lines).toHaveLength(1)
+    expect(file.ignored).toEqual([told])
+  })
+
+  test('a width of nothing is no width', () => {
+    expect(read(svg('<rect width="9" height="9"/>', 'width="0mm" viewBox="0 0 9 9"')).widthMm).toBeNull()
+  })
+})
+
 describe('a hostile or broken file', () => {
+  test('of groups in groups without end, or of commands without points, is refused before it is worked through', () => {
+    const nested = svg(`${'<g>'.repeat(50_000)}<rect width="9" height="9"/>${'</g>'.repeat(50_000)}`)
+    expect(readOutlineSvg(nested)).toMatchObject({
+      problem: { kind: 'notSvg', detail: 'its groups lie more than 200 deep in each other' },
+    })
+    expect(problem(svg(`<path d="M0 0${'z'.repeat(7e6)}"/>`))).toBe('tooManyPoints')
+  })
+
   test('with scripts, pictures and references gives its geometry and says what was left alone', () => {
     const file = read(
       svg(

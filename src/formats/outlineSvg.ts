@@ -25,6 +25,7 @@ const GEOMETRY = new Set(['path', 'polygon', 'polyline', 'rect', 'circle', 'elli
 const HARMLESS = new Set(['svg', 'g', 'title', 'desc', 'metadata', 'defs', 'style'])
 /** More than any outline needs; a file beyond it is not even taken apart. */
 const MOST_POINTS = 50_000
+const MOST_DEPTH = 200
 
 /**
  * The closed lines of an SVG file. Only geometry is read: nothing of the file is ever shown, run or fetched. An XML parser without a document
@@ -65,9 +66,10 @@ export function outlineAtWidth(
   return drawnOutline(lines.map((line) => line.map(({ x, y }) => ({ x: scale * x, y: -scale * y }))))
 }
 
-/** About as many points as a shape's numbers are pairs of. */
+/** About as many points as a shape has commands, or its numbers are pairs of. */
 function pointsIn({ d = '', points = '' }: Readonly<Record<string, string>>): number {
-  return Math.ceil(((d + points).match(/\d*\.?\d+(?:e[-+]?\d+)?/gi)?.length ?? 0) / 2)
+  const numbers = (d + points).match(/\d*\.?\d+(?:e[-+]?\d+)?/gi)?.length ?? 0
+  return Math.max(Math.ceil(numbers / 2), d.match(/[a-df-z]/gi)?.length ?? 0)
 }
 
 function boxOfLines(lines: readonly (readonly Point[])[]) {
@@ -109,7 +111,7 @@ const plain = (name: string) => name.replace(/^svg:/, '')
 function parseSvg(text: string): Result<ParsedSvg, OutlineFileProblem> {
   const shapes: Shape[] = []
   const ignored: string[] = []
-  const open: { readonly name: string; readonly transform: string }[] = []
+  const open: Inherited[] = []
   let root: Record<string, string> | null = null
   let problem: string | null = null
   const parser = new SaxesParser()
@@ -119,13 +121,17 @@ function parseSvg(text: string): Result<ParsedSvg, OutlineFileProblem> {
     const { attributes } = tag
     root ??= name === 'svg' ? attributes : null
     if (root === null) problem ??= `its first element is <${name}>`
-    const hidden = open.some(
-      (each) => each.name === 'defs' || each.name === 'clipPath' || each.name === 'symbol',
-    )
-    const transforms = [...open.map((each) => each.transform), attributes['transform'] ?? ''].filter(Boolean)
-    if (GEOMETRY.has(name) && !hidden) shapes.push({ name, attributes, transforms })
-    else if (!GEOMETRY.has(name) && !HARMLESS.has(name)) ignored.push(name)
-    if (!tag.isSelfClosing) open.push({ name, transform: attributes['transform'] ?? '' })
+    const around = open.at(-1)
+    const own = inherited(name, attributes, around ?? null)
+    if (!GEOMETRY.has(name) && !HARMLESS.has(name)) ignored.push(name)
+    if (GEOMETRY.has(name) && own.leftAlone !== null) ignored.push(own.leftAlone)
+    if (GEOMETRY.has(name) && own.leftAlone === null && !own.unseen)
+      shapes.push({ name, attributes, transforms: own.transforms })
+    if (open.length > MOST_DEPTH) {
+      problem ??= `its groups lie more than ${MOST_DEPTH} deep in each other`
+      throw new Error(problem)
+    }
+    if (!tag.isSelfClosing) open.push(own)
   })
   parser.on('closetag', (tag) => {
     if (!tag.isSelfClosing) open.pop()
@@ -138,6 +144,43 @@ function parseSvg(text: string): Result<ParsedSvg, OutlineFileProblem> {
   if (problem !== null || root === null)
     return fail({ kind: 'notSvg', detail: problem ?? 'it holds nothing' })
   return ok({ shapes, root, ignored })
+}
+
+/** What an element gives on to those inside it. */
+interface Inherited {
+  readonly transforms: readonly string[]
+  /** It is only kept to be referred to. */
+  readonly unseen: boolean
+  /** Why what is drawn here is not taken, as it is told; null where it is. */
+  readonly leftAlone: string | null
+}
+
+const TRANSFORM = /^\s*(?:(?:matrix|translate|scale|rotate|skewX|skewY)\s*\([^()]*\)[\s,]*)*$/
+
+function inherited(
+  name: string,
+  attributes: Readonly<Record<string, string>>,
+  around: Inherited | null,
+): Inherited {
+  const { transform = '', style = '' } = attributes
+  const hidden =
+    attributes['display'] === 'none' ||
+    attributes['visibility'] === 'hidden' ||
+    /(?:display\s*:\s*none|visibility\s*:\s*hidden)/.test(style)
+  const nested = name === 'svg' && around !== null
+  const strange = !TRANSFORM.test(transform) || /(?:^|;)\s*transform\s*:/.test(style)
+  const leftAlone = hidden
+    ? 'a hidden shape'
+    : nested
+      ? 'a drawing within the drawing'
+      : strange
+        ? `a shape with the transform ${(transform || style).slice(0, 40)}`
+        : null
+  return {
+    transforms: [...(around?.transforms ?? []), ...(transform && !strange ? [transform] : [])],
+    unseen: (around?.unseen ?? false) || name === 'defs' || name === 'clipPath' || name === 'symbol',
+    leftAlone: around?.leftAlone ?? leftAlone,
+  }
 }
 
 /** Straight pieces a curve is drawn as. */
@@ -220,7 +263,10 @@ function pathData(name: string, attributes: Readonly<Record<string, string>>): s
     case 'polyline':
       return attributes['points'] ? `M${attributes['points'].trim()}Z` : null
     case 'rect':
-      return `M${number('x')} ${number('y')}h${number('width')}v${number('height')}h${-number('width')}Z`
+      return rectData(
+        { x: number('x'), y: number('y'), width: number('width'), height: number('height') },
+        attributes,
+      )
     case 'circle':
       return ellipseData({ cx: number('cx'), cy: number('cy'), rx: number('r'), ry: number('r') })
     case 'ellipse':
@@ -228,6 +274,22 @@ function pathData(name: string, attributes: Readonly<Record<string, string>>): s
     default:
       return null
   }
+}
+
+/** A rectangle with its corners as round as it says (SVG 2, rounded rectangles: a missing radius takes the other's, at most half a side). */
+function rectData(
+  { x, y, width, height }: Readonly<Record<'x' | 'y' | 'width' | 'height', number>>,
+  attributes: Readonly<Record<string, string>>,
+): string | null {
+  if (!(width > 0 && height > 0)) return null
+  const radius = (key: string) => Number.parseFloat(attributes[key] ?? '')
+  const [own, other] = [radius('rx'), radius('ry')]
+  const rx = Math.min(width / 2, Math.max(0, (own >= 0 ? own : other) || 0))
+  const ry = Math.min(height / 2, Math.max(0, (other >= 0 ? other : own) || 0))
+  if (!(rx > 0 && ry > 0)) return `M${x} ${y}h${width}v${height}h${-width}Z`
+  const arc = (dx: number, dy: number) => `a${rx} ${ry} 0 0 1 ${dx} ${dy}`
+  const [across, down] = [width - 2 * rx, height - 2 * ry]
+  return `M${x + rx} ${y}h${across}${arc(rx, ry)}v${down}${arc(-rx, ry)}h${-across}${arc(-rx, -ry)}v${-down}${arc(rx, -ry)}Z`
 }
 
 function ellipseData({ cx, cy, rx, ry }: Readonly<Record<'cx' | 'cy' | 'rx' | 'ry', number>>): string | null {
@@ -246,5 +308,6 @@ function mmPerUnit(root: Readonly<Record<string, string>>): number | null {
     .split(/[\s,]+/)
     .map(Number)
   if (amount === undefined || unit === undefined || box.length !== 4 || !(box[2]! > 0)) return null
+  if (!(Number(amount) > 0)) return null
   return (Number(amount) * MM_PER[unit]!) / box[2]!
 }

@@ -11,7 +11,13 @@ import { movementSchema, supplySchema } from '#schema/supply.ts'
 /** A table as a spreadsheet saves it: CSV with a header row, whatever parts its cells. */
 export interface Table {
   readonly columns: readonly string[]
-  readonly rows: readonly (readonly string[])[]
+  readonly rows: readonly TableRow[]
+}
+
+export interface TableRow {
+  /** The line of the file it begins in; the first is 1. */
+  readonly line: number
+  readonly cells: readonly string[]
 }
 
 export type TableKind = 'molds' | 'supplies'
@@ -58,15 +64,38 @@ export const TABLE_FIELDS: Readonly<Record<TableKind, readonly TableField[]>> = 
 }
 
 const MOST_ROWS = 5000
+const MOST_LINES = 50_000
+const MOST_COLUMNS = 200
 
-/** The table in a text. Refuses one without a header and a row, and one of more than 5,000 rows. */
+/**
+ * The table in a text. Refuses one without a header and a row, one with a quote that is never closed, and one of more than 5,000 rows, 50,000 lines or
+ * 200 columns.
+ */
 export function readTable(text: string): Result<Table, string> {
-  const { data } = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), { skipEmptyLines: 'greedy' })
-  const [columns, ...rows] = data
-  if (!columns || rows.length === 0)
+  const lines = linesIn(text)
+  if (lines > MOST_LINES) return fail(`${lines} lines, expected at most ${MOST_LINES}`)
+  const { data, errors } = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''))
+  let line = 1
+  const all = data.map((cells): TableRow => {
+    const own = { line, cells }
+    line += 1 + cells.reduce((sum, cell) => sum + linesIn(cell), 0)
+    return own
+  })
+  const open = errors.find(({ code }) => code === 'MissingQuotes')
+  if (open) return fail(`a quote is opened in line ${all[open.row ?? 0]?.line ?? 1} and never closed`)
+  const [head, ...rows] = all.filter(({ cells }) => cells.some((cell) => cell.trim() !== ''))
+  if (!head || rows.length === 0)
     return fail('no table found, expected CSV with a row of headers and a row below')
+  if (head.cells.length > MOST_COLUMNS)
+    return fail(`${head.cells.length} columns, expected at most ${MOST_COLUMNS}`)
   if (rows.length > MOST_ROWS) return fail(`${rows.length} rows, expected at most ${MOST_ROWS}`)
-  return ok({ columns: columns.map((name) => name.trim()), rows })
+  return ok({ columns: head.cells.map((name) => name.trim()), rows })
+}
+
+function linesIn(text: string): number {
+  let count = 0
+  for (let at = text.indexOf('\n'); at >= 0; at = text.indexOf('\n', at + 1)) count++
+  return count
 }
 
 /** Which column each field is in; null where none looks like it. */
@@ -160,21 +189,25 @@ type Cell = (field: string) => string
 
 /** Goes through the rows; `read` gives the thing in a row, or in words why there is none. */
 function report<Item extends object>(
-  { rows }: Table,
+  { columns, rows }: Table,
   { matching, here }: ImportTask,
   read: (cell: Cell) => Item | string,
 ): TableReport<Item> {
   const items: Item[] = []
   const notTaken: { line: number; why: string }[] = []
   const names = new Set(here.map((name) => name.toLowerCase()))
-  rows.forEach((row, k) => {
+  rows.forEach(({ line, cells: row }) => {
+    if (row.slice(columns.length).some((extra) => extra.trim() !== '')) {
+      const why = `${row.length} cells under ${columns.length} headers: a comma too many, or a cell without quotes`
+      return void notTaken.push({ line, why })
+    }
     const cell: Cell = (field) => {
       const at = matching[field] ?? null
       return at === null ? '' : (row[at] ?? '').trim()
     }
     const name = cell('name').toLowerCase()
     const item = names.has(name) ? `${cell('name')} is on the shelf already` : read(cell)
-    if (typeof item === 'string') notTaken.push({ line: k + 2, why: item })
+    if (typeof item === 'string') notTaken.push({ line, why: item })
     else {
       names.add(name)
       items.push(item)
@@ -216,6 +249,7 @@ const SHAPES: Readonly<Record<string, (acrossMm: number, heightMm: number) => Ou
 
 /** Round where the table says nothing of the shape; null for a shape that is not known. */
 function outlineNamed(name: string, acrossMm: number, heightMm: number): Outline | null {
-  const shape = name === '' ? SHAPES['round'] : SHAPES[name.toLowerCase()]
+  const known = name === '' ? 'round' : name.toLowerCase()
+  const shape = Object.hasOwn(SHAPES, known) ? SHAPES[known] : undefined
   return shape?.(acrossMm, heightMm) ?? null
 }

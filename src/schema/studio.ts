@@ -138,7 +138,7 @@ const schoolSchema = v.picklist(['minutes', 'temperature', 'string'])
 const learningSchema = v.object({
   id: idSchema,
   /** Runs stirred before do not count; 0 where nothing was reset. */
-  sinceMs: v.pipe(v.number(), v.minValue(0)),
+  sinceMs: amount('instant of a reset', 'ms', { atLeast: 0, atMost: 4_102_444_800_000 }),
   /** Batches that do not count. */
   leftOut: v.pipe(v.array(idSchema), v.maxLength(10_000)),
 })

@@ -21,7 +21,7 @@ export function wordBundleProblem(problem: BundleTrouble): {
     case 'notAStudio':
       return {
         title:
-          'This file does not hold a studio. Expected a file written by “Export studio”. Nothing was changed.',
+          'This file does not hold a studio. Expected a file written by “Back up the studio”. Nothing was changed.',
         lines: [],
       }
     case 'newer':

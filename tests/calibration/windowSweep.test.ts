@@ -11,8 +11,8 @@ import { bloomRequest, COASTER } from '../support/request.ts'
  */
 const out = process.env['SWEEP']
 const MOLD = { ...COASTER, depthMm: 14 }
-const HOLES_MM = [2, 2.5, 3, 3.75, 4.5]
-const BEDS_MM = (process.env['BEDS'] ?? '3,5,8').split(',').map(Number)
+const HOLES_MM = (process.env['HOLES'] ?? '2,2.5,3,3.35,3.75,4.5').split(',').map(Number)
+const BEDS_MM = (process.env['BEDS'] ?? '3,4,5,8').split(',').map(Number)
 const SEEDS = [7, 1, 2, 3]
 const STEP = 1.12
 const FARTHEST = 400

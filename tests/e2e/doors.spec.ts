@@ -45,7 +45,7 @@ async function exported(page: Page): Promise<Buffer> {
   await page.goto('/studio')
   const [file] = await Promise.all([
     page.waitForEvent('download'),
-    page.getByRole('button', { name: 'Export studio' }).click(),
+    page.getByRole('button', { name: 'Back up the studio' }).click(),
   ])
   return readFile(await file.path())
 }

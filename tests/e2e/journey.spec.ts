@@ -131,7 +131,7 @@ test('from an empty studio to a logged piece, and back from an export', async ({
   await test.step('export, empty, import', async () => {
     await page.getByRole('link', { name: 'Studio' }).click()
     const saved = page.waitForEvent('download')
-    await page.getByRole('button', { name: 'Export studio' }).click()
+    await page.getByRole('button', { name: 'Back up the studio' }).click()
     const file = await (await saved).path()
     await page.getByRole('button', { name: 'Empty the studio' }).click()
     await expect(page.getByText('The studio is empty.').first()).toBeVisible()

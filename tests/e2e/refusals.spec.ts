@@ -69,7 +69,7 @@ test('a wrong or hostile file changes nothing', async ({ page }) => {
 test('an imported studio adds what is new and keeps what is here', async ({ page }) => {
   await openStudio(page)
   await page.goto('/studio')
-  for (const button of ['Export studio', 'Export as one JSON file']) {
+  for (const button of ['Back up the studio', 'Export as one JSON file']) {
     const saved = page.waitForEvent('download')
     await page.getByRole('button', { name: button }).click()
     await page.getByLabel('Import a studio file').setInputFiles(await (await saved).path())

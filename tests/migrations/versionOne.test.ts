@@ -26,6 +26,7 @@ function rowsOfVersionOne() {
     movements: _movements,
     care: _care,
     orders: _orders,
+    aside: _aside,
     ...records
   } = smallStudio()
   const {

@@ -3,6 +3,7 @@ import { saveSettings } from '#data/shelfCommands.ts'
 import type { LargeStep } from '#data/keptStudios.ts'
 import { readStudio, replaceStudio } from '#data/studioCommands.ts'
 import { paintFace } from '#demo/paintFace.ts'
+import { noteFurnished } from './backup.ts'
 import { seedStudio } from '#demo/seed.ts'
 import { USUAL_SETTINGS } from '#schema/usualSettings.ts'
 
@@ -17,7 +18,10 @@ export async function furnishDemo(db: StudioDatabase, step: LargeStep): Promise<
     await beside.delete({ disableAutoOpen: false })
     await seedStudio({ db: beside, nowMs: step.nowMs, paintFace })
     await saveSettings(beside, USUAL_SETTINGS)
-    return await replaceStudio(db, await readStudio(beside), step)
+    const demo = await readStudio(beside)
+    const keptId = await replaceStudio(db, demo, step)
+    noteFurnished(demo.pieces.filter(({ outcome }) => outcome !== null).length, step.nowMs)
+    return keptId
   } finally {
     await beside.delete()
   }

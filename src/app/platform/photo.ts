@@ -22,11 +22,16 @@ export async function shrinkPhoto(file: Blob): Promise<Result<ShrunkPhoto, Photo
   const image = await createImageBitmap(file, { imageOrientation: 'from-image' }).catch(() => null)
   if (!image) return fail({ kind: 'notAPicture' })
   const scale = Math.min(1, LONGEST_PX / Math.max(image.width, image.height))
-  const canvas = new OffscreenCanvas(Math.round(image.width * scale), Math.round(image.height * scale))
+  const canvas = new OffscreenCanvas(atLeastOne(image.width * scale), atLeastOne(image.height * scale))
   canvas.getContext('2d')!.drawImage(image, 0, 0, canvas.width, canvas.height)
   image.close()
   const painted = await canvas.convertToBlob({ type: 'image/jpeg', quality: QUALITY })
   return ok({ mediaType: 'image/jpeg', bytes: new Uint8Array(await painted.arrayBuffer()) })
+}
+
+/** A strip of a picture stays one pixel wide. */
+function atLeastOne(px: number): number {
+  return Math.max(1, Math.round(px))
 }
 
 /** Enough to see petals, little enough to be worked through at once. */
@@ -38,7 +43,7 @@ export async function readPhotograph(file: Blob): Promise<Photograph | null> {
   const image = await createImageBitmap(file, { imageOrientation: 'from-image' }).catch(() => null)
   if (!image) return null
   const scale = Math.min(1, CARD_PX / Math.max(image.width, image.height))
-  const [width, height] = [Math.round(image.width * scale), Math.round(image.height * scale)]
+  const [width, height] = [atLeastOne(image.width * scale), atLeastOne(image.height * scale)]
   const context = new OffscreenCanvas(width, height).getContext('2d', { willReadFrequently: true })!
   context.drawImage(image, 0, 0, width, height)
   image.close()

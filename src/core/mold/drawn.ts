@@ -14,7 +14,7 @@ export type DrawingProblem =
 
 const MOST_POINTS = 100_000
 /** What is kept is as fine as a hand can follow. */
-const KEPT_POINTS = 1500
+const KEPT_POINTS = 400
 const FINEST_MM = 0.02
 const LEAST_AREA_MM2 = 25
 const DECIMAL_PLACES = 4

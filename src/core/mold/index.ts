@@ -12,6 +12,6 @@ export {
   type Point,
 } from './outline.ts'
 export { drawnOutline, type DrawingProblem } from './drawn.ts'
-export { inset, narrowZones, ringsInside, within } from './rings.ts'
+export { further, inset, narrowZones, ringsInside, within } from './rings.ts'
 export { evenPoints, lineLength } from './line.ts'
 export { brimVolumeMl, layerAreaMm2, placesOf, waterFillOverDrawn, type Mold } from './mold.ts'

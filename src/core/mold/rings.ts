@@ -1,4 +1,12 @@
-import { differenceD, EndType, FillRule, inflatePathsD, intersectD, JoinType } from 'clipper2-ts'
+import {
+  differenceD,
+  EndType,
+  FillRule,
+  inflatePathsD,
+  intersectD,
+  JoinType,
+  simplifyPathsD,
+} from 'clipper2-ts'
 import { areaMm2, perimeterMm, type Point } from './outline.ts'
 
 export interface RingSpacing {
@@ -8,6 +16,7 @@ export interface RingSpacing {
 }
 
 const ARC_TOLERANCE_MM = 0.02
+const SIMPLE_MM = 0.01
 const MITER_LIMIT = 2
 const DECIMAL_PLACES = 4
 /** A ring shorter than two spacings is left out: the swirl needs the centre. */
@@ -73,12 +82,20 @@ export function ringsInside(
   if (!(spacingMm > 0)) throw new RangeError(`ringsInside: spacingMm is ${spacingMm}, expected more than 0`)
   if (!(marginMm >= 0)) throw new RangeError(`ringsInside: marginMm is ${marginMm}, expected 0 or more`)
   const rings: (readonly Point[])[] = []
+  let inside = inset(polygon, marginMm, islands)
   for (let no = 0; no < most; no++) {
-    const level = inset(polygon, marginMm + no * spacingMm, islands).filter(
-      (ring) => perimeterMm(ring) >= SHORTEST_RING * spacingMm,
-    )
+    const level = inside.filter((ring) => perimeterMm(ring) >= SHORTEST_RING * spacingMm)
     if (level.length === 0) break
     rings.push(...level)
+    inside = further(inside, spacingMm)
   }
   return rings
+}
+
+/** Lines that were moved inwards, moved inwards by that much more: as if by both at once, and far quicker where the outline is rough. */
+export function further(inside: Lines, byMm: number): Lines {
+  // Every round corner gains points with every step: they are taken out again, else they would double and double.
+  return simplifyPathsD(toPaths(offset(inside, -byMm)), SIMPLE_MM, true)
+    .map((each) => each.map(({ x, y }) => ({ x, y })))
+    .filter((each) => Math.abs(areaMm2(each)) > SPECK_MM2)
 }

@@ -1,6 +1,7 @@
 import {
   areaMm2,
   evenPoints,
+  further,
   inset,
   isInside,
   lineLength,
@@ -49,8 +50,8 @@ export function spiralIn({ outline, islands }: Region, { marginMm, spacingMm }: 
   if (outline.length === 0) return []
   const turns: (readonly Point[])[] = []
   const aside: Bead[] = []
-  for (let fromWallMm = marginMm; ; fromWallMm += spacingMm) {
-    const level = [...inset(outline, fromWallMm, islands)]
+  for (let inside = inset(outline, marginMm, islands); ; inside = further(inside, spacingMm)) {
+    const level = [...inside]
       .filter((ring) => perimeterMm(ring) >= spacingMm)
       .sort((one, other) => perimeterMm(other) - perimeterMm(one))
     const own = level.find((ring) => turns.length === 0 || isInside([turns.at(-1)!], ring[0]!))

@@ -12,6 +12,7 @@ import { usePhotos, useStories, useUnits, type BatchStory } from '#app/platform/
 import { useRackPlan, useRackStudio } from '#app/platform/rackPlan.ts'
 import { rackEntries, useRunningBatches, type RackEntry, type RunningBatch } from '#app/platform/rack.ts'
 import { usePlatform } from '#app/platform/studio.tsx'
+import { BackupReminder } from './BackupReminder.tsx'
 
 const AHEAD_MS = 36 * 3_600_000
 
@@ -45,6 +46,7 @@ export function BenchPlace() {
         </>
       }
     >
+      <BackupReminder />
       {nothing && (
         <EmptyPlace title="Nothing waits">
           <p>

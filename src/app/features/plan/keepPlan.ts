@@ -3,6 +3,7 @@ import type { BatchRequest } from '#core/batch/index.ts'
 import { staggeredRequests, type Stagger } from '#core/plan/index.ts'
 import { addBatch, changeBatch, type BatchProblem } from '#data/batchCommands.ts'
 import { useSay } from '#app/components/undo.tsx'
+import { askToPersist } from '#app/platform/backup.ts'
 import { usePlatform } from '#app/platform/studio.tsx'
 import { dropDraft } from './draft.ts'
 
@@ -26,7 +27,10 @@ export function useKeepPlan({ batchId, repeats, orderId, trial }: Kept) {
     ).catch((problem: Error) => problem)
     if (kept instanceof Error) say(kept.message)
     else if (!kept.ok) say(wordBatchProblem(kept.problem))
-    else return kept.value.id
+    else {
+      void askToPersist()
+      return kept.value.id
+    }
     return null
   }
   return {

@@ -1,8 +1,9 @@
 import { useId, useState, type MouseEvent } from 'react'
 import { boxOf, drawnOutline, type Outline, type Point } from '#core/mold/index.ts'
-import { outlineAtWidth, readOutlineSvg, type OutlineFile } from '#formats/outlineSvg.ts'
+import { outlineAtWidth, type OutlineFile } from '#formats/outlineSvg.ts'
 import type { UnitChoice } from '#core/units/index.ts'
 import { QuantityField } from '#app/components/QuantityField.tsx'
+import { offPage } from '#app/platform/files.ts'
 import { wordOutlineProblem } from './wordOutline.ts'
 
 type Drawn = Extract<Outline, { shape: 'drawn' }>
@@ -26,7 +27,7 @@ export function DrawnOutlineFields({ outline, change, units }: DrawnOutlineProps
   }
   const open = async (chosen: File | undefined) => {
     if (!chosen) return
-    const read = readOutlineSvg(await chosen.text())
+    const read = (await offPage(async (lab) => lab.readOutlineFile(chosen)))!
     if (!read.ok) return setTold([wordOutlineProblem(read.problem)])
     setFile(read.value)
     const { widthMm, ignored } = read.value
@@ -52,7 +53,7 @@ export function DrawnOutlineFields({ outline, change, units }: DrawnOutlineProps
             accept=".svg,image/svg+xml"
             className="field font-normal"
             onChange={(event) => {
-              void open(event.target.files?.[0])
+              void open(event.target.files?.[0]).catch((trouble: Error) => setTold([trouble.message]))
               event.target.value = ''
             }}
           />

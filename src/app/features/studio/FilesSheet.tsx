@@ -17,12 +17,14 @@ import type { Studio } from '#schema/studio.ts'
 import { wordAdded, wordBundleProblem } from '#words/bundle.ts'
 import { Callout } from '#app/components/Callout.tsx'
 import { useSay } from '#app/components/undo.tsx'
+import { useBackup } from '#app/platform/backup.ts'
 import { download, save as saveFile } from '#app/platform/download.ts'
 import { readOffPage } from '#app/platform/files.ts'
 import { furnishDemoStudio } from '#app/platform/firstOpening.ts'
 import { useSettings } from '#app/platform/queries.ts'
 import { usePlatform } from '#app/platform/studio.tsx'
 import { FoundStudio } from './FoundStudio.tsx'
+import { OnThisDevice } from './OnThisDevice.tsx'
 import { KeptStudios } from './KeptStudios.tsx'
 
 const MB = 1024 * 1024
@@ -38,6 +40,7 @@ interface Trouble {
 export function FilesSheet() {
   const { db, nowMs, newId } = usePlatform()
   const settings = useSettings()
+  const { wasMade } = useBackup()
   const say = useSay()
   const [found, setFound] = useState<Studio | null>(null)
   const [trouble, setTrouble] = useState<Trouble | null>(null)
@@ -59,6 +62,8 @@ export function FilesSheet() {
     })
     setProgress(null)
     saveFile(`nublo-studio-${day()}.zip`, new Blob(parts, { type: 'application/zip' }))
+    wasMade()
+    say('The studio is backed up to a file in your downloads.')
     if (bytes > LARGEST_FILE_BYTES)
       setTrouble({
         title: `The file has ${Math.round(bytes / MB)} MB, more than the ${LARGEST_FILE_BYTES / MB} MB that are read back in one go. Keep it, and unpack it to get at the pictures.`,
@@ -126,7 +131,7 @@ export function FilesSheet() {
             disabled={progress !== null}
             onClick={() => void saveZip().catch(fail)}
           >
-            Export studio
+            Back up the studio
           </button>
           <button className="button button-quiet" onClick={() => void saveJson().catch(fail)}>
             Export as one JSON file
@@ -136,6 +141,7 @@ export function FilesSheet() {
           {progress ??
             `Records and pictures in one ZIP file; up to ${LARGEST_FILE_BYTES / MB} MB are read back in one go.`}
         </p>
+        <OnThisDevice />
         <label className="flex flex-col gap-1 font-medium">
           Import a studio file
           <input

@@ -16,10 +16,8 @@ export function KeptStudios() {
   const back = async (id: string) => {
     const step = { id: newId(), why: 'brought back', nowMs: nowMs() }
     const before = await bringBack(db, id, step)
-    say(
-      'The studio is as it was then; the one of just now is kept.',
-      before === null ? undefined : () => void back(before).catch(fail),
-    )
+    if (before === null) return say('The studio is as it was then.')
+    say('The studio is as it was then; the one of just now is kept.', () => void back(before).catch(fail))
   }
   return (
     <section className="border-line w-full border-t pt-4" aria-labelledby="kept">

@@ -5,14 +5,15 @@ import { addMolds, addSupplies } from '#data/shelfCommands.ts'
 import {
   guessMatching,
   moldsOfTable,
-  readTable,
   suppliesOfTable,
   TABLE_FIELDS,
   type Matching,
   type Table,
   type TableKind,
 } from '#formats/tableImport.ts'
+import type { Encoding } from '#formats/encoding.ts'
 import { useSay } from '#app/components/undo.tsx'
+import { offPage } from '#app/platform/files.ts'
 import { useColours, useMolds, useResins } from '#app/platform/queries.ts'
 import { useSupplies } from '#app/platform/stock.ts'
 import { usePlatform } from '#app/platform/studio.tsx'
@@ -30,12 +31,14 @@ export function TableSheet() {
   const [kind, setKind] = useState<TableKind>('molds')
   const [matching, setMatching] = useState<Matching>({})
   const [problem, setProblem] = useState<string | null>(null)
+  const [encoding, setEncoding] = useState<Encoding>('utf-8')
   const open = async (file: File | undefined) => {
     if (!file) return
     const read =
       file.size > LARGEST_BYTES
-        ? { ok: false as const, problem: 'more than 10 MB, expected a smaller table' }
-        : readTable(await file.text())
+        ? ({ ok: false, problem: 'more than 10 MB, expected a smaller table', encoding: 'utf-8' } as const)
+        : (await offPage(async (lab) => lab.readTableFile(file)))!
+    setEncoding(read.encoding)
     setProblem(read.ok ? null : `${file.name}: ${read.problem}. Nothing was changed.`)
     setTable(read.ok ? read.value : null)
     if (read.ok) setMatching(guessMatching(read.value, kind))
@@ -74,7 +77,7 @@ export function TableSheet() {
             accept=".csv,text/csv,.tsv,text/plain"
             className="field font-normal"
             onChange={(event) => {
-              void open(event.target.files?.[0])
+              void open(event.target.files?.[0]).catch((trouble: Error) => setProblem(trouble.message))
               event.target.value = ''
             }}
           />
@@ -83,6 +86,12 @@ export function TableSheet() {
       <p className="text-stop mt-2 text-sm empty:hidden" role="alert">
         {problem}
       </p>
+      {table && encoding === 'windows-1252' && (
+        <p className="mt-2 text-sm" role="status">
+          Its letters are no UTF-8 and were read as Windows-1252, as older spreadsheets save: look at the
+          accents below. If they are wrong, save it there as CSV in UTF-8.
+        </p>
+      )}
       {table && (
         <>
           <Columns kind={kind} table={table} matching={matching} onChange={setMatching} />

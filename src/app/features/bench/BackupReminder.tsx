@@ -1,0 +1,25 @@
+import { Link } from 'react-router'
+import { useBackup } from '#app/platform/backup.ts'
+
+/** Reminds, once, of a backup when enough is new. */
+export function BackupReminder() {
+  const { due, fresh, later } = useBackup()
+  if (!due) return null
+  return (
+    <p
+      className="bg-sunken mb-4 flex flex-wrap items-center gap-3 rounded-xl px-4 py-3"
+      role="status"
+      data-backup-due
+    >
+      <span className="flex-1">
+        {fresh} {fresh === 1 ? 'piece is' : 'pieces are'} written down on this device alone.
+      </span>
+      <Link className="button button-quiet" to="/studio">
+        Back up
+      </Link>
+      <button className="button button-quiet" onClick={later}>
+        Later
+      </button>
+    </p>
+  )
+}

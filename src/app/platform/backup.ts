@@ -1,0 +1,120 @@
+import { useCallback } from 'react'
+import { useQuery, useQueryClient } from '@tanstack/react-query'
+import { useStories, type BatchStory } from './queries.ts'
+import { usePlatform } from './studio.tsx'
+
+/** When the studio was last saved to a file, and how many pieces were written down by then. Kept beside the studio: a file does not hold when it was made. */
+export interface LastBackup {
+  readonly atMs: number
+  readonly pieces: number
+}
+
+const KEY = 'nublo-backup'
+const NEVER: LastBackup = { atMs: 0, pieces: 0 }
+/** So many new pieces, or the first ones and so many days, are worth a file (by judgement). */
+const PIECES = 10
+const DAYS = 14
+const DAY_MS = 86_400_000
+
+/** The last backup, and the one after which somebody said "later". */
+interface Known {
+  readonly backup: LastBackup
+  readonly later: LastBackup
+}
+
+function readKnown(): Known {
+  try {
+    const known = JSON.parse(localStorage.getItem(KEY) ?? '{}') as Partial<Known>
+    return { backup: known.backup ?? NEVER, later: known.later ?? NEVER }
+  } catch {
+    return { backup: NEVER, later: NEVER }
+  }
+}
+
+/** Whether a backup is due: enough is new since the last one, and since it was last put off. */
+export function isBackupDue({ backup, later }: Known, pieces: number, nowMs: number): boolean {
+  const since = backup.atMs >= later.atMs ? backup : later
+  const fresh = pieces - since.pieces
+  if (fresh <= 0) return false
+  return fresh >= PIECES || since.pieces === 0 || nowMs - since.atMs > DAYS * DAY_MS
+}
+
+/** The demo's pieces are nobody's work: they ask for no backup. */
+export function noteFurnished(pieces: number, nowMs: number): void {
+  try {
+    localStorage.setItem(KEY, JSON.stringify({ backup: NEVER, later: { atMs: nowMs, pieces } }))
+  } catch {
+    // Then it is asked for once.
+  }
+}
+
+export interface Backup {
+  /** Null where there never was one. */
+  readonly lastAtMs: number | null
+  /** Pieces written down since. */
+  readonly fresh: number
+  readonly due: boolean
+  readonly wasMade: () => void
+  readonly later: () => void
+}
+
+/** What is known of backups here, and what notes one down. */
+export function useBackup(): Backup {
+  const { nowMs } = usePlatform()
+  const client = useQueryClient()
+  const known = useQuery({
+    queryKey: ['backup'],
+    queryFn: readKnown,
+    initialData: readKnown,
+    staleTime: Infinity,
+  }).data
+  const pieces = piecesIn(useStories().data ?? [])
+  const note = useCallback(
+    (what: keyof Known) => {
+      const next = { ...readKnown(), [what]: { atMs: nowMs(), pieces } }
+      try {
+        localStorage.setItem(KEY, JSON.stringify(next))
+      } catch {
+        // Asked once more next time.
+      }
+      client.setQueryData(['backup'], next)
+    },
+    [client, nowMs, pieces],
+  )
+  return {
+    lastAtMs: known.backup.atMs || null,
+    fresh: Math.max(0, pieces - known.backup.pieces),
+    due: isBackupDue(known, pieces, nowMs()),
+    wasMade: () => note('backup'),
+    later: () => note('later'),
+  }
+}
+
+function piecesIn(stories: readonly BatchStory[]): number {
+  return stories.reduce((sum, { pieces }) => sum + pieces.filter(({ outcome }) => outcome !== null).length, 0)
+}
+
+/** Asks the browser to keep this studio when space runs low; once the first own batch is kept it is worth keeping. */
+export async function askToPersist(): Promise<boolean> {
+  try {
+    return (await navigator.storage.persisted()) || (await navigator.storage.persist())
+  } catch {
+    return false
+  }
+}
+
+export interface StorageUse {
+  readonly usedBytes: number | null
+  readonly quotaBytes: number | null
+  readonly persisted: boolean
+}
+
+/** How much this address takes on the device, as far as the browser says. */
+export async function storageUse(): Promise<StorageUse> {
+  try {
+    const { usage = null, quota = null } = await navigator.storage.estimate()
+    return { usedBytes: usage, quotaBytes: quota, persisted: await navigator.storage.persisted() }
+  } catch {
+    return { usedBytes: null, quotaBytes: null, persisted: false }
+  }
+}
