@@ -29,6 +29,22 @@ export async function keepBooks(db: StudioDatabase, batchId: string, event: Pour
   await db.movements.bulkPut(entries)
 }
 
+/** Makes up what a crash between a mark and its entries left out, for marks since then. A mark whose entries are there, or that is older than every book, is left alone. */
+export async function makeUpBooks(db: StudioDatabase, sinceMs: number): Promise<void> {
+  const recent = await db.events.filter(({ event }) => event.atMs > sinceMs).toArray()
+  const taken = new Set(recent.flatMap(({ event }) => (event.kind === 'undone' ? [event.eventId] : [])))
+  const oldest = Math.min(Infinity, ...(await db.movements.toArray()).map(({ atMs }) => atMs))
+  for (const { batchId, event } of recent) {
+    if (event.atMs < oldest) continue
+    const missing = !taken.has(event.id) && (await entriesOf(db, event.id)) === 0
+    if (event.kind === 'undone' || missing) await keepBooks(db, batchId, event as PourEvent)
+  }
+}
+
+function entriesOf(db: StudioDatabase, eventId: string): Promise<number> {
+  return db.movements.where('id').startsWith(entryPrefix(eventId)).count()
+}
+
 function takesAt(event: PourEvent): TakenAt | null {
   if (event.kind === 'stopStir') return 'pour'
   return (event.kind === 'done' && TAKEN_LATER.find((id) => id === event.key)) || null

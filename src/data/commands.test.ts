@@ -17,6 +17,7 @@ import { eventsOf } from './events.ts'
 import type { StudioDatabase } from './database.ts'
 import { addMolds, addMovement, addSupplies, removeItem, saveItem, saveSettings } from './shelfCommands.ts'
 import { stored, StorageError } from './storageError.ts'
+import { makeUpBooks } from './bookkeeping.ts'
 import { bringBack, keptStudios, letGo } from './keptStudios.ts'
 import { EMPTY_STUDIO, mergeStudio, readStudio, replaceStudio } from './studioCommands.ts'
 
@@ -289,6 +290,37 @@ describe('the books of supplies', () => {
     expect(entry!.amount).toBeGreaterThan(50)
     expect(more).toEqual([])
     expect((await book('gloves')).map(({ amount }) => amount)).toEqual([2])
+  })
+
+  test('entries a crash left out are made up at the next opening, once, and those of an undone mark are not', async () => {
+    await pour()
+    const whole = await db.movements.toArray()
+    await db.movements.clear()
+    await addMovement(db, {
+      ...whole[0]!,
+      id: 'old',
+      kind: 'bought',
+      priceMinor: null,
+      atMs: T0 - 9,
+    } as never)
+    await makeUpBooks(db, T0 - 1)
+    await makeUpBooks(db, T0 - 1)
+    expect((await db.movements.toArray()).filter(({ id }) => id !== 'old')).toEqual(whole)
+    await db.movements.clear()
+    await addMovement(db, {
+      ...whole[0]!,
+      id: 'old',
+      kind: 'bought',
+      priceMinor: null,
+      atMs: T0 - 9,
+    } as never)
+    await db.events.add({
+      batchId: 'b',
+      seq: 9,
+      event: { id: 'u', atMs: T0 + 5, kind: 'undone', eventId: STOP.id },
+    } as never)
+    await makeUpBooks(db, T0 - 1)
+    expect((await db.movements.toArray()).map(({ id }) => id)).toEqual(['old'])
   })
 
   test('the back layer takes its own when it is poured', async () => {

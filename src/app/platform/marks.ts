@@ -41,8 +41,18 @@ export function useRecord(batchId: string): (event: NewEvent) => Promise<Result<
 
 const GONE = 'This batch is no longer in the studio: it was removed elsewhere. Nothing was marked.'
 
-/** Empties the spool when the app opens. */
+/** Older marks had their entries made up at an earlier opening. */
+const MADE_UP_MS = 3 * 86_400_000
+
+/** Empties the spool when the app opens, and makes up the books a crash left behind. */
 export function useSpool(): void {
-  const { db } = usePlatform()
-  useEffect(() => void emptySpool(db).catch(() => undefined), [db])
+  const { db, nowMs } = usePlatform()
+  useEffect(() => {
+    const catchUp = async () => {
+      await emptySpool(db)
+      const { makeUpBooks } = await import('#data/bookkeeping.ts')
+      await makeUpBooks(db, nowMs() - MADE_UP_MS)
+    }
+    void catchUp().catch(() => undefined)
+  }, [db, nowMs])
 }
