@@ -300,7 +300,7 @@ describe('the books of supplies', () => {
       ...whole[0]!,
       id: 'old',
       kind: 'bought',
-      priceMinor: null,
+      priceMinor: 100,
       atMs: T0 - 9,
     } as never)
     await makeUpBooks(db, T0 - 1)
@@ -311,7 +311,7 @@ describe('the books of supplies', () => {
       ...whole[0]!,
       id: 'old',
       kind: 'bought',
-      priceMinor: null,
+      priceMinor: 100,
       atMs: T0 - 9,
     } as never)
     await db.events.add({
