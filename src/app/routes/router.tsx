@@ -128,7 +128,9 @@ function wordMended(aside: number | null): string {
   if (aside === null) return 'Looking through what is stored …'
   if (aside === 0)
     return 'What was marked and written down is stored. Every other place works; if this one breaks again, export the studio.'
-  return `${aside} ${aside === 1 ? 'record' : 'records'} could not be read and ${aside === 1 ? 'is' : 'are'} set aside, not thrown away: they go along in every export. Open the place again.`
+  return aside === 1
+    ? 'One record could not be read and is set aside, not thrown away: it goes along in every export. Open the place again.'
+    : `${aside} records could not be read and are set aside, not thrown away: they go along in every export. Open the place again.`
 }
 
 function wordProblem(problem: unknown): string {

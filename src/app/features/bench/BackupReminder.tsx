@@ -11,7 +11,7 @@ export function BackupReminder() {
       role="status"
       data-backup-due
     >
-      <span className="flex-1">
+      <span className="min-w-56 flex-1">
         {fresh} {fresh === 1 ? 'piece is' : 'pieces are'} written down on this device alone.
       </span>
       <Link className="button button-quiet" to="/studio">
