@@ -28,10 +28,7 @@ export function OnThisDevice() {
           ? 'The browser keeps it when space runs low.'
           : 'The browser may clear it when space runs low: a backup is the only safe copy.'}
       </p>
-      <p className="mt-1">
-        {lastAtMs === null ? 'Never backed up yet' : `Last backed up ${whenOf(lastAtMs, nowMs())}`}
-        {fresh > 0 && `; ${fresh} ${fresh === 1 ? 'piece' : 'pieces'} written down since`}.
-      </p>
+      <p className="mt-1">{wordBackup(lastAtMs === null ? null : whenOf(lastAtMs, nowMs()), fresh)}</p>
       {use.data && !persisted && (
         <button className="button button-quiet mt-2" onClick={() => void ask()}>
           Ask the browser to keep it
@@ -39,6 +36,14 @@ export function OnThisDevice() {
       )}
     </div>
   )
+}
+
+/** "Last backed up 17:40; 3 pieces written down since." */
+function wordBackup(when: string | null, fresh: number): string {
+  const pieces = `${fresh} ${fresh === 1 ? 'piece' : 'pieces'}`
+  if (when === null)
+    return fresh > 0 ? `Never backed up yet; ${pieces} written down here alone.` : 'Never backed up yet.'
+  return fresh > 0 ? `Last backed up ${when}; ${pieces} written down since.` : `Last backed up ${when}.`
 }
 
 async function pictureBytes(db: Parameters<typeof eachPicture>[0]): Promise<number> {
