@@ -26,6 +26,8 @@ test('a job is moved by keys: what that does is told at once, kept, taken back, 
   await job(page, 'demo-8.pour').focus()
   await page.keyboard.press('ArrowRight')
   await page.getByRole('button', { name: 'Keep this hour' }).click()
+  // It is kept once that is said.
+  await expect(page.getByText('Pour: hour kept.', { exact: true })).toBeVisible()
   await page.reload()
   await expect(job(page, 'demo-8.pour')).toContainText('14:45')
   await job(page, 'demo-8.pour').click()
