@@ -104,13 +104,15 @@ test('two tabs see one moved clock: it is made good once', async ({ page, contex
 })
 
 /** Closes the app in the middle of a pour and opens it again with the clock so many minutes further, by its own reckoning. */
-async function reopen(page: Page, minutesOn: number): Promise<void> {
+async function reopen(page: Page, minutesOn: number, at = '/pour/demo-8'): Promise<void> {
   await page.clock.runFor(2500)
   const now = await page.evaluate(() => Date.now())
   await page.goto('about:blank')
   await page.clock.setSystemTime(now + minutesOn * 60_000)
-  await page.goto('/pour/demo-8')
-  await expect(page.locator('[data-step]')).toBeVisible()
+  await page.goto(at)
+  await expect(
+    page.locator('[data-step]').or(page.getByRole('heading', { name: 'On the rack' })),
+  ).toBeVisible()
   await page.clock.runFor(1500)
 }
 
@@ -153,4 +155,12 @@ test('a clock put on while the app was closed is asked about, counted until then
   expect(Math.abs((await minuteOf(page)) - before - 30)).toBeLessThan(0.5)
   await notice.getByRole('button', { name: /count only those minutes/ }).click()
   await standsAt(page, before)
+})
+
+test('a batch that waits on the rack asks nothing, however long the app was closed', async ({ page }) => {
+  await openStudio(page)
+  await reopen(page, 14 * 60, '/')
+  await expect(page.getByText('Pour the back layer').first()).toBeVisible()
+  await page.clock.runFor(2500)
+  await expect(page.locator('[data-clock]')).toHaveCount(0)
 })

@@ -1,4 +1,5 @@
 import { useEffect, useRef, useState } from 'react'
+import { isLive } from '#core/runsheet/index.ts'
 import { useStories } from './queries.ts'
 import { spoolMark } from './spool.ts'
 import { usePlatform } from './studio.tsx'
@@ -81,22 +82,23 @@ export function pourNowMs(): number {
 
 const LOOK_EVERY_MS = 1000
 
-/** Watches the device's clock while pours run; a clock set back is made good at once, one that leapt ahead is asked about. */
+/** Watches the device's clock while pours are live; a clock set back is made good at once, one that leapt ahead is asked about. */
 export function useClockWatch(): ClockWatch {
   const { db, nowMs, evenMs, newId } = usePlatform()
   const stories = useStories().data
   const running = useRef<readonly string[]>([])
+  const [anyLive, setAnyLive] = useState(false)
   const [noticed, setNoticed] = useState<NoticedJump | null>(null)
   useEffect(() => {
-    running.current = (stories ?? [])
-      .filter(({ pour }) => pour.stage === 'running' || pour.stage === 'mixing')
-      .map(({ batch }) => batch.id)
-  }, [stories])
-  const anyRunning = (stories ?? []).some(({ pour }) => pour.stage === 'running' || pour.stage === 'mixing')
+    // As it was when the clock was last seen: one put on since makes no pour old.
+    const seenMs = Math.min(notedClock() ?? nowMs(), nowMs())
+    running.current = (stories ?? []).filter(({ pour }) => isLive(pour, seenMs)).map(({ batch }) => batch.id)
+    setAnyLive(running.current.length > 0)
+  }, [stories, nowMs])
   const opened = useRef(false)
   const answered = useRef(true)
   useEffect(() => {
-    if (!anyRunning || opened.current) return
+    if (!anyLive || opened.current) return
     const gap = gapSince(notedClock(), nowMs())
     answered.current = gap.kind === 'none'
     if (gap.kind === 'closedBack') heldMs = -gap.byMs
@@ -105,7 +107,7 @@ export function useClockWatch(): ClockWatch {
       if (gap.kind !== 'none') setNoticed(gap)
     })
     return () => clearTimeout(told)
-  }, [anyRunning, nowMs])
+  }, [anyLive, nowMs])
   const tell = (byMs: number) => {
     for (const batchId of running.current) {
       const event = { id: newId(), atMs: nowMs(), kind: 'clockMoved', byMs } as const

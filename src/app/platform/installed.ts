@@ -1,10 +1,11 @@
 import type { StudioDatabase } from '#data/database.ts'
-import { readPour, type PourEvent } from '#core/runsheet/index.ts'
+import { eventsOf } from '#data/events.ts'
+import { isLive, readPour } from '#core/runsheet/index.ts'
 
 const WORKER = '/offline.js'
 const PATIENCE_MS = 4000
-/** A pour that was stirred longer ago is on the rack: nothing is timed to the minute any more. */
-const LIVE_MS = 4 * 3_600_000
+/** A pour without a mark for so long is not live. */
+const LOOKED_BACK_MS = 86_400_000
 
 /**
  * Keeps the app on the device. A new build that lies ready is switched to when the app opens, and only while no pour is live; the answer is true where it
@@ -60,14 +61,9 @@ export function onNewBuild(tell: (ready: ServiceWorker) => void): () => void {
   return () => over.abort()
 }
 
-/** Whether a pour is being stirred or was within the last hours. */
 async function isPourLive(db: StudioDatabase, nowMs: number): Promise<boolean> {
-  const recent = await db.events.filter(({ event }) => event.atMs > nowMs - LIVE_MS).toArray()
-  for (const batchId of new Set(recent.map((row) => row.batchId))) {
-    const rows = await db.events.where('batchId').equals(batchId).sortBy('seq')
-    const pour = readPour(rows.map((row) => row.event as PourEvent))
-    if (pour.stage === 'mixing') return true
-    if (pour.stage === 'running' && pour.stopStirAtMs > nowMs - LIVE_MS) return true
-  }
+  const recent = await db.events.filter(({ event }) => event.atMs > nowMs - LOOKED_BACK_MS).toArray()
+  for (const batchId of new Set(recent.map((row) => row.batchId)))
+    if (isLive(readPour(await eventsOf(db, batchId)), nowMs)) return true
   return false
 }

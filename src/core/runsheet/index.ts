@@ -1,6 +1,7 @@
 export { runSteps, type Expected, type RunStep } from './steps.ts'
 export { prepList, type PrepItem } from './prep.ts'
 export {
+  isLive,
   mayFollow,
   readPour,
   timedEvents,

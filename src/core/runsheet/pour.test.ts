@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
 import { TECHNIQUES } from '../technique/index.ts'
 import { standingAt, stepAtHand } from './now.ts'
-import { mayFollow, readPour, timedEvents, undoable, weighedOf, type PourEvent } from './pour.ts'
+import { isLive, mayFollow, readPour, timedEvents, undoable, weighedOf, type PourEvent } from './pour.ts'
 import { prepList } from './prep.ts'
 
 const T0 = 1_800_000_000_000
@@ -22,6 +22,15 @@ describe('a pour as its events tell it', () => {
     expect(readPour(STARTED.slice(0, 2))).toEqual({ stage: 'mixing', stirBeganAtMs: min(-3) })
     const running = readPour([...STARTED, done('d', 'decant', 20.5)])
     expect(running.stage === 'running' && running.done['decant']).toBeCloseTo(20.5, 9)
+  })
+
+  test('is live while it is stirred and for four hours after; on the rack it goes by no minute', () => {
+    expect(isLive(readPour(STARTED.slice(0, 1)), min(0))).toBe(false)
+    expect(isLive(readPour(STARTED.slice(0, 2)), min(9999))).toBe(true)
+    expect(isLive(readPour(STARTED), min(239))).toBe(true)
+    expect(isLive(readPour(STARTED), min(241))).toBe(false)
+    // By a clock that was set back since it has not even begun.
+    expect(isLive(readPour(STARTED), min(-109))).toBe(true)
   })
 
   test('an undo takes back exactly the last mark, and can be followed by the mark again', () => {

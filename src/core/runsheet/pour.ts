@@ -88,6 +88,14 @@ function step(pour: Pour, event: PourEvent): Pour {
   }
 }
 
+/** A pour that was stirred longer ago waits on the rack: nothing of it goes by the minute any more. */
+const LIVE_MS = 4 * 3_600_000
+
+/** Whether that pour is stirred, or was so shortly before that instant that it is still worked by the minute. */
+export function isLive(pour: Pour, atMs: number): boolean {
+  return pour.stage === 'mixing' || (pour.stage === 'running' && pour.stopStirAtMs > atMs - LIVE_MS)
+}
+
 /** Instants of the earlier clock told by the later one, so that what lies between stays what it was. */
 function moved(pour: Pour, byMs: number): Pour {
   if (pour.stage === 'mixing') return { ...pour, stirBeganAtMs: pour.stirBeganAtMs + byMs }
