@@ -185,6 +185,20 @@ describe('the whole studio', () => {
     expect((await keptStudios(db)).length).toBe(4)
   })
 
+  test('the oldest of five that are kept can still be brought back', async () => {
+    for (let no = 1; no <= 6; no++)
+      await replaceStudio(
+        db,
+        smallStudio({ learning: [{ id: 'resin-r1', sinceMs: no, leftOut: [] }] }),
+        step(),
+      )
+    const kept = await keptStudios(db)
+    expect(kept.length).toBe(5)
+    await bringBack(db, kept.at(-1)!.id, step())
+    expect((await readStudio(db)).learning[0]!.sinceMs).toBe(1)
+    expect((await keptStudios(db)).length).toBe(5)
+  })
+
   test('a file without settings leaves the settings that are here', async () => {
     await replaceStudio(db, smallStudio(), step())
     await replaceStudio(db, smallStudio({ settings: null }), step())

@@ -46,6 +46,8 @@ export async function largeStep(
   db: StudioDatabase,
   step: LargeStep,
   job: () => Promise<void>,
+  /** One that is needed for the step is not let go for space. */
+  needed: string | null = null,
 ): Promise<string | null> {
   for (;;) {
     try {
@@ -53,11 +55,12 @@ export async function largeStep(
         db.transaction('rw', wholeOf(db), async () => {
           const kept = await keep(db, step)
           await job()
+          await keepFew(db)
           return kept
         }),
       )
     } catch (problem) {
-      const oldest = await db.kept.orderBy('atMs').first()
+      const oldest = (await db.kept.orderBy('atMs').toArray()).find(({ id }) => id !== needed)
       if (!(problem instanceof StorageError && problem.full && oldest)) throw problem
       await letGo(db, oldest.id)
     }
@@ -71,7 +74,7 @@ export function keptStudios(db: StudioDatabase): Promise<KeptStudio[]> {
 
 /** Puts a kept studio in place of what is there, which is kept in its turn. */
 export function bringBack(db: StudioDatabase, keptId: string, step: LargeStep): Promise<string | null> {
-  return largeStep(db, step, async () => {
+  const swap = async () => {
     await clearStudio(db)
     const parts = await db.keptParts.where('keptId').equals(keptId).primaryKeys()
     if (parts.length === 0) throw new Error('This studio is no longer kept.')
@@ -82,7 +85,8 @@ export function bringBack(db: StudioDatabase, keptId: string, step: LargeStep): 
       await db.aside.bulkAdd(aside as never[])
     }
     await forget(db, keptId)
-  })
+  }
+  return largeStep(db, step, swap, keptId)
 }
 
 /** Lets a kept studio go for good. */
@@ -120,9 +124,13 @@ async function keep(db: StudioDatabase, { id, why, nowMs }: LargeStep): Promise<
     pieces: await db.pieces.count(),
     ...pictures,
   })
+  return id
+}
+
+/** After the step, so that the oldest can still be the one that is brought back. */
+async function keepFew(db: StudioDatabase): Promise<void> {
   const all = await db.kept.orderBy('atMs').primaryKeys()
   for (const old of all.slice(0, Math.max(0, all.length - MOST_KEPT))) await forget(db, old)
-  return id
 }
 
 async function keepPictures(db: StudioDatabase, keptId: string) {
