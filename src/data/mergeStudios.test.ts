@@ -170,8 +170,10 @@ describe('a desk and a phone', () => {
       [poured, unpoured],
       [unpoured, poured],
     ] as const) {
-      const { records, conflicts } = mergeStudios(here, there)
+      const { records, conflicts, added } = mergeStudios(here, there)
       expect(conflicts).toEqual([])
+      // What the phone marked is told where it comes along.
+      expect(added['marks'] ?? 0).toBe(poured.events.length - here.events.length)
       expect(records.batches).toEqual(poured.batches)
       expect(records.events).toEqual(poured.events)
     }

@@ -166,10 +166,15 @@ function mergeRun(own: Run, other: Run, telling: Telling): readonly Run[] {
       return [first, copied(second, `${id}.b`)]
     }
     const chosen = choice === 'here' ? own : other
-    return [{ ...chosen, events: events ?? chosen.events, pieces: mergePieces(own, other, chosen, telling) }]
+    return [takenAs(chosen, events ?? chosen.events)]
   }
-  telling.count('marks', events.length - own.events.length)
-  return [{ batch: own.batch, events, pieces: mergePieces(own, other, own, telling) }]
+  return [takenAs(own, events)]
+
+  function takenAs(chosen: Run, marks: readonly PourEvent[]): Run {
+    const here = new Set(own.events.map((event) => event.id))
+    telling.count('marks', marks.filter((event) => !here.has(event.id)).length)
+    return { batch: chosen.batch, events: marks, pieces: mergePieces(own, other, chosen, telling) }
+  }
 }
 
 /** What the rack and the log decided of a batch, beside what was asked for. */

@@ -19,6 +19,7 @@ export function FoundStudio({ studio, merge, replace }: FoundStudioProps) {
   const [choices, setChoices] = useState<Readonly<Record<string, Choice>>>({})
   const compared = useQuery({
     queryKey: ['compared', studio],
+    // A file is not to be made into a text to be told from another: it is compared once, when it is shown.
     queryKeyHashFn: () => 'compared',
     queryFn: () => compareStudio(db, studio),
     gcTime: 0,
@@ -32,6 +33,7 @@ export function FoundStudio({ studio, merge, replace }: FoundStudioProps) {
         {studio.photos.length} pictures, {studio.resins.length} resins, {studio.molds.length} molds and{' '}
         {studio.colours.length} colours.
       </p>
+      {compared.error && <p role="alert">It could not be compared: {compared.error.message}</p>}
       {added !== null && (
         <p className="mt-1" role="status">
           New here: {added}.{' '}
@@ -50,7 +52,7 @@ export function FoundStudio({ studio, merge, replace }: FoundStudioProps) {
         ))}
       </ul>
       <div className="mt-3 flex flex-wrap gap-2">
-        <button className="button button-main" onClick={() => merge(choices)}>
+        <button className="button button-main" disabled={!compared.data} onClick={() => merge(choices)}>
           Add what is new
         </button>
         <button className="button button-quiet" onClick={replace}>
