@@ -24,8 +24,8 @@ export function splitRows(table: TableName, rows: readonly unknown[]): Split {
 }
 
 /**
- * Looks at every row of the studio and sets aside what is damaged, so that every place opens again; nothing is thrown away. Rows that
- * hang on one that went aside stay where they are unless they cannot be shown without it. The answer is what was set aside now.
+ * Looks at every row of the studio and sets aside what is damaged, so that every place opens again; nothing is thrown away. Marks,
+ * pieces and pictures go with the batch or piece they hang on. The answer is what was set aside now.
  */
 export function setDamagedAside(db: StudioDatabase): Promise<readonly Omit<AsideRow, 'no'>[]> {
   const names = Object.keys(ROW_SCHEMAS) as TableName[]

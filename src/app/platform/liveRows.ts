@@ -22,7 +22,13 @@ export function useLiveRows<Rows>(key: QueryKey, read: () => Promise<Rows>): Use
     // eslint-disable-next-line react-hooks/exhaustive-deps
     [hash, client],
   )
-  return useQuery({ queryKey: key, queryFn: read, staleTime: Infinity, placeholderData: keepPreviousData })
+  return useQuery({
+    queryKey: key,
+    queryFn: read,
+    staleTime: Infinity,
+    placeholderData: keepPreviousData,
+    meta: { stored: true },
+  })
 }
 
 interface Followed {

@@ -19,10 +19,10 @@ export function mend(db: StudioDatabase): Promise<number> {
   return found
 }
 
-/** Queries that, where one fails for another reason than storage, have the studio looked through and are asked again. */
+/** Queries; where stored rows cannot be read the studio is looked through and all is asked again. A forecast that fails sets off no look: marks wait for one. */
 export function createQueries(db: StudioDatabase): QueryClient {
-  const onError = (problem: unknown) => {
-    if (problem instanceof StorageError) return
+  const onError = (problem: unknown, { meta }: { readonly meta?: Record<string, unknown> | undefined }) => {
+    if (problem instanceof StorageError || meta?.['stored'] !== true) return
     void mend(db).then((count) => (count > 0 ? client.invalidateQueries() : undefined))
   }
   const client = new QueryClient({

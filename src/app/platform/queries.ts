@@ -112,18 +112,17 @@ export function usePhotos(pieceId: string): UseQueryResult<readonly StoredPhoto[
 /** The person's settings, the usual ones until something was chosen. */
 export function useSettings(): Settings {
   const { db } = usePlatform()
-  return (
-    useLiveRows(['settings'], async () => readSettings(await db.settings.get('studio'))).data?.settings ??
-    USUAL_SETTINGS
-  )
+  return useReadSettings(db)?.settings ?? USUAL_SETTINGS
+}
+
+function useReadSettings(db: StudioDatabase) {
+  return useLiveRows(['settings'], async () => readSettings(await db.settings.get('studio'))).data
 }
 
 /** Which settings could not be read and are as usual. */
 export function useUnreadSettings(): readonly string[] {
   const { db } = usePlatform()
-  return (
-    useLiveRows(['settings'], async () => readSettings(await db.settings.get('studio'))).data?.unread ?? []
-  )
+  return useReadSettings(db)?.unread ?? []
 }
 
 export function useUnits(): UnitChoice {

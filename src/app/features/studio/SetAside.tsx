@@ -21,8 +21,7 @@ export function SetAside() {
           gravity="warn"
           title={`${aside.length} ${aside.length === 1 ? 'record is' : 'records are'} set aside`}
         >
-          They could not be read as what they are. They are kept, go along in every export, and nothing else
-          hangs on them.
+          They could not be read as what they are. They are kept and go along in every export.
           <ul className="mt-1 list-disc pl-4 text-sm" data-aside>
             {aside.slice(0, MOST_SHOWN).map(({ no, table, why }) => (
               <li key={no}>
