@@ -1,7 +1,8 @@
 import type { Table } from 'dexie'
 import type { TableName } from '#schema/studio.ts'
 import { splitRows } from './damage.ts'
-import type { KeptStudio, StoredPhoto, StudioDatabase } from './database.ts'
+import type { KeptStudio, StudioDatabase } from './database.ts'
+import { somePictures } from './pictures.ts'
 import { stored, StorageError } from './storageError.ts'
 
 /** A large step is told what it does and when, so that what was there before can be kept under that name. */
@@ -13,8 +14,6 @@ export interface LargeStep {
 
 /** So many are kept; the oldest goes when one more comes. */
 const MOST_KEPT = 5
-/** So many pictures are held at a time. */
-const PICTURES_AT_ONCE = 64
 
 /** The tables that make up a studio, in the order in which rows may be added. */
 export const STUDIO_TABLES: readonly TableName[] = [
@@ -136,21 +135,15 @@ async function keepFew(db: StudioDatabase): Promise<void> {
 async function keepPictures(db: StudioDatabase, keptId: string) {
   let pictures = 0
   let pictureBytes = 0
-  for (let after = ''; ;) {
-    const some: StoredPhoto[] = await db.photos.where('id').above(after).limit(PICTURES_AT_ONCE).toArray()
-    const parts = some.map((photo) => ({
-      keptId,
-      part: `picture ${photo.id}`,
-      table: 'photos' as const,
-      rows: [photo],
-    }))
-    await db.keptParts.bulkAdd(parts)
+  await somePictures(db, async (some) => {
+    const table = 'photos' as const
+    await db.keptParts.bulkAdd(
+      some.map((photo) => ({ keptId, part: `picture ${photo.id}`, table, rows: [photo] })),
+    )
     pictures += some.length
     pictureBytes += some.reduce((sum, { bytes }) => sum + bytes.length, 0)
-    const last = some.at(-1)
-    if (!last) return { pictures, pictureBytes }
-    after = last.id
-  }
+  })
+  return { pictures, pictureBytes }
 }
 
 /** Whether nothing of a person's own is in it. */

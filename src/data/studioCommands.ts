@@ -3,6 +3,7 @@ import type { Studio } from '#schema/studio.ts'
 import type { StudioDatabase } from './database.ts'
 import { clearStudio, largeStep, STUDIO_TABLES, type LargeStep } from './keptStudios.ts'
 import { inWords, mergeStudios, type Choice, type Merged } from './mergeStudios.ts'
+import { picturesAfter, somePictures } from './pictures.ts'
 import { stored } from './storageError.ts'
 
 /** A studio with nothing in it. */
@@ -47,24 +48,16 @@ export async function readRecords(
 
 async function pictureRecords(db: StudioDatabase): Promise<readonly PictureRecord[]> {
   const photos: PictureRecord[] = []
-  for (let after = ''; ;) {
-    const some = await db.photos.where('id').above(after).limit(PICTURES_AT_ONCE).toArray()
-    photos.push(...some.map(({ bytes: _bytes, ...photo }) => photo))
-    const last = some.at(-1)
-    if (!last) return photos
-    after = last.id
-  }
+  await somePictures(db, (some) => void photos.push(...some.map(({ bytes: _bytes, ...photo }) => photo)))
+  return photos
 }
-
-/** So many pictures are held at a time. */
-const PICTURES_AT_ONCE = 64
 
 /** The studio's pictures one after another; one that was removed meanwhile is left out. */
 export async function* eachPicture(db: StudioDatabase): AsyncGenerator<Studio['photos'][number]> {
   let after = ''
   for (;;) {
     const from = after
-    const some = await stored(() => db.photos.where('id').above(from).limit(PICTURES_AT_ONCE).toArray())
+    const some = await stored(async () => picturesAfter(db, from))
     yield* some
     const last = some.at(-1)
     if (!last) return
