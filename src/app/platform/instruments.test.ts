@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals'
 import type { RawSample } from '#core/instruments/index.ts'
-import { instrumentOf, withSample, type BenchLink } from './instruments.ts'
+import { instrumentOf, withFeedText, withSample, type BenchLink } from './instruments.ts'
 
 const scale = (value: number | null, seq: number, unit = 'g'): RawSample => ({
   instrument: 'scale-1',
@@ -17,6 +17,27 @@ const heard = (...samples: RawSample[]) =>
     instruments: {},
     unread: null,
   } as BenchLink)
+
+const OPENING: BenchLink = { state: 'opening', instruments: {}, unread: null }
+
+describe('what cannot be read on the feed', () => {
+  const sent = (changes: object) => JSON.stringify({ v: 1, ...scale(40, 1), ...changes })
+
+  test('is said: a figure sent as text, a record that is no JSON', () => {
+    expect(withFeedText(OPENING, sent({ value: '40' }), 0).unread).toMatch(/^value: .*"40"/)
+    expect(withFeedText(OPENING, 'value=40', 0).unread).toBe('a sample is not JSON')
+    expect(withFeedText(OPENING, sent({}), 0)).toMatchObject({ unread: null, state: 'live' })
+  })
+
+  test('more instruments than any bench has are not followed', () => {
+    const link = Array.from({ length: 1000 }, (_, k) => sent({ instrument: `scale-${k}` })).reduce(
+      (all, text) => withFeedText(all, text, 0),
+      OPENING,
+    )
+    expect(Object.keys(link.instruments).length).toBe(24)
+    expect(link.unread).toBe('more than 24 instruments; the first are heard')
+  })
+})
 
 describe('the link to the bench', () => {
   test('is live with its first sample and knows since when a figure is still', () => {

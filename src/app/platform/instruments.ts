@@ -69,15 +69,15 @@ export function useInstrumentFeed(): void {
     source.onopen = () => set((link) => ({ ...link, state: 'live' }))
     source.onerror = () => set((link) => ({ ...link, state: 'lost' }))
     // However many talk at once, the page is told so often.
-    let waiting: Read[] = []
+    let waiting: string[] = []
     const tell = setInterval(() => {
       if (waiting.length === 0) return
       const some = waiting.slice(0, MOST_AT_ONCE)
       waiting = []
-      set((link) => some.reduce((all, read) => withRead(all, read, nowMs()), link))
+      set((link) => some.reduce((all, text) => withFeedText(all, text, nowMs()), link))
     }, TOLD_EVERY_MS)
     source.addEventListener(FEED_EVENT, (event) => {
-      if (waiting.length < MOST_AT_ONCE) waiting.push(readSample(String(event.data)))
+      if (waiting.length < MOST_AT_ONCE) waiting.push(String(event.data))
     })
     return () => {
       clearInterval(tell)
@@ -113,7 +113,9 @@ function readSample(text: string): Read {
   }
 }
 
-function withRead(link: BenchLink, read: Read, arrivedAtMs: number): BenchLink {
+/** The link after one more record of the feed, as it was sent. */
+export function withFeedText(link: BenchLink, text: string, arrivedAtMs: number): BenchLink {
+  const read = readSample(text)
   if ('unread' in read) return { ...link, state: 'live', unread: read.unread }
   const known = read.raw.instrument in link.instruments
   if (!known && Object.keys(link.instruments).length >= MOST_INSTRUMENTS)
