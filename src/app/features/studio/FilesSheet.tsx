@@ -46,7 +46,10 @@ export function FilesSheet() {
   const [trouble, setTrouble] = useState<Trouble | null>(null)
   const [reading, setReading] = useState<{ readonly stop: AbortController } | null>(null)
   const [progress, setProgress] = useState<string | null>(null)
-  const fail = (problem: Error) => setTrouble({ title: problem.message, lines: [] })
+  const fail = (problem: Error) => {
+    setProgress(null)
+    setTrouble({ title: problem.message, lines: [] })
+  }
   const day = () => new Date(nowMs()).toISOString().slice(0, 10)
   const saveZip = async () => {
     await setDamagedAside(db)
