@@ -6,7 +6,7 @@ import { createLab } from '#workers/bloomLab.ts'
 import { bloomRequest, COASTER } from '../support/request.ts'
 
 /**
- * Finds where the simulated face turns, as bloom numbers: the table of `core/resin/bloomNumber.ts`. A search takes half an hour:
+ * Finds where the simulated face turns, as bloom numbers: the table of `core/resin/bloomNumber.ts`. On one core it takes an hour:
  * SWEEP=out.txt npm run unit -- tests/calibration/windowSweep
  */
 const out = process.env['SWEEP']
@@ -89,7 +89,7 @@ async function edge(
       out!,
       `${[white.dose, white.bedMm, white.holeMm, early?.toFixed(1), late?.toFixed(1)].join(' ')}\n`,
     )
-    expect(late ?? 1).toBeGreaterThan(0)
+    if (early !== null && late !== null) expect(early).toBeGreaterThan(late)
   },
   1e9,
 )

@@ -140,7 +140,6 @@ test('the demo set up over an own studio, cut short at any moment, leaves it who
     await page.goto(`${EMPTY}/studio`)
     const begun = page.getByRole('button', { name: 'Set up the demo studio' })
     await begun.click()
-    await page.evaluate((after) => new Promise((go) => setTimeout(go, after)), 0)
     await page.clock.runFor(ms)
     await page.reload()
     await mine()

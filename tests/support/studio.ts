@@ -1,8 +1,8 @@
-import { USUAL_HANDS, USUAL_MEASURING, usualPattern } from '#core/batch/index.ts'
+import { usualPattern } from '#core/batch/index.ts'
 import { TECHNIQUES } from '#core/technique/index.ts'
 import { StudioDatabase } from '#data/database.ts'
 import type { Studio } from '#schema/studio.ts'
-import { USUAL_FORMS, USUAL_HOURS, USUAL_MONEY, USUAL_PLACES } from '#schema/usual.ts'
+import { USUAL_SETTINGS } from '#schema/usualSettings.ts'
 import { bloomRequest } from './request.ts'
 
 let made = 0
@@ -77,23 +77,7 @@ export function smallStudio(changes: Partial<Studio> = {}): Studio {
       },
     ],
     photos: [{ id: 'p1', pieceId: 'b1-1', side: 'front', mediaType: 'image/png', bytes: PNG }],
-    settings: {
-      units: 'metric',
-      theme: 'system',
-      sound: true,
-      vibration: true,
-      roomTempC: 21,
-      hands: USUAL_HANDS,
-      measuring: USUAL_MEASURING,
-      school: 'minutes',
-      feed: null,
-      autoReadings: true,
-      hours: USUAL_HOURS,
-      levelPlaces: USUAL_PLACES,
-      covers: USUAL_PLACES,
-      forms: USUAL_FORMS,
-      money: USUAL_MONEY,
-    },
+    settings: USUAL_SETTINGS,
     learning: [],
     supplies: [
       {
