@@ -9,7 +9,7 @@ export function SetAside() {
   const unread = useUnreadSettings()
   const aside = useLiveRows(['aside'], () => db.aside.toArray()).data ?? []
   return (
-    <>
+    <div className="mb-5 flex flex-col gap-3 empty:hidden">
       {unread.length > 0 && (
         <Callout gravity="warn" title="Some settings could not be read">
           As usual instead: {unread.map((name) => SETTING_WORDS[name] ?? name).join(', ')}. Choose them again
@@ -32,7 +32,7 @@ export function SetAside() {
           </ul>
         </Callout>
       )}
-    </>
+    </div>
   )
 }
 
