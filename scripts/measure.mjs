@@ -3,8 +3,8 @@ import { spawn } from 'node:child_process'
 import { readFile, rm, writeFile } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate'
 import { chromium } from '@playwright/test'
+import { grownZip } from './grownStudio.mjs'
 import { ensureBuilt, root } from './ready.mjs'
 
 const PORT = 4698
@@ -44,7 +44,7 @@ async function measureLog(page) {
   await page.goto(`http://127.0.0.1:${PORT}/studio`)
   const saved = page.waitForEvent('download')
   await page.getByRole('button', { name: 'Back up the studio' }).click()
-  const large = grown(new Uint8Array(await readFile(await (await saved).path())))
+  const large = grownZip(new Uint8Array(await readFile(await (await saved).path())), PIECES)
   const imported = Date.now()
   // Through a file: the browser driver takes no larger buffers.
   const path = join(tmpdir(), 'nublo-measure.zip')
@@ -87,42 +87,6 @@ async function measureLog(page) {
   })
   const at = (share) => frames[Math.floor(share * (frames.length - 1))].toFixed(1)
   console.log(`scrolling it, 240 frames: median ${at(0.5)} ms, 95 % under ${at(0.95)} ms`)
-}
-
-/** The exported studio again and again under other ids, until it holds so many pieces. */
-function grown(zip) {
-  const files = unzipSync(zip)
-  const studio = JSON.parse(strFromU8(files['studio.json']))
-  const finished = studio.batches.filter(({ id }) =>
-    studio.pieces.some((piece) => piece.batchId === id && piece.outcome !== null),
-  )
-  const out = { 'studio.json': null }
-  const more = { ...studio, batches: [], events: [], pieces: [], photos: [], movements: [] }
-  for (let round = 0; more.pieces.length < PIECES; round++)
-    for (const batch of finished) {
-      const id = `r${round}-${batch.id}`
-      const back = (round + 1) * 6 * 86_400_000
-      more.batches.push({ ...batch, id, repeats: null, createdAtMs: batch.createdAtMs - back })
-      more.events.push(
-        ...studio.events
-          .filter((row) => row.batchId === batch.id)
-          .map((row) => ({
-            ...row,
-            batchId: id,
-            event: { ...row.event, atMs: row.event.atMs - back, id: `r${round}-${row.event.id}` },
-          })),
-      )
-      for (const piece of studio.pieces.filter((each) => each.batchId === batch.id)) {
-        more.pieces.push({ ...piece, id: `r${round}-${piece.id}`, batchId: id })
-        for (const photo of studio.photos.filter((each) => each.pieceId === piece.id)) {
-          const file = `photos/r${round}-${photo.id}.jpg`
-          more.photos.push({ ...photo, id: `r${round}-${photo.id}`, pieceId: `r${round}-${piece.id}`, file })
-          out[file] = [files[photo.file], { level: 0 }]
-        }
-      }
-    }
-  out['studio.json'] = strToU8(JSON.stringify(more))
-  return zipSync(out)
 }
 
 /** Types into the name and the room temperature of a 12-piece plan; a key's time runs to the frame that shows it. */

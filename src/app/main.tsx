@@ -3,6 +3,7 @@ import { createRoot } from 'react-dom/client'
 import { QueryClientProvider } from '@tanstack/react-query'
 import { RouterProvider } from 'react-router'
 import { StudioDatabase } from '#data/database.ts'
+import { writeRegister } from '#data/register.ts'
 import type { Remote } from 'comlink'
 import type { BloomLab } from '#workers/bloomLab.ts'
 import type { CardLab } from '#workers/cardLab.ts'
@@ -15,6 +16,7 @@ import { pourNowMs } from './platform/clockWatch.ts'
 import { createQueries } from './platform/mending.ts'
 import { keepInstalled } from './platform/installed.ts'
 import { useSpool } from './platform/marks.ts'
+import { useRegisterKept } from './platform/registerKeeper.ts'
 import { useSettings } from './platform/queries.ts'
 import { PlatformProvider, type Platform } from './platform/studio.tsx'
 import { createRouter } from './routes/router.tsx'
@@ -57,6 +59,7 @@ function useTheme(): void {
 function App() {
   useTheme()
   useSpool()
+  useRegisterKept()
   const router = useMemo(() => createRouter(), [])
   return (
     <UndoProvider>
@@ -72,6 +75,10 @@ async function begin(): Promise<void> {
   try {
     if (import.meta.env.PROD && (await keepInstalled(platform.db, Date.now()))) return location.reload()
     await openStudio(platform.db, platform.nowMs())
+    await writeRegister(platform.db, (left) => {
+      clearTimeout(slow)
+      if (left > A_FEW) root.render(<Ordering left={left} />)
+    }).catch(() => undefined)
   } catch (problem) {
     clearTimeout(slow)
     return root.render(<ClosedStudio problem={problem} />)
@@ -85,6 +92,17 @@ async function begin(): Promise<void> {
         </PlatformProvider>
       </QueryClientProvider>
     </StrictMode>,
+  )
+}
+
+/** So many runs are put in order before anyone sees it. */
+const A_FEW = 250
+
+function Ordering({ left }: { readonly left: number }) {
+  return (
+    <p style={{ padding: '2rem' }} role="status">
+      Putting the runs in order, {left} to go …
+    </p>
   )
 }
 

@@ -29,6 +29,8 @@ import {
   saveItem,
   saveSettings,
 } from './shelfCommands.ts'
+import { briefOf, type Brief } from './brief.ts'
+import { readPart, readRegister, runsOf, writeRegister } from './register.ts'
 import { EMPTY_STUDIO, mergeStudio, readStudio, replaceStudio } from './studioCommands.ts'
 
 /** Figures a person, a spreadsheet or a broken instrument may bring: mostly sound, sometimes anything. */
@@ -155,7 +157,10 @@ describe('whatever is done to a studio', () => {
             if (!(problem instanceof Refused) && !isKnown(problem)) throw problem
             expect(await readStudio(db)).toEqual(before)
           }
+          if (each.n % 3 === 0) await writeRegister(db)
+          if (no % 8 === 0) await expectTrueRegister(db)
         }
+        await expectTrueRegister(db)
         const studio = await readStudio(db)
         const read = await readBundle(await writeBundle(studio, T0))
         expect(read).toEqual({ ok: true, value: studio })
@@ -171,6 +176,16 @@ describe('whatever is done to a studio', () => {
     expect(refused).toBeGreaterThan(SEQUENCES)
   }, 600_000)
 })
+
+/** The register is what the runs come to, whatever was written to them and whether its stale briefs were made anew. */
+async function expectTrueRegister(db: StudioDatabase): Promise<void> {
+  const ids = await db.batches.orderBy('createdAtMs').reverse().primaryKeys()
+  const briefs = (await runsOf(db, ids)).map(briefOf)
+  const byId = (rows: readonly Brief[]) => [...rows].sort((one, other) => (one.id < other.id ? -1 : 1))
+  expect(byId((await readRegister(db))!)).toEqual(byId(briefs))
+  const open = await readPart(db, { index: 'openUntilMs', value: T0 })
+  expect(byId(open!)).toEqual(byId(briefs.filter(({ openUntilMs }) => openUntilMs > T0)))
+}
 
 /** Two rows under one id are refused by the database itself. */
 function isKnown(problem: unknown): boolean {

@@ -31,7 +31,7 @@ export async function keepBooks(db: StudioDatabase, batchId: string, event: Pour
 
 /** Makes up what a crash between a mark and its entries left out, for marks since then. A mark whose entries are there, or that is older than every book, is left alone. */
 export async function makeUpBooks(db: StudioDatabase, sinceMs: number): Promise<void> {
-  const recent = await db.events.filter(({ event }) => event.atMs > sinceMs).toArray()
+  const recent = await db.events.where('event.atMs').above(sinceMs).toArray()
   const taken = new Set(recent.flatMap(({ event }) => (event.kind === 'undone' ? [event.eventId] : [])))
   const oldest = Math.min(Infinity, ...(await db.movements.toArray()).map(({ atMs }) => atMs))
   for (const { batchId, event } of recent) {

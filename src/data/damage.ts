@@ -4,6 +4,7 @@ import { issueLines } from '#schema/issues.ts'
 import { ROW_SCHEMAS, type TableName } from '#schema/studio.ts'
 import { readSettings } from '#schema/usualSettings.ts'
 import type { AsideRow, StudioDatabase } from './database.ts'
+import { forgetRegister } from './register.ts'
 import { stored } from './storageError.ts'
 
 interface Split {
@@ -29,7 +30,7 @@ export function splitRows(table: TableName, rows: readonly unknown[]): Split {
  */
 export function setDamagedAside(db: StudioDatabase): Promise<readonly Omit<AsideRow, 'no'>[]> {
   const names = Object.keys(ROW_SCHEMAS) as TableName[]
-  const all = [...names.map((name) => db.table(name)), db.aside]
+  const all = [...names.map((name) => db.table(name)), db.aside, db.briefs]
   return stored(() =>
     db.transaction('rw', all, async () => {
       const found: Omit<AsideRow, 'no'>[] = []
@@ -60,6 +61,7 @@ export function setDamagedAside(db: StudioDatabase): Promise<readonly Omit<Aside
       const lost = found.find(({ table }) => table === 'settings')
       if (lost) await db.settings.put({ ...readSettings(lost.row).settings, id: 'studio' })
       await db.aside.bulkAdd(found as never[])
+      await forgetRegister(db)
       return found
     }),
   )

@@ -6,12 +6,15 @@ import type { Resin } from '#core/resin/index.ts'
 import type { Pattern } from '#core/pattern/index.ts'
 import type { MoldCare, Movement, Order, Supply } from '#core/shelf/index.ts'
 import { DOOR } from './door.ts'
+import type { BriefRow } from './brief.ts'
+import { REGISTER_DOOR } from './registerDoor.ts'
 import {
   upgradeToInclusions,
   upgradeToLayersHeat,
   upgradeToLearning,
   upgradeToPatterns,
   upgradeToRack,
+  upgradeToRegister,
 } from './upgrades.ts'
 import type { Batch, Learning, Photo, Settings, StoredEvent, TableName } from '#schema/studio.ts'
 
@@ -68,10 +71,13 @@ export class StudioDatabase extends Dexie {
   keptParts!: Table<KeptPart, [string, string]>
   /** Rows that could not be read as what they are. */
   aside!: EntityTable<AsideRow, 'no'>
+  /** Every run in short; worked out from the others, in no file. */
+  briefs!: Table<BriefRow, string>
 
   /** Strict: a mark is on the disk before it counts as stored. Relaxed is for what can be made again, such as the demo. */
   constructor(name = 'nublo', durability: 'strict' | 'relaxed' = 'strict') {
     super(name, { chromeTransactionDurability: durability })
+    this.use(REGISTER_DOOR)
     this.use(DOOR)
     this.version(1).stores({
       resins: 'id',
@@ -91,5 +97,13 @@ export class StudioDatabase extends Dexie {
     this.version(5).stores({}).upgrade(upgradeToInclusions)
     this.version(6).stores({}).upgrade(upgradeToLayersHeat)
     this.version(7).stores({ kept: 'id, atMs', keptParts: '[keptId+part], keptId', aside: '++no' })
+    this.version(8)
+      .stores({
+        events: '[batchId+seq], batchId, event.atMs',
+        pieces: 'id, batchId, outcome.recordedAtMs',
+        briefs:
+          'id, stale, openUntilMs, stirredAtMs, [readOf+stirredAtMs], [judgedOf+stirredAtMs], orderId, trial, *moldsPoured',
+      })
+      .upgrade(upgradeToRegister)
   }
 }

@@ -50,7 +50,8 @@ function writes(request: DBCoreMutateRequest): request is Writing {
   return request.type === 'add' || request.type === 'put'
 }
 
-function isUpgrade({ trans }: DBCoreMutateRequest): boolean {
+/** Whether it is written on the way from an earlier version. */
+export function isUpgrade({ trans }: DBCoreMutateRequest): boolean {
   return (trans as unknown as IDBTransaction).mode === 'versionchange'
 }
 

@@ -106,6 +106,12 @@ export async function upgradeToLayersHeat(transaction: Transaction): Promise<voi
     })
 }
 
+/** To version 8: every run is in the register, to be written at the next opening. */
+export async function upgradeToRegister(transaction: Transaction): Promise<void> {
+  const ids = await transaction.table('batches').toCollection().primaryKeys()
+  await transaction.table('briefs').bulkPut(ids.map((id) => ({ id, stale: 1 })))
+}
+
 function withWall(mold: Loose<Mold>): void {
   mold.wall ??= USUAL_WALL
 }

@@ -9,6 +9,8 @@ export interface LogRow {
   readonly events: readonly PourEvent[]
 }
 
+export const LINE_END = '\r\n'
+
 const COLUMNS = [
   'piece_id',
   'batch',
@@ -31,11 +33,21 @@ const COLUMNS = [
  * would take for a formula gets an apostrophe in front.
  */
 export function logCsv(rows: readonly LogRow[]): string {
-  return Papa.unparse({ fields: [...COLUMNS], data: rows.map(cells) }, SPREADSHEET_SAFE)
+  return [logCsvHead(), logCsvLines(rows)].filter((part) => part !== '').join(LINE_END)
+}
+
+/** Its header row, without a line end. */
+export function logCsvHead(): string {
+  return Papa.unparse([[...COLUMNS]], SPREADSHEET_SAFE)
+}
+
+/** Some of its rows, without a line end after the last: a long log is written part by part. */
+export function logCsvLines(rows: readonly LogRow[]): string {
+  return Papa.unparse(rows.map(cells), SPREADSHEET_SAFE)
 }
 
 /** RFC 4180 line ends, and an apostrophe before a text that a spreadsheet would take for a formula. */
-export const SPREADSHEET_SAFE = { newline: '\r\n', escapeFormulae: /^[=+@\t\r]|^-(?![\d.])/ }
+export const SPREADSHEET_SAFE = { newline: LINE_END, escapeFormulae: /^[=+@\t\r]|^-(?![\d.])/ }
 
 function cells({ batch, piece, events }: LogRow): readonly (string | number)[] {
   const { request } = batch

@@ -40,7 +40,10 @@ function requestOf({ holeMm, bedMm, dose, roomTempC }: Case) {
 /** The chances a face is simulated with: that of the picture and three more. One face alone turns some two minutes sooner or later. */
 const SEEDS = [7, 1, 2, 3]
 
-/** Where the window's edges lie, and what the simulated faces say, by their mean score, of beads piped so many minutes inside and outside of them. */
+/**
+ * Where the window's edges lie, and what the simulated faces say, by their mean score, of beads piped so many minutes inside and outside of them; in a
+ * window narrower than that, inside is its middle.
+ */
 async function edgesOf(each: Case, byMin: number) {
   const request = requestOf(each)
   const plan = planBatch(request)
@@ -60,10 +63,11 @@ async function edgesOf(each: Case, byMin: number) {
   // An edge that lies before the bed is poured is none.
   const opens = window && window.openMin > pouredMin + byMin + 1 ? window.openMin : null
   const closes = window?.closeMin ?? null
+  const insideMin = Math.min(byMin, window ? ((closes ?? Infinity) - window.openMin) / 2 : byMin)
   return {
     window,
-    early: opens && [await goodAt(opens - byMin), await goodAt(opens + byMin)],
-    late: closes && [await goodAt(closes - byMin), await goodAt(closes + byMin)],
+    early: opens && [await goodAt(opens - byMin), await goodAt(opens + insideMin)],
+    late: closes && [await goodAt(closes - insideMin), await goodAt(closes + byMin)],
   }
 }
 

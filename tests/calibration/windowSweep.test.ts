@@ -18,7 +18,8 @@ const STEP = 1.12
 const FARTHEST = 400
 const LEAST = 12
 
-const CASES = (['opaque', 'milky', 'translucent'] as const).flatMap((dose) =>
+const DOSES = (process.env['DOSES'] ?? 'opaque,milky,translucent').split(',') as WhiteDose[]
+const CASES = DOSES.flatMap((dose) =>
   BEDS_MM.flatMap((bedMm) => HOLES_MM.map((holeMm) => ({ dose, bedMm, holeMm }))),
 )
 

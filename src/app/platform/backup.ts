@@ -1,6 +1,7 @@
 import { useCallback } from 'react'
 import { useQuery, useQueryClient } from '@tanstack/react-query'
-import { useStories, type BatchStory } from './queries.ts'
+import type { StudioDatabase } from '#data/database.ts'
+import { useLiveRows } from './liveRows.ts'
 import { usePlatform } from './studio.tsx'
 
 /** When the studio was last saved to a file, and how many pieces were written down by then. Kept beside the studio: a file does not hold when it was made. */
@@ -60,7 +61,7 @@ export interface Backup {
 
 /** What is known of backups here, and what notes one down. */
 export function useBackup(): Backup {
-  const { nowMs } = usePlatform()
+  const { db, nowMs } = usePlatform()
   const client = useQueryClient()
   const known = useQuery({
     queryKey: ['backup'],
@@ -68,7 +69,7 @@ export function useBackup(): Backup {
     initialData: readKnown,
     staleTime: Infinity,
   }).data
-  const pieces = piecesIn(useStories().data ?? [])
+  const pieces = useLiveRows(['finished pieces'], () => finishedPieces(db)).data ?? 0
   const note = useCallback(
     (what: keyof Known) => {
       const next = { ...readKnown(), [what]: { atMs: nowMs(), pieces } }
@@ -90,8 +91,8 @@ export function useBackup(): Backup {
   }
 }
 
-function piecesIn(stories: readonly BatchStory[]): number {
-  return stories.reduce((sum, { pieces }) => sum + pieces.filter(({ outcome }) => outcome !== null).length, 0)
+function finishedPieces(db: StudioDatabase): Promise<number> {
+  return db.pieces.where('outcome.recordedAtMs').aboveOrEqual(0).count()
 }
 
 /** Asks the browser to keep this studio when space runs low; once the first own batch is kept it is worth keeping. */

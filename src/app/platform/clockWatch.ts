@@ -1,6 +1,6 @@
 import { useEffect, useRef, useState } from 'react'
 import { isLive } from '#core/runsheet/index.ts'
-import { useStories } from './queries.ts'
+import { useOpenStories } from './queries.ts'
 import { spoolMark } from './spool.ts'
 import { usePlatform } from './studio.tsx'
 
@@ -85,7 +85,7 @@ const LOOK_EVERY_MS = 1000
 /** Watches the device's clock while pours are live; a clock set back is made good at once, one that leapt ahead is asked about. */
 export function useClockWatch(): ClockWatch {
   const { db, nowMs, evenMs, newId } = usePlatform()
-  const stories = useStories().data
+  const stories = useOpenStories()
   const running = useRef<readonly string[]>([])
   const [anyLive, setAnyLive] = useState(false)
   const [noticed, setNoticed] = useState<NoticedJump | null>(null)

@@ -9,10 +9,12 @@ import {
 import type { BatchRequest } from '#core/batch/index.ts'
 import type { Learned, Normal, Resin } from '#core/resin/index.ts'
 import { aimEdges, TECHNIQUES, type TechniqueId } from '#core/technique/index.ts'
+import type { StudioDatabase } from '#data/database.ts'
+import { readPart } from '#data/register.ts'
 import type { LearningSubject } from '#data/learningCommands.ts'
 import type { Learning } from '#schema/studio.ts'
 import { useLiveRows } from './liveRows.ts'
-import { useStories, type BatchStory } from './queries.ts'
+import { storiesOf, type BatchStory } from './queries.ts'
 import { usePlatform } from './studio.tsx'
 
 /** A poured batch with what it teaches. */
@@ -29,10 +31,23 @@ export interface CountedRun extends TaughtRun {
   readonly standing: 'counts' | 'leftOut' | 'beforeReset' | 'otherRecord'
 }
 
-/** Every poured batch that was read or judged, oldest first; the lessons come from the worker and are kept. */
-export function useTaughtRuns(): readonly TaughtRun[] {
-  const { planner } = usePlatform()
-  const poured = (useStories().data ?? []).flatMap((story) => {
+/** What is asked about: a resin, a technique, or both. */
+export interface Taught {
+  readonly resinId?: string
+  readonly technique?: TechniqueId
+}
+
+/** The latest runs teach: hands, bottles and rooms change, and so many make the figures as sure as they get. */
+export const LATEST = 40
+
+/**
+ * The latest poured batches in which that resin was read, or whose pieces were judged in that technique, with the latest readings of the resins of those;
+ * oldest first. The lessons come from the worker and are kept.
+ */
+export function useTaughtRuns(about: Taught): readonly TaughtRun[] {
+  const { planner, db } = usePlatform()
+  const stories = useLiveRows(['stories', 'taught', about], () => readTaught(db, about)).data ?? []
+  const poured = stories.flatMap((story) => {
     const { pour } = story
     if (pour.stage !== 'running') return []
     const judged = story.pieces.some((piece) => (piece.outcome?.timing ?? null) !== null)
@@ -68,6 +83,20 @@ export function useTaughtRuns(): readonly TaughtRun[] {
   return taught.map((run, k) => ({ ...run, aimLog: aimed[k]?.data ?? NOT_AIMED }))
 }
 
+async function readTaught(
+  db: StudioDatabase,
+  { resinId, technique }: Taught,
+): Promise<readonly BatchStory[] | null> {
+  const latest = (index: 'readOf' | 'judgedOf', value: string) =>
+    readPart(db, { index, value, latest: LATEST })
+  const judged = technique ? await latest('judgedOf', technique) : []
+  const resins = new Set([...(resinId ? [resinId] : []), ...(judged ?? []).map((brief) => brief.resinId)])
+  const read = await Promise.all([...resins].map((id) => latest('readOf', id)))
+  if (!judged || read.includes(null)) return null
+  const all = new Map([...judged, ...read.flatMap((briefs) => briefs!)].map((brief) => [brief.id, brief]))
+  return storiesOf(db, [...all.values()])
+}
+
 const NOT_AIMED: TaughtRun['aimLog'] = {}
 
 export function useLearningDecisions(): ReadonlyMap<string, Learning> {
@@ -93,6 +122,7 @@ export function learningOfResin(
   const decision = decisions.get(subject)
   const runs = taught
     .filter(({ story, lesson }) => story.batch.request.resin.id === resin.id && lesson.readings > 0)
+    .slice(-LATEST)
     .map((run): CountedRun => ({ ...run, standing: standingOf(run, { decision, record: resin }) }))
   const lessons = runs.filter((run) => run.standing === 'counts').map((run) => run.lesson)
   return { subject, sinceMs: decision?.sinceMs ?? 0, runs, learned: learnResin(resin.spread, lessons) }
@@ -144,6 +174,7 @@ export function learningOfBand(
       pieces: judgedPieces(run),
     }))
     .filter((run) => run.pieces.length > 0)
+    .slice(-LATEST)
   const pieces = runs.filter((run) => run.standing === 'counts').flatMap((run) => run.pieces)
   return {
     subject,
@@ -163,8 +194,11 @@ function judgedPieces({ story, aimLog: aimed }: TaughtRun): JudgedRun['pieces'] 
 }
 
 /** The request with what is known by now of its resin and of this hand. */
-export function useTaught(): (request: BatchRequest) => BatchRequest {
-  const taught = useTaughtRuns()
+export function useTaught({
+  resin,
+  technique,
+}: Pick<BatchRequest, 'resin' | 'technique'>): (request: BatchRequest) => BatchRequest {
+  const taught = useTaughtRuns({ resinId: resin.id, technique })
   const decisions = useLearningDecisions()
   return (request) => {
     const band = learningOfBand(request.technique, taught, decisions)

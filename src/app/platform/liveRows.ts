@@ -24,8 +24,10 @@ export function useLiveRows<Rows>(key: QueryKey, read: () => Promise<Rows>): Use
   )
   return useQuery({
     queryKey: key,
-    queryFn: read,
+    queryFn: () => firstOf(client, hash) ?? read(),
     staleTime: Infinity,
+    // Rows that nobody follows go at once: they would be shown as they were when they are asked for again.
+    gcTime: 0,
     placeholderData: keepPreviousData,
     meta: { stored: true },
   })
@@ -34,6 +36,8 @@ export function useLiveRows<Rows>(key: QueryKey, read: () => Promise<Rows>): Use
 interface Followed {
   watchers: number
   readonly stop: () => void
+  /** The rows as they are first followed, so that they are not read twice; null once they were. */
+  readonly first: () => Promise<unknown> | null
 }
 
 const followed = new WeakMap<QueryClient, Map<string, Followed>>()
@@ -48,7 +52,7 @@ interface Rows {
 function follow(client: QueryClient, { key, hash, read }: Rows): () => void {
   const all = followed.get(client) ?? new Map<string, Followed>()
   followed.set(client, all)
-  const own = all.get(hash) ?? { watchers: 0, stop: subscribe(client, { key, read }) }
+  const own = all.get(hash) ?? { watchers: 0, ...subscribe(client, { key, read }) }
   all.set(hash, own)
   own.watchers += 1
   return () => {
@@ -59,9 +63,30 @@ function follow(client: QueryClient, { key, hash, read }: Rows): () => void {
   }
 }
 
+function firstOf<Rows>(client: QueryClient, hash: string): Promise<Rows> | null {
+  return (followed.get(client)?.get(hash)?.first() ?? null) as Promise<Rows> | null
+}
+
+interface Asked {
+  readonly promise: Promise<unknown>
+  readonly resolve: (rows: unknown) => void
+  readonly reject: (problem: unknown) => void
+}
+
+function newAsked(): Asked {
+  let settle: Pick<Asked, 'resolve' | 'reject'> | null = null
+  const promise = new Promise<unknown>((resolve, reject) => {
+    settle = { resolve, reject }
+  })
+  return { promise, ...settle! }
+}
+
 const AGAIN_AFTER_MS = 2000
 
-function subscribe(client: QueryClient, { key, read }: Pick<Rows, 'key' | 'read'>): () => void {
+function subscribe(
+  client: QueryClient,
+  { key, read }: Pick<Rows, 'key' | 'read'>,
+): Pick<Followed, 'stop' | 'first'> {
   let over = false
   let stop = () => {}
   // What could not be read is read again by the query, which has the studio looked through; then it is followed again.
@@ -72,14 +97,32 @@ function subscribe(client: QueryClient, { key, read }: Pick<Rows, 'key' | 'read'
   const listen = () => {
     if (over) return
     const subscription = liveQuery(read).subscribe({
-      next: (rows) => client.setQueryData(key, rows),
-      error: () => void lost(),
+      next: (rows) => {
+        answered = true
+        if (asked) asked.resolve(rows)
+        else client.setQueryData(key, rows)
+        asked = null
+      },
+      error: (problem) => {
+        answered = true
+        if (asked) {
+          asked.reject(problem)
+          setTimeout(listen, AGAIN_AFTER_MS)
+        } else void lost()
+        asked = null
+      },
     })
     stop = () => subscription.unsubscribe()
   }
+  let answered = false
+  let asked: Asked | null = null
   listen()
-  return () => {
-    over = true
-    stop()
+  return {
+    stop: () => {
+      over = true
+      stop()
+      asked?.resolve(read())
+    },
+    first: () => (answered ? null : (asked ??= newAsked()).promise),
   }
 }

@@ -1,14 +1,14 @@
 import type { Order, OrderedPiece } from '#core/shelf/index.ts'
-import type { BatchStory } from './queries.ts'
+import type { Brief } from '#data/brief.ts'
 
-/** The batches made for an order; what was given up does not count. */
-export function storiesFor({ id }: Order, stories: readonly BatchStory[]): readonly BatchStory[] {
-  return stories.filter(({ batch, pour }) => batch.orderId === id && pour.stage !== 'abandoned')
+/** The runs made for an order; what was given up does not count. */
+export function runsFor({ id }: Order, briefs: readonly Brief[]): readonly Brief[] {
+  return briefs.filter(({ orderId, stage }) => orderId === id && stage !== 'abandoned')
 }
 
 /** Their pieces, made or being made. */
-export function orderedPieces(order: Order, stories: readonly BatchStory[]): readonly OrderedPiece[] {
-  return storiesFor(order, stories).flatMap(({ pieces }) =>
+export function orderedPieces(order: Order, briefs: readonly Brief[]): readonly OrderedPiece[] {
+  return runsFor(order, briefs).flatMap(({ pieces }) =>
     pieces.map(({ moldId, outcome }) => ({ moldId, rating: outcome?.rating ?? null })),
   )
 }

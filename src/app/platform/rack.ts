@@ -3,7 +3,7 @@ import type { BatchPlan, LivePlan } from '#core/plan/index.ts'
 import { stillWaiting } from '#core/rack/index.ts'
 import { stepAtHand, type RunStep } from '#core/runsheet/index.ts'
 import { useNowMs } from './clock.ts'
-import { livePlanQuery, stillFullMin, useStories, type BatchStory } from './queries.ts'
+import { livePlanQuery, stillFullMin, useOpenStories, type BatchStory } from './queries.ts'
 import { usePlatform } from './studio.tsx'
 
 /** A batch whose clock has started, with its plan as it stands after what was really done. */
@@ -17,24 +17,14 @@ export interface RunningBatch {
   readonly atHand: RunStep | null
 }
 
-const PAST_MS = 30 * 86_400_000
-
-/** Out of its mold and, after a month, in use: nothing of it waits any more. */
-function isPast(
-  { done, stopStirAtMs }: Extract<BatchStory['pour'], { stage: 'running' }>,
-  nowMs: number,
-): boolean {
-  return done['demold'] !== undefined && nowMs - stopStirAtMs > PAST_MS
-}
-
 /** Every running batch on which something can still wait, its plan worked out, newest first. */
 export function useRunningBatches(): readonly RunningBatch[] {
   const { planner, nowMs: clock } = usePlatform()
-  const stories = useStories().data ?? []
+  const stories = useOpenStories() ?? []
   const anyFull = stories.some(({ pour }) => pour.stage === 'running' && stillFullMin(pour, clock()) > 0)
   const nowMs = useNowMs(anyFull ? 5000 : 3_600_000)
   const running = stories.flatMap((story) =>
-    story.pour.stage === 'running' && !isPast(story.pour, nowMs) ? [{ story, pour: story.pour }] : [],
+    story.pour.stage === 'running' ? [{ story, pour: story.pour }] : [],
   )
   const plans = useQueries({
     queries: running.map(({ story, pour }) => livePlanQuery(planner, story, pour, stillFullMin(pour, nowMs))),

@@ -13,7 +13,14 @@ import { TECHNIQUES, withAfter } from '#core/technique/index.ts'
 import type { StudioDatabase } from '#data/database.ts'
 import type { Settings } from '#schema/studio.ts'
 import { useNowMs } from './clock.ts'
-import { livePlanQuery, NOT_POURED, useMolds, useSettings, useStories, type BatchStory } from './queries.ts'
+import {
+  livePlanQuery,
+  NOT_POURED,
+  useMolds,
+  useOpenStories,
+  useSettings,
+  type BatchStory,
+} from './queries.ts'
 import { usePlatform } from './studio.tsx'
 
 const DAYS = 21
@@ -38,7 +45,7 @@ export function useRackStudio(paper: OnPaper | null = null): RackStudio | null {
   const { planner } = usePlatform()
   const settings = useSettings()
   const nowMs = useNowMs(60_000)
-  const stories = useStories().data
+  const stories = useOpenStories()
   const molds = useMolds().data
   const waiting = (stories ?? []).filter((story) => isOnTheRack(story) && story.batch.id !== paper?.replaces)
   const asked = [...waiting.map(ofStory), ...(paper ? [onPaper(paper.request)] : [])]

@@ -10,7 +10,7 @@ import {
 import type { Mold } from '#core/mold/index.ts'
 import type { Settings } from '#schema/studio.ts'
 import { useLiveRows } from './liveRows.ts'
-import { useStories } from './queries.ts'
+import { useBriefs } from './queries.ts'
 import { usePlatform } from './studio.tsx'
 
 /** A supply with its book. */
@@ -50,11 +50,11 @@ export function useCare(): readonly MoldCare[] {
 /** How far a mold is through its life, by everything that was poured. */
 export function useMoldLife(mold: Mold): { readonly care: MoldCare; readonly life: MoldLife } {
   const care = useCare().find(({ id }) => id === mold.id) ?? null
-  const stories = useStories().data ?? []
-  const poured = stories.filter(({ pour }) => pour.stage === 'running').map(({ batch }) => batch.request)
+  const poured = useBriefs({ index: 'moldsPoured', value: mold.id }) ?? []
+  const pours = poured.reduce((sum, brief) => sum + (brief.pours[mold.id] ?? 0), 0)
   return {
     care: care ?? { id: mold.id, priceMinor: null, lifePours: null, entries: [] },
-    life: moldLife(mold, care, poured),
+    life: moldLife(mold, care, pours),
   }
 }
 

@@ -2,7 +2,7 @@ import { lazy, Suspense } from 'react'
 import { NavLink, Outlet, useLocation } from 'react-router'
 import { BookOpen, CalendarClock, FlaskConical, FolderOpen, Hammer, Images, Library } from 'lucide-react'
 import { useInstrumentFeed, useKeeping } from '#app/platform/instruments.ts'
-import { useStories } from '#app/platform/queries.ts'
+import { useHasBatches } from '#app/platform/queries.ts'
 import { ClockNotice } from '#app/features/pour/ClockNotice.tsx'
 import { LiveBar } from '#app/features/pour/LiveBar.tsx'
 import { Apart } from '#app/components/Apart.tsx'
@@ -28,7 +28,7 @@ const PLACES = [
 export function Shell() {
   useInstrumentFeed()
   useKeeping()
-  const anything = (useStories().data ?? []).length > 0
+  const anything = useHasBatches()
   const pouring = useLocation().pathname.startsWith('/pour/')
   return (
     <div className="flex min-h-dvh flex-col md:flex-row">

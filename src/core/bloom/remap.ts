@@ -10,12 +10,13 @@ interface ToolBench {
   readonly walls: Walls
 }
 
-const TOOL_HALVED_AT_PA_S = 60
+/** By eye; Stokes flow itself moves with the tool alike until gel. */
+const TOOL_HALVED_AT_PER_PA = 40
 export const TOOL_REACHES_DOWN = 0.6
 
-/** The strokes as a resin of that thickness takes them: ever less. */
-export function weakened(strokes: readonly Stroke[], viscosityPaS: number): readonly Stroke[] {
-  const kept = 1 / (1 + viscosityPaS / TOOL_HALVED_AT_PA_S)
+/** The strokes as a resin takes them that has so much of its fluidity left: ever less towards gel, in any room alike. */
+export function weakened(strokes: readonly Stroke[], fluidityLeftPerPa: number): readonly Stroke[] {
+  const kept = fluidityLeftPerPa / (fluidityLeftPerPa + TOOL_HALVED_AT_PER_PA)
   return strokes.map((stroke) =>
     stroke.kind === 'drag'
       ? { ...stroke, strength: stroke.strength * kept }

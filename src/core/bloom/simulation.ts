@@ -65,6 +65,9 @@ const TOO_THICK_PA_S = 800
 /** Flakes in this upper part of the layer ride with the surface. */
 const SPECKS_RIDE = 0.6
 
+/** How closely the fluidity left is summed. */
+const LOOK_S = 10
+const PLENTY_PER_PA = 10_000
 const COURANT = 0.9
 const LAZY_CELLS = 0.35
 const WHITE_LAG_S = 3
@@ -163,7 +166,7 @@ export function createBloom(setup: BloomSetup): Bloom {
         hasWhite = true
         return
       case 'tool':
-        return work(weakened(act.strokes, viscosityAt(nowS)))
+        return work(weakened(act.strokes, fluidityLeft(viscosityAt, nowS)))
       case 'sprinkle':
         // One by one: a large tray has more flakes than a call takes arguments.
         for (const speck of act.specks) specks.push({ ...speck, what: act.what, z: depthM })
@@ -203,8 +206,8 @@ export function createBloom(setup: BloomSetup): Bloom {
   }
 
   const step = (untilS: number): void => {
-    const viscosity = viscosityAt(nowS + 0.5 * lastStepS)
-    if (viscosity > TOO_THICK_PA_S) {
+    const viscosityNow = viscosityAt(nowS)
+    if (viscosityNow > TOO_THICK_PA_S) {
       tooThick = true
       return
     }
@@ -219,11 +222,12 @@ export function createBloom(setup: BloomSetup): Bloom {
     const grows = pressureMost > 0 ? 1.35 : 2.5
     let stepS = Math.min(
       MOST_STEP_S / care,
-      Math.max(LEAST_STEP_S, STEP_S_PER_PA_S * viscosity) / care,
+      Math.max(LEAST_STEP_S, STEP_S_PER_PA_S * viscosityNow) / care,
       untilS - nowS,
       Math.max(0.02, grows * lastStepS),
       Math.max(1e-3, nextAct - nowS),
     )
+    const viscosity = viscosityAt(nowS + 0.5 * stepS)
     const solvent = pressureMost > 0
     const freshWhite = hasWhite && (!solvent || nowS - whiteAtS >= WHITE_LAG_S || whiteStale)
     if (freshWhite) {
@@ -312,6 +316,17 @@ export function createBloom(setup: BloomSetup): Bloom {
     isStill: () => tooThick,
     strands: strands.now,
   }
+}
+
+/** What is left of the fluidity from then on, 1/Pa: the integral of 1/viscosity to where nothing moves any more, or to more than any tool can tell. */
+function fluidityLeft(viscosityAt: (atS: number) => number, fromS: number): number {
+  let perPa = 0
+  for (let atS = fromS + LOOK_S / 2; perPa < PLENTY_PER_PA; atS += LOOK_S) {
+    const viscosity = viscosityAt(atS)
+    if (viscosity > TOO_THICK_PA_S) break
+    perPa += LOOK_S / viscosity
+  }
+  return perPa
 }
 
 /** White in each sheet and laid in all, m3: what was laid is there, wherever it went. */

@@ -31,7 +31,9 @@ export function yieldsBy(
   const groups = new Map<string, JudgedOutcome[]>()
   for (const piece of pieces) {
     const group = groupOf(piece)
-    groups.set(group, [...(groups.get(group) ?? []), piece])
+    const own = groups.get(group)
+    if (own) own.push(piece)
+    else groups.set(group, [piece])
   }
   return [...groups]
     .map(([group, own]) => yieldOf(group, own))

@@ -1,5 +1,5 @@
 export { costOfBatch, priceFor, type BatchCost, type Pricing } from './cost.ts'
-export { moldLife, type CareEntry, type MoldCare, type MoldLife } from './moldLife.ts'
+export { moldLife, moldPours, type CareEntry, type MoldCare, type MoldLife } from './moldLife.ts'
 export { orderProgress, type LineProgress, type Order, type OrderedPiece, type OrderLine } from './orders.ts'
 export { needsOf, TAKEN_LATER, takenFrom, type Need, type TakenAt } from './needs.ts'
 export {

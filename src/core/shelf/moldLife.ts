@@ -29,16 +29,16 @@ export interface MoldLife {
   readonly lastCleanedAtMs: number | null
 }
 
-/** How far a mold is through its life, from the batches that were poured in it. */
-export function moldLife(
-  mold: Pick<Mold, 'id' | 'count'>,
-  care: MoldCare | null,
-  poured: readonly Pick<BatchRequest, 'pieces'>[],
-): MoldLife {
-  const pours = poured
-    .flatMap(({ pieces }) => pieces)
-    .filter((order) => order.mold.id === mold.id)
-    .reduce((sum, { count, mold: { cavities } }) => sum + Math.ceil(count / cavities), 0)
+/** How often a batch pours into each of its molds, by the mold's id: cavities of one mold are filled in one pour. */
+export function moldPours({ pieces }: Pick<BatchRequest, 'pieces'>): Readonly<Record<string, number>> {
+  const pours: Record<string, number> = {}
+  for (const { count, mold } of pieces)
+    pours[mold.id] = (pours[mold.id] ?? 0) + Math.ceil(count / mold.cavities)
+  return pours
+}
+
+/** How far a mold is through its life, after so many pours of all its copies. */
+export function moldLife(mold: Pick<Mold, 'count'>, care: MoldCare | null, pours: number): MoldLife {
   const poursEach = pours / mold.count
   const entries = [...(care?.entries ?? [])].sort((one, other) => one.atMs - other.atMs)
   return {

@@ -6,6 +6,7 @@ import { TECHNIQUES } from '../technique/index.ts'
 import {
   costOfBatch,
   moldLife,
+  moldPours,
   needsOf,
   priceFor,
   standingOf,
@@ -193,15 +194,16 @@ describe('the life of a mold', () => {
   })
 
   test('counts pours over all its copies', () => {
-    const life = moldLife({ ...COASTER, count: 4 }, cared([]), [bloomRequest({}, 4), bloomRequest({}, 2)])
+    const pours = [bloomRequest({}, 4), bloomRequest({}, 2)].map((request) => moldPours(request)[COASTER.id]!)
+    const life = moldLife({ ...COASTER, count: 4 }, cared([]), pours[0]! + pours[1]!)
     expect(life).toMatchObject({ pours: 6, poursEach: 1.5, leftEach: 28.5, state: 'fine' })
   })
 
   test('is as the last word on it says', () => {
-    expect(moldLife(COASTER, cared(['damaged', 'cleaned']), []).state).toBe('damaged')
-    expect(moldLife(COASTER, cared(['damaged', 'mended', 'resting']), []).state).toBe('resting')
-    expect(moldLife(COASTER, cared(['resting', 'backInUse']), []).state).toBe('fine')
-    expect(moldLife(COASTER, cared(['cleaned']), []).lastCleanedAtMs).toBe(0)
-    expect(moldLife(COASTER, null, []).leftEach).toBeNull()
+    expect(moldLife(COASTER, cared(['damaged', 'cleaned']), 0).state).toBe('damaged')
+    expect(moldLife(COASTER, cared(['damaged', 'mended', 'resting']), 0).state).toBe('resting')
+    expect(moldLife(COASTER, cared(['resting', 'backInUse']), 0).state).toBe('fine')
+    expect(moldLife(COASTER, cared(['cleaned']), 0).lastCleanedAtMs).toBe(0)
+    expect(moldLife(COASTER, null, 0).leftEach).toBeNull()
   })
 })

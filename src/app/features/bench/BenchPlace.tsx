@@ -8,7 +8,7 @@ import { Strip } from '#app/components/Strip.tsx'
 import { useSay } from '#app/components/undo.tsx'
 import { dayOf, whenOf } from '#app/components/when.ts'
 import { useNowMs } from '#app/platform/clock.ts'
-import { usePhotos, useStories, useUnits, type BatchStory } from '#app/platform/queries.ts'
+import { useLately, useOpenStories, usePhotos, useUnits, type BatchStory } from '#app/platform/queries.ts'
 import { useRackPlan, useRackStudio } from '#app/platform/rackPlan.ts'
 import { rackEntries, useRunningBatches, type RackEntry, type RunningBatch } from '#app/platform/rack.ts'
 import { usePlatform } from '#app/platform/studio.tsx'
@@ -19,15 +19,15 @@ const AHEAD_MS = 36 * 3_600_000
 /** What is live, what is due in the next hours, what waits for me. */
 export function BenchPlace() {
   const nowMs = useNowMs(15_000)
-  const stories = useStories()
+  const stories = useOpenStories()
   const running = useRunningBatches()
-  if (!stories.data) return <Place title="Bench">Opening the studio …</Place>
+  if (!stories) return <Place title="Bench">Opening the studio …</Place>
   const live = running.filter((batch) => batch.atHand !== null)
   const due = rackEntries(running).filter(
     (entry) => entry.doneAtMs === null && entry.step.stepId !== 'use' && entry.fromAtMs < nowMs + AHEAD_MS,
   )
-  const planned = stories.data.filter(({ pour }) => pour.stage === 'planned' || pour.stage === 'ready')
-  const unseen = stories.data.filter(
+  const planned = stories.filter(({ pour }) => pour.stage === 'planned' || pour.stage === 'ready')
+  const unseen = stories.filter(
     (story) => isOff(story) && story.pieces.some((piece) => piece.outcome === null),
   )
   const nothing = live.length + due.length + planned.length + unseen.length === 0
@@ -61,7 +61,7 @@ export function BenchPlace() {
         {planned.length > 0 && <PlannedList planned={planned} nowMs={nowMs} />}
         {unseen.length > 0 && <UnseenList unseen={unseen} />}
       </div>
-      <Lately stories={stories.data} />
+      <Lately />
     </Place>
   )
 }
@@ -223,13 +223,8 @@ function UnseenList({ unseen }: { unseen: readonly BatchStory[] }) {
 const SHOWN_LATELY = 6
 
 /** The pieces written down last, by face. */
-function Lately({ stories }: { stories: readonly BatchStory[] }) {
-  const pieces = stories
-    .flatMap(({ batch, pieces: own }) =>
-      own.flatMap((piece) => (piece.outcome ? [{ batch, piece, atMs: piece.outcome.recordedAtMs }] : [])),
-    )
-    .sort((one, other) => other.atMs - one.atMs)
-    .slice(0, SHOWN_LATELY)
+function Lately() {
+  const pieces = useLately(SHOWN_LATELY)
   if (pieces.length === 0) return null
   return (
     <section className="mt-6" aria-labelledby="lately">

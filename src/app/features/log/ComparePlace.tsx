@@ -11,7 +11,7 @@ import {
   usePhotos,
   useRunsAsPoured,
   useSettings,
-  useStories,
+  useStoriesOfPieces,
   useUnits,
   type BatchStory,
 } from '#app/platform/queries.ts'
@@ -25,11 +25,11 @@ interface Chosen {
 /** Two to four pieces side by side: both faces, their runs on one scale, and in what they differ. */
 export function ComparePlace() {
   const [search] = useSearchParams()
-  const stories = useStories()
-  if (!stories.data) return <Place title="Compare">Opening the log …</Place>
-  const all = stories.data.flatMap((story) => story.pieces.map((piece): Chosen => ({ story, piece })))
-  const ids = (search.get('pieces') ?? '').split(',')
-  const chosen = ids.flatMap((id) => all.filter(({ piece }) => piece.id === id)).slice(0, MOST_COMPARED)
+  const ids = (search.get('pieces') ?? '').split(',').slice(0, MOST_COMPARED)
+  const stories = useStoriesOfPieces(ids)
+  if (!stories) return <Place title="Compare">Opening the log …</Place>
+  const all = stories.flatMap((story) => story.pieces.map((piece): Chosen => ({ story, piece })))
+  const chosen = ids.flatMap((id) => all.filter(({ piece }) => piece.id === id))
   if (chosen.length < 2)
     return (
       <Place title="Compare">

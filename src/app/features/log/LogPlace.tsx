@@ -1,9 +1,12 @@
-import { useCallback, useState, useSyncExternalStore } from 'react'
+import { useCallback, useDeferredValue, useMemo, useState, useSyncExternalStore } from 'react'
 import { useWindowVirtualizer } from '@tanstack/react-virtual'
 import { Link } from 'react-router'
-import { BEST_RATING, FAULTS } from '#core/journal/index.ts'
+import { BEST_RATING, FAULTS, type Piece } from '#core/journal/index.ts'
 import { TECHNIQUES } from '#core/technique/index.ts'
-import { logCsv } from '#formats/logCsv.ts'
+import { LINE_END, logCsvHead, logCsvLines } from '#formats/logCsv.ts'
+import type { StudioDatabase } from '#data/database.ts'
+import type { Brief } from '#data/brief.ts'
+import { runsOf } from '#data/register.ts'
 import { TIMING_WORDS } from '#words/vocabulary.ts'
 import { ChoiceField } from '#app/components/ChoiceField.tsx'
 import { FacePicture } from '#app/components/FacePicture.tsx'
@@ -13,13 +16,18 @@ import { download } from '#app/platform/download.ts'
 import { MOST_COMPARED } from './ComparePlace.tsx'
 import type { LoggedPiece } from './loggedPiece.ts'
 import { WhatTheLogSays } from './WhatTheLogSays.tsx'
-import { usePhotos, useStories } from '#app/platform/queries.ts'
+import { usePhotos, useRegister } from '#app/platform/queries.ts'
+import { usePlatform } from '#app/platform/studio.tsx'
+import { useSay } from '#app/components/undo.tsx'
 
 const ALL = 'all'
 
 /** Every finished piece by its face. */
 export function LogPlace() {
-  const stories = useStories()
+  const { db } = usePlatform()
+  const say = useSay()
+  const register = useRegister()
+  const logged = useMemo(() => loggedIn(register ?? []), [register])
   const [technique, setTechnique] = useState<string>(ALL)
   const [words, setWords] = useState('')
   const [ticked, setTicked] = useState<readonly string[]>([])
@@ -27,21 +35,19 @@ export function LogPlace() {
     setTicked((last) =>
       last.includes(id) ? last.filter((each) => each !== id) : [...last, id].slice(-MOST_COMPARED),
     )
-  if (!stories.data) return <Place title="Log">Opening the log …</Place>
-  const logged = stories.data.flatMap((story) =>
-    story.pieces.filter((piece) => piece.outcome !== null).map((piece): LoggedPiece => ({ story, piece })),
+  const wanted = useDeferredValue(words).trim().toLowerCase()
+  const shown = useMemo(
+    () =>
+      logged.filter(
+        ({ run, text }) => (technique === ALL || run.technique === technique) && text.includes(wanted),
+      ),
+    [logged, technique, wanted],
   )
-  const wanted = words.trim().toLowerCase()
-  const shown = logged.filter(({ story, piece }) => {
-    const fits = technique === ALL || story.batch.request.technique === technique
-    return fits && (wanted === '' || textOf({ story, piece }).includes(wanted))
-  })
+  if (!register) return <Place title="Log">Opening the log …</Place>
   const save = () =>
-    download(
-      'nublo-log.csv',
-      'text/csv',
-      logCsv(logged.map(({ story, piece }) => ({ batch: story.batch, piece, events: story.events }))),
-    )
+    void csvOf(db, register)
+      .then((text) => download('nublo-log.csv', 'text/csv', text))
+      .catch((problem: Error) => say(problem.message))
   return (
     <Place
       title="Log"
@@ -147,7 +153,8 @@ function PieceGrid({ shown, ticked, tick }: PieceGridProps) {
           {shown.slice(index * columns, (index + 1) * columns).map((each, k) => (
             <PieceCard
               key={each.piece.id}
-              {...each}
+              run={each.run}
+              piece={each.piece}
               place={index * columns + k + 1}
               of={shown.length}
               isTicked={ticked.includes(each.piece.id)}
@@ -171,22 +178,38 @@ function useColumns(): number {
   )
 }
 
-function textOf({ story, piece }: LoggedPiece): string {
-  const { request } = story.batch
+/** Every piece that was looked at, with the words it is found by. */
+function loggedIn(register: readonly Brief[]): readonly LoggedPiece[] {
+  return register.flatMap((run) =>
+    run.pieces
+      .filter((piece) => piece.outcome !== null)
+      .map((piece): LoggedPiece => ({ run, piece, text: textOf(run, piece) })),
+  )
+}
+
+/** So many runs are read whole at once. */
+const CHUNK = 250
+
+async function csvOf(db: StudioDatabase, register: readonly Brief[]): Promise<string> {
+  const parts = [logCsvHead()]
+  for (let from = 0; from < register.length; from += CHUNK) {
+    const ids = register.slice(from, from + CHUNK).map(({ id }) => id)
+    const rows = (await runsOf(db, ids)).flatMap(({ batch, events, pieces }) =>
+      pieces.filter(({ outcome }) => outcome !== null).map((piece) => ({ batch, events, piece })),
+    )
+    if (rows.length > 0) parts.push(logCsvLines(rows))
+  }
+  return parts.join(LINE_END)
+}
+
+function textOf({ name, resinName, colours }: Brief, piece: Piece): string {
   const faults = piece.outcome?.faults.map((id) => FAULTS[id].symptom) ?? []
-  return [
-    request.name,
-    piece.moldName,
-    request.resin.name,
-    ...request.colours.map((colour) => colour.name),
-    ...faults,
-    piece.outcome?.note ?? '',
-  ]
+  return [name, piece.moldName, resinName, ...colours, ...faults, piece.outcome?.note ?? '']
     .join(' ')
     .toLowerCase()
 }
 
-interface PieceCardProps extends LoggedPiece {
+interface PieceCardProps extends Omit<LoggedPiece, 'text'> {
   /** Its place among all that are shown. */
   readonly place: number
   readonly of: number
@@ -194,20 +217,20 @@ interface PieceCardProps extends LoggedPiece {
   readonly tick: () => void
 }
 
-function PieceCard({ story, piece, place, of, isTicked, tick }: PieceCardProps) {
+function PieceCard({ run, piece, place, of, isTicked, tick }: PieceCardProps) {
   const photos = usePhotos(piece.id)
   const front = photos.data?.find((photo) => photo.side === 'front') ?? null
   const outcome = piece.outcome!
   return (
     <div role="listitem" aria-posinset={place} aria-setsize={of}>
-      <Link to={`/log/${story.batch.id}`} className="block no-underline" data-piece={piece.id}>
+      <Link to={`/log/${run.id}`} className="block no-underline" data-piece={piece.id}>
         <FacePicture
           picture={front}
-          title={`Face of piece ${piece.no} of ${story.batch.request.name}`}
+          title={`Face of piece ${piece.no} of ${run.name}`}
           className="aspect-square w-full"
         />
         <p className="mt-2 leading-tight font-semibold">
-          {story.batch.request.name}, {piece.no}
+          {run.name}, {piece.no}
         </p>
         <p className="text-ink-soft text-sm">
           {outcome.rating} of {BEST_RATING}
@@ -223,7 +246,7 @@ function PieceCard({ story, piece, place, of, isTicked, tick }: PieceCardProps) 
           Compare
           <span className="sr-only">
             {' '}
-            {story.batch.request.name}, {piece.no}
+            {run.name}, {piece.no}
           </span>
         </span>
       </label>

@@ -8,32 +8,26 @@ import {
 } from '#core/journal/index.ts'
 import { CAUSE_WORDS } from '#words/diagnosis.ts'
 import { wordShareOfCause, wordSides } from '#words/outcomes.ts'
-import { useRunsAsPoured, type BatchStory } from '#app/platform/queries.ts'
+import { LATEST_RUNS, useRunsAsPoured, useStoriesIn } from '#app/platform/queries.ts'
 import { factsOfPiece } from '#app/platform/runFacts.ts'
-import type { LoggedPiece } from './loggedPiece.ts'
 
 const DotChart = lazy(() => import('#app/components/DotChart.tsx'))
 const RangeChart = lazy(() => import('#app/components/RangeChart.tsx'))
 
-/** Every run is worked out anew for it: so many of the latest are enough. */
-const RUNS = 40
 const CAUSES_SHOWN = 6
 
-interface TimingAndCausesProps {
-  readonly logged: readonly LoggedPiece[]
-}
-
 /** What runs show of their pieces: when the white went in against how it came out, and what spoilt the others. */
-export function TimingAndCauses({ logged }: TimingAndCausesProps) {
-  const stories = latestOf(logged.map(({ story }) => story))
+export function TimingAndCauses() {
+  const stories = useStoriesIn(LATEST_RUNS) ?? []
   const runs = useRunsAsPoured(stories)
   const waiting = runs.filter((run) => run === null).length
-  const shown = logged.flatMap(({ story, piece }): ShownOutcome[] => {
-    const at = stories.findIndex(({ batch }) => batch.id === story.batch.id)
-    const plan = runs[at]?.plan
-    const facts = plan && factsOfPiece(story, plan, piece)
-    return facts && piece.outcome ? [{ ...piece.outcome, facts }] : []
-  })
+  const shown = stories.flatMap((story, k) =>
+    story.pieces.flatMap((piece): ShownOutcome[] => {
+      const plan = runs[k]?.plan
+      const facts = plan && piece.outcome && factsOfPiece(story, plan, piece)
+      return facts ? [{ ...piece.outcome!, facts }] : []
+    }),
+  )
   if (stories.length === 0) return null
   return (
     <>
@@ -44,20 +38,11 @@ export function TimingAndCauses({ logged }: TimingAndCausesProps) {
       )}
       <Timing shown={shown} />
       <Causes shown={shown} />
-      {stories.length === RUNS && (
-        <p className="text-ink-soft mt-2 text-sm">Both from the latest {RUNS} batches.</p>
+      {stories.length === LATEST_RUNS.latest && (
+        <p className="text-ink-soft mt-2 text-sm">Both from the latest {LATEST_RUNS.latest} batches.</p>
       )}
     </>
   )
-}
-
-/** The latest poured batches, each once. */
-function latestOf(stories: readonly BatchStory[]): readonly BatchStory[] {
-  const begun = ({ pour }: BatchStory) => (pour.stage === 'running' ? pour.stopStirAtMs : -Infinity)
-  return [...new Map(stories.map((story) => [story.batch.id, story])).values()]
-    .filter(({ pour }) => pour.stage === 'running')
-    .sort((one, other) => begun(other) - begun(one))
-    .slice(0, RUNS)
 }
 
 function Timing({ shown }: { readonly shown: readonly ShownOutcome[] }) {

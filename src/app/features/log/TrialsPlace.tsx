@@ -3,15 +3,16 @@ import { trialResult, type TrialResult } from '#core/plan/index.ts'
 import { wordTrial } from '#words/compare.ts'
 import { EmptyPlace, Place } from '#app/components/Place.tsx'
 import { Varied } from '#app/components/Varied.tsx'
-import { useStories, useUnits, type BatchStory } from '#app/platform/queries.ts'
+import { useStories, useStoriesIn, useUnits, type BatchStory } from '#app/platform/queries.ts'
 
 /** Declared experiments: what was varied, what was kept, and how both sides came out. */
 export function TrialsPlace() {
-  const stories = useStories().data
-  if (!stories) return <Place title="Experiments">Opening the log …</Place>
-  const trials = stories.flatMap((story) => {
-    const before = stories.find(({ batch }) => batch.id === story.batch.repeats)
-    return story.batch.trial && before ? [{ before, after: story }] : []
+  const tried = useStoriesIn({ index: 'trial', value: 1 })
+  const repeated = useStories((tried ?? []).flatMap(({ batch }) => batch.repeats ?? []))
+  if (!tried || !repeated) return <Place title="Experiments">Opening the log …</Place>
+  const trials = tried.flatMap((after) => {
+    const before = repeated.find(({ batch }) => batch.id === after.batch.repeats)
+    return before ? [{ before, after }] : []
   })
   return (
     <Place

@@ -1,4 +1,4 @@
-import { lazy, Suspense, useState } from 'react'
+import { lazy, Suspense, useMemo, useState } from 'react'
 import {
   faultCounts,
   FAULTS,
@@ -19,19 +19,20 @@ type By = 'technique' | 'resin'
 
 /** How many pieces come out good, by what, and what goes wrong most: a chart and a sentence. */
 export function WhatTheLogSays({ logged }: { readonly logged: readonly LoggedPiece[] }) {
-  const pieces = logged.map(judgedOf)
+  const pieces = useMemo(() => logged.map(judgedOf), [logged])
   const [by, setBy] = useState<By>('technique')
   const [open, setOpen] = useState(false)
-  if (pieces.length === 0) return null
-  const yields = yieldsBy(pieces, (piece) => piece[by])
-  const faults = faultCounts(pieces)
+  const all = useMemo(() => (pieces.length > 0 ? yieldOf('all', pieces) : null), [pieces])
+  const yields = useMemo(() => yieldsBy(pieces, (piece) => piece[by]), [pieces, by])
+  const faults = useMemo(() => faultCounts(pieces), [pieces])
+  if (!all) return null
   return (
     <details className="sheet mb-5" data-says onToggle={(event) => setOpen(event.currentTarget.open)}>
       <summary className="font-display min-h-11 cursor-pointer content-center text-xl font-semibold">
         What the log says
       </summary>
       <p className="mt-1 max-w-prose" data-sentence>
-        {sentenceOf(yieldOf('all', pieces))}{' '}
+        {sentenceOf(all)}{' '}
         {faults.length > 0 &&
           `What went wrong most: ${faults
             .slice(0, 3)
@@ -70,15 +71,14 @@ export function WhatTheLogSays({ logged }: { readonly logged: readonly LoggedPie
           </li>
         ))}
       </ul>
-      {open && <TimingAndCauses logged={logged} />}
+      {open && <TimingAndCauses />}
     </details>
   )
 }
 
-function judgedOf({ story, piece }: LoggedPiece): JudgedOutcome {
-  const { technique, resin } = story.batch.request
+function judgedOf({ run, piece }: LoggedPiece): JudgedOutcome {
   const { rating, faults } = piece.outcome!
-  return { rating, faults, technique: TECHNIQUES[technique].name, resin: resin.name }
+  return { rating, faults, technique: TECHNIQUES[run.technique].name, resin: run.resinName }
 }
 
 /** Fewer pieces than this are told as what they are, not as a rate. */

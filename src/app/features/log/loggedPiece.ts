@@ -1,8 +1,10 @@
 import type { Piece } from '#core/journal/index.ts'
-import type { BatchStory } from '#app/platform/queries.ts'
+import type { Brief } from '#data/brief.ts'
 
-/** A piece that was looked at, with its batch. */
+/** A piece that was looked at, with its run in short. */
 export interface LoggedPiece {
-  readonly story: BatchStory
+  readonly run: Brief
   readonly piece: Piece
+  /** What it is found by, in small letters. */
+  readonly text: string
 }

@@ -14,18 +14,17 @@ import { EmptyPlace, Place } from '#app/components/Place.tsx'
 import { useSay } from '#app/components/undo.tsx'
 import { localField } from '#app/components/when.ts'
 import { useNowMs } from '#app/platform/clock.ts'
-import { orderedPieces, storiesFor } from '#app/platform/orders.ts'
-import { useMolds, useOrders, useStories, type BatchStory } from '#app/platform/queries.ts'
+import { orderedPieces, runsFor } from '#app/platform/orders.ts'
+import { useBriefs, useFreeBatches, useMolds, useOrders } from '#app/platform/queries.ts'
 import { usePlatform } from '#app/platform/studio.tsx'
 
 /** Sets and commissions: what was asked for, what is good, what is still missing. */
 export function OrdersPlace() {
   const orders = useOrders().data
-  const stories = useStories().data
   const molds = useMolds().data
   const [editing, setEditing] = useState<Order | null>(null)
   const { newId } = usePlatform()
-  if (!orders || !stories || !molds) return <Place title="Sets and commissions">Opening …</Place>
+  if (!orders || !molds) return <Place title="Sets and commissions">Opening …</Place>
   const [first] = molds
   const fresh = first && {
     id: newId(),
@@ -57,13 +56,7 @@ export function OrdersPlace() {
       )}
       <ul className="grid gap-5 lg:grid-cols-2">
         {orders.map((order) => (
-          <OrderCard
-            key={order.id}
-            order={order}
-            stories={stories}
-            molds={molds}
-            edit={() => setEditing(order)}
-          />
+          <OrderCard key={order.id} order={order} molds={molds} edit={() => setEditing(order)} />
         ))}
       </ul>
     </Place>
@@ -72,18 +65,18 @@ export function OrdersPlace() {
 
 interface OrderCardProps {
   readonly order: Order
-  readonly stories: readonly BatchStory[]
   readonly molds: readonly Mold[]
   readonly edit: () => void
 }
 
-function OrderCard({ order, stories, molds, edit }: OrderCardProps) {
+function OrderCard({ order, molds, edit }: OrderCardProps) {
   const { db } = usePlatform()
   const say = useSay()
   const fail = (problem: Error) => say(problem.message)
-  const own = storiesFor(order, stories)
-  const free = stories.filter(({ batch }) => batch.orderId === null)
-  const progress = orderProgress(order, orderedPieces(order, stories))
+  const made = useBriefs({ index: 'orderId', value: order.id }) ?? []
+  const own = runsFor(order, made)
+  const free = useFreeBatches()
+  const progress = orderProgress(order, orderedPieces(order, made))
   const missing = progress.reduce((sum, line) => sum + line.missing, 0)
   const remove = async () => {
     const removed = await removeItem(db, 'orders', order.id)
@@ -102,15 +95,13 @@ function OrderCard({ order, stories, molds, edit }: OrderCardProps) {
       </ul>
       {order.note && <p className="text-ink-soft text-sm">{order.note}</p>}
       <ul className="text-sm">
-        {own.map(({ batch, pour }) => (
-          <li key={batch.id} className="flex items-center gap-2">
-            <Link to={pour.stage === 'running' ? `/log/${batch.id}` : `/plan/${batch.id}`}>
-              {batch.request.name}
-            </Link>
+        {own.map(({ id, name, stage }) => (
+          <li key={id} className="flex items-center gap-2">
+            <Link to={stage === 'running' ? `/log/${id}` : `/plan/${id}`}>{name}</Link>
             <button
               className="button button-quiet px-3"
-              aria-label={`${batch.request.name} is not for ${order.name}`}
-              onClick={() => void setOrder(db, batch.id, null).catch(fail)}
+              aria-label={`${name} is not for ${order.name}`}
+              onClick={() => void setOrder(db, id, null).catch(fail)}
             >
               <X className="size-4" aria-hidden />
             </button>
@@ -131,9 +122,9 @@ function OrderCard({ order, stories, molds, edit }: OrderCardProps) {
             onChange={(event) => void setOrder(db, event.target.value, order.id).catch(fail)}
           >
             <option value="">A batch is for this …</option>
-            {free.map(({ batch }) => (
-              <option key={batch.id} value={batch.id}>
-                {batch.request.name}
+            {free.map(({ id, request }) => (
+              <option key={id} value={id}>
+                {request.name}
               </option>
             ))}
           </select>

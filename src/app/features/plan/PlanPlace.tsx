@@ -18,7 +18,8 @@ import {
   usePlannedBands,
   useResins,
   useSettings,
-  useStories,
+  useBriefs,
+  useStory,
   useUnits,
 } from '#app/platform/queries.ts'
 import { useTaught } from '#app/platform/learning.ts'
@@ -39,22 +40,25 @@ export function PlanPlace() {
   const resins = useResins()
   const molds = useMolds()
   const colours = useColours()
-  const stories = useStories()
+  const { story: known, isPending } = useStory(batchId ?? repeats)
+  const before = useStory(batchId ? (known?.batch.repeats ?? null) : repeats)
+  const orderAsked = search.get('order')
+  const made = useBriefs({ index: 'orderId', value: orderAsked ?? '' })
   const settings = useSettings()
-  if (!resins.data || !molds.data || !colours.data || !stories.data || !orders.data)
+  const reading = isPending || before.isPending || (orderAsked !== null && !made)
+  if (!resins.data || !molds.data || !colours.data || !orders.data || reading)
     return <Place title="Plan">Opening the shelf …</Place>
   const stock = { resins: resins.data, molds: molds.data, colours: colours.data }
-  const known = stories.data.find((story) => story.batch.id === (batchId ?? repeats))
   if (batchId && known && known.pour.stage !== 'planned' && known.pour.stage !== 'ready') {
     return <AlreadyPoured name={known.batch.request.name} batchId={batchId} />
   }
   const answered = repeats !== null && known && change ? changedFor(change, known.batch.request) : null
-  const order = orders.data.find(({ id }) => id === search.get('order')) ?? null
+  const order = orders.data.find(({ id }) => id === orderAsked) ?? null
   const usual = newDraft(stock, settings)
   const first = known
     ? openedAgain(answered ?? known.batch.request, repeats !== null)
     : order
-      ? usual && draftFor(order, { usual, stock, stories: stories.data })
+      ? usual && draftFor(order, { usual, stock, made: made ?? [] })
       : (keptDraft() ?? usual)
   if (!first) return <EmptyShelf />
   return (
@@ -66,10 +70,7 @@ export function PlanPlace() {
       settings={settings}
       batchId={known && batchId ? batchId : null}
       repeats={known && !batchId ? known.batch.id : null}
-      original={
-        stories.data.find(({ batch }) => batch.id === (batchId ? known?.batch.repeats : repeats))?.batch
-          .request ?? null
-      }
+      original={before.story?.batch.request ?? null}
       declared={known && batchId ? known.batch.trial : false}
       change={answered && change}
     />
@@ -143,7 +144,7 @@ function Planner({
   const [trial, setTrial] = useState(declared)
   const units = useUnits()
   const nowMs = useNowMs(15_000)
-  const taught = useTaught()
+  const taught = useTaught(draft)
   const request = taught(withSpareMolds(draft, stock))
   const checked = checkDraft(request, nowMs)
   const plan = usePlannedBands(checked.request)

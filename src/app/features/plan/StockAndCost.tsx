@@ -28,7 +28,7 @@ export function StockAndCost({ request, outline }: { request: BatchRequest; outl
   const care = useCare()
   const settings = useSettings()
   const spoilt = request.pieces.flatMap(({ mold }) => {
-    const { state } = moldLife(mold, care.find(({ id }) => id === mold.id) ?? null, [])
+    const { state } = moldLife(mold, care.find(({ id }) => id === mold.id) ?? null, 0)
     return state === 'fine' ? [] : [`${mold.name} is ${state === 'damaged' ? 'damaged' : 'laid aside'}`]
   })
   if (!supplies || (supplies.length === 0 && spoilt.length === 0)) return null

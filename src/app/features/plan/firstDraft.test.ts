@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals'
 import { bloomRequest, COASTER } from '../../../../tests/support/request.ts'
 import type { Order } from '#core/shelf/index.ts'
-import type { BatchStory } from '#app/platform/queries.ts'
+import type { Brief } from '#data/brief.ts'
 import { draftFor, openedAgain } from './firstDraft.ts'
 
 const usual = bloomRequest({ name: 'As usual' }, 2)
@@ -15,10 +15,10 @@ const order: Order = {
 }
 const made = (ratings: readonly (number | null)[], stage = 'running') =>
   ({
-    batch: { orderId: 'o' },
-    pour: { stage },
+    orderId: 'o',
+    stage,
     pieces: ratings.map((rating) => ({ moldId: COASTER.id, outcome: rating === null ? null : { rating } })),
-  }) as unknown as BatchStory
+  }) as unknown as Brief
 
 describe('the first draft', () => {
   test('of a repeat is another batch, at no hour yet and promised to nobody', () => {
@@ -34,13 +34,13 @@ describe('the first draft', () => {
   })
 
   test('for an order holds what is missing and its day; given up batches do not count', () => {
-    const stories = [made([5, 1]), made([null], 'planned'), made([5, 5, 5], 'abandoned')]
-    const draft = draftFor(order, { usual, stock, stories })
+    const runs = [made([5, 1]), made([null], 'planned'), made([5, 5, 5], 'abandoned')]
+    const draft = draftFor(order, { usual, stock, made: runs })
     expect(draft).toMatchObject({ name: 'Four for the shop', promisedOn: '2026-12-18' })
     expect(draft.pieces).toEqual([{ mold: COASTER, count: 2, pattern: null }])
   })
 
   test('for an order that misses nothing is the usual one', () => {
-    expect(draftFor(order, { usual, stock, stories: [made([5, 5, 4, 3])] }).pieces).toEqual(usual.pieces)
+    expect(draftFor(order, { usual, stock, made: [made([5, 5, 4, 3])] }).pieces).toEqual(usual.pieces)
   })
 })

@@ -2,7 +2,7 @@ import type { BatchRequest } from '#core/batch/index.ts'
 import { placesOf } from '#core/mold/index.ts'
 import { orderProgress, type Order } from '#core/shelf/index.ts'
 import { orderedPieces } from '#app/platform/orders.ts'
-import type { BatchStory } from '#app/platform/queries.ts'
+import type { Brief } from '#data/brief.ts'
 import type { ShelfStock } from './draft.ts'
 
 /** A repeat is poured at another hour and promised to nobody yet; its name says that it is one. */
@@ -15,12 +15,13 @@ export function openedAgain(request: BatchRequest, isRepeat: boolean): BatchRequ
 interface OrderedDraft {
   readonly usual: BatchRequest
   readonly stock: ShelfStock
-  readonly stories: readonly BatchStory[]
+  /** The runs made for it. */
+  readonly made: readonly Brief[]
 }
 
 /** A first draft of what an order still misses, worked backwards from its day. */
-export function draftFor(order: Order, { usual, stock, stories }: OrderedDraft): BatchRequest {
-  const pieces = orderProgress(order, orderedPieces(order, stories)).flatMap(({ moldId, missing }) => {
+export function draftFor(order: Order, { usual, stock, made }: OrderedDraft): BatchRequest {
+  const pieces = orderProgress(order, orderedPieces(order, made)).flatMap(({ moldId, missing }) => {
     const mold = stock.molds.find(({ id }) => id === moldId)
     return mold && missing > 0 ? [{ mold, count: Math.min(missing, placesOf(mold)), pattern: null }] : []
   })

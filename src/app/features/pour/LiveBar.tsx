@@ -4,14 +4,14 @@ import { printClock } from '#core/units/index.ts'
 import { pourSpan, stripNotches } from '#app/components/notches.ts'
 import { Strip } from '#app/components/Strip.tsx'
 import { useNowMs } from '#app/platform/clock.ts'
-import { useStories, useUnits } from '#app/platform/queries.ts'
+import { useOpenStories, useUnits } from '#app/platform/queries.ts'
 import { useRunningBatches, type RunningBatch } from '#app/platform/rack.ts'
 
 /** A live pour never hides: its step and countdown stand above every other place. */
 export function LiveBar() {
   const { pathname } = useLocation()
   const live = useRunningBatches().filter((batch) => batch.atHand !== null)
-  const mixing = (useStories().data ?? []).filter((story) => story.pour.stage === 'mixing')
+  const mixing = (useOpenStories() ?? []).filter((story) => story.pour.stage === 'mixing')
   const elsewhere = live.filter((batch) => pathname !== `/pour/${batch.story.batch.id}`)
   const stirring = mixing.filter((story) => pathname !== `/pour/${story.batch.id}`)
   if (elsewhere.length + stirring.length === 0) return null

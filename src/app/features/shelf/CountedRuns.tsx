@@ -2,7 +2,7 @@ import { Link } from 'react-router'
 import { countRun, forgetBefore, type LearningSubject } from '#data/learningCommands.ts'
 import { useSay } from '#app/components/undo.tsx'
 import { dateOf } from '#app/components/when.ts'
-import type { CountedRun } from '#app/platform/learning.ts'
+import { LATEST, type CountedRun } from '#app/platform/learning.ts'
 import { usePlatform } from '#app/platform/studio.tsx'
 
 interface CountedRunsProps<Run extends CountedRun> {
@@ -34,6 +34,9 @@ export function CountedRuns<Run extends CountedRun>({ learning, said }: CountedR
       <summary className="text-ink-soft min-h-11 cursor-pointer content-center text-sm underline">
         From which runs? {runs.filter((run) => run.standing === 'counts').length} of {runs.length} count.
       </summary>
+      {runs.length === LATEST && (
+        <p className="text-ink-soft text-sm">The latest {LATEST} are asked; older ones no longer count.</p>
+      )}
       <ul className="text-sm">
         {runs.map((run) => {
           const { batch } = run.story

@@ -16,25 +16,27 @@ const RangeChart = lazy(() => import('#app/components/RangeChart.tsx'))
 
 /** What finished pieces taught about when the white goes in. */
 export function LearnedBands() {
-  const taught = useTaughtRuns()
-  const decisions = useLearningDecisions()
   const ids = Object.keys(TECHNIQUES) as TechniqueId[]
   return (
     <ul className="grid gap-4 lg:grid-cols-2">
-      {ids.map((id) => {
-        const learning = learningOfBand(id, taught, decisions)
-        return (
-          <li key={id} className="sheet">
-            <h2 className="text-xl">{TECHNIQUES[id].name}</h2>
-            {learning ? (
-              <Band learning={learning} />
-            ) : (
-              <p className="text-ink-soft mt-2 text-sm">Poured by the clock: it has no band to move.</p>
-            )}
-          </li>
-        )
-      })}
+      {ids.map((id) => (
+        <LearnedBand key={id} technique={id} />
+      ))}
     </ul>
+  )
+}
+
+function LearnedBand({ technique }: { readonly technique: TechniqueId }) {
+  const learning = learningOfBand(technique, useTaughtRuns({ technique }), useLearningDecisions())
+  return (
+    <li className="sheet">
+      <h2 className="text-xl">{TECHNIQUES[technique].name}</h2>
+      {learning ? (
+        <Band learning={learning} />
+      ) : (
+        <p className="text-ink-soft mt-2 text-sm">Poured by the clock: it has no band to move.</p>
+      )}
+    </li>
   )
 }
 

@@ -12,7 +12,7 @@ import { useSay } from '#app/components/undo.tsx'
 import { dateOf } from '#app/components/when.ts'
 import { useNowMs } from '#app/platform/clock.ts'
 import { zoneOf } from '#app/platform/rackPlan.ts'
-import { useSettings, useStories, useUnits } from '#app/platform/queries.ts'
+import { useBatchName, useSettings, useUnits } from '#app/platform/queries.ts'
 import { currencyOf, type KeptSupply } from '#app/platform/stock.ts'
 import { usePlatform } from '#app/platform/studio.tsx'
 
@@ -89,7 +89,7 @@ export function SupplyCard({ kept }: { kept: KeptSupply }) {
 }
 
 function Entry({ movement, kept, currency }: { movement: Movement; kept: KeptSupply; currency: string }) {
-  const stories = useStories().data ?? []
+  const batchName = useBatchName(movement.kind === 'poured' ? movement.batchId : null)
   const unit = supplyUnit(unitOfSupply(kept.supply), useUnits())
   const amount = unit.print(movement.amount)
   const words = () => {
@@ -103,8 +103,7 @@ function Entry({ movement, kept, currency }: { movement: Movement; kept: KeptSup
         return `counted ${amount}, ${unit.print(Math.abs(off))} ${off < 0 ? 'less' : 'more'} than believed`
       }
       case 'poured': {
-        const name = stories.find(({ batch }) => batch.id === movement.batchId)?.batch.request.name
-        return `${amount} poured${name ? ` for ${name}` : ''}`
+        return `${amount} poured${batchName ? ` for ${batchName}` : ''}`
       }
       default:
         return movement satisfies never

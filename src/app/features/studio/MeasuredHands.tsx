@@ -2,7 +2,7 @@ import { measuredHands } from '#core/journal/index.ts'
 import type { Hands } from '#core/batch/index.ts'
 import { printQuantity } from '#core/units/index.ts'
 import type { Settings } from '#schema/studio.ts'
-import { useStories, useUnits } from '#app/platform/queries.ts'
+import { LATEST_RUNS, useStoriesIn, useUnits } from '#app/platform/queries.ts'
 
 interface MeasuredHandsProps {
   readonly settings: Settings
@@ -11,7 +11,7 @@ interface MeasuredHandsProps {
 
 /** How fast these hands really were, from the marks of past pours, and the button that plans with it. */
 export function MeasuredHands({ settings, use }: MeasuredHandsProps) {
-  const stories = useStories().data ?? []
+  const stories = useStoriesIn(LATEST_RUNS) ?? []
   const units = useUnits()
   const runs = stories.flatMap(({ batch, pour }) =>
     pour.stage === 'running' ? [{ request: batch.request, done: pour.done }] : [],

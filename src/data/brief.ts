@@ -1,0 +1,91 @@
+import type { BatchRequest } from '#core/batch/index.ts'
+import type { Piece } from '#core/journal/index.ts'
+import { readPour, type Pour, type PourEvent } from '#core/runsheet/index.ts'
+import { moldPours } from '#core/shelf/index.ts'
+import type { TechniqueId } from '#core/technique/index.ts'
+import type { Batch } from '#schema/studio.ts'
+
+/** A batch with its marks in order and its pieces. */
+export interface Run {
+  readonly batch: Batch
+  readonly events: readonly PourEvent[]
+  readonly pieces: readonly Piece[]
+}
+
+/**
+ * A run in short, so that lists ask one small row of a run in place of its plan and all its marks. It is worked out from them and never stored without
+ * them: whatever writes to a run leaves `StaleBrief` behind in the same transaction (`registerDoor.ts`), and `writeRegister` makes it anew.
+ */
+export interface Brief {
+  /** That of the batch. */
+  readonly id: string
+  readonly createdAtMs: number
+  readonly name: string
+  readonly technique: TechniqueId
+  readonly resinId: string
+  readonly resinName: string
+  readonly colours: readonly string[]
+  readonly repeats: string | null
+  /** The order it is made for; none where it is for none. */
+  readonly orderId: string | undefined
+  readonly trial: 0 | 1
+  readonly stage: Pour['stage']
+  /** Until then something of it waits: for its pour, on the rack, or to be looked at. */
+  readonly openUntilMs: number
+  readonly stirredAtMs: number | undefined
+  /** The resin, where its thickness was read. */
+  readonly readOf: string | undefined
+  /** The technique, where a piece was judged too early, right or too late. */
+  readonly judgedOf: TechniqueId | undefined
+  /** How often each mold was poured into. */
+  readonly pours: Readonly<Record<string, number>>
+  readonly moldsPoured: readonly string[]
+  readonly pieces: readonly Piece[]
+}
+
+interface StaleBrief {
+  readonly id: string
+  readonly stale: 1
+}
+
+export type BriefRow = Brief | StaleBrief
+
+/** Out of its mold and a month in use, nothing of a run waits any more. */
+const PAST_MS = 30 * 86_400_000
+const ALWAYS = 8.64e15
+
+export function briefOf({ batch, events, pieces }: Run): Brief {
+  const request = batch.request as BatchRequest
+  const pour = readPour(events)
+  const stirred = pour.stage === 'running'
+  const pours = stirred ? moldPours(request) : {}
+  const isRead = stirred && pour.readings.length > 0
+  const isJudged = stirred && pieces.some(({ outcome }) => (outcome?.timing ?? null) !== null)
+  return {
+    id: batch.id,
+    createdAtMs: batch.createdAtMs,
+    name: request.name,
+    technique: request.technique,
+    resinId: request.resin.id,
+    resinName: request.resin.name,
+    colours: request.colours.map(({ name }) => name),
+    repeats: batch.repeats,
+    orderId: batch.orderId ?? undefined,
+    trial: batch.trial ? 1 : 0,
+    stage: pour.stage,
+    openUntilMs: openUntilMs(pour, pieces),
+    stirredAtMs: stirred ? pour.stopStirAtMs : undefined,
+    readOf: isRead ? request.resin.id : undefined,
+    judgedOf: isJudged ? request.technique : undefined,
+    pours,
+    moldsPoured: Object.keys(pours),
+    pieces,
+  }
+}
+
+function openUntilMs(pour: Pour, pieces: readonly Piece[]): number {
+  if (pour.stage === 'abandoned') return 0
+  if (pour.stage !== 'running' || pour.done['demold'] === undefined) return ALWAYS
+  if (pieces.some(({ outcome }) => outcome === null)) return ALWAYS
+  return pour.stopStirAtMs + PAST_MS
+}
