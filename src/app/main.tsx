@@ -3,7 +3,7 @@ import { createRoot } from 'react-dom/client'
 import { QueryClientProvider } from '@tanstack/react-query'
 import { RouterProvider } from 'react-router'
 import { StudioDatabase } from '#data/database.ts'
-import { writeRegister } from '#data/register.ts'
+import { openRegister } from '#data/register.ts'
 import type { Remote } from 'comlink'
 import type { BloomLab } from '#workers/bloomLab.ts'
 import type { CardLab } from '#workers/cardLab.ts'
@@ -75,7 +75,7 @@ async function begin(): Promise<void> {
   try {
     if (import.meta.env.PROD && (await keepInstalled(platform.db, Date.now()))) return location.reload()
     await openStudio(platform.db, platform.nowMs())
-    await writeRegister(platform.db, (left) => {
+    await openRegister(platform.db, (left) => {
       clearTimeout(slow)
       if (left > A_FEW) root.render(<Ordering left={left} />)
     }).catch(() => undefined)

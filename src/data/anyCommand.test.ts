@@ -6,16 +6,8 @@ import { ARCHETYPES } from '#core/resin/index.ts'
 import type { PourEvent } from '#core/runsheet/index.ts'
 import { readBundle, writeBundle } from '#formats/bundle.ts'
 import { USUAL_SETTINGS } from '#schema/usualSettings.ts'
-import {
-  addBatch,
-  changeBatch,
-  pinJob,
-  recordEvent,
-  recordOutcome,
-  removeBatch,
-  setAfter,
-  setOrder,
-} from './batchCommands.ts'
+import { pinJob, recordEvent, recordOutcome, removeBatch, setAfter, setOrder } from './batchCommands.ts'
+import { addBatch, changeBatch } from './planCommands.ts'
 import type { StudioDatabase } from './database.ts'
 import { Refused } from './door.ts'
 import { bringBack, keptStudios } from './keptStudios.ts'

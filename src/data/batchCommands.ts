@@ -1,12 +1,9 @@
 import { Dexie } from 'dexie'
-import { fillMolds, type BatchRequest } from '#core/batch/index.ts'
 import type { Outcome, Piece } from '#core/journal/index.ts'
 import { mayFollow, readPour, type PourEvent } from '#core/runsheet/index.ts'
-import { TECHNIQUES, type AfterId } from '#core/technique/index.ts'
-import { pieceSlots } from '#core/timing/index.ts'
+import type { AfterId } from '#core/technique/index.ts'
 import { fail, ok, type Result } from '#core/units/index.ts'
 import { epochMs } from '#schema/amount.ts'
-import { batchRequestSchema } from '#schema/request.ts'
 import type { Batch, FaceSide } from '#schema/studio.ts'
 import { admitted } from './door.ts'
 import { eventsOf } from './events.ts'
@@ -18,55 +15,6 @@ export type BatchProblem =
   | { readonly kind: 'alreadyPoured' }
   | { readonly kind: 'notNow' }
   | { readonly kind: 'unknown' }
-
-interface NewBatch {
-  readonly id: string
-  readonly request: BatchRequest
-  readonly nowMs: number
-  readonly repeats: string | null
-  readonly orderId?: string | null
-  /** Declared an experiment against the batch it repeats. */
-  readonly trial?: boolean
-}
-
-/** Stores a new batch with its pieces. Refuses a start that has passed. */
-export async function addBatch(
-  db: StudioDatabase,
-  { id, request: asked, nowMs, repeats, orderId = null, trial = false }: NewBatch,
-): Promise<Result<Batch, BatchProblem>> {
-  const request = admitted(batchRequestSchema, asked)
-  if (startPassed(request, nowMs)) return fail({ kind: 'startInPast', startAt: request.startAt! })
-  const batch = { id, createdAtMs: nowMs, request, repeats, pins: {}, orderId, trial } as Batch
-  return stored(() =>
-    db.transaction('rw', db.batches, db.pieces, async () => {
-      await db.batches.add(batch)
-      await db.pieces.bulkAdd(piecesOf(batch))
-      return ok(batch)
-    }),
-  )
-}
-
-/** Replaces the request of a batch that no clock has been started on; its pieces follow. */
-export async function changeBatch(
-  db: StudioDatabase,
-  { id, request: asked, nowMs, orderId = null, trial = false }: Omit<NewBatch, 'repeats'>,
-): Promise<Result<Batch, BatchProblem>> {
-  const request = admitted(batchRequestSchema, asked)
-  if (startPassed(request, nowMs)) return fail({ kind: 'startInPast', startAt: request.startAt! })
-  return stored(() =>
-    db.transaction('rw', db.batches, db.pieces, db.events, async () => {
-      const old = await db.batches.get(id)
-      if (!old) return fail({ kind: 'unknown' as const })
-      const { stage } = readPour(await eventsOf(db, id))
-      if (stage !== 'planned' && stage !== 'ready') return fail({ kind: 'alreadyPoured' as const })
-      const batch = { ...old, request, orderId, trial } as Batch
-      await db.batches.put(batch)
-      await db.pieces.where('batchId').equals(id).delete()
-      await db.pieces.bulkAdd(piecesOf(batch))
-      return ok(batch)
-    }),
-  )
-}
 
 interface Pin {
   readonly batchId: string
@@ -122,22 +70,6 @@ export function setOrder(db: StudioDatabase, batchId: string, orderId: string | 
   return stored(async () => {
     await db.batches.where('id').equals(batchId).modify({ orderId })
   })
-}
-
-function startPassed({ startAt }: BatchRequest, nowMs: number): boolean {
-  return startAt !== null && Date.parse(startAt) < nowMs
-}
-
-function piecesOf({ id, request }: Batch): Piece[] {
-  const slots = pieceSlots(fillMolds(request, TECHNIQUES[request.technique]))
-  return slots.map(({ no, fill }) => ({
-    id: `${id}-${no}`,
-    batchId: id,
-    no,
-    moldId: fill.mold.id,
-    moldName: fill.mold.name,
-    outcome: null,
-  }))
 }
 
 /**

@@ -2,16 +2,8 @@ import { beforeEach, describe, expect, test } from '@jest/globals'
 import { bloomRequest } from '../../tests/support/request.ts'
 import { freshDatabase, step, PNG, smallStudio, T0 } from '../../tests/support/studio.ts'
 import { readPour, type PourEvent } from '#core/runsheet/index.ts'
-import {
-  addBatch,
-  changeBatch,
-  pinJob,
-  recordEvent,
-  recordOutcome,
-  removeBatch,
-  setAfter,
-  setOrder,
-} from './batchCommands.ts'
+import { pinJob, recordEvent, recordOutcome, removeBatch, setAfter, setOrder } from './batchCommands.ts'
+import { addBatch, changeBatch } from './planCommands.ts'
 import type { Supply } from '#core/shelf/index.ts'
 import { eventsOf } from './events.ts'
 import type { StudioDatabase } from './database.ts'

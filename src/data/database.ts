@@ -40,6 +40,15 @@ export interface KeptPart {
   readonly rows: readonly unknown[]
 }
 
+/** The folder that backups go into by themselves, where the browser keeps one. */
+export interface BackupFolder {
+  readonly id: 'backups'
+  readonly handle: FileSystemDirectoryHandle
+  readonly lastAtMs: number | null
+  /** The browser wants to be asked again, or the last file could not be written. */
+  readonly trouble: 'notAllowed' | 'notWritten' | null
+}
+
 /** A row set aside because it is not what its table holds. */
 export interface AsideRow {
   readonly no: number
@@ -73,6 +82,8 @@ export class StudioDatabase extends Dexie {
   aside!: EntityTable<AsideRow, 'no'>
   /** Every run in short; worked out from the others, in no file. */
   briefs!: Table<BriefRow, string>
+  /** Of this device, in no file. */
+  folders!: EntityTable<BackupFolder, 'id'>
 
   /** Strict: a mark is on the disk before it counts as stored. Relaxed is for what can be made again, such as the demo. */
   constructor(name = 'nublo', durability: 'strict' | 'relaxed' = 'strict') {
@@ -103,6 +114,7 @@ export class StudioDatabase extends Dexie {
         pieces: 'id, batchId, outcome.recordedAtMs',
         briefs:
           'id, stale, openUntilMs, stirredAtMs, [readOf+stirredAtMs], [judgedOf+stirredAtMs], orderId, trial, *moldsPoured',
+        folders: 'id',
       })
       .upgrade(upgradeToRegister)
   }

@@ -2,11 +2,12 @@ import { describe, expect, test } from '@jest/globals'
 import { bloomRequest } from '../../tests/support/request.ts'
 import { freshDatabase, smallStudio, step, T0 } from '../../tests/support/studio.ts'
 import type { PourEvent } from '#core/runsheet/index.ts'
-import { addBatch, recordEvent, recordOutcome, removeBatch } from './batchCommands.ts'
+import { recordEvent, recordOutcome, removeBatch } from './batchCommands.ts'
+import { addBatch } from './planCommands.ts'
 import { setDamagedAside } from './damage.ts'
 import type { StudioDatabase } from './database.ts'
 import { briefOf } from './brief.ts'
-import { countStale, readPart, readRegister, runsOf, writeRegister } from './register.ts'
+import { countStale, openRegister, readPart, readRegister, runsOf, writeRegister } from './register.ts'
 import { replaceStudio } from './studioCommands.ts'
 
 const MONTH_MS = 31 * 86_400_000
@@ -129,6 +130,15 @@ describe('the register', () => {
     await expect(writeRegister(db)).rejects.toThrow('full')
     db.briefs.bulkPut = put
     expect(await readRegister(db)).toHaveLength(2)
+  })
+
+  test('at an opening a register that lacks a run is made anew', async () => {
+    const db = await planned()
+    await writeRegister(db)
+    const whole = await readRegister(db)
+    await db.briefs.delete('b9')
+    await openRegister(db, () => undefined)
+    expect(await readRegister(db)).toEqual(whole)
   })
 
   test('a brief that is none is made anew when the studio is looked through', async () => {

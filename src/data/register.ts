@@ -104,13 +104,22 @@ function isIn(brief: Brief, { index, value }: Part): boolean {
 /** So many runs are read at once while the register is written. */
 const CHUNK = 250
 
+/** Makes the register whole at an opening: where it lacks a run, or holds one too many, all of it is made anew. */
+export async function openRegister(db: StudioDatabase, onLeft: (left: number) => void): Promise<void> {
+  if ((await db.briefs.count()) !== (await db.batches.count()))
+    await db.transaction('rw', db.briefs, db.batches, () => forgetRegister(db))
+  await writeRegister(db, onLeft)
+}
+
 /** Makes every stale brief anew; the answer is how many. `onLeft` is told how many are still to come. Throws StorageError where there is no room. */
 export async function writeRegister(
   db: StudioDatabase,
   onLeft: (left: number) => void = () => undefined,
 ): Promise<number> {
   try {
-    return await stored(() => writeStale(db, onLeft))
+    const written = await stored(() => writeStale(db, onLeft))
+    unwritable.delete(db)
+    return written
   } catch (problem) {
     unwritable.add(db)
     throw problem

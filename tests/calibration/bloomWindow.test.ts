@@ -19,11 +19,10 @@ const FEW: readonly Case[] = [
   { holeMm: 2.7, bedMm: 6, dose: 'milky', roomTempC: 23 },
   { holeMm: 4.2, bedMm: 5.5, dose: 'opaque', roomTempC: 26 },
 ]
+const DOSES = (process.env['DOSES'] ?? 'opaque,milky,translucent').split(',') as WhiteDose[]
 const MANY: readonly Case[] = [2, 2.7, 3.3, 4.2].flatMap((holeMm) =>
   [3, 4, 6, 8].flatMap((bedMm) =>
-    (['translucent', 'milky', 'opaque'] as const).flatMap((dose) =>
-      [18, 23, 28].map((roomTempC) => ({ holeMm, bedMm, dose, roomTempC })),
-    ),
+    DOSES.flatMap((dose) => [18, 23, 28].map((roomTempC) => ({ holeMm, bedMm, dose, roomTempC }))),
   ),
 )
 

@@ -18,12 +18,12 @@ const DAYS = 14
 const DAY_MS = 86_400_000
 
 /** The last backup, and the one after which somebody said "later". */
-interface Known {
+export interface Known {
   readonly backup: LastBackup
   readonly later: LastBackup
 }
 
-function readKnown(): Known {
+export function readKnown(): Known {
   try {
     const known = JSON.parse(localStorage.getItem(KEY) ?? '{}') as Partial<Known>
     return { backup: known.backup ?? NEVER, later: known.later ?? NEVER }
@@ -49,6 +49,17 @@ export function noteFurnished(pieces: number, nowMs: number): void {
   }
 }
 
+/** Notes down that a backup was made, or put off, with so many pieces written down by then. */
+export function noteBackup(what: keyof Known, pieces: number, nowMs: number): Known {
+  const next = { ...readKnown(), [what]: { atMs: nowMs, pieces } }
+  try {
+    localStorage.setItem(KEY, JSON.stringify(next))
+  } catch {
+    // Asked once more next time.
+  }
+  return next
+}
+
 export interface Backup {
   /** Null where there never was one. */
   readonly lastAtMs: number | null
@@ -72,13 +83,7 @@ export function useBackup(): Backup {
   const pieces = useLiveRows(['finished pieces'], () => finishedPieces(db)).data ?? 0
   const note = useCallback(
     (what: keyof Known) => {
-      const next = { ...readKnown(), [what]: { atMs: nowMs(), pieces } }
-      try {
-        localStorage.setItem(KEY, JSON.stringify(next))
-      } catch {
-        // Asked once more next time.
-      }
-      client.setQueryData(['backup'], next)
+      client.setQueryData(['backup'], noteBackup(what, pieces, nowMs()))
     },
     [client, nowMs, pieces],
   )

@@ -1,4 +1,5 @@
 import { describe, expect, test } from '@jest/globals'
+import { mutantsOf } from '../../../tests/support/mutants.ts'
 import type { RawSample } from '#core/instruments/index.ts'
 import { instrumentOf, withFeedText, withSample, type BenchLink } from './instruments.ts'
 
@@ -27,6 +28,21 @@ describe('what cannot be read on the feed', () => {
     expect(withFeedText(OPENING, sent({ value: '40' }), 0).unread).toMatch(/^value: .*"40"/)
     expect(withFeedText(OPENING, 'value=40', 0).unread).toBe('a sample is not JSON')
     expect(withFeedText(OPENING, sent({}), 0)).toMatchObject({ unread: null, state: 'live' })
+  })
+
+  test('whatever is sent, no figure that is none is shown', () => {
+    const count = process.env['LONG'] ? 2000 : 300
+    const counts = { heard: 0, unread: 0 }
+    let link = OPENING
+    for (const mutant of mutantsOf(new TextEncoder().encode(sent({})), count, 7)) {
+      link = withFeedText({ ...link, unread: null }, new TextDecoder().decode(mutant), 1000)
+      counts[link.unread === null ? 'heard' : 'unread']++
+      for (const { last } of Object.values(link.instruments))
+        if (last) expect(Number.isFinite(last.value)).toBe(true)
+    }
+    console.log(`${count} changed samples of the feed:`, counts)
+    expect(Object.keys(link.instruments).length).toBeLessThanOrEqual(24)
+    expect(Math.min(counts.heard, counts.unread)).toBeGreaterThan(0)
   })
 
   test('more instruments than any bench has are not followed', () => {

@@ -50,8 +50,10 @@ export function useSpool(): void {
   useEffect(() => {
     const catchUp = async () => {
       await emptySpool(db)
+      const sinceMs = nowMs() - MADE_UP_MS
+      if ((await db.events.where('event.atMs').above(sinceMs).count()) === 0) return
       const { makeUpBooks } = await import('#data/bookkeeping.ts')
-      await makeUpBooks(db, nowMs() - MADE_UP_MS)
+      await makeUpBooks(db, sinceMs)
     }
     void catchUp().catch(() => undefined)
   }, [db, nowMs])

@@ -14,6 +14,10 @@ const Reminders = lazy(async () => ({
   default: (await import('#app/features/rack/Reminders.tsx')).Reminders,
 }))
 
+const FolderKeeper = lazy(async () => ({
+  default: (await import('#app/features/studio/FolderKeeper.tsx')).FolderKeeper,
+}))
+
 const PLACES = [
   { to: '/', name: 'Bench', Icon: Hammer, key: 'b' },
   { to: '/plan', name: 'Plan', Icon: FlaskConical, key: 'p' },
@@ -75,6 +79,7 @@ export function Shell() {
           <Apart what="The reminders">
             <Suspense fallback={null}>
               <Reminders />
+              <FolderKeeper />
             </Suspense>
           </Apart>
         )}

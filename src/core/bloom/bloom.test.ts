@@ -345,4 +345,21 @@ describe('a tool', () => {
     expect(cameFrom(drag, { x: 0.01, y: 0 })[0]).toBeGreaterThan(0.012)
     expect(cameFrom(drag, { x: 0.01, y: 0.03 })).toEqual([0.01, 0.03])
   })
+
+  test('moves a piece alike in any room by what is left of its fluidity, and less towards gel', () => {
+    /** Surface white after a drag across a ring, where so much fluidity, 1/Pa, is left in a room in which it thickens e-fold in so many seconds. */
+    const dragged = (leftPerPa: number, foldS: number) => {
+      const bloom = createBloom(setup({ viscosityAt: (atS) => (foldS / leftPerPa) * Math.exp(atS / foldS) }))
+      bloom.at(0, { kind: 'bead', path: ring(0.02), closed: true, beadM: 0.003 })
+      bloom.at(0, { kind: 'tool', strokes: [drag] })
+      bloom.runTo(0.001)
+      return bloom.sheets.surface.white
+    }
+    const apart = (one: Float64Array, other: Float64Array) =>
+      one.reduce((sum, value, p) => sum + Math.abs(value - other[p]!), 0) /
+      one.reduce((sum, value) => sum + value, 0)
+    const cold = dragged(300, 1800)
+    expect(apart(dragged(300, 300), cold)).toBeLessThan(0.01)
+    expect(apart(dragged(20, 1800), cold)).toBeGreaterThan(0.1)
+  })
 })

@@ -1,7 +1,8 @@
 import type { Hold, PlacingChain, PlacingJob, PlacingProblem } from '../placing/index.ts'
 import { freeStretches, promisedAtMs, type FreeHours } from './freeTime.ts'
 import { SLOT_MS } from './slot.ts'
-import { stillWaiting, type JobWait } from './jobs.ts'
+import type { JobWait } from './jobs.ts'
+import { stillWaiting } from './steps.ts'
 import type { OutlineJob, RackOutline } from './outline.ts'
 
 /** Everything the coming days are planned from; plain data. */

@@ -1,4 +1,4 @@
-export { rackSteps, stillWaiting } from './jobs.ts'
+export { rackSteps, stillWaiting } from './steps.ts'
 export { rackTasks, type RackTask } from './tasks.ts'
 export { rackOutline, type OutlineJob, type RackOutline } from './outline.ts'
 export { SLOT_MS } from './slot.ts'

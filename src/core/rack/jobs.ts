@@ -1,6 +1,6 @@
 import { COAT_MM, coatVolumeMl, type BatchRequest } from '../batch/index.ts'
 import { mixedDensityGPerMl, STAGES, windowOf, type Criterion, type Window } from '../resin/index.ts'
-import type { StepId, StepRule, Technique } from '../technique/index.ts'
+import type { StepId, StepRule } from '../technique/index.ts'
 import {
   forecastLayer,
   handsOnMin,
@@ -9,6 +9,7 @@ import {
   type PourForecast,
   type Schedule,
 } from '../timing/index.ts'
+import { rackSteps } from './steps.ts'
 
 /** A step on the rack and what it waits for. */
 export interface RackJob {
@@ -54,34 +55,6 @@ export function rackJobs(schedule: Schedule, request: BatchRequest): readonly Ra
       on: lastPoured(task),
     }
   })
-}
-
-/** The steps of a batch on the rack, in the order they are done. */
-export function rackSteps(
-  technique: Technique,
-  { back, inclusions }: Pick<BatchRequest, 'back' | 'inclusions'>,
-): readonly StepRule[] {
-  const wanted = { back: back.when !== 'none', twoPours: inclusions?.pours === 2 }
-  const steps = technique.steps.filter(
-    ({ place, onlyWith }) => place === 'rack' && (!onlyWith || wanted[onlyWith]),
-  )
-  return back.when === 'afterDemold' ? behindDemold(steps) : steps
-}
-
-/** The steps that still wait: not done, and not passed over by a later one; use is nothing to do. */
-export function stillWaiting<Step extends { readonly id: StepId }>(
-  steps: readonly Step[],
-  done: Readonly<Record<string, number>>,
-): readonly Step[] {
-  const last = steps.findLastIndex(({ id }) => done[id] !== undefined)
-  return steps.slice(last + 1).filter(({ id }) => id !== 'use')
-}
-
-function behindDemold(steps: readonly StepRule[]): readonly StepRule[] {
-  const back = steps.filter(({ id }) => id === 'back')
-  return steps
-    .filter(({ id }) => id !== 'back')
-    .flatMap((step) => (step.id === 'demold' ? [step, ...back] : [step]))
 }
 
 /** A layer by the step that pours it, and its cure as if poured at minute 0. */

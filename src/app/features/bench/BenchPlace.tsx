@@ -1,3 +1,4 @@
+import { lazy, Suspense } from 'react'
 import { Link } from 'react-router'
 import { removeBatch } from '#data/batchCommands.ts'
 import { printSpan } from '#core/units/index.ts'
@@ -12,7 +13,8 @@ import { useLately, useOpenStories, usePhotos, useUnits, type BatchStory } from 
 import { useRackPlan, useRackStudio } from '#app/platform/rackPlan.ts'
 import { rackEntries, useRunningBatches, type RackEntry, type RunningBatch } from '#app/platform/rack.ts'
 import { usePlatform } from '#app/platform/studio.tsx'
-import { BackupReminder } from './BackupReminder.tsx'
+
+const BackupReminder = lazy(async () => ({ default: (await import('./BackupReminder.tsx')).BackupReminder }))
 
 const AHEAD_MS = 36 * 3_600_000
 
@@ -46,7 +48,9 @@ export function BenchPlace() {
         </>
       }
     >
-      <BackupReminder />
+      <Suspense fallback={null}>
+        <BackupReminder />
+      </Suspense>
       {nothing && (
         <EmptyPlace title="Nothing waits">
           <p>

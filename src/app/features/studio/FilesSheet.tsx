@@ -1,18 +1,10 @@
 import { useState } from 'react'
-import {
-  eachPicture,
-  EMPTY_STUDIO,
-  mergeStudio,
-  readRecords,
-  readStudio,
-  replaceStudio,
-} from '#data/studioCommands.ts'
+import { EMPTY_STUDIO, mergeStudio, readStudio, replaceStudio } from '#data/studioCommands.ts'
 import { setDamagedAside } from '#data/damage.ts'
 import { bringBack, type LargeStep } from '#data/keptStudios.ts'
 import type { Choice } from '#data/mergeStudios.ts'
 import { writeBundle } from '#formats/bundle.ts'
 import { LARGEST_FILE_BYTES } from '#formats/studioFile.ts'
-import { writeStudioZip } from '#formats/studioZip.ts'
 import type { Studio } from '#schema/studio.ts'
 import { wordAdded, wordBundleProblem } from '#words/bundle.ts'
 import { Callout } from '#app/components/Callout.tsx'
@@ -22,6 +14,7 @@ import { download, save as saveFile } from '#app/platform/download.ts'
 import { readOffPage } from '#app/platform/files.ts'
 import { furnishDemoStudio } from '#app/platform/firstOpening.ts'
 import { useSettings } from '#app/platform/queries.ts'
+import { giveStudioZip, studioFileName } from '#app/platform/studioZip.ts'
 import { usePlatform } from '#app/platform/studio.tsx'
 import { FoundStudio } from './FoundStudio.tsx'
 import { OnThisDevice } from './OnThisDevice.tsx'
@@ -52,19 +45,14 @@ export function FilesSheet() {
   }
   const day = () => new Date(nowMs()).toISOString().slice(0, 10)
   const saveZip = async () => {
-    await setDamagedAside(db)
-    const records = await readRecords(db)
     const parts: Blob[] = []
-    let bytes = 0
-    await writeStudioZip(records, () => counted(eachPicture(db), records.photos.length, setProgress), {
-      exportedAtMs: nowMs(),
-      give: (chunk) => {
-        bytes += chunk.length
-        parts.push(new Blob([chunk as Uint8Array<ArrayBuffer>]))
-      },
+    const bytes = await giveStudioZip(db, {
+      nowMs: nowMs(),
+      onPicture: (done, of) => setProgress(`Packing picture ${done} of ${of} …`),
+      give: (chunk) => parts.push(new Blob([chunk as Uint8Array<ArrayBuffer>])),
     })
     setProgress(null)
-    saveFile(`nublo-studio-${day()}.zip`, new Blob(parts, { type: 'application/zip' }))
+    saveFile(studioFileName(nowMs()), new Blob(parts, { type: 'application/zip' }))
     wasMade()
     say('The studio is backed up to a file in your downloads.')
     if (bytes > LARGEST_FILE_BYTES)
@@ -213,17 +201,4 @@ export function FilesSheet() {
       </div>
     </section>
   )
-}
-
-/** The pictures, saying how many went by. */
-async function* counted<Picture>(
-  pictures: AsyncIterable<Picture>,
-  of: number,
-  say: (progress: string) => void,
-): AsyncGenerator<Picture> {
-  let no = 0
-  for await (const picture of pictures) {
-    if (no++ % 20 === 0) say(`Picture ${no} of ${of} …`)
-    yield picture
-  }
 }

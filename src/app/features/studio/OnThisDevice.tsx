@@ -1,6 +1,7 @@
 import { useQuery } from '@tanstack/react-query'
 import { eachPicture } from '#data/studioCommands.ts'
 import { askToPersist, storageUse, useBackup } from '#app/platform/backup.ts'
+import { FolderBackups } from './FolderBackups.tsx'
 import { usePlatform } from '#app/platform/studio.tsx'
 import { whenOf } from '#app/components/when.ts'
 
@@ -29,6 +30,7 @@ export function OnThisDevice() {
           : 'The browser may clear it when space runs low: a backup is the only safe copy.'}
       </p>
       <p className="mt-1">{wordBackup(lastAtMs === null ? null : whenOf(lastAtMs, nowMs()), fresh)}</p>
+      <FolderBackups />
       {use.data && !persisted && (
         <button className="button button-quiet mt-2" onClick={() => void ask()}>
           Ask the browser to keep it

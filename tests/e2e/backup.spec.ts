@@ -1,0 +1,80 @@
+import { expect, test, type Page } from '@playwright/test'
+import { BEGIN, openStudio, wait } from './bench.ts'
+
+/** A folder of this origin's own stands in for one on the disk: nobody can click the browser's own dialog. */
+async function standInFolder(page: Page): Promise<void> {
+  await page.addInitScript(() => {
+    Object.assign(window, {
+      showDirectoryPicker: async () =>
+        (await navigator.storage.getDirectory()).getDirectoryHandle('Resin backups', { create: true }),
+    })
+  })
+}
+
+/** The files in it, by name, with their first two letters. */
+function filesIn(page: Page): Promise<Readonly<Record<string, string>>> {
+  return page.evaluate(async () => {
+    const folder = await (await navigator.storage.getDirectory()).getDirectoryHandle('Resin backups')
+    const files: Record<string, string> = {}
+    const entries = folder as unknown as {
+      readonly entries: () => AsyncIterable<[string, FileSystemFileHandle]>
+    }
+    for await (const [name, handle] of entries.entries())
+      files[name] = (await (await handle.getFile()).text()).slice(0, 2)
+    return files
+  })
+}
+
+const nameOn = (day: number) =>
+  `nublo-studio-${new Date(BEGIN.getTime() + day * 86_400_000).toISOString().slice(0, 10)}.zip`
+
+test('backups go into a chosen folder by themselves, once a day when something is new, and come back', async ({
+  page,
+}) => {
+  await standInFolder(page)
+  await openStudio(page)
+  await page.goto('/studio')
+  await page.getByRole('button', { name: 'Keep backups in a folder' }).click()
+  const told = page.locator('[data-backup-folder]')
+  await expect(told).toContainText('the folder Resin backups')
+  await expect(told).toContainText(/The last one 17:3\d/)
+  expect(await filesIn(page)).toEqual({ [nameOn(0)]: 'PK' })
+
+  // A day without anything new needs no file.
+  await wait(page, 25 * 60)
+  await page.goto('/plan')
+  await expect(page.locator('[data-worksheet]')).toBeVisible()
+  expect(Object.keys(await filesIn(page))).toEqual([nameOn(0)])
+  await page.getByRole('button', { name: 'Keep for later' }).click()
+  await expect(page.getByRole('heading', { level: 1, name: 'Bench' })).toBeVisible()
+  await wait(page, 11)
+  await expect.poll(async () => Object.keys(await filesIn(page)).sort()).toEqual([nameOn(0), nameOn(1)])
+
+  // What is in the folder is a studio.
+  await page.goto('/studio')
+  const bytes = await page.evaluate(async (name) => {
+    const folder = await (await navigator.storage.getDirectory()).getDirectoryHandle('Resin backups')
+    return [...new Uint8Array(await (await (await folder.getFileHandle(name)).getFile()).arrayBuffer())]
+  }, nameOn(1))
+  await page
+    .getByLabel('Import a studio file')
+    .setInputFiles({ name: 'back.zip', mimeType: 'application/zip', buffer: Buffer.from(bytes) })
+  await expect(page.locator('[data-import-found]')).toContainText('The file holds')
+  await page.getByRole('button', { name: 'No longer' }).click()
+  await expect(page.getByRole('button', { name: 'Keep backups in a folder' })).toBeVisible()
+})
+
+test('a folder that cannot be written to says so, and the studio goes on', async ({ page }) => {
+  await standInFolder(page)
+  await openStudio(page)
+  await page.goto('/studio')
+  await page.getByRole('button', { name: 'Keep backups in a folder' }).click()
+  const told = page.locator('[data-backup-folder]')
+  await expect(told).toContainText('The last one')
+  await page.evaluate(async () =>
+    (await navigator.storage.getDirectory()).removeEntry('Resin backups', { recursive: true }),
+  )
+  await page.getByRole('button', { name: 'Back up into it now' }).click()
+  await expect(told).toContainText('The last one could not be written')
+  await expect(page.getByRole('button', { name: 'Back up the studio' })).toBeEnabled()
+})
