@@ -42,7 +42,7 @@ const outerRooms = {
   schema: ['core'],
   formats: ['core', 'schema', 'words'],
   contract: [],
-  workers: ['core', 'schema', 'formats'],
+  workers: ['core', 'schema', 'formats', 'data'],
   data: ['core', 'schema'],
   demo: ['core', 'data'],
   server: ['contract', 'schema', 'core/units', 'core/numeric', 'core/resin', 'core/timing'],

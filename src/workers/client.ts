@@ -2,6 +2,7 @@ import { wrap, type Remote } from 'comlink'
 import type { BloomLab } from './bloomLab.ts'
 import type { CardLab } from './cardLab.ts'
 import type { RackLab } from './rack.worker.ts'
+import type { FoundStudioLab } from './foundStudio.worker.ts'
 import type { FilesLab } from './files.worker.ts'
 import type { Planner } from './planner.worker.ts'
 import type { RemedyLab } from './remedies.worker.ts'
@@ -39,6 +40,15 @@ export function startRemedyLab(): Remote<RemedyLab> {
   return wrap<RemedyLab>(
     new Worker(new URL('./remedies.worker.ts', import.meta.url), { type: 'module', name: 'remedies' }),
   )
+}
+
+/** A worker for one studio that was found in a file, and what ends it. */
+export function startFoundStudio(): { readonly lab: Remote<FoundStudioLab>; readonly end: () => void } {
+  const worker = new Worker(new URL('./foundStudio.worker.ts', import.meta.url), {
+    type: 'module',
+    name: 'found studio',
+  })
+  return { lab: wrap<FoundStudioLab>(worker), end: () => worker.terminate() }
 }
 
 /** A worker for one file, and what ends it. */

@@ -2,12 +2,10 @@ import { expose } from 'comlink'
 import { fail, type Result } from '#core/units/index.ts'
 import { decodeText, type Encoding } from '#formats/encoding.ts'
 import { readOutlineSvg, type OutlineFile, type OutlineFileProblem } from '#formats/outlineSvg.ts'
-import { readStudioFile } from '#formats/studioFile.ts'
 import { readTable, type Table } from '#formats/tableImport.ts'
 
 /** Reads files off the page: whatever a file holds, the page answers meanwhile. */
 const filesLab = {
-  readStudioFile,
   /** The table in a file, and how its letters were read. */
   readTableFile: async (file: Blob): Promise<Result<Table, string> & { readonly encoding: Encoding }> => {
     const { text, encoding } = decodeText(new Uint8Array(await file.arrayBuffer()))

@@ -27,7 +27,7 @@ export function DrawnOutlineFields({ outline, change, units }: DrawnOutlineProps
   }
   const open = async (chosen: File | undefined) => {
     if (!chosen) return
-    const read = (await offPage(async (lab) => lab.readOutlineFile(chosen)))!
+    const read = await offPage(async (lab) => lab.readOutlineFile(chosen))
     if (!read.ok) return setTold([wordOutlineProblem(read.problem)])
     setFile(read.value)
     const { widthMm, ignored } = read.value

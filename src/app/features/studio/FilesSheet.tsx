@@ -1,17 +1,16 @@
-import { useState } from 'react'
-import { EMPTY_STUDIO, mergeStudio, readStudio, replaceStudio } from '#data/studioCommands.ts'
+import { useEffect, useRef, useState } from 'react'
+import { EMPTY_STUDIO, readStudio, replaceStudio } from '#data/studioCommands.ts'
 import { setDamagedAside } from '#data/damage.ts'
-import { bringBack, type LargeStep } from '#data/keptStudios.ts'
+import type { LargeStep } from '#data/keptStudios.ts'
 import type { Choice } from '#data/mergeStudios.ts'
 import { writeBundle } from '#formats/bundle.ts'
 import { LARGEST_FILE_BYTES } from '#formats/studioFile.ts'
-import type { Studio } from '#schema/studio.ts'
 import { wordAdded, wordBundleProblem } from '#words/bundle.ts'
 import { Callout } from '#app/components/Callout.tsx'
 import { useSay } from '#app/components/undo.tsx'
 import { useBackup } from '#app/platform/backup.ts'
 import { download, save as saveFile } from '#app/platform/download.ts'
-import { readOffPage } from '#app/platform/files.ts'
+import { bringBackOffPage, findStudio, type FoundStudio as Found } from '#app/platform/foundStudio.ts'
 import { furnishDemoStudio } from '#app/platform/firstOpening.ts'
 import { useSettings } from '#app/platform/queries.ts'
 import { giveStudioZip, studioFileName } from '#app/platform/studioZip.ts'
@@ -26,7 +25,7 @@ interface Trouble {
   readonly title: string
   readonly lines: readonly string[]
   /** What of a changed file is as it was written. */
-  readonly whole?: Studio | null
+  readonly whole?: Found | null
 }
 
 /** The studio out of the browser and back: as one ZIP or JSON file, furnished anew, or emptied. */
@@ -35,7 +34,15 @@ export function FilesSheet() {
   const settings = useSettings()
   const { wasMade } = useBackup()
   const say = useSay()
-  const [found, setFound] = useState<Studio | null>(null)
+  const [found, setFound] = useState<Found | null>(null)
+  const held = useRef<Found | null>(null)
+  /** The one that was found before goes with its worker. */
+  const hold = (next: Found | null) => {
+    if (held.current !== next) held.current?.letGo()
+    held.current = next
+    setFound(next)
+  }
+  useEffect(() => () => held.current?.letGo(), [])
   const [trouble, setTrouble] = useState<Trouble | null>(null)
   const [reading, setReading] = useState<{ readonly stop: AbortController } | null>(null)
   const [progress, setProgress] = useState<string | null>(null)
@@ -70,7 +77,7 @@ export function FilesSheet() {
     )
   }
   const open = async (file: File | undefined) => {
-    setFound(null)
+    hold(null)
     setTrouble(null)
     if (!file) return
     const stop = new AbortController()
@@ -78,8 +85,8 @@ export function FilesSheet() {
     try {
       const onRead = (bytes: number) =>
         setProgress(`Read ${Math.ceil(bytes / MB)} of ${Math.ceil(file.size / MB)} MB …`)
-      const read = await readOffPage(file, { signal: stop.signal, onRead })
-      if (read?.ok) setFound(read.value)
+      const read = await findStudio(db, file, { signal: stop.signal, onRead })
+      if (read?.ok) hold(read.value)
       else if (read)
         setTrouble({
           ...wordBundleProblem(read.problem),
@@ -92,16 +99,24 @@ export function FilesSheet() {
   }
   const large = (why: string): LargeStep => ({ id: newId(), why, nowMs: nowMs() })
   const told = (said: string, keptId: string | null) => {
-    setFound(null)
+    hold(null)
     if (keptId === null) return say(said)
-    say(said, () => void bringBack(db, keptId, large('taken back')).catch(fail))
+    say(said, () => void bringBackOffPage(db, keptId, large('taken back')).catch(fail))
   }
-  const replaceBy = async (studio: Studio, why: string, said: string) =>
-    told(said, await replaceStudio(db, studio, large(why)))
-  const merge = async (studio: Studio, choices: Readonly<Record<string, Choice>>) => {
-    const { added, keptId } = await mergeStudio(db, studio, large('added to from a file'), choices)
+  const merge = async (from: Found, choices: Readonly<Record<string, Choice>>) => {
+    setProgress('Adding what is new …')
+    const { added, keptId } = await from.merge(large('added to from a file'), choices)
+    setProgress(null)
     told(`Added: ${wordAdded(added)}.`, keptId)
   }
+  const replace = async (by: Found) => {
+    setProgress('Replacing the studio …')
+    const keptId = await by.replace(large('replaced by a file'))
+    setProgress(null)
+    told('The studio was replaced by the file.', keptId)
+  }
+  const empty = async () =>
+    told('The studio is empty.', await replaceStudio(db, { ...EMPTY_STUDIO, settings }, large('emptied')))
   const demo = async () => {
     setProgress('Furnishing the demo studio …')
     try {
@@ -161,11 +176,11 @@ export function FilesSheet() {
               <button
                 className="button button-quiet mt-2"
                 onClick={() => {
-                  setFound(trouble.whole ?? null)
+                  hold(trouble.whole ?? null)
                   setTrouble(null)
                 }}
               >
-                Look at what is whole: {trouble.whole.batches.length} batches, {trouble.whole.photos.length}{' '}
+                Look at what is whole: {trouble.whole.counts.batches} batches, {trouble.whole.counts.photos}{' '}
                 pictures
               </button>
             )}
@@ -173,11 +188,10 @@ export function FilesSheet() {
         )}
         {found && (
           <FoundStudio
-            studio={found}
+            found={found}
+            isBusy={progress !== null}
             merge={(choices) => void merge(found, choices).catch(fail)}
-            replace={() =>
-              void replaceBy(found, 'replaced by a file', 'The studio was replaced by the file.').catch(fail)
-            }
+            replace={() => void replace(found).catch(fail)}
           />
         )}
         <div className="border-line flex w-full flex-wrap gap-2 border-t pt-4">
@@ -188,12 +202,7 @@ export function FilesSheet() {
           >
             Set up the demo studio
           </button>
-          <button
-            className="button button-quiet"
-            onClick={() =>
-              void replaceBy({ ...EMPTY_STUDIO, settings }, 'emptied', 'The studio is empty.').catch(fail)
-            }
-          >
+          <button className="button button-quiet" onClick={() => void empty().catch(fail)}>
             Empty the studio
           </button>
         </div>

@@ -1,27 +1,25 @@
 import { useState } from 'react'
 import { useQuery } from '@tanstack/react-query'
 import type { Choice, Conflict } from '#data/mergeStudios.ts'
-import { compareStudio } from '#data/studioCommands.ts'
-import type { Studio } from '#schema/studio.ts'
 import { differencesOf, wordAdded } from '#words/bundle.ts'
 import { ChoiceField } from '#app/components/ChoiceField.tsx'
-import { usePlatform } from '#app/platform/studio.tsx'
+import type { FoundStudio as Found } from '#app/platform/foundStudio.ts'
 
 interface FoundStudioProps {
-  readonly studio: Studio
+  readonly found: Found
+  /** It is being taken in. */
+  readonly isBusy: boolean
   readonly merge: (choices: Readonly<Record<string, Choice>>) => void
   readonly replace: () => void
 }
 
 /** What a file holds, what of it is new here, and what both changed: that is chosen one by one. */
-export function FoundStudio({ studio, merge, replace }: FoundStudioProps) {
-  const { db } = usePlatform()
+export function FoundStudio({ found, isBusy, merge, replace }: FoundStudioProps) {
+  const { counts } = found
   const [choices, setChoices] = useState<Readonly<Record<string, Choice>>>({})
   const compared = useQuery({
-    queryKey: ['compared', studio],
-    // A file is not to be made into a text to be told from another: it is compared once, when it is shown.
-    queryKeyHashFn: () => 'compared',
-    queryFn: () => compareStudio(db, studio),
+    queryKey: ['compared', counts],
+    queryFn: found.compare,
     gcTime: 0,
   })
   const conflicts = compared.data?.conflicts ?? []
@@ -29,9 +27,8 @@ export function FoundStudio({ studio, merge, replace }: FoundStudioProps) {
   return (
     <div className="border-press w-full rounded-xl border-2 p-4" data-import-found>
       <p className="font-semibold">
-        The file holds {studio.batches.length} batches with {studio.pieces.length} pieces,{' '}
-        {studio.photos.length} pictures, {studio.resins.length} resins, {studio.molds.length} molds and{' '}
-        {studio.colours.length} colours.
+        The file holds {counts.batches} batches with {counts.pieces} pieces, {counts.photos} pictures,{' '}
+        {counts.resins} resins, {counts.molds} molds and {counts.colours} colours.
       </p>
       {compared.error && <p role="alert">It could not be compared: {compared.error.message}</p>}
       {added !== null && (
@@ -52,10 +49,14 @@ export function FoundStudio({ studio, merge, replace }: FoundStudioProps) {
         ))}
       </ul>
       <div className="mt-3 flex flex-wrap gap-2">
-        <button className="button button-main" disabled={!compared.data} onClick={() => merge(choices)}>
+        <button
+          className="button button-main"
+          disabled={isBusy || !compared.data}
+          onClick={() => merge(choices)}
+        >
           Add what is new
         </button>
-        <button className="button button-quiet" onClick={replace}>
+        <button className="button button-quiet" disabled={isBusy} onClick={replace}>
           Replace this studio
         </button>
       </div>

@@ -1,5 +1,6 @@
-import { bringBack, keptStudios, letGo } from '#data/keptStudios.ts'
+import { keptStudios, letGo } from '#data/keptStudios.ts'
 import { useSay } from '#app/components/undo.tsx'
+import { bringBackOffPage } from '#app/platform/foundStudio.ts'
 import { useLiveRows } from '#app/platform/liveRows.ts'
 import { usePlatform } from '#app/platform/studio.tsx'
 import { whenOf } from '#app/components/when.ts'
@@ -15,7 +16,7 @@ export function KeptStudios() {
   if (kept.length === 0) return null
   const back = async (id: string) => {
     const step = { id: newId(), why: 'brought back', nowMs: nowMs() }
-    const before = await bringBack(db, id, step)
+    const before = await bringBackOffPage(db, id, step)
     if (before === null) return say('The studio is as it was then.')
     say('The studio is as it was then; the one of just now is kept.', () => void back(before).catch(fail))
   }

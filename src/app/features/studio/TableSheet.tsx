@@ -37,7 +37,7 @@ export function TableSheet() {
     const read =
       file.size > LARGEST_BYTES
         ? ({ ok: false, problem: 'more than 10 MB, expected a smaller table', encoding: 'utf-8' } as const)
-        : (await offPage(async (lab) => lab.readTableFile(file)))!
+        : await offPage(async (lab) => lab.readTableFile(file))
     setEncoding(read.encoding)
     setProblem(read.ok ? null : `${file.name}: ${read.problem}. Nothing was changed.`)
     setTable(read.ok ? read.value : null)

@@ -1,0 +1,73 @@
+import { proxy, type Remote } from 'comlink'
+import { fail, ok, type Result } from '#core/units/index.ts'
+import type { StudioDatabase } from '#data/database.ts'
+import type { LargeStep } from '#data/keptStudios.ts'
+import type { Choice } from '#data/mergeStudios.ts'
+import { startFoundStudio } from '#workers/client.ts'
+import type { FoundStudioLab, StudioCounts, StudioFileProblem } from '#workers/foundStudio.worker.ts'
+
+export type { StudioCounts }
+
+/** A studio that was read from a file; it stays in a worker of its own until it is let go. */
+export interface FoundStudio {
+  readonly counts: StudioCounts
+  readonly compare: () => ReturnType<Remote<FoundStudioLab>['compare']>
+  readonly merge: (
+    step: LargeStep,
+    choices: Readonly<Record<string, Choice>>,
+  ) => ReturnType<Remote<FoundStudioLab>['merge']>
+  readonly replace: (step: LargeStep) => Promise<string | null>
+  readonly letGo: () => void
+}
+
+/** Why a file was not taken; of one that was changed, what is whole. */
+export type FoundProblem =
+  | Exclude<StudioFileProblem, { readonly kind: 'changed' }>
+  | { readonly kind: 'changed'; readonly lines: readonly string[]; readonly whole: FoundStudio | null }
+
+interface Reading {
+  readonly signal: AbortSignal
+  readonly onRead: (bytes: number) => void
+}
+
+/** Reads a studio file off the page; null where it was stopped. */
+export async function findStudio(
+  db: StudioDatabase,
+  file: Blob,
+  { signal, onRead }: Reading,
+): Promise<Result<FoundStudio, FoundProblem> | null> {
+  const { lab, end } = startFoundStudio()
+  const stopped = new Promise<null>((resolve) => signal.addEventListener('abort', () => resolve(null)))
+  const found = (counts: StudioCounts): FoundStudio => ({
+    counts,
+    compare: () => lab.compare(db.name),
+    merge: (step, choices) => lab.merge(db.name, step, choices),
+    replace: (step) => lab.replace(db.name, step),
+    letGo: end,
+  })
+  const read = await Promise.race([lab.read(file, proxy(onRead)), stopped]).catch((problem: unknown) => {
+    end()
+    throw problem
+  })
+  if (read?.ok) return ok(found(read.value))
+  const whole = read?.problem.kind === 'changed' ? read.problem.whole : null
+  if (!whole) end()
+  if (!read) return null
+  return fail(
+    read.problem.kind === 'changed' ? { ...read.problem, whole: whole && found(whole) } : read.problem,
+  )
+}
+
+/** Puts a kept studio in place of what is there, off the page. */
+export async function bringBackOffPage(
+  db: StudioDatabase,
+  keptId: string,
+  step: LargeStep,
+): Promise<string | null> {
+  const { lab, end } = startFoundStudio()
+  try {
+    return await lab.bringBack(db.name, keptId, step)
+  } finally {
+    end()
+  }
+}
