@@ -18,7 +18,6 @@ export default defineConfig({
   // A shared machine can be several times slower for a while; nothing here is meant to be timed.
   timeout: 240_000,
   expect: { timeout: 20_000 },
-  retries: process.env['CI'] ? 1 : 0,
   workers: 2,
   reporter: 'list',
   use: {

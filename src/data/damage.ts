@@ -24,6 +24,17 @@ export function splitRows(table: TableName, rows: readonly unknown[]): Split {
   return { whole, aside }
 }
 
+/** Lets rows that were set aside go; `undo` puts them back aside. */
+export function letAsideGo(db: StudioDatabase): Promise<{ readonly undo: () => Promise<void> }> {
+  return stored(() =>
+    db.transaction('rw', db.aside, async () => {
+      const rows = await db.aside.toArray()
+      await db.aside.clear()
+      return { undo: () => stored(async () => void (await db.aside.bulkPut(rows))) }
+    }),
+  )
+}
+
 /**
  * Looks at every row of the studio and sets aside what is damaged, so that every place opens again; nothing is thrown away. Marks,
  * pieces and pictures go with the batch or piece they hang on. The answer is what was set aside now.

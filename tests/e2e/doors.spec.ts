@@ -90,6 +90,10 @@ test('whichever table is damaged, every place opens and the export comes back', 
   await page.goto('/studio')
   for (const table of ['batches', 'events', 'settings', 'orders'])
     await expect(page.locator('[data-aside]')).toContainText(`${table}: `)
+  await page.getByRole('button', { name: 'Let them go' }).click()
+  await expect(page.locator('[data-aside]')).toHaveCount(0)
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(page.locator('[data-aside]')).toContainText('orders: ')
 })
 
 test('a room that cannot be is not stored by a mark, and the export of that pour comes back', async ({

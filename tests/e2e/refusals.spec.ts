@@ -1,4 +1,6 @@
 import { strToU8, zipSync } from 'fflate'
+import { mutantsOf } from '../support/mutants.ts'
+import { pngOf } from '../support/png.ts'
 import { expect, test } from '@playwright/test'
 import { EMPTY, openStudio } from './bench.ts'
 
@@ -77,4 +79,38 @@ test('an imported studio adds what is new and keeps what is here', async ({ page
     await expect(page.getByText('Added: nothing.', { exact: true })).toBeVisible()
     await page.reload()
   }
+})
+
+test('pictures changed in every way are taken or named, and a strip one pixel wide is a picture', async ({
+  page,
+}) => {
+  const broken: string[] = []
+  page.on('pageerror', (problem) => broken.push(problem.message))
+  await openStudio(page)
+  await page.goto('/finish/demo-5')
+  const piece = page.locator('[data-piece="1"]')
+  const field = piece.getByLabel('Picture of the face of piece 1')
+  const give = (buffer: Buffer) => field.setInputFiles({ name: 'face.png', mimeType: 'image/png', buffer })
+  const drawn = (width: number, height: number) =>
+    pngOf(
+      Uint8ClampedArray.from({ length: 4 * width * height }, (_, k) => (k * 37) % 256),
+      width,
+      height,
+    )
+  const shown = piece.getByAltText('Face of piece 1')
+  await give(Buffer.from('no picture at all'))
+  await expect(piece.getByRole('alert').filter({ hasText: 'Not a picture' })).toBeVisible()
+  await give(drawn(1, 3300))
+  await expect(shown).toBeVisible()
+  await expect(piece.getByText('Not a picture')).toHaveCount(0)
+  expect(
+    await shown.evaluate((image: HTMLImageElement) => [image.naturalWidth, image.naturalHeight]),
+  ).toEqual([1, 1600])
+  for (const mutant of mutantsOf(drawn(24, 16), process.env['LONG'] ? 2000 : 40, 7))
+    await give(Buffer.from(mutant))
+  await give(drawn(30, 20))
+  await expect
+    .poll(() => shown.evaluate((image: HTMLImageElement) => [image.naturalWidth, image.naturalHeight]))
+    .toEqual([30, 20])
+  expect(broken).toEqual([])
 })

@@ -25,7 +25,8 @@ export async function shrinkPhoto(file: Blob): Promise<Result<ShrunkPhoto, Photo
   const canvas = new OffscreenCanvas(atLeastOne(image.width * scale), atLeastOne(image.height * scale))
   canvas.getContext('2d')!.drawImage(image, 0, 0, canvas.width, canvas.height)
   image.close()
-  const painted = await canvas.convertToBlob({ type: 'image/jpeg', quality: QUALITY })
+  const painted = await canvas.convertToBlob({ type: 'image/jpeg', quality: QUALITY }).catch(() => null)
+  if (!painted) return fail({ kind: 'notAPicture' })
   return ok({ mediaType: 'image/jpeg', bytes: new Uint8Array(await painted.arrayBuffer()) })
 }
 

@@ -1,4 +1,6 @@
+import { letAsideGo } from '#data/damage.ts'
 import { Callout } from '#app/components/Callout.tsx'
+import { useSay } from '#app/components/undo.tsx'
 import { useLiveRows } from '#app/platform/liveRows.ts'
 import { useUnreadSettings } from '#app/platform/queries.ts'
 import { usePlatform } from '#app/platform/studio.tsx'
@@ -7,6 +9,12 @@ import { usePlatform } from '#app/platform/studio.tsx'
 export function SetAside() {
   const { db } = usePlatform()
   const unread = useUnreadSettings()
+  const say = useSay()
+  const fail = (problem: Error) => say(problem.message)
+  const letGo = async () => {
+    const { undo } = await letAsideGo(db)
+    say('What was set aside is gone.', () => void undo().catch(fail))
+  }
   const aside = useLiveRows(['aside'], () => db.aside.toArray()).data ?? []
   return (
     <div className="mb-5 flex flex-col gap-3 empty:hidden">
@@ -30,6 +38,9 @@ export function SetAside() {
             ))}
             {aside.length > MOST_SHOWN && <li>and {aside.length - MOST_SHOWN} more</li>}
           </ul>
+          <button className="button button-quiet mt-2" onClick={() => void letGo().catch(fail)}>
+            Let {aside.length === 1 ? 'it' : 'them'} go
+          </button>
         </Callout>
       )}
     </div>
