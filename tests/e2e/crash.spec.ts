@@ -90,7 +90,7 @@ test('a full device holds marks aside, says so, and stores them when there is ro
   await page.evaluate(() => void ((window as { full?: boolean }).full = true))
   await mark(page)
   await expect(page.locator('[data-step="ink.1"]')).toBeVisible()
-  await expect(page.getByText('1 marks are held aside')).toBeVisible()
+  await expect(page.getByText('One mark is held aside')).toBeVisible()
   await page.reload()
   await expect(page.locator('[data-step="ink.1"]')).toBeVisible()
   await expect(page.getByText('held aside')).toHaveCount(0)

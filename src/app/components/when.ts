@@ -2,6 +2,7 @@
 
 const CLOCK = new Intl.DateTimeFormat(undefined, { hour: '2-digit', minute: '2-digit' })
 const DAY = new Intl.DateTimeFormat(undefined, { weekday: 'short', day: 'numeric', month: 'short' })
+const MONTH_DAY = new Intl.DateTimeFormat(undefined, { day: 'numeric', month: 'short' })
 const DATE = new Intl.DateTimeFormat(undefined, { day: 'numeric', month: 'short', year: 'numeric' })
 
 /** "18:24" */
@@ -17,6 +18,14 @@ export function dayOf(atMs: number): string {
 /** "4 Dec 2026" */
 export function dateOf(atMs: number): string {
   return DATE.format(atMs)
+}
+
+/** "17 Dec" of this year, "17 Dec 2027" of another: a day as a calendar names it, such as 2026-12-17. */
+export function calendarDay(day: string, nowMs: number): string {
+  const atMs = new Date(`${day}T12:00:00`).getTime()
+  return new Date(nowMs).getFullYear() === new Date(atMs).getFullYear()
+    ? MONTH_DAY.format(atMs)
+    : dateOf(atMs)
 }
 
 /** "18:24" today, "Fri 4 Dec 18:24" on another day. */

@@ -1,5 +1,5 @@
 import { lazy, Suspense } from 'react'
-import { NavLink, Outlet, useLocation } from 'react-router'
+import { NavLink, Outlet, ScrollRestoration, useLocation } from 'react-router'
 import { BookOpen, CalendarClock, FlaskConical, FolderOpen, Hammer, Images, Library } from 'lucide-react'
 import { useInstrumentFeed, useKeeping } from '#app/platform/instruments.ts'
 import { useHasBatches } from '#app/platform/queries.ts'
@@ -49,13 +49,13 @@ export function Shell() {
         <p className="font-display hidden items-center gap-2 px-4 pt-5 pb-4 text-2xl font-bold md:flex">
           <img src="/mark.svg" alt="" className="size-8" /> Nublo
         </p>
-        <ul className="flex overflow-x-auto md:flex-col md:gap-1 md:px-2">
+        <ul className="grid grid-cols-7 md:flex md:flex-col md:gap-1 md:px-2">
           {PLACES.map(({ to, name, Icon }) => (
-            <li key={to} className="flex-1 md:flex-none">
+            <li key={to} className="min-w-0">
               <NavLink
                 to={to}
                 end={to === '/'}
-                className="aria-[current=page]:bg-sunken aria-[current=page]:border-press flex min-h-14 min-w-16 flex-col items-center justify-center gap-0.5 border-t-3 border-transparent px-1 text-xs no-underline aria-[current=page]:font-bold md:min-h-11 md:flex-row md:justify-start md:gap-3 md:rounded-lg md:border-t-0 md:border-l-3 md:px-3 md:text-base"
+                className="aria-[current=page]:bg-sunken aria-[current=page]:border-press flex min-h-14 flex-col items-center justify-center gap-0.5 border-t-3 border-transparent text-[0.6875rem] tracking-tight no-underline aria-[current=page]:font-bold md:min-h-11 md:flex-row md:justify-start md:gap-3 md:rounded-lg md:border-t-0 md:border-l-3 md:px-3 md:text-base"
               >
                 <Icon className="size-5 shrink-0" aria-hidden />
                 {name}
@@ -92,6 +92,8 @@ export function Shell() {
               To the bench; the pour runs on
             </NavLink>
           )}
+          {/* A place opens at its top, and is found again where it was left. */}
+          <ScrollRestoration />
           <Suspense fallback={<p className="p-6">Opening …</p>}>
             <Outlet />
           </Suspense>

@@ -88,7 +88,9 @@ function Marks({ story, units }: { story: BatchStory; units: UnitChoice }) {
       <Replay plan={plan} bands={bands} marks={marks} units={units} school={school} />
       <Weighed events={events} units={units} />
       <details className="mt-2" open={marks.length <= 24}>
-        <summary className="min-h-11 cursor-pointer content-center underline">{marks.length} marks</summary>
+        <summary className="min-h-11 cursor-pointer content-center underline">
+          {marks.length === 1 ? 'One mark' : `${marks.length} marks`}
+        </summary>
         <table className="w-full text-left text-sm">
           <thead className="text-ink-soft">
             <tr>

@@ -12,7 +12,7 @@ import { CountField } from '#app/components/CountField.tsx'
 import { MoldDrawing } from '#app/components/MoldDrawing.tsx'
 import { EmptyPlace, Place } from '#app/components/Place.tsx'
 import { useSay } from '#app/components/undo.tsx'
-import { localField } from '#app/components/when.ts'
+import { calendarDay, localField } from '#app/components/when.ts'
 import { useNowMs } from '#app/platform/clock.ts'
 import { orderedPieces, runsFor } from '#app/platform/orders.ts'
 import { useBriefs, useFreeBatches, useMolds, useOrders } from '#app/platform/queries.ts'
@@ -71,6 +71,7 @@ interface OrderCardProps {
 
 function OrderCard({ order, molds, edit }: OrderCardProps) {
   const { db } = usePlatform()
+  const nowMs = useNowMs(60_000)
   const say = useSay()
   const fail = (problem: Error) => say(problem.message)
   const made = useBriefs({ index: 'orderId', value: order.id }) ?? []
@@ -86,7 +87,9 @@ function OrderCard({ order, molds, edit }: OrderCardProps) {
     <li className="sheet" data-order={order.id}>
       <div className="flex flex-wrap items-baseline justify-between gap-2">
         <h2 className="text-xl">{order.name}</h2>
-        <p className="text-ink-soft">{order.dueOn ? `for ${order.dueOn}` : 'no day named'}</p>
+        <p className="text-ink-soft">
+          {order.dueOn ? `for ${calendarDay(order.dueOn, nowMs)}` : 'no day named'}
+        </p>
       </div>
       <ul className="my-3">
         {progress.map((line) => (

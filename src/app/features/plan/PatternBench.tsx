@@ -100,7 +100,7 @@ export function PatternBench({ draft, order, request, live, units, change }: Pat
           What the hand does
         </h2>
         <p className="text-ink-soft mb-3 text-sm">
-          In each of the {order.count} {order.count === 1 ? 'piece' : 'pieces'}
+          {order.count === 1 ? 'In the one piece' : `In each of the ${order.count} pieces`}
           {order.mold.cavities > 1 && ` (${order.mold.cavities} cavities a mold)`}. Whatever their order here:
           what is strewn and the inks first, then white, then the tool.{' '}
           {order.pattern ? 'Its own pattern.' : 'As usual; change anything and it is its own.'}

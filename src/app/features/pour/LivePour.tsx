@@ -61,8 +61,8 @@ export function LivePour({ story, pour, live, units }: LivePourProps) {
     >
       {story.heldAside > 0 && (
         <Callout gravity="stop" title="The device is full">
-          {story.heldAside} marks are held aside and will be stored when there is room. They are not lost;
-          free some space after the pour.
+          {story.heldAside === 1 ? 'One mark is' : `${story.heldAside} marks are`} held aside and will be
+          stored when there is room. Nothing is lost; free some space after the pour.
         </Callout>
       )}
       <FollowedBySimulation story={story} plan={plan} stopStirAtMs={pour.stopStirAtMs} done={pour.done} />

@@ -9,7 +9,7 @@ import { supplyUnit } from '#words/supply.ts'
 import { NumberField } from '#app/components/NumberField.tsx'
 import { minorPerUnit, printMoney } from '#app/components/money.ts'
 import { useSay } from '#app/components/undo.tsx'
-import { dateOf } from '#app/components/when.ts'
+import { calendarDay, dateOf } from '#app/components/when.ts'
 import { useNowMs } from '#app/platform/clock.ts'
 import { zoneOf } from '#app/platform/rackPlan.ts'
 import { useBatchName, useSettings, useUnits } from '#app/platform/queries.ts'
@@ -53,8 +53,8 @@ export function SupplyCard({ kept }: { kept: KeptSupply }) {
         {standing.priceMinor === null
           ? 'no price yet'
           : `${printMoney(standing.priceMinor * (pieces ? 1 : 100), currency)} for ${pieces ? 'each' : unit.print(100)}`}
-        {supply.bestBefore && `; best before ${supply.bestBefore}`}
-        {supply.openedOn && `; opened ${supply.openedOn}`}
+        {supply.bestBefore && `; best before ${calendarDay(supply.bestBefore, nowMs)}`}
+        {supply.openedOn && `; opened ${calendarDay(supply.openedOn, nowMs)}`}
       </p>
       <div className="mt-2 flex flex-wrap gap-2">
         {(Object.keys(ENTRY_WORDS) as Entering[]).map((kind) => (
