@@ -4,7 +4,7 @@ import type { BackupFolder, StudioDatabase } from '#data/database.ts'
 import { stored } from '#data/storageError.ts'
 import { noteBackup, readKnown } from './backup.ts'
 import { useLiveRows } from './liveRows.ts'
-import { useOpenStories } from './queries.ts'
+import { useOpenStories } from './stories.ts'
 import { usePlatform } from './studio.tsx'
 
 /** So many files of the studio's own are left in the folder. */

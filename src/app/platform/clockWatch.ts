@@ -1,6 +1,6 @@
 import { useEffect, useRef, useState } from 'react'
 import { isLive } from '#core/runsheet/index.ts'
-import { useOpenStories } from './queries.ts'
+import { useOpenStories } from './stories.ts'
 import { spoolMark } from './spool.ts'
 import { usePlatform } from './studio.tsx'
 

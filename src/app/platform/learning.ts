@@ -14,7 +14,7 @@ import { readPart } from '#data/register.ts'
 import type { LearningSubject } from '#data/learningCommands.ts'
 import type { Learning } from '#schema/studio.ts'
 import { useLiveRows } from './liveRows.ts'
-import { storiesOf, type BatchStory } from './queries.ts'
+import { storiesOf, type BatchStory } from './stories.ts'
 import { usePlatform } from './studio.tsx'
 
 /** A poured batch with what it teaches. */

@@ -3,7 +3,7 @@ import { useQueryClient } from '@tanstack/react-query'
 import { putBackRun, wasCleared, type BatchProblem } from '#data/batchCommands.ts'
 import type { PourEvent } from '#core/runsheet/index.ts'
 import type { Result } from '#core/units/index.ts'
-import { useStory } from './queries.ts'
+import { useStory } from './stories.ts'
 import { emptySpool, spooledMarks, spoolMark } from './spool.ts'
 import { usePlatform } from './studio.tsx'
 

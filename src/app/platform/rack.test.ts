@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals'
 import { bloomRequest } from '../../../tests/support/request.ts'
 import { T0 } from '../../../tests/support/studio.ts'
 import { planLive } from '#core/plan/index.ts'
-import type { BatchStory } from './queries.ts'
+import type { BatchStory } from './stories.ts'
 import { rackEntries, type RunningBatch } from './rack.ts'
 
 const request = bloomRequest({ back: { when: 'footprint', depthMm: 2, colour: null } }, 2)

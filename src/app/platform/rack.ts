@@ -3,7 +3,8 @@ import type { BatchPlan, LivePlan } from '#core/plan/index.ts'
 import { stillWaiting } from '#core/rack/index.ts'
 import { stepAtHand, type RunStep } from '#core/runsheet/index.ts'
 import { useNowMs } from './clock.ts'
-import { livePlanQuery, stillFullMin, useOpenStories, type BatchStory } from './queries.ts'
+import { livePlanQuery, stillFullMin } from './queries.ts'
+import { useOpenStories, type BatchStory } from './stories.ts'
 import { usePlatform } from './studio.tsx'
 
 /** A batch whose clock has started, with its plan as it stands after what was really done. */

@@ -13,14 +13,8 @@ import { TECHNIQUES, withAfter } from '#core/technique/index.ts'
 import type { StudioDatabase } from '#data/database.ts'
 import type { Settings } from '#schema/studio.ts'
 import { useNowMs } from './clock.ts'
-import {
-  livePlanQuery,
-  NOT_POURED,
-  useMolds,
-  useOpenStories,
-  useSettings,
-  type BatchStory,
-} from './queries.ts'
+import { livePlanQuery, NOT_POURED, useMolds, useSettings } from './queries.ts'
+import { useOpenStories, type BatchStory } from './stories.ts'
 import { usePlatform } from './studio.tsx'
 
 const DAYS = 21

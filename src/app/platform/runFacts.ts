@@ -1,6 +1,7 @@
 import type { CauseId, Piece, RunFacts } from '#core/journal/index.ts'
 import { changedFor, factsOf, type BatchPlan } from '#core/plan/index.ts'
-import { useRunAsPoured, type BatchStory } from './queries.ts'
+import { useRunAsPoured } from './queries.ts'
+import type { BatchStory } from './stories.ts'
 
 /** What a run shows of a piece; null where it was not poured. */
 export function factsOfPiece(

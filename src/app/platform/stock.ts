@@ -10,7 +10,7 @@ import {
 import type { Mold } from '#core/mold/index.ts'
 import type { Settings } from '#schema/studio.ts'
 import { useLiveRows } from './liveRows.ts'
-import { useBriefs } from './queries.ts'
+import { useBriefs } from './stories.ts'
 import { usePlatform } from './studio.tsx'
 
 /** A supply with its book. */

@@ -1,7 +1,7 @@
 import { Link, useParams } from 'react-router'
 import { NoSuchBatch } from '#app/components/NoSuchBatch.tsx'
 import { Place } from '#app/components/Place.tsx'
-import { useStory, type BatchStory } from '#app/platform/queries.ts'
+import { useStory, type BatchStory } from '#app/platform/stories.ts'
 import { useRunFacts } from '#app/platform/runFacts.ts'
 import { CardTest } from './CardTest.tsx'
 import { Finishing } from './Finishing.tsx'

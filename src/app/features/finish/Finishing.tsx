@@ -4,7 +4,7 @@ import { CAUTIONS, DEFERRAL, rackCautions } from '#core/safety/index.ts'
 import { setAfter } from '#data/batchCommands.ts'
 import { AfterChoices } from '#app/components/AfterChoices.tsx'
 import { useSay } from '#app/components/undo.tsx'
-import type { BatchStory } from '#app/platform/queries.ts'
+import type { BatchStory } from '#app/platform/stories.ts'
 import { usePlatform } from '#app/platform/studio.tsx'
 
 /** A piece that is out of its mold is no longer draped. */

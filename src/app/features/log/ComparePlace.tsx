@@ -7,14 +7,8 @@ import { FacePicture } from '#app/components/FacePicture.tsx'
 import { pourSpan, stripNotches } from '#app/components/notches.ts'
 import { EmptyPlace, Place } from '#app/components/Place.tsx'
 import { Strip } from '#app/components/Strip.tsx'
-import {
-  usePhotos,
-  useRunsAsPoured,
-  useSettings,
-  useStoriesOfPieces,
-  useUnits,
-  type BatchStory,
-} from '#app/platform/queries.ts'
+import { usePhotos, useRunsAsPoured, useSettings, useUnits } from '#app/platform/queries.ts'
+import { useStoriesOfPieces, type BatchStory } from '#app/platform/stories.ts'
 import { factsOfPiece } from '#app/platform/runFacts.ts'
 
 interface Chosen {

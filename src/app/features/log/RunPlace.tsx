@@ -11,15 +11,8 @@ import { Place } from '#app/components/Place.tsx'
 import { dateOf } from '#app/components/when.ts'
 import { markWords } from './markWords.ts'
 import { Replay } from './Replay.tsx'
-import {
-  usePhotos,
-  usePlan,
-  useRunAsPoured,
-  useSettings,
-  useStory,
-  useUnits,
-  type BatchStory,
-} from '#app/platform/queries.ts'
+import { usePhotos, usePlan, useRunAsPoured, useSettings, useUnits } from '#app/platform/queries.ts'
+import { useStory, type BatchStory } from '#app/platform/stories.ts'
 import { useRunFacts } from '#app/platform/runFacts.ts'
 
 /** One batch as it was poured: its marks on the strip, its figures, its pieces. */

@@ -8,7 +8,8 @@ import {
 } from '#core/journal/index.ts'
 import { CAUSE_WORDS } from '#words/diagnosis.ts'
 import { wordShareOfCause, wordSides } from '#words/outcomes.ts'
-import { LATEST_RUNS, useRunsAsPoured, useStoriesIn } from '#app/platform/queries.ts'
+import { useRunsAsPoured } from '#app/platform/queries.ts'
+import { LATEST_RUNS, useStoriesIn } from '#app/platform/stories.ts'
 import { factsOfPiece } from '#app/platform/runFacts.ts'
 
 const DotChart = lazy(() => import('#app/components/DotChart.tsx'))

@@ -3,7 +3,8 @@ import { trialResult, type TrialResult } from '#core/plan/index.ts'
 import { wordTrial } from '#words/compare.ts'
 import { EmptyPlace, Place } from '#app/components/Place.tsx'
 import { Varied } from '#app/components/Varied.tsx'
-import { useStories, useStoriesIn, useUnits, type BatchStory } from '#app/platform/queries.ts'
+import { useUnits } from '#app/platform/queries.ts'
+import { useStories, useStoriesIn, type BatchStory } from '#app/platform/stories.ts'
 
 /** Declared experiments: what was varied, what was kept, and how both sides came out. */
 export function TrialsPlace() {

@@ -15,7 +15,8 @@ import { useSay } from '#app/components/undo.tsx'
 import { calendarDay, localField } from '#app/components/when.ts'
 import { useNowMs } from '#app/platform/clock.ts'
 import { orderedPieces, runsFor } from '#app/platform/orders.ts'
-import { useBriefs, useFreeBatches, useMolds, useOrders } from '#app/platform/queries.ts'
+import { useMolds, useOrders } from '#app/platform/queries.ts'
+import { useBriefs, useFreeBatches } from '#app/platform/stories.ts'
 import { usePlatform } from '#app/platform/studio.tsx'
 
 /** Sets and commissions: what was asked for, what is good, what is still missing. */

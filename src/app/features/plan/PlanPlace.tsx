@@ -18,10 +18,9 @@ import {
   usePlannedBands,
   useResins,
   useSettings,
-  useBriefs,
-  useStory,
   useUnits,
 } from '#app/platform/queries.ts'
+import { useBriefs, useStory } from '#app/platform/stories.ts'
 import { useTaught } from '#app/platform/learning.ts'
 import { checkDraft, dropDraft, keepDraft, keptDraft, newDraft, type ShelfStock } from './draft.ts'
 import { draftFor, openedAgain } from './firstDraft.ts'

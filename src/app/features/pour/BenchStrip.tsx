@@ -8,7 +8,8 @@ import { useSay } from '#app/components/undo.tsx'
 import { useNowMs } from '#app/platform/clock.ts'
 import { instrumentOf, useBenchLink, useKeeper, type BenchLink } from '#app/platform/instruments.ts'
 import { useRecord } from '#app/platform/marks.ts'
-import { useSettings, type BatchStory } from '#app/platform/queries.ts'
+import { useSettings } from '#app/platform/queries.ts'
+import type { BatchStory } from '#app/platform/stories.ts'
 import { usePlatform } from '#app/platform/studio.tsx'
 
 interface BenchStripProps {

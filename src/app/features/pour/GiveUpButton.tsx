@@ -1,7 +1,7 @@
 import { CircleSlash } from 'lucide-react'
 import { useSay } from '#app/components/undo.tsx'
 import { useRecord } from '#app/platform/marks.ts'
-import type { BatchStory } from '#app/platform/queries.ts'
+import type { BatchStory } from '#app/platform/stories.ts'
 
 /** Ends a pour that went wrong; what was marked stays in the record, and it can be taken back. */
 export function GiveUpButton({ story }: { story: BatchStory }) {

@@ -4,7 +4,8 @@ import { printClock } from '#core/units/index.ts'
 import { pourSpan, stripNotches } from '#app/components/notches.ts'
 import { Strip } from '#app/components/Strip.tsx'
 import { useNowMs } from '#app/platform/clock.ts'
-import { useOpenStories, useUnits } from '#app/platform/queries.ts'
+import { useUnits } from '#app/platform/queries.ts'
+import { useOpenStories } from '#app/platform/stories.ts'
 import { useRunningBatches, type RunningBatch } from '#app/platform/rack.ts'
 
 /** A live pour never hides: its step and countdown stand above every other place. */

@@ -3,7 +3,7 @@ import { NotebookPen } from 'lucide-react'
 import { Dialog } from 'radix-ui'
 import { useSay } from '#app/components/undo.tsx'
 import { useRecord } from '#app/platform/marks.ts'
-import type { BatchStory } from '#app/platform/queries.ts'
+import type { BatchStory } from '#app/platform/stories.ts'
 import { useKey } from './useKey.ts'
 
 /** Said at one tap; anything else is typed. */

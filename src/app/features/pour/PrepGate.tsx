@@ -10,7 +10,7 @@ import { Callout } from '#app/components/Callout.tsx'
 import { Place } from '#app/components/Place.tsx'
 import { useSay } from '#app/components/undo.tsx'
 import { useRecord } from '#app/platform/marks.ts'
-import type { BatchStory } from '#app/platform/queries.ts'
+import type { BatchStory } from '#app/platform/stories.ts'
 import { keepTicks, keptTicks, type Ticks } from './ticks.ts'
 
 interface PrepGateProps {

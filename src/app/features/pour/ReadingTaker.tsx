@@ -8,7 +8,7 @@ import { SIGN_WORDS, THERMOMETER_WORDS } from '#words/readings.ts'
 import { QuantityField } from '#app/components/QuantityField.tsx'
 import { useSay } from '#app/components/undo.tsx'
 import { useRecord } from '#app/platform/marks.ts'
-import type { BatchStory } from '#app/platform/queries.ts'
+import type { BatchStory } from '#app/platform/stories.ts'
 import { useKey } from './useKey.ts'
 
 const THERMOMETERS: readonly Thermometer[] = ['probe', 'infrared', 'hand']

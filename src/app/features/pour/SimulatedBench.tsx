@@ -2,7 +2,8 @@ import { useEffect } from 'react'
 import type { BatchPlan } from '#core/plan/index.ts'
 import { SIMULATED_FEED, tellBench, useKeeper } from '#app/platform/instruments.ts'
 import { useNowMs } from '#app/platform/clock.ts'
-import { useSettings, type BatchStory } from '#app/platform/queries.ts'
+import { useSettings } from '#app/platform/queries.ts'
+import type { BatchStory } from '#app/platform/stories.ts'
 
 interface FollowedProps {
   readonly story: BatchStory

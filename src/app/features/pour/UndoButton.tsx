@@ -2,7 +2,7 @@ import { Undo2 } from 'lucide-react'
 import { undoable } from '#core/runsheet/index.ts'
 import { useSay } from '#app/components/undo.tsx'
 import { useRecord } from '#app/platform/marks.ts'
-import type { BatchStory } from '#app/platform/queries.ts'
+import type { BatchStory } from '#app/platform/stories.ts'
 
 /** Takes back the last mark; the mark stays in the record as taken back. */
 export function UndoButton({ story, label = 'Undo' }: { story: BatchStory; label?: string }) {

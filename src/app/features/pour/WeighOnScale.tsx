@@ -7,7 +7,8 @@ import { useSay } from '#app/components/undo.tsx'
 import { useNowMs } from '#app/platform/clock.ts'
 import { instrumentOf, SIMULATED_FEED, tellBench, useBenchLink } from '#app/platform/instruments.ts'
 import { useRecord } from '#app/platform/marks.ts'
-import { useSettings, type BatchStory } from '#app/platform/queries.ts'
+import { useSettings } from '#app/platform/queries.ts'
+import type { BatchStory } from '#app/platform/stories.ts'
 
 interface WeighOnScaleProps {
   readonly story: BatchStory

@@ -2,7 +2,8 @@ import { measuredHands } from '#core/journal/index.ts'
 import type { Hands } from '#core/batch/index.ts'
 import { printQuantity } from '#core/units/index.ts'
 import type { Settings } from '#schema/studio.ts'
-import { LATEST_RUNS, useStoriesIn, useUnits } from '#app/platform/queries.ts'
+import { useUnits } from '#app/platform/queries.ts'
+import { LATEST_RUNS, useStoriesIn } from '#app/platform/stories.ts'
 
 interface MeasuredHandsProps {
   readonly settings: Settings
