@@ -38,6 +38,7 @@ test('backups go into a chosen folder by themselves, once a day when something i
   const told = page.locator('[data-backup-folder]')
   await expect(told).toContainText('the folder Resin backups')
   await expect(told).toContainText(/The last one 17:3\d/)
+  await expect(page.locator('[data-on-this-device]')).toContainText(/Last backed up 17:3\d\./)
   expect(await filesIn(page)).toEqual({ [nameOn(0)]: 'PK' })
 
   // A day without anything new needs no file.

@@ -12,6 +12,7 @@ const KILLS = Number(process.env['KILLS'] ?? 4)
 const SEED = Number(process.env['SEED'] ?? 7)
 const DEMO = `http://127.0.0.1:${DEMO_PORT}`
 const POUR = 'demo-8'
+const TOLD_EVERY = 20
 
 test.afterEach(killAll)
 test.setTimeout(60_000 + KILLS * 60_000)
@@ -58,23 +59,27 @@ async function tapOn(page: Page, tell: (answered: number) => void): Promise<numb
   let answered = 0
   try {
     for (;;) {
-      await page.waitForFunction(
-        () => document.querySelector('[data-step] button[data-fresh="false"]'),
-        null,
-        {
-          polling: 20,
+      // A pour that is over can only be taken back.
+      const at = await page.waitForFunction(
+        () => {
+          const step = document.querySelector('[data-step]')
+          if (step?.querySelector('button[data-fresh="false"]')) return step.getAttribute('data-step')
+          return !step && document.body.innerText.includes('The pour is done') ? 'over' : null
         },
+        null,
+        { polling: 20, timeout: 20_000 },
       )
-      const before = await page.locator('[data-step]').getAttribute('data-step')
-      const back = answered % 3 === 2
+      const before = await at.jsonValue()
+      const back = before === 'over' || answered % 3 === 2
       await page.evaluate((undo) => {
-        const buttons = [...document.querySelectorAll<HTMLElement>('[data-step] button')]
-        const undoing = buttons.find((each) => each.textContent?.trim() === 'Undo')
+        const undoing = [...document.querySelectorAll('button')].find(
+          (each) => each.textContent?.trim() === 'Undo',
+        )
         const marking = document.querySelector<HTMLElement>('[data-step] button[data-fresh="false"]')
         ;(undo ? undoing : marking)?.click()
       }, back)
       await page.waitForFunction(
-        (key) => document.querySelector('[data-step]')?.getAttribute('data-step') !== key,
+        (key) => (document.querySelector('[data-step]')?.getAttribute('data-step') ?? 'over') !== key,
         before,
         { timeout: 3000, polling: 20 },
       )
@@ -89,7 +94,7 @@ async function tapOn(page: Page, tell: (answered: number) => void): Promise<numb
 
 async function beginPour(page: Page): Promise<boolean> {
   await page.goto(`${DEMO}/pour/${POUR}`)
-  const live = page.locator('[data-step]')
+  const live = page.locator('[data-step]').or(page.getByRole('heading', { name: 'The pour is done' }))
   const gate = page.getByRole('heading', { level: 1, name: 'Before the clock' })
   await expect(live.or(gate).or(page.getByText('There is no such batch')).first()).toBeVisible()
   if (await gate.isVisible()) {
@@ -176,6 +181,7 @@ test(`a browser killed ${KILLS} times loses no answered mark and leaves no half 
     await browser.kill()
     answered = await ended
     counts[what] = (counts[what] ?? 0) + 1
+    if ((no + 1) % TOLD_EVERY === 0) console.log(`${no + 1} of ${KILLS} kills: ${JSON.stringify(counts)}`)
     browser = await startBrowser(profile)
     await opened(browser.page)
     const after = await dump(browser.page)

@@ -1,5 +1,4 @@
-import { useCallback } from 'react'
-import { useQuery, useQueryClient } from '@tanstack/react-query'
+import { useSyncExternalStore } from 'react'
 import type { StudioDatabase } from '#data/database.ts'
 import { useLiveRows } from './liveRows.ts'
 import { usePlatform } from './studio.tsx'
@@ -23,13 +22,51 @@ export interface Known {
   readonly later: LastBackup
 }
 
+let kept: { readonly text: string; readonly known: Known } | null = null
+
+/** What is known of backups here; the same object until something is noted. */
 export function readKnown(): Known {
+  const text = keptText()
+  if (kept?.text !== text) kept = { text, known: knownIn(text) }
+  return kept.known
+}
+
+function keptText(): string {
   try {
-    const known = JSON.parse(localStorage.getItem(KEY) ?? '{}') as Partial<Known>
+    return localStorage.getItem(KEY) ?? '{}'
+  } catch {
+    return '{}'
+  }
+}
+
+function knownIn(text: string): Known {
+  try {
+    const known = JSON.parse(text) as Partial<Known>
     return { backup: known.backup ?? NEVER, later: known.later ?? NEVER }
   } catch {
     return { backup: NEVER, later: NEVER }
   }
+}
+
+const watchers = new Set<() => void>()
+
+/** Tells of every note, of other tabs too. */
+function watch(told: () => void): () => void {
+  watchers.add(told)
+  addEventListener('storage', told)
+  return () => {
+    watchers.delete(told)
+    removeEventListener('storage', told)
+  }
+}
+
+function keep(known: Known): void {
+  try {
+    localStorage.setItem(KEY, JSON.stringify(known))
+  } catch {
+    // Asked once more next time.
+  }
+  for (const told of watchers) told()
 }
 
 /** Whether a backup is due: enough is new since the last one, and since it was last put off. */
@@ -42,22 +79,12 @@ export function isBackupDue({ backup, later }: Known, pieces: number, nowMs: num
 
 /** The demo's pieces are nobody's work: they ask for no backup. */
 export function noteFurnished(pieces: number, nowMs: number): void {
-  try {
-    localStorage.setItem(KEY, JSON.stringify({ backup: NEVER, later: { atMs: nowMs, pieces } }))
-  } catch {
-    // Then it is asked for once.
-  }
+  keep({ backup: NEVER, later: { atMs: nowMs, pieces } })
 }
 
 /** Notes down that a backup was made, or put off, with so many pieces written down by then. */
-export function noteBackup(what: keyof Known, pieces: number, nowMs: number): Known {
-  const next = { ...readKnown(), [what]: { atMs: nowMs, pieces } }
-  try {
-    localStorage.setItem(KEY, JSON.stringify(next))
-  } catch {
-    // Asked once more next time.
-  }
-  return next
+export function noteBackup(what: keyof Known, pieces: number, nowMs: number): void {
+  keep({ ...readKnown(), [what]: { atMs: nowMs, pieces } })
 }
 
 export interface Backup {
@@ -73,20 +100,9 @@ export interface Backup {
 /** What is known of backups here, and what notes one down. */
 export function useBackup(): Backup {
   const { db, nowMs } = usePlatform()
-  const client = useQueryClient()
-  const known = useQuery({
-    queryKey: ['backup'],
-    queryFn: readKnown,
-    initialData: readKnown,
-    staleTime: Infinity,
-  }).data
+  const known = useSyncExternalStore(watch, readKnown)
   const pieces = useLiveRows(['finished pieces'], () => finishedPieces(db)).data ?? 0
-  const note = useCallback(
-    (what: keyof Known) => {
-      client.setQueryData(['backup'], noteBackup(what, pieces, nowMs()))
-    },
-    [client, nowMs, pieces],
-  )
+  const note = (what: keyof Known) => noteBackup(what, pieces, nowMs())
   return {
     lastAtMs: known.backup.atMs || null,
     fresh: Math.max(0, pieces - known.backup.pieces),

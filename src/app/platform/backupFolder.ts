@@ -39,8 +39,10 @@ export async function chooseFolder(db: StudioDatabase, nowMs: number): Promise<b
     id: 'nublo-backups',
   }).catch(() => null)
   if (!handle) return false
-  await stored(() => db.folders.put({ id: 'backups', handle, lastAtMs: null, trouble: null }))
-  await backUpInto(db, handle, nowMs)
+  await oneAtATime(async () => {
+    await stored(() => db.folders.put({ id: 'backups', handle, lastAtMs: null, trouble: null }))
+    await backUpInto(db, handle, nowMs)
+  })
   return true
 }
 
@@ -54,8 +56,15 @@ export async function backUpNow(db: StudioDatabase, nowMs: number): Promise<void
   const folder = await db.folders.get('backups')
   if (!folder) return
   const granted = await (folder.handle as Granting).requestPermission({ mode: 'readwrite' })
-  if (granted === 'granted') await backUpInto(db, folder.handle, nowMs)
+  if (granted === 'granted') await oneAtATime(() => backUpInto(db, folder.handle, nowMs))
   else await db.folders.update('backups', { trouble: 'notAllowed' })
+}
+
+const LOCK = 'nublo-backup'
+
+/** No two tabs, and no two buttons, write the same file at once. */
+function oneAtATime(job: () => Promise<void>): Promise<void> {
+  return navigator.locks.request(LOCK, job)
 }
 
 /** One file a day, written beside and put in place as a whole; the oldest of the studio's own go. */
@@ -110,7 +119,7 @@ export function useFolderBackups(): void {
     if (pouring) return
     const look = () =>
       void navigator.locks
-        .request('nublo-backup', { ifAvailable: true }, async (lock) => {
+        .request(LOCK, { ifAvailable: true }, async (lock) => {
           if (lock && (await isDue(db, nowMs()))) await backUpIntoAllowed(db, nowMs())
         })
         .catch(() => undefined)
