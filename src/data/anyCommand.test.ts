@@ -129,7 +129,7 @@ const COMMANDS: readonly Command[] = [
 ]
 
 const given = fc.record({ what: fc.nat(COMMANDS.length - 1), id, n: figure, name })
-const [SEQUENCES, LENGTH] = process.env['LONG'] ? [400, 60] : [50, 40]
+const [SEQUENCES, LENGTH] = process.env['LONG'] ? [400, 60] : [40, 40]
 
 describe('whatever is done to a studio', () => {
   test('a refusal leaves all as it was, and all that is stored is exported, comes back, and is the same', async () => {
@@ -150,7 +150,6 @@ describe('whatever is done to a studio', () => {
             expect(await readStudio(db)).toEqual(before)
           }
           if (each.n % 3 === 0) await writeRegister(db)
-          if (no % 8 === 0) await expectTrueRegister(db)
         }
         await expectTrueRegister(db)
         const studio = await readStudio(db)

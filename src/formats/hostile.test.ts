@@ -16,7 +16,7 @@ import { readStudioZip, writeStudioZip } from './studioZip.ts'
 import { guessMatching, moldsOfTable, readTable, suppliesOfTable } from './tableImport.ts'
 
 /** So many changed files of each kind; 2,000 with LONG=1 (docs/reliability.md). */
-const COUNT = process.env['LONG'] ? 2000 : 100
+const COUNT = process.env['LONG'] ? 2000 : 60
 
 const studio = smallStudio({
   photos: [{ id: 'p1', pieceId: 'b1-1', side: 'front', mediaType: 'image/png', bytes: PNG }],
