@@ -123,8 +123,10 @@ test('a run can be played again on the strip in the log', async ({ page }) => {
   await expect(replay).toContainText('by probe')
   await replay.getByRole('button', { name: 'Play the run again' }).click()
   await page.clock.runFor(5000)
-  await expect(replay).toContainText('30 min:')
   await replay.getByRole('button', { name: 'Hold' }).click()
+  // Five seconds are fifteen minutes; a slow machine lets some more pass before it holds.
+  const minute = replay.getByRole('slider', { name: 'Minute of the run' })
+  expect(Number(await minute.inputValue())).toBeGreaterThanOrEqual(30)
   await page.getByText(/\d+ marks/).click()
   await expect(page.getByRole('cell', { name: /Read: .* by probe/ }).first()).toBeVisible()
 })

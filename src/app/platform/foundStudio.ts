@@ -38,12 +38,27 @@ export async function findStudio(
 ): Promise<Result<FoundStudio, FoundProblem> | null> {
   const { lab, end } = startFoundStudio()
   const stopped = new Promise<null>((resolve) => signal.addEventListener('abort', () => resolve(null)))
+  // Whoever leaves the place while a studio is taken in finds it taken in: the worker ends with its last job.
+  let doing = 0
+  let over = false
+  const done = async <Value>(job: Promise<Value>): Promise<Value> => {
+    doing += 1
+    try {
+      return await job
+    } finally {
+      doing -= 1
+      if (over && doing === 0) end()
+    }
+  }
   const found = (counts: StudioCounts): FoundStudio => ({
     counts,
-    compare: () => lab.compare(db.name),
-    merge: (step, choices) => lab.merge(db.name, step, choices),
-    replace: (step) => lab.replace(db.name, step),
-    letGo: end,
+    compare: () => done(lab.compare(db.name)),
+    merge: (step, choices) => done(lab.merge(db.name, step, choices)),
+    replace: (step) => done(lab.replace(db.name, step)),
+    letGo: () => {
+      over = true
+      if (doing === 0) end()
+    },
   })
   const read = await Promise.race([lab.read(file, proxy(onRead)), stopped]).catch((problem: unknown) => {
     end()
