@@ -4,7 +4,7 @@ import { issueLines } from '#schema/issues.ts'
 import { ROW_SCHEMAS, type TableName } from '#schema/studio.ts'
 import { readSettings } from '#schema/usualSettings.ts'
 import type { AsideRow, StudioDatabase } from './database.ts'
-import { forgetRegister } from './register.ts'
+import { leaveBrokenStale } from './register.ts'
 import { stored } from './storageError.ts'
 
 interface Split {
@@ -72,7 +72,7 @@ export function setDamagedAside(db: StudioDatabase): Promise<readonly Omit<Aside
       const lost = found.find(({ table }) => table === 'settings')
       if (lost) await db.settings.put({ ...readSettings(lost.row).settings, id: 'studio' })
       await db.aside.bulkAdd(found as never[])
-      await forgetRegister(db)
+      await leaveBrokenStale(db)
       return found
     }),
   )

@@ -142,8 +142,15 @@ async function writeStale(db: StudioDatabase, onLeft: (left: number) => void): P
   }
 }
 
-/** Leaves every brief to be made anew, where what lies under them may have changed or one of them cannot be read. */
-export async function forgetRegister(db: StudioDatabase): Promise<void> {
+/** Leaves the briefs that are none to be made anew. What their runs lost is seen where it is taken out: no other brief goes, for lists would be empty until it is back. */
+export async function leaveBrokenStale(db: StudioDatabase): Promise<void> {
+  const rows = await db.briefs.toArray()
+  const broken = rows.filter((row) => !('stale' in row) && !Array.isArray(row.pieces))
+  await db.briefs.bulkPut(broken.map(({ id }) => ({ id, stale: 1 })))
+}
+
+/** Leaves every brief to be made anew. */
+async function forgetRegister(db: StudioDatabase): Promise<void> {
   const ids = await db.batches.toCollection().primaryKeys()
   await db.briefs.clear()
   await db.briefs.bulkPut(ids.map((id) => ({ id, stale: 1 })))
