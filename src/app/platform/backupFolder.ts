@@ -74,9 +74,27 @@ async function backUpInto(
   nowMs: number,
 ): Promise<void> {
   try {
-    const { giveStudioZip, studioFileName } = await import('./studioZip.ts')
-    const file = await folder.getFileHandle(studioFileName(nowMs), { create: true })
-    const writing = await file.createWritable()
+    await writeFile(db, folder, nowMs)
+    await keepFew(folder as Granting)
+  } catch (problem) {
+    await db.folders.update('backups', { trouble: 'notWritten' })
+    throw problem
+  }
+  await db.folders.update('backups', { lastAtMs: nowMs, trouble: null })
+  noteBackup('backup', await db.pieces.where('outcome.recordedAtMs').aboveOrEqual(0).count(), nowMs)
+}
+
+/** The day's file; where it cannot be written the one before stays, and none is left that is empty. */
+async function writeFile(
+  db: StudioDatabase,
+  folder: FileSystemDirectoryHandle,
+  nowMs: number,
+): Promise<void> {
+  const { giveStudioZip, studioFileName } = await import('./studioZip.ts')
+  const name = studioFileName(nowMs)
+  const file = await folder.getFileHandle(name, { create: true })
+  const writing = await file.createWritable()
+  try {
     let written: Promise<unknown> = Promise.resolve()
     await giveStudioZip(db, {
       nowMs,
@@ -86,13 +104,11 @@ async function backUpInto(
     })
     await written
     await writing.close()
-    await keepFew(folder as Granting)
   } catch (problem) {
-    await db.folders.update('backups', { trouble: 'notWritten' })
+    await writing.abort().catch(() => undefined)
+    if ((await file.getFile()).size === 0) await folder.removeEntry(name)
     throw problem
   }
-  await db.folders.update('backups', { lastAtMs: nowMs, trouble: null })
-  noteBackup('backup', await db.pieces.where('outcome.recordedAtMs').aboveOrEqual(0).count(), nowMs)
 }
 
 async function keepFew(folder: Granting): Promise<void> {

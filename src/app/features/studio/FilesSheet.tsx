@@ -36,13 +36,22 @@ export function FilesSheet() {
   const say = useSay()
   const [found, setFound] = useState<Found | null>(null)
   const held = useRef<Found | null>(null)
+  const gone = useRef(false)
   /** The one that was found before goes with its worker. */
   const hold = (next: Found | null) => {
+    // Read to its end after the place was left.
+    if (gone.current) return next?.letGo()
     if (held.current !== next) held.current?.letGo()
     held.current = next
     setFound(next)
   }
-  useEffect(() => () => held.current?.letGo(), [])
+  useEffect(() => {
+    gone.current = false
+    return () => {
+      gone.current = true
+      held.current?.letGo()
+    }
+  }, [])
   const [trouble, setTrouble] = useState<Trouble | null>(null)
   const [reading, setReading] = useState<{ readonly stop: AbortController } | null>(null)
   const [progress, setProgress] = useState<string | null>(null)
