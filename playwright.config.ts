@@ -25,6 +25,9 @@ export default defineConfig({
     viewport: { width: 1280, height: 800 },
     locale: 'en-GB',
     timezoneId: 'Europe/Berlin',
+    // Only the journeys of the installed app fill its cache; every other one would fill it anew.
+    serviceWorkers: 'block',
+    contextOptions: { reducedMotion: 'reduce' },
     launchOptions: {
       executablePath: '/usr/bin/chromium',
       args: [

@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test'
-import { BEGIN, openStudio, wait } from './bench.ts'
+import { BEGIN, go, openStudio, wait } from './bench.ts'
 
 /** A folder of this origin's own stands in for one on the disk: nobody can click the browser's own dialog. */
 async function standInFolder(page: Page): Promise<void> {
@@ -32,8 +32,7 @@ test('backups go into a chosen folder by themselves, once a day when something i
   page,
 }) => {
   await standInFolder(page)
-  await openStudio(page)
-  await page.goto('/studio')
+  await openStudio(page, '/studio')
   await page.getByRole('button', { name: 'Keep backups in a folder' }).click()
   const told = page.locator('[data-backup-folder]')
   await expect(told).toContainText('the folder Resin backups')
@@ -43,7 +42,7 @@ test('backups go into a chosen folder by themselves, once a day when something i
 
   // A day without anything new needs no file.
   await wait(page, 25 * 60)
-  await page.goto('/plan')
+  await go(page, '/plan')
   await expect(page.locator('[data-worksheet]')).toBeVisible()
   expect(Object.keys(await filesIn(page))).toEqual([nameOn(0)])
   await page.getByRole('button', { name: 'Keep for later' }).click()
@@ -52,7 +51,7 @@ test('backups go into a chosen folder by themselves, once a day when something i
   await expect.poll(async () => Object.keys(await filesIn(page)).sort()).toEqual([nameOn(0), nameOn(1)])
 
   // What is in the folder is a studio.
-  await page.goto('/studio')
+  await go(page, '/studio')
   const bytes = await page.evaluate(async (name) => {
     const folder = await (await navigator.storage.getDirectory()).getDirectoryHandle('Resin backups')
     return [...new Uint8Array(await (await (await folder.getFileHandle(name)).getFile()).arrayBuffer())]
@@ -67,8 +66,7 @@ test('backups go into a chosen folder by themselves, once a day when something i
 
 test('a folder that cannot be written to says so, and the studio goes on', async ({ page }) => {
   await standInFolder(page)
-  await openStudio(page)
-  await page.goto('/studio')
+  await openStudio(page, '/studio')
   await page.getByRole('button', { name: 'Keep backups in a folder' }).click()
   const told = page.locator('[data-backup-folder]')
   await expect(told).toContainText('The last one')

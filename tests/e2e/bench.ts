@@ -4,11 +4,26 @@ import { EMPTY_PORT } from '../../playwright.config.ts'
 export const EMPTY = `http://127.0.0.1:${EMPTY_PORT}`
 export const BEGIN = new Date('2026-11-21T17:30:00+01:00')
 
-/** Opens a studio at a known hour; its clock can be moved. */
-export async function openStudio(page: Page, base = ''): Promise<void> {
+/** Opens a studio at a known hour, at its bench or at another place; its clock can be moved. */
+export async function openStudio(page: Page, at = '/'): Promise<void> {
   await page.clock.install({ time: BEGIN })
-  await page.goto(`${base}/`)
-  await expect(page.getByRole('heading', { level: 1, name: 'Bench' })).toBeVisible({ timeout: 60_000 })
+  await page.goto(at)
+  await expect(page.locator('[data-place]')).toBeVisible({ timeout: 60_000 })
+}
+
+/** Turns to a place as a link to it does, within the page that is open; nothing is waited for. */
+export async function turnTo(page: Page, place: string): Promise<void> {
+  await page.evaluate((to) => {
+    const { idx } = (history.state ?? {}) as { idx?: number }
+    history.pushState({ usr: null, key: Math.random().toString(36).slice(2), idx: (idx ?? 0) + 1 }, '', to)
+    dispatchEvent(new PopStateEvent('popstate', { state: history.state }))
+  }, place)
+}
+
+/** Goes to a place within the page that is open. */
+export async function go(page: Page, place: string): Promise<void> {
+  await turnTo(page, place)
+  await expect(page.locator(`[data-place="${place.split('?')[0]}"]`)).toBeVisible()
 }
 
 /** Lets so many minutes pass. */
@@ -33,32 +48,46 @@ export async function stir(page: Page): Promise<void> {
   await expect(page.locator('[data-step]')).toBeVisible()
 }
 
+/** The pour's end, as its place says it. */
+export const overOf = (page: Page) => page.getByRole('heading', { name: 'The pour is done' })
+
+interface AtHand {
+  readonly key: string
+  readonly standing: string
+}
+
+/** The step at hand and how it stands, told in one look since the next may come between two; null once the pour is over. */
+export async function atHand(page: Page): Promise<AtHand | null> {
+  await expect(overOf(page).or(page.locator('[data-step]'))).toBeVisible()
+  return page.evaluate(() => {
+    const step = document.querySelector<HTMLElement>('[data-step]')
+    return step && { key: step.dataset['step'] ?? '', standing: step.dataset['standing'] ?? '' }
+  })
+}
+
 /** The key of the step at hand. */
 export async function stepKey(page: Page): Promise<string> {
-  return (await page.locator('[data-step]').getAttribute('data-step')) ?? ''
+  return (await atHand(page))?.key ?? ''
 }
 
 /** Marks the step at hand as done, once it takes a tap. */
 export async function mark(page: Page): Promise<void> {
-  const key = await stepKey(page)
-  await page.locator('[data-step] button[data-fresh="false"]').click()
-  await expect(page.locator(`[data-step="${key}"]`)).toHaveCount(0)
+  const step = page.locator(`[data-step="${await stepKey(page)}"]`)
+  await step.locator('button[data-fresh="false"]').click()
+  await expect(step).toHaveCount(0)
 }
 
 /** Goes through the whole pour, each step when it is due. */
 export async function pourToTheEnd(page: Page): Promise<string[]> {
   const keys: string[] = []
-  const over = page.getByRole('heading', { name: 'The pour is done' })
-  for (let k = 0; k < 80 && !(await over.isVisible()); k++) {
-    const step = page.locator('[data-step]')
-    if ((await step.getAttribute('data-standing')) === 'early') {
-      const [, minutes, seconds] =
-        /(\d+):(\d\d)\s*$/.exec((await step.getByRole('status').innerText()).trim()) ?? []
+  for (let step = await atHand(page); step && keys.length < 80; step = await atHand(page)) {
+    if (step.standing === 'early') {
+      const said = await page.locator('[data-step]').getByRole('status').innerText()
+      const [, minutes, seconds] = /(\d+):(\d\d)\s*$/.exec(said.trim()) ?? []
       await wait(page, Number(minutes ?? 0) + Number(seconds ?? 0) / 60 + 0.02)
     } else await wait(page, 0.3)
-    keys.push(await stepKey(page))
+    keys.push(step.key)
     await mark(page)
-    await expect(over.or(step)).toBeVisible()
   }
   return keys
 }

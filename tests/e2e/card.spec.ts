@@ -11,8 +11,7 @@ const file = (picture: Picture) => ({
 })
 
 async function openCardTest(page: Page) {
-  await openStudio(page)
-  await page.goto('/finish/demo-6')
+  await openStudio(page, '/finish/demo-6')
   await page.getByText('Card test: this piece before any back').click()
   return {
     white: page.getByLabel('On a white card'),

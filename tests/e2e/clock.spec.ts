@@ -9,8 +9,7 @@ const minuteOf = async (page: Page) => {
 }
 
 async function pourFor(page: Page, minutes: number): Promise<void> {
-  await openStudio(page)
-  await page.goto('/pour/demo-8')
+  await openStudio(page, '/pour/demo-8')
   await layOut(page)
   await stir(page)
   await wait(page, minutes)

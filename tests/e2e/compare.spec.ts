@@ -1,12 +1,11 @@
 import { expect, test } from '@playwright/test'
 import AxeBuilder from '@axe-core/playwright'
-import { openStudio } from './bench.ts'
+import { go, openStudio } from './bench.ts'
 
 test('pieces are compared side by side: faces, runs on one scale, and in what they differ', async ({
   page,
 }) => {
-  await openStudio(page)
-  await page.goto('/log')
+  await openStudio(page, '/log')
   await page.getByLabel('Compare Lagoon coasters, 1').check()
   await expect(page.getByText('tick another one to compare')).toBeVisible()
   await page.getByLabel('Compare Rosehip hexagons, 1').check()
@@ -22,15 +21,14 @@ test('pieces are compared side by side: faces, runs on one scale, and in what th
     .withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa'])
     .analyze()
   expect(found.violations).toEqual([])
-  await page.goto('/log/compare?pieces=none')
+  await go(page, '/log/compare?pieces=none')
   await expect(page.getByText('Choose two to four pieces')).toBeVisible()
 })
 
 test('the log says how many pieces come out good, by technique and by resin, and what goes wrong most', async ({
   page,
 }) => {
-  await openStudio(page)
-  await page.goto('/log')
+  await openStudio(page, '/log')
   const says = page.locator('[data-says]')
   await says.getByText('What the log says').click()
   await expect(says.locator('[data-sentence]')).toContainText(
@@ -57,15 +55,14 @@ test('the log says how many pieces come out good, by technique and by resin, and
 test('an experiment says what it varies and keeps, and its result once both sides were looked at', async ({
   page,
 }) => {
-  await openStudio(page)
-  await page.goto('/log/trials')
+  await openStudio(page, '/log/trials')
   await expect(page.getByText('Nothing is being tried')).toHaveCount(0)
   const told = page.locator('[data-trial="demo-2"]')
   await expect(told.locator('[data-varied]')).toContainText(/Back: none becomes Slate paste/)
   await expect(told.locator('[data-result]')).toContainText(
     /4\.5 of 5 over 4 pieces against 2\.0 over 2 pieces: better; in \d+ of 100 cases chance alone would do as much/,
   )
-  await page.goto('/plan?repeat=demo-6')
+  await go(page, '/plan?repeat=demo-6')
   await page.getByLabel('An experiment against Ember heart dishes').check()
   const declared = page.locator('[data-trial]')
   await expect(declared).toContainText('Nothing is varied yet.')
@@ -74,7 +71,7 @@ test('an experiment says what it varies and keeps, and its result once both side
   await expect(declared).toContainText('Kept: technique, mold, resin, room, inks')
   await page.getByRole('button', { name: 'Keep for later' }).click()
   await expect(page.getByRole('heading', { level: 1, name: 'Bench' })).toBeVisible()
-  await page.goto('/log/trials')
+  await go(page, '/log/trials')
   await expect(page.locator('[data-trial]').filter({ hasText: 'Ember heart dishes again' })).toContainText(
     'No result yet',
   )

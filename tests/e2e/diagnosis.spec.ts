@@ -1,16 +1,15 @@
 import { expect, test } from '@playwright/test'
-import { openStudio } from './bench.ts'
+import { go, openStudio } from './bench.ts'
 
 test('a fault is explained from its own run, and the batch repeated with the one change', async ({
   page,
 }) => {
-  await openStudio(page)
-  await page.goto('/log/demo-1')
+  await openStudio(page, '/log/demo-1')
   const late = page.locator('[data-fault="lines"]').first()
   await expect(late.locator('[data-cause]').first()).toContainText(
     /White too late \(\d+ %\): white at \d+ min; the window was \d+ min to \d+ min, best at \d+ min; the cup had reached \d+ °C/,
   )
-  await page.goto('/log/demo-3')
+  await go(page, '/log/demo-3')
   const blobs = page.locator('[data-fault="blobs"]').first()
   await expect(blobs.locator('[data-cause]').first()).toContainText('the white was milky, not see-through')
   await blobs.getByRole('link', { name: 'Repeat with this change' }).first().click()
@@ -20,8 +19,7 @@ test('a fault is explained from its own run, and the batch repeated with the one
 })
 
 test('where the run cannot tell, one question is asked and its answer counts', async ({ page }) => {
-  await openStudio(page)
-  await page.goto('/finish/demo-2')
+  await openStudio(page, '/finish/demo-2')
   const piece = page.locator('[data-piece="1"]')
   await piece.getByText('None seen. Look, and choose').click()
   await piece.getByText('Petals pushed out of shape').click()

@@ -1,6 +1,6 @@
 import { readFile } from 'node:fs/promises'
 import { expect, test, type Page } from '@playwright/test'
-import { EMPTY, openStudio, stir, wait, layOut } from './bench.ts'
+import { EMPTY, go, layOut, openStudio, stir, turnTo, wait } from './bench.ts'
 
 const PLACES = ['/', '/plan', '/rack', '/log', '/shelf', '/orders']
 /** Beside the bench, the places that show what a table holds; every place for those that all of them read. */
@@ -52,7 +52,7 @@ async function damage(page: Page, table: string, row: object): Promise<void> {
 }
 
 async function exported(page: Page): Promise<Buffer> {
-  await page.goto('/studio')
+  await go(page, '/studio')
   const [file] = await Promise.all([
     page.waitForEvent('download'),
     page.getByRole('button', { name: 'Back up the studio' }).click(),
@@ -70,8 +70,9 @@ test('whichever table is damaged, every place opens and the export comes back', 
   for (const [table, row] of Object.entries(DAMAGED)) {
     await test.step(table, async () => {
       await damage(page, table, row)
+      await page.reload()
       for (const place of SHOWN_AT[table] ?? ELSEWHERE) {
-        await page.goto(place)
+        await turnTo(page, place)
         await expect(page.getByRole('navigation', { name: 'Places' })).toBeVisible()
         // A place that broke says what it set aside and opens again.
         await expect(async () => {
@@ -80,14 +81,14 @@ test('whichever table is damaged, every place opens and the export comes back', 
             await expect(broke).toContainText(/could not be read and (is|are) set aside/)
             await broke.getByRole('button', { name: 'Open again' }).click()
           }
-          await expect(page.locator('[data-place]')).toBeVisible({ timeout: 1000 })
+          await expect(page.locator(`[data-place="${place}"]`)).toBeVisible({ timeout: 1000 })
         }).toPass()
       }
       await give(page, await exported(page))
       await expect(page.locator('[data-import-found]')).toBeVisible()
     })
   }
-  await page.goto('/studio')
+  await go(page, '/studio')
   for (const table of ['batches', 'events', 'settings', 'orders'])
     await expect(page.locator('[data-aside]')).toContainText(`${table}: `)
   await page.getByRole('button', { name: 'Let them go' }).click()
@@ -99,8 +100,7 @@ test('whichever table is damaged, every place opens and the export comes back', 
 test('a room that cannot be is not stored by a mark, and the export of that pour comes back', async ({
   page,
 }) => {
-  await openStudio(page)
-  await page.goto('/pour/demo-8')
+  await openStudio(page, '/pour/demo-8')
   await layOut(page)
   await stir(page)
   await wait(page, 5)
@@ -115,8 +115,7 @@ test('a room that cannot be is not stored by a mark, and the export of that pour
 })
 
 test('a wrong port is refused in words and locks nothing', async ({ page }) => {
-  await openStudio(page)
-  await page.goto('/studio')
+  await openStudio(page, '/studio')
   await page.getByLabel('Bench instruments').selectOption('own')
   await page.getByLabel('Address of the feed').fill('http://127.0.0.1:99999/feed')
   await expect(
@@ -136,19 +135,19 @@ test('the demo set up over an own studio, cut short at any moment, leaves it who
   await page.getByRole('button', { name: 'Put on the shelf' }).click()
   await expect(page.getByText('My own dish').first()).toBeVisible()
   const mine = async () => {
-    await page.goto(`${EMPTY}/shelf`)
+    await go(page, '/shelf')
     await page.getByRole('tab', { name: /Molds/ }).click()
     await expect(page.getByText('My own dish').first()).toBeVisible()
   }
   for (const ms of [0, 150, 600]) {
-    await page.goto(`${EMPTY}/studio`)
+    await go(page, '/studio')
     const begun = page.getByRole('button', { name: 'Set up the demo studio' })
     await begun.click()
     await page.clock.runFor(ms)
     await page.reload()
     await mine()
   }
-  await page.goto(`${EMPTY}/studio`)
+  await go(page, '/studio')
   await page.getByRole('button', { name: 'Set up the demo studio' }).click()
   await expect(page.getByText('The demo studio is set up.', { exact: true })).toBeVisible({ timeout: 90_000 })
   await page.clock.fastForward('24:00:00')
@@ -164,8 +163,7 @@ test('the demo set up over an own studio, cut short at any moment, leaves it who
 test('a file without settings keeps the settings, and the next opening keeps the studio', async ({
   page,
 }) => {
-  await openStudio(page)
-  await page.goto('/studio')
+  await openStudio(page, '/studio')
   const [file] = await Promise.all([
     page.waitForEvent('download'),
     page.getByRole('button', { name: 'Export as one JSON file' }).click(),
@@ -207,19 +205,19 @@ test('the same mold changed on two devices: both are shown side by side, and one
 }) => {
   await openStudio(page)
   const before = await exported(page)
-  await page.goto('/shelf')
+  await go(page, '/shelf')
   await page.getByRole('tab', { name: /Molds/ }).click()
   await page.getByRole('button', { name: 'Change' }).first().click()
   await page.getByLabel('Name').fill('Renamed here')
   await page.getByRole('button', { name: 'Put on the shelf' }).click()
-  await page.goto('/studio')
+  await go(page, '/studio')
   await give(page, before)
   const conflict = page.locator('[data-conflict^="molds "]')
   await expect(conflict).toContainText('Renamed here')
   await conflict.getByLabel('Take').selectOption('there')
   await page.getByRole('button', { name: 'Add what is new' }).click()
   await expect(page.getByText('Added: nothing.', { exact: true })).toBeVisible()
-  await page.goto('/shelf')
+  await go(page, '/shelf')
   await page.getByRole('tab', { name: /Molds/ }).click()
   await expect(page.getByText('Renamed here')).toHaveCount(0)
 })

@@ -10,8 +10,7 @@ const picture = (page: Page, moment: string) =>
 test('the face is seen before pouring: early, at its best and late, from both sides and before any back', async ({
   page,
 }) => {
-  await openStudio(page)
-  await page.goto('/plan')
+  await openStudio(page, '/plan')
   await page.getByRole('combobox', { name: 'Mold 1' }).selectOption({ label: 'Round coaster' })
   await page.getByRole('link', { name: 'Pattern of Round coaster' }).click()
   await page.getByRole('button', { name: 'Show the face' }).click()
@@ -57,8 +56,7 @@ test('the face is seen before pouring: early, at its best and late, from both si
 })
 
 test('a simulation can be stopped, and the page answers meanwhile', async ({ page }) => {
-  await openStudio(page)
-  await page.goto('/plan')
+  await openStudio(page, '/plan')
   await page.getByRole('link', { name: /^Pattern of/ }).click()
   await page.getByLabel('Grid').selectOption('fine')
   await page.getByRole('button', { name: 'Show the face' }).click()
@@ -73,8 +71,7 @@ test('a simulation can be stopped, and the page answers meanwhile', async ({ pag
 test('a petri shows its cells, its back unlike its face, and no clear area where drops cover it', async ({
   page,
 }) => {
-  await openStudio(page)
-  await page.goto('/plan')
+  await openStudio(page, '/plan')
   await page.getByRole('combobox', { name: 'Mold 1' }).selectOption({ label: 'Round coaster' })
   await page.getByText('Petri', { exact: true }).click()
   await page.getByRole('link', { name: 'Pattern of Round coaster' }).click()

@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright'
 import { expect, test } from '@playwright/test'
-import { layOut, openStudio, pourToTheEnd, stir, wait } from './bench.ts'
+import { atHand, layOut, mark, openStudio, pourToTheEnd, stir, wait } from './bench.ts'
 
 test('flowers between two pours: planned, laid in while the base draws a string, poured over on the rack', async ({
   page,
@@ -72,14 +72,9 @@ test('a finished piece that floated says what the run shows of it', async ({ pag
   await layOut(page)
   await stir(page)
   // Every step as soon as it takes a tap: far too early for the base.
-  const over = page.getByRole('heading', { name: 'The pour is done' })
-  const step = page.locator('[data-step]')
-  for (let k = 0; k < 12 && !(await over.isVisible()); k++) {
+  for (let taps = 0; taps < 12 && (await atHand(page)) !== null; taps++) {
     await wait(page, 1)
-    const key = await step.getAttribute('data-step')
-    await step.locator('button[data-fresh="false"]').click()
-    await expect(page.locator(`[data-step="${key}"]`)).toHaveCount(0)
-    await expect(over.or(step)).toBeVisible()
+    await mark(page)
   }
   await page.getByRole('link', { name: 'To the rack' }).click()
   const card = page

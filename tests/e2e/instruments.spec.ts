@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test'
-import { layOut, mark, openStudio, stepKey, stir, wait } from './bench.ts'
+import { atHand, go, layOut, mark, openStudio, overOf, stir, wait } from './bench.ts'
 
 /** The demo studio with the simulated bench linked and in order. */
 async function openLinked(page: Page): Promise<void> {
@@ -8,7 +8,7 @@ async function openLinked(page: Page): Promise<void> {
 }
 
 async function linkBench(page: Page): Promise<void> {
-  await page.goto('/studio')
+  await go(page, '/studio')
   await page.getByLabel('Bench instruments').selectOption('simulated')
   await expect(page.locator('[data-link="live"]')).toBeVisible()
   await trouble(page, 'none')
@@ -21,7 +21,7 @@ async function trouble(page: Page, what: string): Promise<void> {
 
 async function pourLinked(page: Page): Promise<void> {
   await openLinked(page)
-  await page.goto('/pour/demo-8')
+  await go(page, '/pour/demo-8')
   await layOut(page)
   await stir(page)
 }
@@ -31,10 +31,10 @@ test('weighing against the scale: add so much of B, and what to add when a part 
 }) => {
   test.setTimeout(180_000)
   // By the machine's own clock: the hand on the bench pours in real time.
-  await page.goto('/')
+  await go(page, '/')
   await expect(page.getByRole('heading', { level: 1, name: 'Bench' })).toBeVisible({ timeout: 60_000 })
   await linkBench(page)
-  await page.goto('/pour/demo-8')
+  await go(page, '/pour/demo-8')
   await layOut(page)
   const scale = page.getByRole('region', { name: 'On the scale' })
   await scale.getByRole('button', { name: 'The empty cup is on it' }).click()
@@ -83,7 +83,7 @@ test('unplugged, nonsense and a silently changed unit are told, and none is take
   page,
 }) => {
   await openLinked(page)
-  await page.goto('/pour/demo-8')
+  await go(page, '/pour/demo-8')
   await layOut(page)
   // Nothing is heard until nothing is taken by itself any more.
   await trouble(page, 'unplugged')
@@ -117,25 +117,25 @@ test('every stage of the cure is passed in a run at speed against the simulated 
   await pourLinked(page)
   const seen = new Set<string>()
   const look = async () => {
-    const held = await page.locator('[data-stages]').first().getAttribute('data-stages')
-    for (const stage of (held ?? '').split(' ')) seen.add(stage)
+    const told = await page.evaluate(() =>
+      Array.from(document.querySelectorAll<HTMLElement>('[data-stages]'), (line) => line.dataset['stages']),
+    )
+    for (const stage of told.flatMap((held) => held?.split(' ') ?? [])) seen.add(stage)
     if (await page.getByText(/The cup must be empty in|Empty the cup now/).isVisible())
       seen.add('cupMustBeEmpty')
   }
   // A slow hand: every few minutes one look, a mark where a step is due, the cup left until it is warned of.
-  const over = page.getByRole('heading', { name: 'The pour is done' })
-  for (let k = 0; k < 90 && !(await over.isVisible()); k++) {
+  for (let turn = 0; turn < 90 && (await atHand(page)) !== null; turn++) {
     await page.clock.runFor(1200)
     await look()
-    const rests = (await stepKey(page)) === 'rest'
-    const standing = await page.locator('[data-step]').getAttribute('data-standing')
-    const mayMark = rests ? seen.has('cupMustBeEmpty') : standing !== 'early'
+    const step = await atHand(page)
+    if (!step) break
+    const mayMark = step.key === 'rest' ? seen.has('cupMustBeEmpty') : step.standing !== 'early'
     if (mayMark) await mark(page)
     else await wait(page, 1.5)
-    await expect(over.or(page.locator('[data-step]'))).toBeVisible()
   }
-  await expect(page.getByRole('heading', { name: 'The pour is done' })).toBeVisible()
-  await page.goto('/rack')
+  await expect(overOf(page)).toBeVisible()
+  await go(page, '/rack')
   const card = page.locator('[data-batch="demo-8"]')
   await expect(card).toBeVisible()
   for (let hours = 0; hours < 400; hours += hours < 30 ? 0.75 : 12) {

@@ -1,11 +1,10 @@
 import { expect, test, type Page } from '@playwright/test'
-import { EMPTY, layOut, mark, openStudio, stir, wait } from './bench.ts'
+import { EMPTY, go, layOut, mark, openStudio, stir, wait } from './bench.ts'
 
 test('the shelf says what was believed of a resin before and now, from which runs; one can be left out', async ({
   page,
 }) => {
-  await openStudio(page)
-  await page.goto('/shelf')
+  await openStudio(page, '/shelf')
   const learned = page.locator('[data-learned="demo-heron"]')
   await expect(learned).toContainText(/After 3 runs it is believed to be \d+ % quicker than its record/)
   await learned.getByText('From which runs?').click()
@@ -22,21 +21,19 @@ test('the shelf says what was believed of a resin before and now, from which run
 })
 
 test('the next plan starts from what runs and outcomes taught', async ({ page }) => {
-  await openStudio(page)
-  await page.goto('/plan')
+  await openStudio(page, '/plan')
   await expect(page.locator('[data-sureness]')).toContainText('Narrowed by 3 runs of this resin')
   await page
     .getByRole('combobox', { name: 'Resin', exact: true })
     .selectOption({ label: 'Tidepool Slow, 100 : 45 by weight' })
   await expect(page.locator('[data-sureness]')).toContainText('The record alone')
-  await page.goto('/shelf')
+  await go(page, '/shelf')
   await page.getByRole('tab', { name: 'Learned timing' }).click()
   await expect(page.locator('[data-band="technique-bloom"]')).toContainText(/\d+ judged pieces/)
 })
 
 test('a resin from its data sheet: what is silent is named, what cannot be is refused', async ({ page }) => {
-  await openStudio(page, EMPTY)
-  await page.goto(`${EMPTY}/shelf`)
+  await openStudio(page, `${EMPTY}/shelf`)
   await page.getByRole('button', { name: 'Add a resin' }).click()
   await page.getByLabel('Name', { exact: true }).fill('Wren Clear')
   const typical = await page.locator('[data-width]').innerText()
@@ -65,8 +62,7 @@ test('a resin from its data sheet: what is silent is named, what cannot be is re
 })
 
 async function planMany(page: Page): Promise<void> {
-  await openStudio(page)
-  await page.goto('/plan')
+  await openStudio(page, '/plan')
   await page.getByRole('combobox', { name: 'Mold 1' }).selectOption({ label: 'Round coaster' })
   await page
     .getByRole('textbox', { name: /^Pieces of/ })
@@ -88,8 +84,7 @@ test('twelve pieces that do not fit are planned as staggered mixes', async ({ pa
 })
 
 test('every cup strategy is shown with its effect and can be chosen', async ({ page }) => {
-  await openStudio(page)
-  await page.goto('/plan')
+  await openStudio(page, '/plan')
   const atOnce = page.getByRole('button', { name: /^Pour at once, wait in the mold/ })
   await expect(atOnce).toContainText(/Decant at \d+ min/)
   await atOnce.click()
@@ -100,11 +95,10 @@ test('every cup strategy is shown with its effect and can be chosen', async ({ p
 })
 
 test('the trusted sign leads the strip and says what to wait for', async ({ page }) => {
-  await openStudio(page)
-  await page.goto('/studio')
+  await openStudio(page, '/studio')
   await page.getByLabel('The sign you trust').selectOption('temperature')
   await expect(page.getByLabel('The sign you trust')).toHaveValue('temperature')
-  await page.goto('/pour/demo-8')
+  await go(page, '/pour/demo-8')
   await layOut(page)
   await stir(page)
   await wait(page, 6)
@@ -115,8 +109,7 @@ test('the trusted sign leads the strip and says what to wait for', async ({ page
 })
 
 test('a run can be played again on the strip in the log', async ({ page }) => {
-  await openStudio(page)
-  await page.goto('/log/demo-2')
+  await openStudio(page, '/log/demo-2')
   const replay = page.locator('[data-replay]')
   await replay.getByRole('slider', { name: 'Minute of the run' }).fill('15')
   await expect(replay).toContainText('15 min:')

@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright'
 import { expect, test } from '@playwright/test'
-import { openStudio } from './bench.ts'
+import { go, openStudio } from './bench.ts'
 
 test('an order says what is missing; planned for it, the pieces are under way and the day is worked backwards', async ({
   page,
@@ -23,8 +23,7 @@ test('an order says what is missing; planned for it, the pieces are under way an
 test('a new order is written down, refuses nonsense, takes a batch and can be taken off and put back', async ({
   page,
 }) => {
-  await openStudio(page)
-  await page.goto('/orders')
+  await openStudio(page, '/orders')
   await page.getByRole('button', { name: 'A new one' }).click()
   const write = page.getByRole('button', { name: 'Write it down' })
   await expect(write).toBeDisabled()
@@ -53,8 +52,7 @@ test('a new order is written down, refuses nonsense, takes a batch and can be ta
 })
 
 test('a fault is marked on the picture, moved by keys, and stands in the log', async ({ page }) => {
-  await openStudio(page)
-  await page.goto('/finish/demo-3')
+  await openStudio(page, '/finish/demo-3')
   const piece = page.locator('[data-piece="1"]')
   await expect(piece.locator('[data-tag="blobs"]')).toHaveCount(2)
   await piece.getByLabel('Mark on the pictures').selectOption({ label: 'Opaque blobs on the face' })
@@ -71,15 +69,14 @@ test('a fault is marked on the picture, moved by keys, and stands in the log', a
   await page.keyboard.press('Delete')
   await piece.getByRole('button', { name: 'Write it down again' }).click()
   await expect(page.getByText('Piece 1 is in the log.').first()).toBeVisible()
-  await page.goto('/log/demo-3')
+  await go(page, '/log/demo-3')
   await expect(page.locator('[data-tag="blobs"]')).toHaveCount(2)
 })
 
 test('finishing jobs are chosen after the look, with their cautions, and the rack finds their hours', async ({
   page,
 }) => {
-  await openStudio(page)
-  await page.goto('/finish/demo-6')
+  await openStudio(page, '/finish/demo-6')
   await expect(page.locator('[data-look="tilted"]').first()).toContainText('At a window, turned slowly')
   for (const job of ['Wet-sand sharp edges', 'Clear coat']) {
     await page.getByLabel(job).click()

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test'
-import { openStudio } from './bench.ts'
+import { go, openStudio } from './bench.ts'
 
 const LEAF =
   '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 200 120"><script>fetch("/api/bench")</script><path d="M10 60C60 0 140 0 190 60C140 120 60 120 10 60Z"/></svg>'
@@ -9,8 +9,7 @@ const file = (name: string, text: string) => ({ name, mimeType: 'image/svg+xml',
 test('a mold from an SVG outline, sized by its width, is planned with its own beads and leaves as a true-size sheet', async ({
   page,
 }) => {
-  await openStudio(page)
-  await page.goto('/shelf')
+  await openStudio(page, '/shelf')
   await page.getByRole('tab', { name: /Molds/ }).click()
   await page.getByRole('button', { name: 'Add a mold' }).click()
   await page.getByLabel('Name', { exact: true }).fill('Leaf dish')
@@ -21,7 +20,7 @@ test('a mold from an SVG outline, sized by its width, is planned with its own be
   await page.getByLabel('Width, measured on the mold').fill('150')
   await page.getByRole('button', { name: 'Put on the shelf' }).click()
   await expect(page.getByRole('heading', { name: 'Leaf dish' })).toBeVisible()
-  await page.goto('/plan')
+  await go(page, '/plan')
   await page.getByRole('combobox', { name: 'Mold 1' }).selectOption({ label: 'Leaf dish' })
   const drawing = page.getByRole('img', { name: /^Leaf dish from above/ })
   await expect(drawing).toHaveAccessibleName(/too narrow to bloom/)
@@ -35,8 +34,7 @@ test('a mold from an SVG outline, sized by its width, is planned with its own be
 })
 
 test('files that are no outline are refused with a reason, and nothing changes', async ({ page }) => {
-  await openStudio(page)
-  await page.goto('/shelf')
+  await openStudio(page, '/shelf')
   await page.getByRole('tab', { name: /Molds/ }).click()
   await page.getByRole('button', { name: 'Add a mold' }).click()
   await page.getByLabel('Outline', { exact: true }).selectOption('drawn')
@@ -53,8 +51,7 @@ test('files that are no outline are refused with a reason, and nothing changes',
 })
 
 test('an outline is traced by points, by tap or by typing', async ({ page }) => {
-  await openStudio(page)
-  await page.goto('/shelf')
+  await openStudio(page, '/shelf')
   await page.getByRole('tab', { name: /Molds/ }).click()
   await page.getByRole('button', { name: 'Add a mold' }).click()
   await page.getByLabel('Outline', { exact: true }).selectOption('drawn')

@@ -1,7 +1,7 @@
 import { readFile } from 'node:fs/promises'
 import { expect, test, type Page } from '@playwright/test'
 import AxeBuilder from '@axe-core/playwright'
-import { openStudio } from './bench.ts'
+import { go, openStudio } from './bench.ts'
 
 const figure = (page: Page, what: string) =>
   page
@@ -11,8 +11,7 @@ const figure = (page: Page, what: string) =>
 const laid = (page: Page, what: string) => page.locator(`svg [data-laid="${what}"]`)
 
 async function openPattern(page: Page): Promise<void> {
-  await openStudio(page)
-  await page.goto('/plan')
+  await openStudio(page, '/plan')
   await page.getByRole('combobox', { name: 'Mold 1' }).selectOption({ label: 'Round coaster' })
   await page.getByRole('link', { name: 'Pattern of Round coaster' }).click()
   await expect(page.getByRole('heading', { level: 1, name: 'Pattern: Round coaster' })).toBeVisible()
@@ -132,7 +131,7 @@ test('a pattern is kept, laid in a larger mold scaled by area, and goes through 
     .setInputFiles({ name: 'x.svg', mimeType: 'image/svg+xml', buffer: Buffer.from('<svg><script/></svg>') })
   await expect(page.getByText('This drawing holds no pattern.')).toBeVisible()
 
-  await page.goto('/shelf')
+  await go(page, '/shelf')
   await page.getByRole('tab', { name: /Patterns/ }).click()
   await page.getByRole('button', { name: 'Change Nine petals' }).click()
   await page.getByRole('textbox', { name: 'Name' }).fill('Ten petals')
@@ -144,8 +143,7 @@ test('a pattern is kept, laid in a larger mold scaled by area, and goes through 
 })
 
 test('a mold of several cavities casts as many pieces', async ({ page }) => {
-  await openStudio(page)
-  await page.goto('/plan')
+  await openStudio(page, '/plan')
   await page.getByRole('combobox', { name: 'Mold 1' }).selectOption({ label: 'Charm disc' })
   await page.getByLabel('Pieces of Charm disc', { exact: true }).fill('9')
   await expect(page.getByText('Not enough of Charm disc')).toBeVisible()

@@ -1,14 +1,13 @@
 import { readFile } from 'node:fs/promises'
 import AxeBuilder from '@axe-core/playwright'
 import { expect, test, type Page } from '@playwright/test'
-import { openStudio, wait } from './bench.ts'
+import { go, openStudio, wait } from './bench.ts'
 
 const board = (page: Page) => page.getByRole('list', { name: 'Coming days', exact: true })
 const job = (page: Page, id: string) => page.locator(`[data-job="${id}"]`)
 
 async function openRack(page: Page): Promise<void> {
-  await openStudio(page)
-  await page.goto('/rack')
+  await openStudio(page, '/rack')
   await expect(board(page)).toBeVisible()
 }
 
@@ -83,8 +82,7 @@ test('an hour that was chosen badly can be let go from where its trouble is told
 test('a promise is worked backwards to the latest pour; one that cannot be kept says what would help', async ({
   page,
 }) => {
-  await openStudio(page)
-  await page.goto('/plan')
+  await openStudio(page, '/plan')
   const promise = page.getByLabel('Promised ready for use on')
   await promise.fill('2026-12-20')
   const backwards = page.locator('[data-backwards]')
@@ -97,24 +95,23 @@ test('a promise is worked backwards to the latest pour; one that cannot be kept 
 })
 
 test('free hours decide: without any, nothing fits; with them back, it does', async ({ page }) => {
-  await openStudio(page)
-  await page.goto('/studio')
+  await openStudio(page, '/studio')
   const hours = page.getByRole('region', { name: 'Free hours and places' })
   for (const day of ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday']) {
     await hours.getByRole('button', { name: `${day}: not free from` }).click()
     await expect(hours.locator(`[data-day="${day}"]`)).toContainText('not free')
   }
-  await page.goto('/rack')
+  await go(page, '/rack')
   await expect(page.locator('[data-trouble="demo-8"]')).toContainText('you are not free')
   await expect(page.locator('[data-trouble="demo-9"]')).toContainText('Your free hours do not hold it.')
-  await page.goto('/studio')
+  await go(page, '/studio')
   for (const day of ['Monday', 'Tuesday', 'Thursday', 'Sunday']) {
     await hours.getByRole('button', { name: `${day}: another free stretch` }).click()
     await hours.getByLabel(`${day}, free from`).fill('17:00')
     await hours.getByLabel(`${day}, free until`).fill('22:45')
     await expect(hours.getByLabel(`${day}, free until`)).toHaveValue('22:45')
   }
-  await page.goto('/rack')
+  await go(page, '/rack')
   await expect(job(page, 'demo-9.pour')).toBeVisible()
 })
 

@@ -1,9 +1,8 @@
 import { expect, test, type Page } from '@playwright/test'
-import { layOut, mark, openStudio, stir, wait } from './bench.ts'
+import { go, layOut, mark, openStudio, stir, wait } from './bench.ts'
 
 async function pourResting(page: Page, minutes: number): Promise<void> {
-  await openStudio(page)
-  await page.goto('/pour/demo-8')
+  await openStudio(page, '/pour/demo-8')
   await layOut(page)
   await stir(page)
   await wait(page, minutes)
@@ -56,7 +55,7 @@ test('a warm cup brings the decant forward on every place', async ({ page }) => 
   await readCup(page, '31')
   await expect(believed(page)).toContainText('quicker than its record')
   await expect.poll(waiting).not.toBe(before)
-  await page.goto('/shelf')
+  await go(page, '/shelf')
   await expect(page.getByLabel('Live pours')).toContainText(/Saffron soft squares: Rest in the deep cup/)
   await page.goBack()
   await mark(page)

@@ -2,7 +2,7 @@ import { strToU8, zipSync } from 'fflate'
 import { mutantsOf } from '../support/mutants.ts'
 import { pngOf } from '../support/png.ts'
 import { expect, test } from '@playwright/test'
-import { EMPTY, openStudio } from './bench.ts'
+import { EMPTY, go, openStudio } from './bench.ts'
 
 test('the planner names what is wrong and works nothing out until it is right', async ({ page }) => {
   await openStudio(page)
@@ -44,8 +44,7 @@ test('a mold without depth cannot be put on the shelf', async ({ page }) => {
 })
 
 test('a wrong or hostile file changes nothing', async ({ page }) => {
-  await openStudio(page)
-  await page.goto('/studio')
+  await openStudio(page, '/studio')
   const give = (text: string) =>
     page
       .getByLabel('Import a studio file')
@@ -64,13 +63,12 @@ test('a wrong or hostile file changes nothing', async ({ page }) => {
   await expect(page.getByText('This file does not hold a studio.')).toBeVisible()
   await giveZip({ 'studio.json': new Uint8Array(250 * 1024 * 1024) })
   await expect(page.getByText('studio.json unpacks to more than 200 MB. Nothing was changed.')).toBeVisible()
-  await page.goto('/log')
+  await go(page, '/log')
   await expect(page.getByText('14 of 14 pieces')).toBeVisible()
 })
 
 test('an imported studio adds what is new and keeps what is here', async ({ page }) => {
-  await openStudio(page)
-  await page.goto('/studio')
+  await openStudio(page, '/studio')
   for (const button of ['Back up the studio', 'Export as one JSON file']) {
     const saved = page.waitForEvent('download')
     await page.getByRole('button', { name: button }).click()
@@ -86,8 +84,7 @@ test('pictures changed in every way are taken or named, and a strip one pixel wi
 }) => {
   const broken: string[] = []
   page.on('pageerror', (problem) => broken.push(problem.message))
-  await openStudio(page)
-  await page.goto('/finish/demo-5')
+  await openStudio(page, '/finish/demo-5')
   const piece = page.locator('[data-piece="1"]')
   const field = piece.getByLabel('Picture of the face of piece 1')
   const give = (buffer: Buffer) => field.setInputFiles({ name: 'face.png', mimeType: 'image/png', buffer })

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test'
-import { openStudio } from './bench.ts'
+import { go, openStudio } from './bench.ts'
 
 test('what is taken off the shelf or the bench can be put back', async ({ page }) => {
   await openStudio(page)
@@ -10,7 +10,7 @@ test('what is taken off the shelf or the bench can be put back', async ({ page }
   await page.getByRole('button', { name: 'Undo' }).click()
   await expect(page.getByText('Saffron soft squares')).toBeVisible()
 
-  await page.goto('/shelf')
+  await go(page, '/shelf')
   await page.getByRole('button', { name: 'Remove Heron Quick' }).click()
   await expect(page.getByRole('heading', { name: 'Heron Quick' })).toHaveCount(0)
   await page.getByRole('button', { name: 'Undo' }).click()
@@ -20,19 +20,17 @@ test('what is taken off the shelf or the bench can be put back', async ({ page }
 test('a change on the shelf reaches the plans to come and leaves old batches as they were', async ({
   page,
 }) => {
-  await openStudio(page)
-  await page.goto('/shelf')
+  await openStudio(page, '/shelf')
   await page.getByRole('button', { name: 'Change Heron Quick' }).click()
   await page.getByLabel('Parts of A, resin').fill('2')
   await page.getByRole('button', { name: 'Put on the shelf' }).click()
   await expect(page.locator('[data-item="demo-heron"]')).toContainText('2 : 1 by volume')
-  await page.goto('/log/demo-2')
+  await go(page, '/log/demo-2')
   await expect(page.getByText('Heron Quick (1 : 1 by volume)')).toBeVisible()
 })
 
 test('a ratio that does not exist is refused on the shelf', async ({ page }) => {
-  await openStudio(page)
-  await page.goto('/shelf')
+  await openStudio(page, '/shelf')
   await page.getByRole('button', { name: 'Change Heron Quick' }).click()
   await page.getByLabel('Parts of B, hardener').fill('0')
   await expect(page.getByText('ratio, parts of B is 0, expected more than 0 and at most 1000')).toBeVisible()
@@ -42,12 +40,11 @@ test('a ratio that does not exist is refused on the shelf', async ({ page }) => 
 })
 
 test('the units chosen are shown everywhere, and an ounce says which', async ({ page }) => {
-  await openStudio(page)
-  await page.goto('/studio')
+  await openStudio(page, '/studio')
   await page.getByLabel('Units').selectOption('us')
   // It shows the choice once that is stored; a browser that is sent away in the same breath may drop the write.
   await expect(page.getByLabel('Units')).toHaveValue('us')
-  await page.goto('/plan')
+  await go(page, '/plan')
   const worksheet = page.locator('[data-worksheet]')
   await expect(worksheet).toContainText('oz by weight')
   await expect(worksheet).toContainText('US fl oz')
@@ -57,8 +54,7 @@ test('the units chosen are shown everywhere, and an ounce says which', async ({ 
 })
 
 test('the light chosen stays after a reload', async ({ page }) => {
-  await openStudio(page)
-  await page.goto('/studio')
+  await openStudio(page, '/studio')
   await page.getByLabel('Light').selectOption('dark')
   await expect(page.locator('html')).toHaveAttribute('data-theme', 'dark')
   await page.reload()
@@ -66,8 +62,7 @@ test('the light chosen stays after a reload', async ({ page }) => {
 })
 
 test('the log is narrowed by technique and by words, and a run shows its marks', async ({ page }) => {
-  await openStudio(page)
-  await page.goto('/log')
+  await openStudio(page, '/log')
   await expect(page.getByText('14 of 14 pieces')).toBeVisible()
   await page.getByLabel('Technique').selectOption('petri')
   await expect(page.getByText('2 of 14 pieces')).toBeVisible()
@@ -81,8 +76,7 @@ test('the log is narrowed by technique and by words, and a run shows its marks',
 })
 
 test('twelve pieces in a warm room do not fit, and the plan says what would', async ({ page }) => {
-  await openStudio(page)
-  await page.goto('/plan')
+  await openStudio(page, '/plan')
   await page.getByRole('combobox', { name: 'Mold 1' }).selectOption({ label: 'Round coaster' })
   await page.getByRole('textbox', { name: 'Pieces of Round coaster', exact: true }).fill('12')
   await page.getByLabel('Room temperature').fill('24')
@@ -99,8 +93,7 @@ test('twelve pieces in a warm room do not fit, and the plan says what would', as
 test('molds come in from a spreadsheet: columns matched, lines that are wrong named, all of it taken back', async ({
   page,
 }) => {
-  await openStudio(page)
-  await page.goto('/studio')
+  await openStudio(page, '/studio')
   const sheet = page.getByRole('region', { name: 'From a spreadsheet' })
   const give = (text: string) =>
     sheet
@@ -121,7 +114,7 @@ test('molds come in from a spreadsheet: columns matched, lines that are wrong na
   await sheet.getByRole('button', { name: 'Add 1' }).click()
   await expect(page.getByText('1 molds are on the shelf.').first()).toBeVisible()
   await page.getByRole('button', { name: 'Undo' }).click()
-  await page.goto('/shelf')
+  await go(page, '/shelf')
   await page.getByRole('tab', { name: /Molds \(8\)/ }).click()
   await expect(page.getByText('Pebble dish')).toHaveCount(0)
 })

@@ -1,24 +1,23 @@
 import { readFile } from 'node:fs/promises'
 import AxeBuilder from '@axe-core/playwright'
 import { expect, test } from '@playwright/test'
-import { layOut, openStudio, stir } from './bench.ts'
+import { go, layOut, openStudio, stir } from './bench.ts'
 
 const left = async (text: string | null) => Number.parseFloat(text ?? '')
 
 test('a pour takes what it mixed off the shelf, a count is an entry, and the book can be saved', async ({
   page,
 }) => {
-  await openStudio(page)
-  await page.goto('/shelf')
+  await openStudio(page, '/shelf')
   await page.getByRole('tab', { name: /Supplies/ }).click()
   const partA = page.locator('[data-item="demo-heron-a"]')
   const before = await left(await partA.locator('[data-left]').textContent())
   const gloves = page.locator('[data-item="demo-gloves"] [data-left]')
   const glovesBefore = await left(await gloves.textContent())
-  await page.goto('/pour/demo-8')
+  await go(page, '/pour/demo-8')
   await layOut(page)
   await stir(page)
-  await page.goto('/shelf')
+  await go(page, '/shelf')
   await page.getByRole('tab', { name: /Supplies/ }).click()
   await expect(async () => {
     expect(await left(await partA.locator('[data-left]').textContent())).toBeLessThan(before - 50)
@@ -46,15 +45,14 @@ test('a pour takes what it mixed off the shelf, a count is an entry, and the boo
 })
 
 test('a plan says what the shelf is short of, and what a piece costs and should fetch', async ({ page }) => {
-  await openStudio(page)
-  await page.goto('/plan')
+  await openStudio(page, '/plan')
   await page.getByRole('combobox', { name: 'Mold 1' }).selectOption({ label: 'Round coaster' })
   const stock = page.locator('[data-stock]')
   await expect(stock.locator('[data-per-piece]')).toHaveText(/£\d+\.\d\d/)
-  await page.goto('/studio')
+  await go(page, '/studio')
   await page.getByLabel('Currency').selectOption('NOK')
   await expect(page.getByLabel('Currency')).toHaveValue('NOK')
-  await page.goto('/plan')
+  await go(page, '/plan')
   await expect(stock.locator('[data-per-piece]')).toContainText('NOK')
   const price = async () =>
     Number((await stock.locator('[data-price]').textContent())!.replace(/[^\d.]/g, ''))
@@ -69,8 +67,7 @@ test('a plan says what the shelf is short of, and what a piece costs and should 
 })
 
 test('a mold remembers its pours, its price and what happened to it', async ({ page }) => {
-  await openStudio(page)
-  await page.goto('/shelf')
+  await openStudio(page, '/shelf')
   await page.getByRole('tab', { name: /Molds/ }).click()
   const care = page.locator('[data-care="demo-coaster"]')
   await expect(care.getByText(/\d+ pours, about \d+ left in each/)).toBeVisible()
@@ -81,7 +78,7 @@ test('a mold remembers its pours, its price and what happened to it', async ({ p
   await page.reload()
   await page.getByRole('tab', { name: /Molds/ }).click()
   await expect(care.locator('summary')).toContainText('damaged')
-  await page.goto('/plan')
+  await go(page, '/plan')
   await page.getByRole('combobox', { name: 'Mold 1' }).selectOption({ label: 'Round coaster' })
   await expect(page.locator('[data-stock]')).toContainText('Round coaster is damaged')
 })

@@ -1,4 +1,5 @@
 import { useEffect, type ReactNode } from 'react'
+import { useLocation } from 'react-router'
 
 interface PlaceProps {
   readonly title: string
@@ -9,11 +10,12 @@ interface PlaceProps {
 
 /** One place of the app: its name, what it is for, its actions, its content. */
 export function Place({ title, lead, actions, children }: PlaceProps) {
+  const { pathname } = useLocation()
   useEffect(() => {
     document.title = `${title} · Nublo`
   }, [title])
   return (
-    <div className="mx-auto w-full max-w-6xl px-4 py-5 sm:px-6" data-place>
+    <div className="mx-auto w-full max-w-6xl px-4 py-5 sm:px-6" data-place={pathname}>
       <header className="mb-5 flex flex-wrap items-end justify-between gap-3">
         <div>
           <h1 className="text-3xl">{title}</h1>

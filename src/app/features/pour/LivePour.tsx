@@ -42,10 +42,12 @@ interface LivePourProps {
   readonly pour: Extract<Pour, { stage: 'running' }>
   readonly live: LivePlan
   readonly units: UnitChoice
+  /** Why the plan shown is not of the latest marks and readings; null where it is. */
+  readonly failed: Error | null
 }
 
 /** The live run: one step, one clock, one button. */
-export function LivePour({ story, pour, live, units }: LivePourProps) {
+export function LivePour({ story, pour, live, units, failed }: LivePourProps) {
   const { plan, bands } = live
   const nowMs = useNowMs(250)
   const nowMin = (nowMs - pour.stopStirAtMs) / 60_000
@@ -64,6 +66,11 @@ export function LivePour({ story, pour, live, units }: LivePourProps) {
         <Callout gravity="stop" title="The device is full">
           {story.heldAside === 1 ? 'One mark is' : `${story.heldAside} marks are`} held aside and will be
           stored when there is room. Nothing is lost; free some space after the pour.
+        </Callout>
+      )}
+      {failed && (
+        <Callout gravity="warn" title="The times could not be worked out anew">
+          These are the last ones; marks and readings since then are kept. {failed.message}
         </Callout>
       )}
       <FollowedBySimulation story={story} plan={plan} stopStirAtMs={pour.stopStirAtMs} done={pour.done} />

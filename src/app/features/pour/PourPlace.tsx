@@ -1,3 +1,4 @@
+import { useState } from 'react'
 import { Link, useParams } from 'react-router'
 import { NoSuchBatch } from '#app/components/NoSuchBatch.tsx'
 import { EmptyPlace, Place } from '#app/components/Place.tsx'
@@ -61,8 +62,12 @@ function BeforeTheClock({ story }: { story: BatchStory }) {
 function Running({ story, pour }: { story: BatchStory; pour: Extract<Pour, { stage: 'running' }> }) {
   const live = useLivePlan(story, pour)
   const units = useUnits()
-  if (!live.data) return <NotYet name={story.batch.request.name} problem={live.error} />
-  return <LivePour story={story} pour={pour} live={live.data} units={units} />
+  // A forecast that failed takes no step and no clock away: the last one stays, and it is said.
+  const [last, setLast] = useState(live.data)
+  if (live.data && live.data !== last) setLast(live.data)
+  const shown = live.data ?? last
+  if (!shown) return <NotYet name={story.batch.request.name} problem={live.error} />
+  return <LivePour story={story} pour={pour} live={shown} units={units} failed={live.error} />
 }
 
 function NotYet({ name, problem }: { name: string; problem: Error | null }) {
