@@ -4,6 +4,7 @@ import Papa from 'papaparse'
 import { smallStudio, T0 } from '../../tests/support/studio.ts'
 import type { PourEvent } from '#core/runsheet/index.ts'
 import { wallInstantMs, type RackPlan } from '#core/rack/index.ts'
+import { METRIC, US_CUSTOMARY, type UnitChoice } from '#core/units/index.ts'
 import { readBundle, writeBundle } from './bundle.ts'
 import { calendarFile } from './calendar.ts'
 import { logCsv } from './logCsv.ts'
@@ -238,6 +239,7 @@ describe('the coming days as files', () => {
         id: 'demold',
         title: '=Demold',
         detail: 'Ease it out',
+        takes: [{ of: 'mix', aG: 20, bG: 10, totalG: 30 }],
         beginAtMs: T0,
         endAtMs: T0 + 900_000,
         openAtMs: T0 - 900_000,
@@ -266,10 +268,16 @@ describe('the coming days as files', () => {
     ])
   })
 
+  test('say in a calendar what they take, in the units chosen', () => {
+    const detailIn = (units: UnitChoice) => calendarEntries(plan, units)[0]!.detail
+    expect(detailIn(METRIC)).toBe('20.0 g of A and 10.0 g of B, 30.0 g together. Ease it out')
+    expect(detailIn(US_CUSTOMARY)).toMatch(/oz.* of A .*together\. Ease it out$/)
+  })
+
   test('become entries of a calendar that keep their uid when they move', () => {
-    expect(calendarEntries(plan).map(({ uid }) => uid)).toEqual(['b1-demold@nublo', 'b1-use@nublo'])
+    expect(calendarEntries(plan, METRIC).map(({ uid }) => uid)).toEqual(['b1-demold@nublo', 'b1-use@nublo'])
     const moved = { ...plan, jobs: plan.jobs.map((job) => ({ ...job, beginAtMs: job.beginAtMs + 1e7 })) }
-    expect(calendarEntries(moved)[0]).toMatchObject({ uid: 'b1-demold@nublo', beginAtMs: T0 + 1e7 })
+    expect(calendarEntries(moved, METRIC)[0]).toMatchObject({ uid: 'b1-demold@nublo', beginAtMs: T0 + 1e7 })
   })
 })
 

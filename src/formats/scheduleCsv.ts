@@ -1,5 +1,7 @@
 import Papa from 'papaparse'
 import type { RackPlan } from '#core/rack/index.ts'
+import type { UnitChoice } from '#core/units/index.ts'
+import { wordTake } from '#words/takes.ts'
 import type { CalendarEntry } from './calendar.ts'
 import { SPREADSHEET_SAFE } from './logCsv.ts'
 
@@ -40,13 +42,13 @@ function iso(atMs: number | null): string {
   return atMs === null ? '' : new Date(atMs).toISOString()
 }
 
-/** The coming days as entries of a calendar: every job, and the day each batch is ready for use. */
-export function calendarEntries({ jobs, batches }: RackPlan): readonly CalendarEntry[] {
+/** The coming days as entries of a calendar: every job with what it takes, and the day each batch is ready for use. */
+export function calendarEntries({ jobs, batches }: RackPlan, units: UnitChoice): readonly CalendarEntry[] {
   const nameOf = (id: string) => batches.find((batch) => batch.id === id)?.name ?? ''
-  const steps = jobs.map(({ batchId, id, title, detail, beginAtMs, endAtMs }) => ({
+  const steps = jobs.map(({ batchId, id, title, detail, takes, beginAtMs, endAtMs }) => ({
     uid: `${batchId}-${id}@nublo`,
     summary: `${title}: ${nameOf(batchId)}`,
-    detail,
+    detail: [...takes.map((take) => `${wordTake(take, units)}.`), detail].join(' '),
     beginAtMs,
     endAtMs,
   }))

@@ -143,13 +143,12 @@ function viscosityCurve(samples: FaceTask['viscosity']): (atS: number) => number
 }
 
 /** The sheets as they lie, copied: the piece flows on. */
-function snapshot({ grid, sheets, depthM, recipe, specks, strands }: Bloom): PaintedPiece {
+function snapshot({ grid, sheets, depthM, recipe, specks }: Bloom): PaintedPiece {
   return {
     grid,
     sheets: copyOf(sheets),
     specks: structuredClone(specks),
     depthM,
     recipe,
-    strands: strands(),
   }
 }

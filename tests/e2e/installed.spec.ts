@@ -55,6 +55,8 @@ async function install(page: Page): Promise<void> {
 const findNewBuild = (page: Page) =>
   page.evaluate(async () => void (await (await navigator.serviceWorker.getRegistration())!.update()))
 
+test.use({ serviceWorkers: 'allow' })
+
 test('a new build never takes over a live pour; when none is live, the next opening is of it, server or not', async ({
   page,
 }) => {

@@ -31,7 +31,7 @@ test('weighing against the scale: add so much of B, and what to add when a part 
 }) => {
   test.setTimeout(180_000)
   // By the machine's own clock: the hand on the bench pours in real time.
-  await go(page, '/')
+  await page.goto('/')
   await expect(page.getByRole('heading', { level: 1, name: 'Bench' })).toBeVisible({ timeout: 60_000 })
   await linkBench(page)
   await go(page, '/pour/demo-8')

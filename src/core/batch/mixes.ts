@@ -130,20 +130,28 @@ function cup(id: Cup['id'], massG: number, densityGPerMl: number, additions: rea
 
 /** Ink and white drops for one piece of each mold in the order. */
 export function dropsOf(request: BatchRequest, fills: readonly MoldFill[]): readonly PieceDrops[] {
-  const inks = inksOf(request)
   return fills.map((fill) => {
-    const counts = inks.map(() => 0)
-    for (let round = 0; round < fill.rounds; round++)
-      for (const drop of fill.laid.drops) {
-        const no = inkOfDrop(drop, { round, inks: inks.length })
-        if (no !== null) counts[no]!++
-      }
+    const rounds = Array.from({ length: fill.rounds }, (_, round) => inksOfRound(request, fill, round))
     return {
       moldId: fill.mold.id,
-      inks: inks.map(({ name }, k) => ({ what: name, drops: counts[k]! })),
+      inks: inksOf(request).map(({ name }, k) => ({
+        what: name,
+        drops: rounds.reduce((sum, inks) => sum + inks[k]!.drops, 0),
+      })),
       whiteDrops: fill.white.drops,
     }
   })
+}
+
+/** Ink drops of one round on one piece, rounds counted from 0. */
+export function inksOfRound(request: BatchRequest, { laid }: MoldFill, round: number): readonly Addition[] {
+  const inks = inksOf(request)
+  const counts = inks.map(() => 0)
+  for (const drop of laid.drops) {
+    const no = inkOfDrop(drop, { round, inks: inks.length })
+    if (no !== null) counts[no]!++
+  }
+  return inks.map(({ name }, k) => ({ what: name, drops: counts[k]! }))
 }
 
 /** Ink drops on one piece: those of its pattern, once a round. */

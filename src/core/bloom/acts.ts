@@ -41,26 +41,15 @@ interface Bench {
   readonly chance: () => number
   /** Threads a bead is laid as; 1 lays it smooth. */
   readonly threads: number
-  /** Told of every strand of white, where it is laid, after which one, and how late it sinks; its number. */
-  readonly strand: (
-    xM: number,
-    yM: number,
-    thread: { readonly after: number; readonly last: number },
-  ) => number
 }
 
 const MOST_PRESSURE_N_PER_M = 0.015
 const WOBBLE_M = 4e-4
 const FEED_NOISE = 0.12
 const THREAD_LOG = 1.1
-/** Strands each thread is drawn with; neighbours sink at different times, and none always first. */
-const STRANDS = 3
-const APART = 7
-const STRAND_EVERY = 2
-const LAST_WANDERS = 0.25
 
 /** A hand over the piece: what it drops and pipes lands on the surface sheet. */
-export function handOn({ grid, sheets, laid, chance, threads, strand }: Bench) {
+export function handOn({ grid, sheets, laid, chance, threads }: Bench) {
   const { cellM } = grid
   const dropInk = ({ at, radiusM, absorb, pressureNPerM }: Extract<BloomAct, { kind: 'ink' }>): void => {
     const area = (Math.PI * radiusM * radiusM) / 2
@@ -120,7 +109,6 @@ export function handOn({ grid, sheets, laid, chance, threads, strand }: Bench) {
     }
     const [wobbleX, wobbleY, feed] = [wander(), wander(), wander()]
     const shares = Array.from({ length: threads }, wander)
-    const ends = new Array<number>(threads * STRANDS).fill(-1)
     points.forEach((point, k) => {
       const share = k / points.length
       const x = point.x + WOBBLE_M * wobbleX(share)
@@ -140,12 +128,6 @@ export function handOn({ grid, sheets, laid, chance, threads, strand }: Bench) {
       weights.forEach((weight, t) => {
         const off = ((t + 0.5) / threads - 0.5) * 1.1 * beadM
         layWhite({ x: x + off * nx, y: y + off * ny }, 0.24 * beadM, (0.6 * amount * weight) / all)
-        for (let s = 0; s < STRANDS && k % STRAND_EVERY === 0; s++) {
-          const no = t * STRANDS + s
-          const aside = off + ((s + 0.5) / STRANDS - 0.5) * ((1.1 * beadM) / threads)
-          const last = ((no * APART) % ends.length) / ends.length + LAST_WANDERS * shares[t]!(share)
-          ends[no] = strand(x + aside * nx, y + aside * ny, { after: ends[no]!, last })
-        }
       })
     })
   }

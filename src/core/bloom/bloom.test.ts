@@ -166,8 +166,8 @@ describe('the whole process', () => {
 
   test('is painted from both sides: white on the face is bright before black, and the sides differ', () => {
     const black = [0.012, 0.012, 0.012] as const
-    const front = paintFace({ ...bloom, strands: null }, { side: 'silicone', backing: black })
-    const back = paintFace({ ...bloom, strands: null }, { side: 'open', backing: black })
+    const front = paintFace(bloom, { side: 'silicone', backing: black })
+    const back = paintFace(bloom, { side: 'open', backing: black })
     const brightest = (rgba: Uint8ClampedArray) => Math.max(...rgba.filter((_value, k) => k % 4 === 1))
     expect(brightest(front)).toBeGreaterThan(120)
     expect(front).not.toEqual(back)

@@ -2,7 +2,6 @@ import { kubelkaMunk, type Linear } from '../colour/index.ts'
 import { cellOf, type BloomGrid } from './grid.ts'
 import type { Channels, SeenField, Sheets } from './sheets.ts'
 import type { Bloom } from './simulation.ts'
-import { FLOOR_SHEET, laceOf, type Strands } from './strands.ts'
 
 export interface FaceView {
   /** Against the silicone the floor is seen first, and mirrored; the open side lies as it was poured. */
@@ -21,64 +20,66 @@ const INNER_REFLECTION = 0.4
 const SPECULAR_LEFT_OUT = 0.035
 const EXPOSURE = 1.04
 const STEPS = 4096
+/** What cured white is seen to scatter, 1/m: opaque from a third of a millimetre (by eye). The figures of a face are told from thinner white, `recipe.ts`. */
+const SCATTER_PER_M = 12_000
+/** The petals' shadow on what lies behind them, as a window would throw it (by eye; in no figure). */
+const SHADOW = 0.3
+const SHADOW_SOFT_M = 0.9e-3
+const SHADOW_ASIDE_M = 0.7e-3
 
 /** What of a piece its picture needs. */
 export type PaintedPiece = Pick<Bloom, 'grid' | 'depthM' | 'recipe' | 'specks'> & {
   readonly sheets: Sheets<SeenField>
-  /** Null draws no grain. */
-  readonly strands: Strands | null
 }
 
 /**
  * The piece as seen, RGBA row by row from the top, `finer` pixels a cell each way: three sheets as Kubelka-Munk layers before a backing, in linear
- * light. Between cells the sheets are straight; the grain of the floor's white is drawn from the strands, if there are any, and is the only thing that
- * was not reckoned. Just outside the wall the nearest cell inside is repeated, so that a picture clipped to the outline has no gap; farther out it is
+ * light. Just outside the wall the nearest cell inside is repeated, so that a picture clipped to the outline has no gap; farther out it is
  * transparent.
  */
 export function paintFace(
-  { grid, sheets, depthM, recipe, strands }: PaintedPiece,
+  { grid, sheets, depthM, recipe }: PaintedPiece,
   { side, backing, finer = 1 }: FaceView,
 ): Uint8ClampedArray<ArrayBuffer> {
   const across = grid.n * finer
   const rgba = new Uint8ClampedArray(4 * across * across)
-  const { scatterPerM, inkUnder } = recipe
+  const { inkUnder } = recipe
   const fromSilicone = side === 'silicone'
   const shown = tones()
-  const sample = samplerOf(grid, finer)
-  const hasGrain = strands?.sheet.includes(FLOOR_SHEET)
-  const lace = strands && hasGrain ? laceOf(strands, { grid, floorWhite: sheets.floor.white }, finer) : null
+  const near = Int32Array.from({ length: grid.n ** 2 }, (_, p) => nearestInside(grid, p))
+  const drawn = (field: SeenField) => resampled(extended(field, near), grid.n, finer)
   const { surface, transit, floor } = sheets
-  const surfaceInk = surface.ink.map((ink) => diffused(ink, grid))
+  const topWhites = drawn(surface.white)
+  const middleWhites = drawn(transit.white)
+  const lowWhites = drawn(floor.white)
+  const shadows = fromSilicone ? drawn(shadowOf(floor.white, grid)) : null
+  const inks = [0, 1, 2].map((channel) => ({
+    top: drawn(softened(surface.ink[channel]!, { ...grid, spreadCells: DIFFUSES_M / grid.cellM })),
+    middle: drawn(transit.ink[channel]!),
+    low: drawn(floor.ink[channel]!),
+  }))
   for (let row = 0; row < across; row++)
     for (let column = 0; column < across; column++) {
-      if (!sample.goTo(column, row)) continue
+      if (near[((row / finer) | 0) * grid.n + ((column / finer) | 0)]! < 0) continue
+      const p = row * across + column
       const x = fromSilicone ? across - 1 - column : column
       const at = 4 * ((across - 1 - row) * across + x)
-      const grain = lace ? lace[row * across + column]! : 1
-      const topWhite = sample.of(surface.white)
-      const middleWhite = sample.of(transit.white)
-      const lowWhite = grain * sample.of(floor.white)
+      const topWhite = topWhites[p]!
+      const middleWhite = middleWhites[p]!
+      const lowWhite = lowWhites[p]!
+      const lit = shadows ? 1 - SHADOW * shadows[p]! : 1
       for (let channel = 0; channel < 3; channel++) {
         const white = WHITE_ABSORB_PER_M[channel]!
         const back = backing[channel]!
-        const top = sample.of(surfaceInk[channel]!) + white * topWhite
-        const middle =
-          sample.of(transit.ink[channel]!) + white * middleWhite + CLEAR_ABSORB_PER_M[channel]! * depthM
-        const ink = sample.of(floor.ink[channel]!)
+        const own = inks[channel]!
+        const top = own.top[p]! + white * topWhite
+        const middle = own.middle[p]! + white * middleWhite + CLEAR_ABSORB_PER_M[channel]! * depthM
+        const ink = own.low[p]!
         const low = (1 - inkUnder) * ink + white * lowWhite
         const under = Math.exp(-2 * inkUnder * ink)
         const behind = fromSilicone
-          ? under *
-            over(
-              over(over(back, scatterPerM * topWhite, top), scatterPerM * middleWhite, middle),
-              scatterPerM * lowWhite,
-              low,
-            )
-          : over(
-              over(over(under * back, scatterPerM * lowWhite, low), scatterPerM * middleWhite, middle),
-              scatterPerM * topWhite,
-              top,
-            )
+          ? under * over(lit * over(over(back, topWhite, top), middleWhite, middle), lowWhite, low)
+          : over(over(over(under * back, lowWhite, low), middleWhite, middle), topWhite, top)
         const inner =
           ((1 - OUTER_REFLECTION) * (1 - INNER_REFLECTION) * behind) / (1 - INNER_REFLECTION * behind)
         const seen = OUTER_REFLECTION + inner - SPECULAR_LEFT_OUT
@@ -89,60 +90,101 @@ export function paintFace(
   return rgba
 }
 
-/** What is seen of a layer of that scattering and absorption before what stands behind it. */
-function over(behind: number, scatter: number, absorb: number): number {
-  const { reflects, passes } = kubelkaMunk(scatter, absorb)
-  return reflects + (passes * passes * behind) / (1 - reflects * behind)
+/** A field with the nearest cell inside repeated just outside the wall. */
+function extended(field: SeenField, near: Int32Array): Float32Array {
+  return Float32Array.from(near, (p) => (p < 0 ? 0 : Math.max(0, field[p]!)))
 }
 
-/** Fields between cells, bilinear; a neighbour outside the mold counts as the cell itself. */
-function samplerOf(grid: BloomGrid, finer: number) {
-  const { n } = grid
-  const near = Int32Array.from({ length: n * n }, (_, p) => nearestInside(grid, p))
-  let a = 0
-  let b = 0
-  let c = 0
-  let d = 0
-  let s = 0
-  let t = 0
+/** How much light the petals of the floor keep from what lies behind them: a soft share, thrown aside and down. */
+function shadowOf(floorWhite: SeenField, { n, cellM, inside }: BloomGrid): Float32Array {
+  const cover = Float32Array.from(floorWhite, (thick) => over(0, Math.max(0, thick), 0))
+  const soft = softened(cover, { n, inside, spreadCells: SHADOW_SOFT_M / cellM })
+  const aside = Math.round(SHADOW_ASIDE_M / cellM)
+  return Float32Array.from(soft, (own, p) => {
+    const from = p - aside + aside * n
+    return inside[p] ? (from >= 0 && from < n * n ? soft[from]! : own) : 0
+  })
+}
+
+/** The four cells a pixel lies between, from the first, and what each counts: a cubic through them (Catmull & Rom 1974, from memory). */
+function cubicAt(share: number): { readonly first: number; readonly weights: readonly number[] } {
+  const t = share < 0 ? share + 1 : share
   return {
-    /** False where neither the cell nor one beside it is in the mold. */
-    goTo: (column: number, row: number): boolean => {
-      const u = (column + 0.5) / finer - 0.5
-      const v = (row + 0.5) / finer - 0.5
-      const i = u > 0 ? u | 0 : 0
-      const j = v > 0 ? v | 0 : 0
-      const own = near[((row / finer) | 0) * n + ((column / finer) | 0)]!
-      if (own < 0) return false
-      s = u > i ? u - i : 0
-      t = v > j ? v - j : 0
-      const p = j * n + i
-      const right = i + 1 < n ? 1 : 0
-      const up = j + 1 < n ? n : 0
-      a = near[p]! >= 0 ? near[p]! : own
-      b = near[p + right]! >= 0 ? near[p + right]! : own
-      c = near[p + up]! >= 0 ? near[p + up]! : own
-      d = near[p + up + right]! >= 0 ? near[p + up + right]! : own
-      return true
-    },
-    of: (field: SeenField): number =>
-      Math.max(
-        0,
-        (1 - t) * ((1 - s) * field[a]! + s * field[b]!) + t * ((1 - s) * field[c]! + s * field[d]!),
-      ),
+    first: share < 0 ? -2 : -1,
+    weights: [
+      0.5 * (-t + 2 * t ** 2 - t ** 3),
+      0.5 * (2 - 5 * t ** 2 + 3 * t ** 3),
+      0.5 * (t + 4 * t ** 2 - 3 * t ** 3),
+      0.5 * (t ** 3 - t ** 2),
+    ],
   }
+}
+
+/** A field on `finer` pixels a cell each way, smooth between the cells and nowhere below nothing. */
+function resampled(field: Float32Array, n: number, finer: number): Float32Array {
+  if (finer === 1) return field
+  const wide = stretched(field, { n, finer, step: 1, lines: n, lineStep: n })
+  const side = n * finer
+  return stretched(wide, { n, finer, step: side, lines: side, lineStep: 1 }).map((value) =>
+    Math.max(0, value),
+  )
+}
+
+interface Stretch {
+  readonly n: number
+  readonly finer: number
+  /** From one value of a line to the next, and from one line to the next. */
+  readonly step: number
+  readonly lines: number
+  readonly lineStep: number
+}
+
+/** Each line of `n` values as one of `n * finer`. Rows lie one after the other; of columns each value is as far from the next as it was. */
+function stretched(field: Float32Array, { n, finer, step, lines, lineStep }: Stretch): Float32Array {
+  const out = new Float32Array(lines * n * finer)
+  const outLine = lineStep === 1 ? 1 : n * finer
+  const last = n - 1
+  for (let k = 0; k < finer; k++) {
+    const { first, weights } = cubicAt((k + 0.5) / finer - 0.5)
+    const [w0, w1, w2, w3] = weights as [number, number, number, number]
+    for (let i = 0; i < n; i++) {
+      const a = step * Math.max(0, i + first)
+      const b = step * Math.min(last, Math.max(0, i + first + 1))
+      const c = step * Math.min(last, i + first + 2)
+      const d = step * Math.min(last, i + first + 3)
+      const to = step * (i * finer + k)
+      for (let line = 0; line < lines; line++) {
+        const at = line * lineStep
+        out[line * outLine + to] =
+          w0 * field[at + a]! + w1 * field[at + b]! + w2 * field[at + c]! + w3 * field[at + d]!
+      }
+    }
+  }
+  return out
+}
+
+/** What is seen of a layer of so much white, in m, and that absorption before what stands behind it. */
+function over(behind: number, whiteM: number, absorb: number): number {
+  const { reflects, passes } = kubelkaMunk(SCATTER_PER_M * whiteM, absorb)
+  return reflects + (passes * passes * behind) / (1 - reflects * behind)
 }
 
 /** Dye spreads by itself about so far until gel: sqrt(2 D t) at 1e-10 m2/s (order of a dye in a thick liquid, from memory) for half an hour. */
 const DIFFUSES_M = 0.6e-3
 
-/** Ink that ran together in lines thinner than a cell, as its own diffusion leaves it; nothing is lost to the wall. */
-function diffused(ink: SeenField, { n, cellM, inside }: BloomGrid): SeenField {
-  let values = ink
+interface Softening {
+  readonly n: number
+  readonly inside: Uint8Array
+  readonly spreadCells: number
+}
+
+/** A field spread by diffusion over so many cells; nothing is lost to the wall. */
+function softened(field: SeenField, { n, inside, spreadCells }: Softening): SeenField {
+  let values = field
   // A pass of this weight spreads by sqrt(2 w) cells.
-  const passes = Math.max(1, Math.round((DIFFUSES_M / cellM) ** 2 / (2 * PASS_WEIGHT)))
+  const passes = Math.max(1, Math.round(spreadCells ** 2 / (2 * PASS_WEIGHT)))
   for (let pass = 0; pass < passes; pass++) {
-    const next = Float64Array.from(values)
+    const next = Float32Array.from(values)
     for (let p = n; p < n * n - n; p++) {
       if (!inside[p]) continue
       for (const q of [p - 1, p + 1, p - n, p + n])
@@ -177,7 +219,7 @@ export interface SeenSpeck {
 
 /** The flakes that shine through what lies before them on that side. */
 export function specksSeen(
-  { grid, sheets, depthM, recipe: { scatterPerM }, specks }: PaintedPiece,
+  { grid, sheets, depthM, specks }: PaintedPiece,
   side: FaceView['side'],
 ): readonly SeenSpeck[] {
   return specks.flatMap((speck) => {
@@ -189,7 +231,7 @@ export function specksSeen(
       { z: depthM, sheet: sheets.surface },
     ].filter(({ z }) => (side === 'silicone' ? z < speck.z : z > speck.z))
     const hidden = sheetsBefore.reduce(
-      (sum, { sheet }) => sum + scatterPerM * Math.max(0, sheet.white[p]!) + mostInk(sheet.ink, p),
+      (sum, { sheet }) => sum + SCATTER_PER_M * Math.max(0, sheet.white[p]!) + mostInk(sheet.ink, p),
       0,
     )
     const share = (m: number, middleM: number) => (m - middleM) / grid.sideM + 0.5

@@ -12,7 +12,7 @@ interface ToolBench {
 
 /** By eye; Stokes flow itself moves with the tool alike until gel. */
 const TOOL_HALVED_AT_PER_PA = 40
-export const TOOL_REACHES_DOWN = 0.6
+const TOOL_REACHES_DOWN = 0.6
 
 /** The strokes as a resin takes them that has so much of its fluidity left: ever less towards gel, in any room alike. */
 export function weakened(strokes: readonly Stroke[], fluidityLeftPerPa: number): readonly Stroke[] {

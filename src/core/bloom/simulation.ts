@@ -6,9 +6,8 @@ import { spreadOnFloor } from './current.ts'
 import { flowOn } from './flow.ts'
 import { gridOf, type BloomGrid } from './grid.ts'
 import { PIPED, type WhiteRecipe } from './recipe.ts'
-import { TOOL_REACHES_DOWN, weakened, workTool } from './remap.ts'
+import { weakened, workTool } from './remap.ts'
 import { emptySheets, totalOf, type Sheets } from './sheets.ts'
-import { strandsOn, type Strands } from './strands.ts'
 import type { Stroke } from './tool.ts'
 import { carrySpecks, roughen, settleSpecks, type Speck } from './specks.ts'
 import { wallsOn, type Unevenness } from './walls.ts'
@@ -53,8 +52,6 @@ export interface Bloom {
   /** Follows the piece up to that time, or to where it is too thick to move. */
   readonly runTo: (untilS: number) => void
   readonly isStill: () => boolean
-  /** The grain of the white as it lies now; for pictures only. */
-  readonly strands: () => Strands
 }
 
 /** How long solvent pulls (by eye). */
@@ -98,8 +95,7 @@ export function createBloom(setup: BloomSetup): Bloom {
   const field = () => bank.field(n * n)
   const [bySurfaceX, bySurfaceY, byFloorX, byFloorY] = [field(), field(), field(), field()]
   const laid: Bloom['laid'] = { white: 0, ink: [0, 0, 0] }
-  const strands = strandsOn(bank)
-  const hand = handOn({ grid, sheets, laid, chance, threads: setup.threads ?? 5, strand: strands.lay })
+  const hand = handOn({ grid, sheets, laid, chance, threads: setup.threads ?? 5 })
   const specks: Speck[] = []
   const acts: { readonly atS: number; readonly act: BloomAct }[] = []
 
@@ -128,7 +124,6 @@ export function createBloom(setup: BloomSetup): Bloom {
       surfaceTurn = !surfaceTurn
       if (hasInk) for (const ink of sheets.surface.ink) move(ink, surfaceMoves, surfaceTurn)
       if (pressureMost > 0) move(sheets.surface.pressure, surfaceMoves, surfaceTurn)
-      strands.carry(0, bySurfaceX, bySurfaceY)
       carrySpecks(specks, { grid, byX: bySurfaceX, byY: bySurfaceY, aboveM: SPECKS_RIDE * depthM })
       if (hasWhite) {
         for (const p of walls.pinned) bySurfaceX[p] = bySurfaceY[p] = 0
@@ -142,7 +137,6 @@ export function createBloom(setup: BloomSetup): Bloom {
   const flushFloor = (): void => {
     if (movedFloorM > 0) {
       floorTurn = !floorTurn
-      strands.carry(2, byFloorX, byFloorY)
       move(sheets.floor.white, floorMoves, floorTurn)
       if (hasInk) for (const ink of sheets.floor.ink) move(ink, floorMoves, floorTurn)
     }
@@ -177,7 +171,6 @@ export function createBloom(setup: BloomSetup): Bloom {
   }
   const work = (strokes: readonly Stroke[]): void => {
     workTool(strokes, { bank, sheets, walls })
-    strands.work(strokes, TOOL_REACHES_DOWN)
   }
   const feelPressure = (): void => {
     pressureMost = largestPressure()
@@ -202,7 +195,6 @@ export function createBloom(setup: BloomSetup): Bloom {
       kernels.sink(at(from.white), at(to.white), sheetStride, at(speed), perSpeed, takes, Number(hasInk))
     fall(transit, floor, flow.transitFall, 1)
     fall(surface, transit, flow.surfaceFall, entrain)
-    strands.sink(flow.surfaceFall, flow.transitFall, perSpeed)
   }
 
   const step = (untilS: number): void => {
@@ -256,13 +248,6 @@ export function createBloom(setup: BloomSetup): Bloom {
       if (movedFloorM > LAZY_CELLS * cellM || last) flushFloor()
       owedCurrentS += stepS
       if (!solvent || owedCurrentS >= WHITE_LAG_S || last) {
-        strands.creep({
-          white: sheets.floor.white,
-          pull: pullPaPerM / (3 * viscosity),
-          depthM,
-          stepS: owedCurrentS,
-          currentX: walls.currentX,
-        })
         spreadOnFloor({
           bank,
           walls,
@@ -314,7 +299,6 @@ export function createBloom(setup: BloomSetup): Bloom {
       }
     },
     isStill: () => tooThick,
-    strands: strands.now,
   }
 }
 

@@ -1,4 +1,4 @@
-import { pieceCount, type BatchRequest } from '../batch/index.ts'
+import { pieceCount, takesOf, type BatchRequest, type Take } from '../batch/index.ts'
 import type { StepId } from '../technique/index.ts'
 import type { Bands, Schedule } from '../timing/index.ts'
 import { rackJobs, type JobWait, type RackJob } from './jobs.ts'
@@ -15,6 +15,8 @@ export interface RackOutline {
   readonly levelMin: number
   /** The same for a layer poured later. */
   readonly laterLevelMin: number
+  /** What is weighed for the pour. */
+  readonly takes: readonly Take[]
   readonly jobs: readonly OutlineJob[]
   readonly molds: readonly MoldNeed[]
   readonly pieces: number
@@ -28,6 +30,8 @@ export interface OutlineJob {
   /** Whether it pours a layer that must stand level and covered. */
   readonly pours: boolean
   readonly waits: readonly JobWait[]
+  /** What it needs at hand. */
+  readonly takes: readonly Take[]
 }
 
 export interface MoldNeed {
@@ -53,7 +57,7 @@ export function rackOutline(schedule: Schedule, request: BatchRequest, bands: Ba
   const turns = schedule.turns.filter(({ beginMin }) => beginMin >= 0)
   const covered = turns.find(({ step }) => step.id === 'cover')?.endMin ?? 0
   const lastLook = Math.max(...turns.map(({ endMin }) => endMin))
-  const jobs = rackJobs(schedule, request).map((job) => outlineJob(job, { spread, bands }))
+  const jobs = rackJobs(schedule, request).map((job) => outlineJob(job, { spread, bands, schedule }))
   const setMin = (bands.steps.fill ?? bands.steps.back)?.open.highMin ?? spread.later * gelMin(schedule)
   const next = jobs.find(({ pours }) => pours)?.waits.find(({ after }) => after === 'pour')
   return {
@@ -63,6 +67,7 @@ export function rackOutline(schedule: Schedule, request: BatchRequest, bands: Ba
     // From the next layer on, that layer's own level time counts.
     levelMin: Math.min(setMin, next?.openMin ?? Infinity),
     laterLevelMin: setMin,
+    takes: weighed(schedule),
     jobs,
     molds: request.pieces.map(({ mold, count }) => ({
       id: mold.id,
@@ -74,12 +79,22 @@ export function rackOutline(schedule: Schedule, request: BatchRequest, bands: Ba
   }
 }
 
+const FOR_ALL = { pieceNo: null, roundNo: null } as const
+
+function weighed(schedule: Schedule): readonly Take[] {
+  const steps = schedule.technique.steps.filter(({ takes }) => takes === 'firstMix')
+  return steps.flatMap((step) => takesOf(step, FOR_ALL, schedule))
+}
+
 function gelMin({ forecast }: Schedule): number {
   const { gelMin: atMin, toMin } = forecast.bed ?? forecast.cup
   return atMin ?? toMin
 }
 
-function outlineJob({ step, waits, handsOnMin }: RackJob, known: Known): OutlineJob {
+function outlineJob(
+  { step, waits, handsOnMin }: RackJob,
+  known: Known & { readonly schedule: Schedule },
+): OutlineJob {
   const pours = POURING.includes(step.id)
   return {
     id: step.id,
@@ -88,6 +103,7 @@ function outlineJob({ step, waits, handsOnMin }: RackJob, known: Known): Outline
     handsMin: handsOnMin + (pours ? MIX_MIN : 0),
     pours,
     waits: waits.map((wait) => safe(wait, step.id, known)),
+    takes: takesOf(step, FOR_ALL, known.schedule),
   }
 }
 

@@ -1,3 +1,4 @@
+import type { Take } from '../batch/index.ts'
 import {
   lateness,
   place,
@@ -36,6 +37,8 @@ export interface RackPlanJob {
   readonly id: string
   readonly title: string
   readonly detail: string
+  /** What it needs at hand. */
+  readonly takes: readonly Take[]
   readonly beginAtMs: number
   readonly endAtMs: number
   /** Within which it could be moved, all else as placed; null stays open. */
@@ -165,9 +168,12 @@ const POUR = {
   detail: 'Lay everything out before any resin is mixed; the clock starts when stirring ends.',
 }
 
-function wordsOf({ outline }: RackBatch, jobId: string): Pick<RackPlanJob, 'title' | 'detail'> {
-  const { title, detail } = outline.jobs.find(({ id }) => id === jobId) ?? POUR
-  return { title, detail }
+function wordsOf({ outline }: RackBatch, jobId: string): Pick<RackPlanJob, 'title' | 'detail' | 'takes'> {
+  const { title, detail, takes } = outline.jobs.find(({ id }) => id === jobId) ?? {
+    ...POUR,
+    takes: outline.takes,
+  }
+  return { title, detail, takes }
 }
 
 function batchOf(laid: Laid, batch: RackBatch, k: number): RackPlanBatch {

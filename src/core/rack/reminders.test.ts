@@ -9,6 +9,7 @@ const job = (changes: Partial<RackPlanJob> = {}): RackPlanJob => ({
   id: 'back',
   title: 'Pour the back layer',
   detail: '',
+  takes: [],
   beginAtMs: T0,
   endAtMs: T0 + 15 * MIN,
   openAtMs: T0 - 60 * MIN,

@@ -1,3 +1,4 @@
+import { takesOf, type Take } from '../batch/index.ts'
 import type { RackTask } from '../rack/index.ts'
 import { bloomNumber, feelOf, type Feel } from '../resin/index.ts'
 import { cautionsAt, type CautionId } from '../safety/index.ts'
@@ -23,6 +24,8 @@ export interface RunStep {
   /** What a probe and a finger should find when it begins; null while stirring. */
   readonly expected: Expected | null
   readonly cautions: readonly CautionId[]
+  /** What it needs at hand. */
+  readonly takes: readonly Take[]
 }
 
 export interface Expected {
@@ -46,6 +49,7 @@ function pourStep(schedule: Schedule, turn: TimedTurn): RunStep {
   const { step } = turn
   return {
     ...wording(schedule, step.id),
+    takes: takesOf(step, turn, schedule),
     key: turn.key,
     pieceNo: turn.pieceNo,
     roundNo: turn.roundNo,
@@ -64,6 +68,7 @@ function rackStep(schedule: Schedule, { step, window, handsOnMin, layer }: RackT
   return [
     {
       ...wording(schedule, step.id),
+      takes: takesOf(step, { pieceNo: null, roundNo: null }, schedule),
       key: step.id,
       pieceNo: null,
       roundNo: null,

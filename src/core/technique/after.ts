@@ -39,6 +39,7 @@ export const AFTER: Readonly<Record<AfterId, StepRule>> = {
     title: 'Pour the clear coat',
     detail: 'Level, dust free, thin. Covers scratches, stones that stand proud and sanded faces.',
     done: 'Coated',
+    takes: 'ownMix',
     handsOn: { by: 'secondsEach', seconds: 120 },
   },
   heatCoat: {

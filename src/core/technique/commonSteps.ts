@@ -12,6 +12,7 @@ export const STIR: StepRule = {
   per: 'batch',
   moment: { by: 'clock', fromMin: -3, bestMin: 0, toMin: 2 },
   handsOn: { by: 'seconds', seconds: 180 },
+  takes: 'firstMix',
   needs: ['scale', 'cups', 'gloves', 'air'],
   brings: [],
 }
@@ -80,6 +81,7 @@ export const BACK: StepRule = {
   per: 'batch',
   moment: { by: 'backChoice' },
   handsOn: { by: 'decant' },
+  takes: 'ownMix',
   needs: ['backColour'],
   brings: [],
   onlyWith: 'back',
@@ -123,6 +125,7 @@ export const WHITE_APART: StepRule = {
   per: 'batch',
   moment: { by: 'before', step: 'white', minutes: 1 },
   handsOn: { by: 'seconds', seconds: 240 },
+  takes: 'white',
   needs: ['scale', 'whiteCup', 'bag', 'sticks'],
   brings: [],
 }

@@ -29,6 +29,9 @@ export type HandsOn =
   | { readonly by: 'strokes' }
   | { readonly by: 'drops'; readonly of: 'ink' | 'inkAndWhite' }
 
+/** Which amounts a step needs at hand: both parts of the first mix or of the mix of its own name, resin for the beds, the white's portion, drops, beads. */
+export type Takes = 'firstMix' | 'ownMix' | 'bed' | 'white' | 'drops' | 'beads'
+
 export type StepId =
   | 'stir'
   | 'rest'
@@ -71,6 +74,7 @@ export interface StepRule {
   readonly moment: Moment
   readonly handsOn: HandsOn
   readonly needs: readonly ToolId[]
+  readonly takes?: Takes
   readonly brings: readonly Agent[]
   /** The step is there only when a back layer is wanted, or the second pour goes in twice. */
   readonly onlyWith?: 'back' | 'twoPours'

@@ -31,9 +31,11 @@ import { Believed } from './Believed.tsx'
 import { AutoReadingsSwitch, BenchStrip } from './BenchStrip.tsx'
 import { FollowedBySimulation } from './SimulatedBench.tsx'
 import { GiveUpButton } from './GiveUpButton.tsx'
+import { MixSheetDialog } from './MixSheetDialog.tsx'
 import { NoteTaker } from './NoteTaker.tsx'
 import { ReadingTaker } from './ReadingTaker.tsx'
 import { SoundTest } from './SoundTest.tsx'
+import { StepTakes } from './StepTakes.tsx'
 import { UndoButton } from './UndoButton.tsx'
 import { useKey } from './useKey.ts'
 
@@ -87,7 +89,7 @@ export function LivePour({ story, pour, live, units, failed }: LivePourProps) {
           readings={pour.readings}
         />
       ) : (
-        <PourOver story={story} />
+        <PourOver story={story} plan={plan} units={units} />
       )}
       {step && <ComingUp steps={plan.steps} done={pour.done} after={step} nowMin={nowMin} />}
       {pour.notes.length > 0 && (
@@ -141,6 +143,7 @@ function StepView({ step, nowMin, story, plan, bands, units, done, readings }: S
       <p className="text-ink-soft text-lg">{pieceLine(step, plan)}</p>
       <h2 className="text-4xl sm:text-5xl">{step.title}</h2>
       <p className="my-2 max-w-prose text-lg">{inUnits(step.detail, units)}</p>
+      <StepTakes step={step} request={story.batch.request} plan={plan} units={units} />
       <StandingLine
         standing={standing}
         late={step.late && inUnits(step.late, units)}
@@ -183,6 +186,7 @@ function StepView({ step, nowMin, story, plan, bands, units, done, readings }: S
           }}
         />
         <NoteTaker story={story} />
+        <MixSheetDialog request={story.batch.request} plan={plan} units={units} />
         <SoundTest />
         <GiveUpButton story={story} />
         <AutoReadingsSwitch />
@@ -369,7 +373,7 @@ function ComingUp({ steps, done, after, nowMin }: ComingUpProps) {
   )
 }
 
-function PourOver({ story }: { story: BatchStory }) {
+function PourOver({ story, plan, units }: Pick<LivePourProps, 'story' | 'units'> & { plan: BatchPlan }) {
   return (
     <section className="sheet">
       <h2 className="text-3xl">The pour is done</h2>
@@ -382,6 +386,7 @@ function PourOver({ story }: { story: BatchStory }) {
         </Link>
         <UndoButton story={story} />
         <NoteTaker story={story} />
+        <MixSheetDialog request={story.batch.request} plan={plan} units={units} />
       </div>
     </section>
   )

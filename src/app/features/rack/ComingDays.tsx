@@ -7,7 +7,7 @@ import { Callout } from '#app/components/Callout.tsx'
 import { useSay } from '#app/components/undo.tsx'
 import { momentIn } from '#app/components/zoned.ts'
 import { deviceZone, useMovedPlan, zoneOf } from '#app/platform/rackPlan.ts'
-import { useSettings } from '#app/platform/queries.ts'
+import { useSettings, useUnits } from '#app/platform/queries.ts'
 import { usePlatform } from '#app/platform/studio.tsx'
 import { DayBoard } from './DayBoard.tsx'
 import { DayList } from './DayList.tsx'
@@ -25,6 +25,7 @@ export function ComingDays({ studio, base }: { studio: RackStudio; base: RackPla
   const settings = useSettings()
   const [moving, setMoving] = useState<Moving | null>(null)
   const zone = zoneOf(settings)
+  const units = useUnits()
   const leadMs = (batchId: string, jobId: string) =>
     jobId === 'pour' ? (studio.batches.find(({ id }) => id === batchId)?.outline.leadMin ?? 0) * 60_000 : 0
   const pinsOf = (batchId: string) => studio.batches.find(({ id }) => id === batchId)?.pins ?? {}
@@ -90,6 +91,7 @@ export function ComingDays({ studio, base }: { studio: RackStudio; base: RackPla
           job={job}
           name={base.batches.find(({ id }) => id === moving.batchId)?.name ?? ''}
           zone={zone}
+          units={units}
           base={base}
           moved={pin && moved ? moved : null}
           atMs={moving.beginAtMs ?? job.beginAtMs}

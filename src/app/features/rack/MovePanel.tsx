@@ -1,5 +1,7 @@
 import { useEffect, useRef } from 'react'
 import { changesBetween, daysLaterMs, SLOT_MS, type RackPlan, type RackPlanJob } from '#core/rack/index.ts'
+import type { UnitChoice } from '#core/units/index.ts'
+import { TakesList } from '#app/components/TakesList.tsx'
 import { wordRackChange } from '#words/rack.ts'
 import { fieldIn, msOfFieldIn, momentIn } from '#app/components/zoned.ts'
 
@@ -7,6 +9,7 @@ interface MovePanelProps {
   readonly job: RackPlanJob
   readonly name: string
   readonly zone: string
+  readonly units: UnitChoice
   /** The plan as it is, and with the job at its new hour; null while nothing was moved. */
   readonly base: RackPlan
   readonly moved: RackPlan | null
@@ -22,7 +25,7 @@ const MOST_CHANGES = 8
 
 /** One job: when it can be, what another hour does, and keeping that hour. */
 export function MovePanel(props: MovePanelProps) {
-  const { job, name, zone, base, moved, atMs, onMove, onKeep, onLetGo, onClose } = props
+  const { job, name, zone, units, base, moved, atMs, onMove, onKeep, onLetGo, onClose } = props
   const panel = useRef<HTMLElement>(null)
   const of = `${job.batchId} ${job.id}`
   useEffect(() => {
@@ -51,6 +54,7 @@ export function MovePanel(props: MovePanelProps) {
             {job.title}: {name}
           </h2>
           <p className="text-ink-soft">{possible(job, shown)}</p>
+          <TakesList takes={job.takes} units={units} className="text-sm" />
         </div>
         <label className="text-sm font-medium">
           Begins at

@@ -3,6 +3,7 @@ import { MoldDrawing } from '#app/components/MoldDrawing.tsx'
 import { rackSpan, stripNotches } from '#app/components/notches.ts'
 import { EmptyPlace, Place } from '#app/components/Place.tsx'
 import { StageLine } from '#app/components/StageLine.tsx'
+import { TakesList } from '#app/components/TakesList.tsx'
 import { Strip } from '#app/components/Strip.tsx'
 import { useSay } from '#app/components/undo.tsx'
 import { dateOf, whenOf } from '#app/components/when.ts'
@@ -47,7 +48,7 @@ export function RackPlace() {
             className="button button-quiet"
             disabled={none}
             onClick={() =>
-              download('nublo-rack.ics', 'text/calendar', calendarFile(calendarEntries(plan!), nowMs))
+              download('nublo-rack.ics', 'text/calendar', calendarFile(calendarEntries(plan!, units), nowMs))
             }
           >
             Save as calendar file
@@ -107,7 +108,7 @@ function RackCard({ batch, nowMs, units }: { batch: RunningBatch; nowMs: number;
         <Pieces batch={batch} />
         <ul className="flex flex-col gap-1">
           {entries.map((entry) => (
-            <TaskRow key={entry.step.key} entry={entry} nowMs={nowMs} />
+            <TaskRow key={entry.step.key} entry={entry} nowMs={nowMs} units={units} />
           ))}
         </ul>
       </div>
@@ -140,7 +141,7 @@ function Pieces({ batch }: { batch: RunningBatch }) {
   )
 }
 
-function TaskRow({ entry, nowMs }: { entry: RackEntry; nowMs: number }) {
+function TaskRow({ entry, nowMs, units }: { entry: RackEntry; nowMs: number; units: UnitChoice }) {
   const { batch, step } = entry
   const record = useRecord(batch.story.batch.id)
   const say = useSay()
@@ -162,6 +163,7 @@ function TaskRow({ entry, nowMs }: { entry: RackEntry; nowMs: number }) {
         <p className={entry.doneAtMs === null && possible ? 'text-good font-medium' : 'text-ink-soft'}>
           {taskWords(entry, nowMs)}
         </p>
+        {entry.doneAtMs === null && <TakesList takes={step.takes} units={units} className="text-sm" />}
         {entry.doneAtMs === null && <p className="text-ink-soft text-sm">{step.detail}</p>}
         {entry.doneAtMs === null &&
           possible &&

@@ -9,6 +9,7 @@ const job = (id: string, beginAtMs: number, minutes = 15): RackPlanJob => ({
   id,
   title: id,
   detail: '',
+  takes: [],
   beginAtMs,
   endAtMs: beginAtMs + minutes * 60_000,
   openAtMs: beginAtMs,

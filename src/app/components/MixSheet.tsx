@@ -4,7 +4,7 @@ import { weightRatio } from '#core/resin/index.ts'
 import { isDrawn, isPiped } from '#core/technique/index.ts'
 import { printQuantity, type UnitChoice } from '#core/units/index.ts'
 import { CUP_WORDS, wordMix } from '#words/mixes.ts'
-import { CupPicture } from '#app/components/CupPicture.tsx'
+import { CupPicture } from './CupPicture.tsx'
 
 interface MixSheetProps {
   readonly request: BatchRequest

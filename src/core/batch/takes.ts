@@ -1,0 +1,123 @@
+import { mixedDensityGPerMl } from '../resin/index.ts'
+import type { StepRule } from '../technique/index.ts'
+import type { Addition } from './cups.ts'
+import type { MoldFill } from './layers.ts'
+import { inksOfRound, whiteCupOf, type Mix } from './mixes.ts'
+import type { BatchRequest } from './request.ts'
+
+/** An amount that a step needs at hand. */
+export type Take =
+  /** Both parts of a mix, weighed and stirred. */
+  | { readonly of: 'mix'; readonly aG: number; readonly bG: number; readonly totalG: number }
+  /** Resin out of the mix into the white's cup, and what tints it. */
+  | { readonly of: 'portion'; readonly massG: number; readonly additions: readonly Addition[] }
+  /** Resin for one piece; `pieces` of that mold take as much each. */
+  | {
+      readonly of: 'pour'
+      readonly moldName: string
+      readonly pieces: number
+      readonly massG: number
+      readonly depthMm: number
+    }
+  /** Drops on one piece, in one of its rounds. */
+  | {
+      readonly of: 'drops'
+      readonly moldName: string
+      readonly inks: readonly Addition[]
+      /** White drops a round; 0 where none come from a needle. */
+      readonly whiteDrops: number
+    }
+  /** Beads out of the bag on one piece. */
+  | {
+      readonly of: 'beads'
+      readonly moldName: string
+      readonly beads: number
+      readonly holeMm: number
+      readonly massG: number
+    }
+
+export interface TakesTask {
+  readonly request: BatchRequest
+  readonly fills: readonly MoldFill[]
+  readonly mixes: readonly Mix[]
+}
+
+/** Of which piece and round, both counted from 1; null where a step is done for all of them at once. */
+export interface TakesFor {
+  readonly pieceNo: number | null
+  readonly roundNo: number | null
+}
+
+/** What a step needs at hand; of that piece alone where it is done piece by piece. Nothing for a step that takes nothing. */
+export function takesOf(step: StepRule, { pieceNo, roundNo }: TakesFor, task: TakesTask): readonly Take[] {
+  const { request, fills, mixes } = task
+  const here = pieceNo === null ? fills : fills.filter((fill) => fill === fillOfPiece(fills, pieceNo))
+  switch (step.takes) {
+    case undefined:
+      return []
+    case 'firstMix':
+      return mixOf(mixes, 'first')
+    case 'white':
+      return whiteTakes(mixes)
+    case 'ownMix':
+      return mixOf(mixes, step.id)
+    case 'bed':
+      return here.map((fill) => poured(fill, request))
+    case 'drops':
+      return here.map((fill) => dropsTake(fill, request, (roundNo ?? 1) - 1))
+    case 'beads':
+      return here.map(({ mold, laid, white }) => ({
+        of: 'beads',
+        moldName: mold.name,
+        beads: laid.beads.length,
+        holeMm: request.white.holeMm,
+        massG: white.volumeMl * mixedDensityGPerMl(request.resin),
+      }))
+    default:
+      return step.takes satisfies never
+  }
+}
+
+/** The mold piece number so many lies in, counted in the order's own order. */
+export function fillOfPiece(fills: readonly MoldFill[], pieceNo: number): MoldFill | undefined {
+  let before = 0
+  return fills.find(({ count }) => (before += count) >= pieceNo)
+}
+
+function mixOf(mixes: readonly Mix[], id: string): readonly Take[] {
+  return mixes
+    .filter((mix) => mix.id === id)
+    .map(({ parts: { byWeight } }) => ({
+      of: 'mix',
+      aG: byWeight.a,
+      bG: byWeight.b,
+      totalG: byWeight.totalG,
+    }))
+}
+
+/** Out of the first mix; weighed by itself where the white is a mix of its own. */
+function whiteTakes(mixes: readonly Mix[]): readonly Take[] {
+  const cup = whiteCupOf(mixes)
+  const portion: readonly Take[] = cup ? [{ of: 'portion', massG: cup.massG, additions: cup.additions }] : []
+  return [...mixOf(mixes, 'white'), ...portion]
+}
+
+function poured({ mold, count, layers }: MoldFill, { resin }: BatchRequest): Take {
+  const bed = layers.find(({ kind }) => kind === 'bed')!
+  return {
+    of: 'pour',
+    moldName: mold.name,
+    pieces: count,
+    massG: bed.volumeMl * mixedDensityGPerMl(resin),
+    depthMm: bed.depthMm,
+  }
+}
+
+function dropsTake(fill: MoldFill, request: BatchRequest, round: number): Take {
+  return {
+    of: 'drops',
+    moldName: fill.mold.name,
+    inks: inksOfRound(request, fill, round),
+    whiteDrops: Math.round(fill.white.drops / fill.rounds),
+  }
+}

@@ -1,0 +1,50 @@
+import { expect, test } from '@playwright/test'
+import { atHand, go, layOut, mark, openStudio, overOf, stir, wait } from './bench.ts'
+
+/** What each step of the pour is seen to take, by the name of the step. */
+const SEEN: Readonly<Record<string, RegExp>> = {
+  portion: /\d+\.\d g for the white, \d+ drops? of /,
+  decant: /: \d+\.\d g in each of \d+, \d+(\.\d)? mm deep/,
+  ink: /\d+ drops? of .+, \d+ drops? of /,
+  white: /\d+ beads? through \d(\.\d)? mm, \d+\.\d g in all/,
+}
+
+test('every amount is at hand after stop-stir: on its step, on the mix sheet, on the rack and in the log', async ({
+  page,
+}) => {
+  await openStudio(page, '/pour/demo-8')
+  await layOut(page)
+  await stir(page)
+  const found = new Set<string>()
+  for (let taps = 0; taps < 60; taps++) {
+    const step = await atHand(page)
+    if (!step) break
+    const name = step.key.split('.')[0]!
+    const wanted = SEEN[name]
+    if (wanted && !found.has(name)) {
+      await expect(page.locator(`[data-step="${step.key}"] [data-takes]`)).toContainText(wanted)
+      found.add(name)
+    }
+    if (name === 'ink') {
+      await expect(page.getByRole('img', { name: /^Pattern of / })).toBeVisible()
+      await page.getByRole('button', { name: 'Mix sheet' }).click()
+      await expect(page.getByRole('dialog')).toContainText('Drops on each piece')
+      await page.getByRole('button', { name: 'Close the mix sheet' }).click()
+    }
+    await wait(page, 1)
+    await mark(page)
+  }
+  expect([...found].sort()).toEqual(Object.keys(SEEN).sort())
+  await expect(overOf(page)).toBeVisible()
+  await page.getByRole('button', { name: 'Mix sheet' }).click()
+  await expect(page.getByRole('dialog')).toContainText('A, resin')
+  await page.keyboard.press('Escape')
+
+  await go(page, '/rack')
+  await expect(page.locator('[data-task="back"] [data-takes]').first()).toContainText(
+    /\d+\.\d g of A and \d+\.\d g of B/,
+  )
+  await go(page, '/log/demo-8')
+  await page.getByText('The mix sheet').click()
+  await expect(page.getByRole('heading', { name: 'Weigh and pour together' })).toBeVisible()
+})
