@@ -87,7 +87,7 @@ try {
     await page.getByRole('button', { name: 'As usual again' }).click()
     await faces()
     for (const moment of ['early', 'right', 'late'])
-      await keep(`face-${moment}`, await faceOf(page, moment, 'none', 640))
+      await keep(`face-${moment}`, await faceOf(page, moment, 'navy', 640))
     const cards = [await faceOf(page, 'right', 'white', 760), await faceOf(page, 'right', 'black', 760)]
     await page.getByRole('link', { name: 'Back to the plan' }).click()
     await page.getByText('Petri', { exact: true }).click()
@@ -169,7 +169,7 @@ try {
 async function faceOf(page, moment, back, side) {
   await page.getByLabel('Before', { exact: true }).selectOption(back)
   await page.waitForTimeout(3000)
-  const card = { none: '#f6f0e4', white: '#eeeeec', black: '#1b1b1c' }[back]
+  const card = { none: '#f6f0e4', navy: '#f6f0e4', white: '#eeeeec', black: '#1b1b1c' }[back]
   const data = await page.locator(`[data-moment="${moment}"] canvas`).evaluate(
     (canvas, { card, side }) => {
       const whole = new OffscreenCanvas(side, side)

@@ -12,7 +12,7 @@ let studio: Studio
 
 beforeAll(async () => {
   const db = freshDatabase()
-  await seedStudio({ db, nowMs: NOW, paintFace: () => Promise.resolve(JPEG) })
+  await seedStudio({ db, nowMs: NOW, faceOf: () => Promise.resolve(JPEG) })
   studio = await readStudio(db)
 })
 

@@ -1,6 +1,4 @@
 import type { BatchRequest } from '#core/batch/index.ts'
-import type { TimingVerdict } from '#core/journal/index.ts'
-import type { Outline } from '#core/mold/index.ts'
 import { planBatch } from '#core/plan/index.ts'
 import type { PourEvent, RunStep } from '#core/runsheet/index.ts'
 import { recordEvent, recordOutcome } from '#data/batchCommands.ts'
@@ -15,24 +13,15 @@ const HOUR_MS = 3_600_000
 /** Before the first of the demo's batches. */
 const FIRST_BOUGHT_H = 24 * 60
 
-export interface FaceSketch {
-  readonly seed: number
-  readonly outline: Outline
-  readonly technique: BatchRequest['technique']
-  readonly inks: readonly string[]
-  readonly timing: TimingVerdict
-  readonly side: 'front' | 'back'
-}
-
 export interface SeedTools {
   readonly db: StudioDatabase
   readonly nowMs: number
-  /** Draws a made-up face as JPEG bytes; null where there is nothing to draw with. */
-  readonly paintFace: (sketch: FaceSketch) => Promise<Uint8Array | null>
+  /** The simulated face of that name as JPEG bytes (`npm run demo:faces` makes them); null where there is none. */
+  readonly faceOf: (name: string) => Promise<Uint8Array | null>
 }
 
 /** Furnishes the studio through the same commands a person's taps go through. */
-export async function seedStudio({ db, nowMs, paintFace }: SeedTools): Promise<void> {
+export async function seedStudio({ db, nowMs, faceOf }: SeedTools): Promise<void> {
   for (const resin of RESINS) await saveItem(db, 'resins', resin)
   for (const colour of COLOURS) await saveItem(db, 'colours', colour)
   for (const mold of MOLDS) await saveItem(db, 'molds', mold)
@@ -50,7 +39,7 @@ export async function seedStudio({ db, nowMs, paintFace }: SeedTools): Promise<v
     })
   }
   for (const { id, ...known } of MOLD_PRICES) await saveCare(db, { id, ...known, entries: [] })
-  for (const batch of BATCHES) await seedBatch({ db, nowMs, paintFace }, batch)
+  for (const batch of BATCHES) await seedBatch({ db, nowMs, faceOf }, batch)
   for (const { dueInDays, ...order } of ORDERS)
     await saveItem(db, 'orders', { ...order, dueOn: dueInDays === null ? null : dayIn(nowMs, dueInDays) })
   for (const { id, request, startsInH, promisedInDays, orderId } of PLANNED)
@@ -76,7 +65,7 @@ function dayIn(nowMs: number, days: number): string {
   return new Date(nowMs + 24 * days * HOUR_MS).toISOString().slice(0, 10)
 }
 
-async function seedBatch({ db, nowMs, paintFace }: SeedTools, demo: DemoBatch): Promise<void> {
+async function seedBatch({ db, nowMs, faceOf }: SeedTools, demo: DemoBatch): Promise<void> {
   const stopStirAtMs = nowMs - demo.poursBeforeH * 3_600_000
   await addBatch(db, {
     id: demo.id,
@@ -86,28 +75,12 @@ async function seedBatch({ db, nowMs, paintFace }: SeedTools, demo: DemoBatch): 
     trial: demo.triedAgainst !== undefined,
   })
   for (const event of eventsOf(demo, stopStirAtMs, nowMs)) await recordEvent(db, demo.id, event)
-  const pieceMolds = demo.request.pieces.flatMap(({ mold, count }) =>
-    Array.from({ length: count }, () => mold),
-  )
   for (const [k, outcome] of demo.outcomes.entries()) {
-    const sketch = (side: FaceSketch['side']): FaceSketch => ({
-      seed: demo.poursBeforeH * 10 + k,
-      outline: pieceMolds[k]!.outline,
-      technique: demo.request.technique,
-      inks: demo.request.colours.filter((colour) => colour.kind === 'alcoholInk').map((colour) => colour.hex),
-      timing: outcome.timing ?? 'right',
-      side,
-    })
-    await seedOutcome(db, `${demo.id}-${k + 1}`, outcome, {
-      recordedAtMs: stopStirAtMs + 30 * 3_600_000,
-      ...(await painted(paintFace, sketch)),
-    })
+    const pieceId = `${demo.id}-${k + 1}`
+    const [front, back] = await Promise.all([faceOf(`${pieceId}-front`), faceOf(`${pieceId}-back`)])
+    const recordedAtMs = stopStirAtMs + 30 * 3_600_000
+    await seedOutcome(db, pieceId, outcome, { recordedAtMs, front, back })
   }
-}
-
-async function painted(paintFace: SeedTools['paintFace'], sketch: (side: FaceSketch['side']) => FaceSketch) {
-  const [front, back] = await Promise.all([paintFace(sketch('front')), paintFace(sketch('back'))])
-  return { front, back }
 }
 
 interface DemoFaces {

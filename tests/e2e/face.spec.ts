@@ -5,6 +5,7 @@ import { openStudio } from './bench.ts'
 const picture = (page: Page, moment: string) =>
   page
     .locator(`[data-moment="${moment}"] canvas`)
+    .first()
     .evaluate((canvas) => (canvas as HTMLCanvasElement).toDataURL())
 
 test('the face is seen before pouring: early, at its best and late, from both sides and before any back', async ({
@@ -20,11 +21,14 @@ test('the face is seen before pouring: early, at its best and late, from both si
   await expect(page.locator('[data-moment="late"]')).toContainText('Lines stay lines')
   const right = await picture(page, 'right')
   expect(await picture(page, 'late')).not.toBe(right)
-  await page.getByLabel('Before', { exact: true }).selectOption('navy')
+  const bare = page.getByRole('img', { name: /, without a back$/ })
+  await expect(bare).toHaveCount(3)
+  await page.getByLabel('Before', { exact: true }).selectOption('gold')
+  await expect(bare).toHaveCount(0)
   await expect.poll(() => picture(page, 'right')).not.toBe(right)
-  const navy = await picture(page, 'right')
+  const gold = await picture(page, 'right')
   await page.getByLabel('Seen from').selectOption('back')
-  await expect.poll(() => picture(page, 'right')).not.toBe(navy)
+  await expect.poll(() => picture(page, 'right')).not.toBe(gold)
   const back = await picture(page, 'right')
   await page.getByLabel('From the first ink to gel').fill('0')
   await expect.poll(() => picture(page, 'right')).not.toBe(back)

@@ -2,7 +2,6 @@ import { StudioDatabase } from '#data/database.ts'
 import { saveSettings } from '#data/shelfCommands.ts'
 import type { LargeStep } from '#data/keptStudios.ts'
 import { readStudio, replaceStudio } from '#data/studioCommands.ts'
-import { paintFace } from '#demo/paintFace.ts'
 import { noteFurnished } from './backup.ts'
 import { seedStudio } from '#demo/seed.ts'
 import { USUAL_SETTINGS } from '#schema/usualSettings.ts'
@@ -16,7 +15,7 @@ export async function furnishDemo(db: StudioDatabase, step: LargeStep): Promise<
   try {
     // One that was cut short may have left its own there.
     await beside.delete({ disableAutoOpen: false })
-    await seedStudio({ db: beside, nowMs: step.nowMs, paintFace })
+    await seedStudio({ db: beside, nowMs: step.nowMs, faceOf })
     await saveSettings(beside, USUAL_SETTINGS)
     const demo = await readStudio(beside)
     const keptId = await replaceStudio(db, demo, step)
@@ -25,4 +24,10 @@ export async function furnishDemo(db: StudioDatabase, step: LargeStep): Promise<
   } finally {
     await beside.delete()
   }
+}
+
+/** A face of the demo as it lies beside the app; null where it cannot be had. */
+async function faceOf(name: string): Promise<Uint8Array | null> {
+  const answer = await fetch(`/demo/${name}.jpg`).catch(() => null)
+  return answer?.ok ? new Uint8Array(await answer.arrayBuffer()) : null
 }

@@ -1,7 +1,7 @@
 import { useEffect, useRef, useState } from 'react'
 import { proxy } from 'comlink'
 import type { BatchRequest } from '#core/batch/index.ts'
-import { linearOf, USUAL_BACKS } from '#core/colour/index.ts'
+import { USUAL_BACKS } from '#core/colour/index.ts'
 import {
   faceMoments,
   faceTask,
@@ -10,18 +10,14 @@ import {
   whatIfTask,
   type BatchPlan,
   type FaceMoment,
-  type FaceTask,
   type FaceWhatIf,
 } from '#core/plan/index.ts'
-import type { TechniqueId } from '#core/technique/index.ts'
-import { printSpan } from '#core/units/index.ts'
-import { MOMENT_WORDS, outcomeLines, WHAT_IF_NOTES, WHAT_IF_WORDS, wordOutcome } from '#words/bloom.ts'
+import { WHAT_IF_NOTES, WHAT_IF_WORDS } from '#words/bloom.ts'
 import { inUnits } from '#words/inUnits.ts'
 import { ChoiceField } from '#app/components/ChoiceField.tsx'
 import { useUnits } from '#app/platform/queries.ts'
-import { downloadPng } from '#app/platform/download.ts'
-import { drawFace } from './facePicture.ts'
-import { LOOKS, usePlatform, type FaceOutcome, type FaceProgress } from '#app/platform/studio.tsx'
+import { LOOKS, usePlatform, type FaceProgress } from '#app/platform/studio.tsx'
+import { MomentFace, type Followed, type Shown } from './MomentFace.tsx'
 
 interface FacePreviewProps {
   readonly request: BatchRequest
@@ -33,33 +29,17 @@ type Fineness = 'quick' | 'fine'
 
 const CELLS: Readonly<Record<Fineness, number>> = { quick: 128, fine: 256 }
 const SEED = 7
-/** Pixels a cell once nothing is in the way of drawing the white's grain. */
-const FINER = 2
 const LAST_LOOK = LOOKS - 1
 const OWN_BACK = { id: 'own', name: 'Own colour' }
 /** The best is followed first: it is what is planned. */
 const FIRST_SHOWN: readonly FaceMoment['id'][] = ['right', 'early', 'late']
-
-interface Shown {
-  readonly moment: FaceMoment
-  readonly progress: FaceProgress | null
-  readonly outcome: FaceOutcome | null
-}
-
-/** What the faces shown were followed with; the plan may have moved on since. */
-interface Followed {
-  readonly task: FaceTask
-  readonly technique: TechniqueId
-  readonly whatIf: FaceWhatIf
-  readonly of: string
-}
 
 /** The face before it is poured: piped too early, at its best and too late, followed in a worker until nothing moves. */
 export function FacePreview({ request, plan, moldId }: FacePreviewProps) {
   const units = useUnits()
   const { bloomLab, planner } = usePlatform()
   const [isFace, setIsFace] = useState(true)
-  const [backId, setBackId] = useState('none')
+  const [chosenBackId, setBackId] = useState<string | null>(null)
   const [ownBackHex, setOwnBackHex] = useState('#7a2d4f')
   const [fineness, setFineness] = useState<Fineness>('quick')
   const [whatIf, setWhatIf] = useState<FaceWhatIf>('asPlanned')
@@ -114,7 +94,11 @@ export function FacePreview({ request, plan, moldId }: FacePreviewProps) {
     setState('stopped')
   }
   const view = { isFace, side: isFace === (request.face === 'mold') ? 'silicone' : 'open' } as const
-  const backHex = USUAL_BACKS.find((back) => back.id === backId)?.hex ?? ownBackHex
+  const backs = backsOf(request)
+  const backId = chosenBackId ?? backs[0]!.id
+  const backHex = backs.find((back) => back.id === backId)?.hex ?? ownBackHex
+  // Without a back planned nobody has chosen the dark card: the bare piece is shown with it.
+  const isBareToo = chosenBackId === null && backs[0] === DARK_CARD
   return (
     <section className="sheet no-print" aria-labelledby="face-heading" data-face={state}>
       <h2 id="face-heading" className="mb-1 text-xl">
@@ -122,8 +106,8 @@ export function FacePreview({ request, plan, moldId }: FacePreviewProps) {
       </h2>
       <p className="text-ink-soft mb-3 max-w-prose text-sm">
         White and inks followed through this resin as it thickens. A physically grounded picture, not a
-        promise: its thresholds are by eye and it knows nothing of your hand. The grain of the white, glints
-        and gloss are painted on; no figure is made of them.
+        promise: its thresholds are by eye and it knows nothing of your hand. The petals’ shadow, glints and
+        gloss are painted on; no figure is made of them.
       </p>
       <div className="flex flex-wrap items-end gap-4">
         <ChoiceField
@@ -138,7 +122,7 @@ export function FacePreview({ request, plan, moldId }: FacePreviewProps) {
         <ChoiceField
           label="Before"
           value={backId}
-          choices={[...USUAL_BACKS.map(({ id, name }) => ({ id, name })), OWN_BACK]}
+          choices={[...backs.map(({ id, name }) => ({ id, name })), OWN_BACK]}
           onChange={setBackId}
         />
         {backId === OWN_BACK.id && (
@@ -205,12 +189,13 @@ export function FacePreview({ request, plan, moldId }: FacePreviewProps) {
           </p>
           <ul className="mt-2 grid gap-4 sm:grid-cols-3">
             {shown.map((each) => (
-              <Face
+              <MomentFace
                 key={each.moment.id}
                 shown={each}
                 frame={frame}
                 view={view}
                 backHex={backHex}
+                bare={isBareToo}
                 of={followed}
               />
             ))}
@@ -221,93 +206,11 @@ export function FacePreview({ request, plan, moldId }: FacePreviewProps) {
   )
 }
 
-type Side = 'silicone' | 'open'
+const DARK_CARD = USUAL_BACKS.find(({ id }) => id === 'navy')!
 
-interface FaceProps {
-  readonly shown: Shown
-  readonly frame: number
-  readonly view: { readonly side: Side; readonly isFace: boolean }
-  readonly backHex: string
-  readonly of: Followed
-}
-
-function Face({
-  shown: { moment, progress, outcome },
-  frame,
-  view: { side, isFace },
-  backHex,
-  of: { task, whatIf, technique },
-}: FaceProps) {
-  const { bloomLab } = usePlatform()
-  const units = useUnits()
-  const canvas = useRef<HTMLCanvasElement>(null)
-  const [saved, setSaved] = useState<boolean | null>(null)
-  const reached = progress?.frame ?? 0
-  const said = MOMENT_WORDS[technique][moment.id]
-  const followed = outcome !== null
-  useEffect(() => {
-    let over = false
-    if (reached === 0) return
-    void bloomLab()
-      .paint(moment.id, frame, { side, backing: linearOf(backHex), finer: followed ? FINER : 1 })
-      .then((painted) => {
-        const target = canvas.current
-        if (over || !painted || !target) return
-        drawFace(target, painted, { task, side })
-        target.dataset['painted'] = String(reached)
-      })
-    return () => {
-      over = true
-    }
-  }, [bloomLab, moment.id, frame, side, backHex, reached, task, followed])
-  return (
-    <li
-      className="text-sm"
-      data-moment={moment.id}
-      data-verdict={outcome ? (outcome.of === 'petals' ? outcome.verdict : 'cells') : 'open'}
-    >
-      <canvas
-        ref={canvas}
-        className="aspect-square w-full"
-        role="img"
-        aria-label={`${said}, ${isFace ? 'face' : 'back'}, simulated`}
-      />
-      <p className="font-semibold">
-        {said}, {printSpan(moment.whiteAtMin)}
-        {whatIf !== 'asPlanned' && `, ${inUnits(WHAT_IF_WORDS[whatIf], units)}`}
-      </p>
-      {outcome ? (
-        <>
-          <p>{wordOutcome(outcome)}</p>
-          <details>
-            <summary className="text-ink-soft min-h-11 cursor-pointer content-center underline">
-              Figures
-            </summary>
-            <ul className="list-disc pl-5">
-              {outcomeLines(outcome).map((line) => (
-                <li key={line}>{inUnits(line, units)}</li>
-              ))}
-            </ul>
-          </details>
-          <button
-            className="button button-quiet"
-            onClick={() =>
-              void downloadPng(`nublo-${isFace ? 'face' : 'back'}-${moment.id}.png`, canvas.current!).then(
-                setSaved,
-              )
-            }
-          >
-            Save this picture (PNG)
-          </button>
-          {saved === false && (
-            <p role="alert">
-              This browser could not make the picture. Close other tabs and save again; nothing is lost.
-            </p>
-          )}
-        </>
-      ) : (
-        <progress className="w-full" max={progress?.frames ?? 1} value={reached} aria-label={said} />
-      )}
-    </li>
-  )
+/** What the face can be seen before, first what it will lie on: the planned back, or a dark card where none is planned. */
+function backsOf({ back }: BatchRequest): readonly { id: string; name: string; hex: string }[] {
+  const planned = back.when === 'none' ? null : back.colour
+  const first = planned ? { id: 'planned', name: `${planned.name}, as planned`, hex: planned.hex } : DARK_CARD
+  return [first, ...USUAL_BACKS.filter((each) => each !== first)]
 }

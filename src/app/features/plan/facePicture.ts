@@ -7,14 +7,11 @@ const PICTURE_PX = 640
 /** The grid's square is so much wider than the outline. */
 const ROOM_ROUND = 1.06
 const LEAST_SPECK_PX = 0.7
-/** Where the sheen lies from corner to corner, and how strong it is. */
+/** A window's light on a flat surface, from its middle outwards, and how strong it is. */
 const SHEEN = [
-  [0, 0.1],
-  [0.24, 0.03],
-  [0.3, 0.16],
-  [0.36, 0.03],
-  [0.7, 0],
-  [1, 0.05],
+  [0, 0.16],
+  [0.5, 0.06],
+  [1, 0],
 ] as const
 
 interface Cut {
@@ -53,13 +50,14 @@ export function drawFace(canvas: HTMLCanvasElement, painted: Painted, { task, si
   paintGloss(context, wall)
 }
 
-/** A window's light on a cast surface and the meniscus at its wall: painted on, as a photograph would have it. */
+/** One soft light on a cast surface and the meniscus at its wall: painted on, as a photograph would have it. */
 function paintGloss(context: CanvasRenderingContext2D, wall: Path2D): void {
-  const sheen = context.createLinearGradient(0, 0, 0.8 * PICTURE_PX, PICTURE_PX)
+  const [x, y] = [0.3 * PICTURE_PX, 0.24 * PICTURE_PX]
+  const sheen = context.createRadialGradient(x, y, 0, x, y, 0.55 * PICTURE_PX)
   for (const [at, strength] of SHEEN) sheen.addColorStop(at, `rgb(255 255 255 / ${strength})`)
   context.fillStyle = sheen
   context.fillRect(0, 0, PICTURE_PX, PICTURE_PX)
-  context.lineWidth = 0.012 * PICTURE_PX
-  context.strokeStyle = 'rgb(255 255 255 / 0.22)'
+  context.lineWidth = 0.01 * PICTURE_PX
+  context.strokeStyle = 'rgb(255 255 255 / 0.14)'
   context.stroke(wall)
 }

@@ -35,7 +35,7 @@ import { MixSheetDialog } from './MixSheetDialog.tsx'
 import { NoteTaker } from './NoteTaker.tsx'
 import { ReadingTaker } from './ReadingTaker.tsx'
 import { SoundTest } from './SoundTest.tsx'
-import { StepTakes } from './StepTakes.tsx'
+import { StepHead } from './StepHead.tsx'
 import { UndoButton } from './UndoButton.tsx'
 import { useKey } from './useKey.ts'
 
@@ -140,10 +140,11 @@ function StepView({ step, nowMin, story, plan, bands, units, done, readings }: S
   }
   return (
     <section aria-label="The step at hand" data-step={step.key} data-standing={standing.kind}>
-      <p className="text-ink-soft text-lg">{pieceLine(step, plan)}</p>
-      <h2 className="text-4xl sm:text-5xl">{step.title}</h2>
-      <p className="my-2 max-w-prose text-lg">{inUnits(step.detail, units)}</p>
-      <StepTakes step={step} request={story.batch.request} plan={plan} units={units} />
+      <StepHead step={step} request={story.batch.request} plan={plan} units={units}>
+        <p className="text-ink-soft text-lg">{pieceLine(step, plan)}</p>
+        <h2 className="text-4xl sm:text-5xl">{step.title}</h2>
+        <p className="my-2 max-w-prose text-lg">{inUnits(step.detail, units)}</p>
+      </StepHead>
       <StandingLine
         standing={standing}
         late={step.late && inUnits(step.late, units)}

@@ -1,3 +1,4 @@
+import type { ReactNode } from 'react'
 import { fillOfPiece, inksOf, type BatchRequest } from '#core/batch/index.ts'
 import type { BatchPlan } from '#core/plan/index.ts'
 import type { RunStep } from '#core/runsheet/index.ts'
@@ -6,19 +7,24 @@ import type { UnitChoice } from '#core/units/index.ts'
 import { MoldDrawing } from '#app/components/MoldDrawing.tsx'
 import { TakesList } from '#app/components/TakesList.tsx'
 
-interface StepTakesProps {
+interface StepHeadProps {
   readonly step: RunStep
   readonly request: BatchRequest
   readonly plan: BatchPlan
   readonly units: UnitChoice
+  /** What is to be done. */
+  readonly children: ReactNode
 }
 
-/** What the step at hand takes, to be read from where the hands are; with the pattern where it is done on one piece. */
-export function StepTakes({ step, request, plan, units }: StepTakesProps) {
+/** The step at hand and what it takes, to be read from where the hands are; beside it the pattern where it is done on one piece. */
+export function StepHead({ step, request, plan, units, children }: StepHeadProps) {
   const fill = step.pieceNo === null ? undefined : fillOfPiece(plan.fills, step.pieceNo)
   return (
-    <div className="my-2 flex flex-wrap items-center gap-x-6 gap-y-2">
-      <TakesList takes={step.takes} units={units} className="font-display text-2xl sm:text-3xl" />
+    <div className="flex items-start justify-between gap-4">
+      <div>
+        {children}
+        <TakesList takes={step.takes} units={units} className="font-display my-2 text-2xl sm:text-3xl" />
+      </div>
       {fill && isDrawn(request.technique) && (
         <MoldDrawing
           outline={fill.mold.outline}
@@ -26,7 +32,7 @@ export function StepTakes({ step, request, plan, units }: StepTakesProps) {
           beadMm={request.white.holeMm}
           inkHexes={inksOf(request).map(({ hex }) => hex)}
           title={`Pattern of ${fill.mold.name}`}
-          className="size-32 sm:size-40"
+          className="size-28 shrink-0 sm:size-36"
         />
       )}
     </div>

@@ -1,0 +1,82 @@
+/** Draws the faces of the demo's pieces in a browser page, for scripts/demoFaces.mjs. */
+import { linearOf } from '#core/colour/index.ts'
+import { faceMoments, faceTask, planBatch, type FaceMoment } from '#core/plan/index.ts'
+import { BATCHES, type DemoBatch, type DemoOutcome } from '#demo/batches.ts'
+import { createLab, LOOKS } from '#workers/bloomLab.ts'
+import { drawFace } from '#app/features/plan/facePicture.ts'
+
+const CELLS = 256
+const SIDE_PX = 420
+/** The card the pieces lie on. */
+const CARD = '#211f1c'
+/** Behind a piece that has no back lies a light card. */
+const NO_BACK = '#e9e6df'
+/** What was too late or too early was so by more than the edge of the window. */
+const BEYOND_MIN = 6
+
+const MOMENTS = { tooEarly: 'early', right: 'right', tooLate: 'late' } as const
+
+export const batches = BATCHES.length
+
+/** The faces of the pieces of one batch that were looked at: file names and JPEG bytes as base64. */
+export async function facesOf(batchNo: number): Promise<readonly (readonly [string, string])[]> {
+  const batch = BATCHES[batchNo]!
+  const molds = batch.request.pieces.flatMap(({ mold, count }) => Array.from({ length: count }, () => mold))
+  const drawn: (readonly [string, string])[] = []
+  for (const [k, outcome] of batch.outcomes.entries())
+    for (const [side, picture] of Object.entries(
+      await facesOfPiece(batch, { outcome, moldId: molds[k]!.id, seed: 100 * batchNo + k }),
+    ))
+      drawn.push([`${batch.id}-${k + 1}-${side}.jpg`, picture])
+  return drawn
+}
+
+interface OnePiece {
+  readonly outcome: DemoOutcome
+  readonly moldId: string
+  readonly seed: number
+}
+
+async function facesOfPiece({ request }: DemoBatch, { outcome, moldId, seed }: OnePiece) {
+  const plan = planBatch(request)
+  const task = faceTask(request, plan, moldId)
+  if (!task) throw new Error(`demo faces: nothing to follow in ${moldId}`)
+  const lab = createLab()
+  const whiteAtMin = whiteOf(faceMoments(plan), MOMENTS[outcome.timing ?? 'right'])
+  await lab.follow('piece', { task, whiteAtMin, cells: CELLS, seed }, () => undefined)
+  const backHex = request.back.when === 'none' ? NO_BACK : (request.back.colour?.hex ?? NO_BACK)
+  const seen = (side: 'silicone' | 'open') => {
+    const painted = lab.paint('piece', LOOKS - 1, { side, backing: linearOf(backHex), finer: 2 })
+    const face = document.createElement('canvas')
+    drawFace(face, painted!, { task, side })
+    return onCard(face)
+  }
+  const isMold = request.face === 'mold'
+  return {
+    front: await seen(isMold ? 'silicone' : 'open'),
+    back: await seen(isMold ? 'open' : 'silicone'),
+  }
+}
+
+function whiteOf(moments: readonly FaceMoment[], id: FaceMoment['id']): number {
+  const at = (of: FaceMoment['id']) => moments.find((moment) => moment.id === of)?.whiteAtMin
+  const right = at('right')!
+  if (id === 'late') return (at('late') ?? right) + BEYOND_MIN
+  return id === 'early' ? Math.max(1, (at('early') ?? right) - BEYOND_MIN) : right
+}
+
+async function onCard(face: HTMLCanvasElement): Promise<string> {
+  const card = new OffscreenCanvas(SIDE_PX, SIDE_PX)
+  const brush = card.getContext('2d')!
+  brush.fillStyle = CARD
+  brush.fillRect(0, 0, SIDE_PX, SIDE_PX)
+  brush.shadowColor = 'rgb(0 0 0 / 0.6)'
+  brush.shadowBlur = 0.03 * SIDE_PX
+  brush.shadowOffsetY = 0.012 * SIDE_PX
+  brush.imageSmoothingQuality = 'high'
+  const room = 0.03 * SIDE_PX
+  brush.drawImage(face, room, room, SIDE_PX - 2 * room, SIDE_PX - 2 * room)
+  const picture = await card.convertToBlob({ type: 'image/jpeg', quality: 0.86 })
+  const bytes = new Uint8Array(await picture.arrayBuffer())
+  return btoa(Array.from(bytes, (byte) => String.fromCharCode(byte)).join(''))
+}
