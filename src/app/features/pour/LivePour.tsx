@@ -128,6 +128,8 @@ function StepView({ step, nowMin, story, plan, bands, units, done, readings }: S
   const { school } = useSettings()
   useEffect(() => {
     button.current?.focus({ preventScroll: true })
+    // A new step is read from its head, wherever the last one was left.
+    window.scrollTo(0, 0)
     const timer = setTimeout(() => setFresh(false), DOUBLE_TAP_MS)
     return () => clearTimeout(timer)
   }, [])
