@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test'
-import { go, openStudio } from './bench.ts'
+import { go, layOut, openStudio, stir } from './bench.ts'
 
 test('what is taken off the shelf or the bench can be put back', async ({ page }) => {
   await openStudio(page)
@@ -27,6 +27,39 @@ test('a change on the shelf reaches the plans to come and leaves old batches as 
   await expect(page.locator('[data-item="demo-heron"]')).toContainText('2 : 1 by volume')
   await go(page, '/log/demo-2')
   await expect(page.getByText('Heron Quick (1 : 1 by volume)')).toBeVisible()
+})
+
+test('a plan says that its resin was changed on the shelf, and takes it over with one tap: at the plan, or at the gate', async ({
+  page,
+}) => {
+  const told = page.locator('[data-shelf-changed]')
+  const ofA = page.getByText('A, resin', { exact: true }).locator('xpath=..')
+  await openStudio(page, '/plan/demo-8')
+  await expect(ofA.first()).toBeVisible()
+  await expect(told).toHaveCount(0)
+  const before = await ofA.first().innerText()
+  await go(page, '/shelf')
+  await page.getByRole('button', { name: 'Change Heron Quick' }).click()
+  await page.getByLabel('Parts of A, resin').fill('2')
+  await page.getByRole('button', { name: 'Put on the shelf' }).click()
+  await expect(page.locator('[data-item="demo-heron"]')).toContainText('2 : 1 by volume')
+
+  await go(page, '/plan/demo-8')
+  await expect(told).toContainText('Heron Quick was changed on the shelf since')
+  expect(await ofA.first().innerText()).toBe(before)
+  await page.reload()
+  await told.getByRole('button', { name: 'Plan with what it is now' }).click()
+  await expect(told).toHaveCount(0)
+  await expect(ofA.first()).not.toHaveText(before)
+
+  await go(page, '/pour/demo-8')
+  await told.getByRole('button', { name: 'Plan with what it is now' }).click()
+  await expect(told).toHaveCount(0)
+  await layOut(page)
+  await expect(page.locator('[data-shelf-changed]')).toHaveCount(0)
+  await stir(page)
+  await go(page, '/plan/demo-9')
+  await expect(told).toBeVisible()
 })
 
 test('a ratio that does not exist is refused on the shelf', async ({ page }) => {

@@ -3,12 +3,14 @@ import { Link, useLocation, useParams, useSearchParams } from 'react-router'
 import type { BatchRequest, PieceOrder } from '#core/batch/index.ts'
 import type { CauseId } from '#core/journal/index.ts'
 import { changedFor } from '#core/plan/index.ts'
+import { renewedFrom, type Shelf } from '#core/shelf/index.ts'
 import { isDrawn } from '#core/technique/index.ts'
 import type { Settings } from '#schema/studio.ts'
 import { CAUSE_WORDS } from '#words/diagnosis.ts'
 import { inUnits } from '#words/inUnits.ts'
 import { Callout } from '#app/components/Callout.tsx'
 import { EmptyPlace, Place } from '#app/components/Place.tsx'
+import { ShelfChanged } from '#app/components/ShelfChanged.tsx'
 import { Varied } from '#app/components/Varied.tsx'
 import { useNowMs } from '#app/platform/clock.ts'
 import {
@@ -22,7 +24,7 @@ import {
 } from '#app/platform/queries.ts'
 import { useBriefs, useStory } from '#app/platform/stories.ts'
 import { useTaught } from '#app/platform/learning.ts'
-import { checkDraft, dropDraft, keepDraft, keptDraft, newDraft, type ShelfStock } from './draft.ts'
+import { checkDraft, dropDraft, keepDraft, keptDraft, newDraft } from './draft.ts'
 import { draftFor, openedAgain } from './firstDraft.ts'
 import { useKeepPlan } from './keepPlan.ts'
 import { PatternBench } from './PatternBench.tsx'
@@ -120,7 +122,7 @@ interface PlannerProps {
   /** The set or commission it is made for. */
   readonly orderId: string | null
   readonly first: BatchRequest
-  readonly stock: ShelfStock
+  readonly stock: Shelf
   readonly settings: Settings
   readonly batchId: string | null
   readonly repeats: string | null
@@ -154,6 +156,7 @@ function Planner({
     if (isNew && sound) keepDraft(draft)
   }, [isNew, sound, draft])
   const choices = useMemo(() => withOwn(stock, draft), [stock, draft])
+  const renewed = useMemo(() => renewedFrom(draft, stock), [stock, draft])
   const [search] = useSearchParams()
   const order = draft.pieces.find(({ mold }) => mold.id === search.get('pattern'))
   if (order && isDrawn(draft.technique))
@@ -214,6 +217,7 @@ function Planner({
         </>
       }
     >
+      <ShelfChanged renewed={renewed} onTake={() => setDraft(renewed.request)} />
       <div className="grid items-start gap-6 lg:grid-cols-[22rem_minmax(0,1fr)]">
         <div className="no-print min-w-0">
           {original && (
@@ -300,12 +304,12 @@ function DraftProblems({ problems }: { problems: Readonly<Record<string, string>
 }
 
 /** Leftovers may go into any mold on the shelf. */
-function withSpareMolds(draft: BatchRequest, { molds }: ShelfStock): BatchRequest {
+function withSpareMolds(draft: BatchRequest, { molds }: Shelf): BatchRequest {
   return { ...draft, spareMolds: molds }
 }
 
 /** What an old batch used and the shelf no longer has can still be chosen. */
-function withOwn(stock: ShelfStock, draft: BatchRequest): ShelfStock {
+function withOwn(stock: Shelf, draft: BatchRequest): Shelf {
   const join = <Item extends { readonly id: string }>(shelf: readonly Item[], own: readonly Item[]) => [
     ...shelf,
     ...own.filter((item) => !shelf.some((each) => each.id === item.id)),

@@ -1,21 +1,15 @@
 import * as v from 'valibot'
 import { USUAL_REQUEST, type BatchRequest } from '#core/batch/index.ts'
-import { isWhite, type Colour } from '#core/colour/index.ts'
-import { placesOf, type Mold } from '#core/mold/index.ts'
-import type { Resin } from '#core/resin/index.ts'
+import { isWhite } from '#core/colour/index.ts'
+import { placesOf } from '#core/mold/index.ts'
+import type { Shelf } from '#core/shelf/index.ts'
 import { pathOf } from '#schema/issues.ts'
 import { batchRequestSchema } from '#schema/request.ts'
 import { localField } from '#app/components/when.ts'
 import type { Settings } from '#schema/studio.ts'
 
-export interface ShelfStock {
-  readonly resins: readonly Resin[]
-  readonly molds: readonly Mold[]
-  readonly colours: readonly Colour[]
-}
-
 /** A first draft from what is on the shelf: something to change rather than an empty form. */
-export function newDraft({ resins, molds, colours }: ShelfStock, settings: Settings): BatchRequest | null {
+export function newDraft({ resins, molds, colours }: Shelf, settings: Settings): BatchRequest | null {
   const [resin] = resins
   const mold = molds.find((each) => each.depthMm >= 8) ?? molds[0]
   if (!resin || !mold) return null

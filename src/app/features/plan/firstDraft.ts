@@ -3,7 +3,7 @@ import { placesOf } from '#core/mold/index.ts'
 import { orderProgress, type Order } from '#core/shelf/index.ts'
 import { orderedPieces } from '#app/platform/orders.ts'
 import type { Brief } from '#data/brief.ts'
-import type { ShelfStock } from './draft.ts'
+import type { Shelf } from '#core/shelf/index.ts'
 
 /** A repeat is poured at another hour and promised to nobody yet; its name says that it is one. */
 export function openedAgain(request: BatchRequest, isRepeat: boolean): BatchRequest {
@@ -14,7 +14,7 @@ export function openedAgain(request: BatchRequest, isRepeat: boolean): BatchRequ
 
 interface OrderedDraft {
   readonly usual: BatchRequest
-  readonly stock: ShelfStock
+  readonly stock: Shelf
   /** The runs made for it. */
   readonly made: readonly Brief[]
 }

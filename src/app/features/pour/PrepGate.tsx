@@ -11,6 +11,7 @@ import { Place } from '#app/components/Place.tsx'
 import { useSay } from '#app/components/undo.tsx'
 import { useRecord } from '#app/platform/marks.ts'
 import type { BatchStory } from '#app/platform/stories.ts'
+import { ShelfAtTheGate } from './ShelfAtTheGate.tsx'
 import { keepTicks, keptTicks, type Ticks } from './ticks.ts'
 
 interface PrepGateProps {
@@ -46,6 +47,7 @@ export function PrepGate({ story, plan, units }: PrepGateProps) {
       title="Before the clock"
       lead={`${batch.request.name}. Everything after stop-stir is against the clock: nothing is fetched then.`}
     >
+      <ShelfAtTheGate story={story} />
       <div className="mb-4 flex flex-col gap-2">
         {stops.map((finding, k) => {
           const { title, text, byHand } = wordFinding(finding, units)

@@ -1,0 +1,39 @@
+import { describe, expect, test } from '@jest/globals'
+import { bloomRequest, COASTER } from '../../../tests/support/request.ts'
+import type { Colour } from '../colour/index.ts'
+import { renewedFrom } from './renewed.ts'
+
+const request = bloomRequest({ back: { when: 'footprint', depthMm: 2, colour: null } }, 2)
+const shelf = { resins: [request.resin], molds: [COASTER], colours: request.colours }
+
+describe('a plan beside the shelf of today', () => {
+  test('is as it was where nothing changed, whatever the order of the fields', () => {
+    const { ratio, ...rest } = request.resin
+    const turned = { ratio: { by: ratio.by, partsB: ratio.partsB, partsA: ratio.partsA }, ...rest }
+    const renewed = renewedFrom(request, { ...shelf, resins: [turned] })
+    expect(renewed.changed).toEqual([])
+    expect(renewed.request).toEqual(request)
+  })
+
+  test('names what is otherwise now, and takes it over', () => {
+    const slower = { ...request.resin, cure: { ...request.resin.cure, startRatePerS: 1e-5 } }
+    const deeper = { ...COASTER, depthMm: 14 }
+    const renewed = renewedFrom(request, { ...shelf, resins: [slower], molds: [deeper] })
+    expect(renewed.changed).toEqual([slower.name, deeper.name])
+    expect(renewed.request.resin).toBe(slower)
+    expect(renewed.request.pieces[0]!.mold).toBe(deeper)
+    expect(renewed.request.pieces[0]!.count).toBe(2)
+    expect(renewedFrom(renewed.request, { ...shelf, resins: [slower], molds: [deeper] }).changed).toEqual([])
+  })
+
+  test('tells a colour of the back and of the piece once, and leaves what the shelf no longer has', () => {
+    const [ink] = request.colours
+    const backOf = (colour: Colour) => ({ when: 'footprint', depthMm: 2, colour }) as const
+    const backed = { ...request, back: backOf(ink!) }
+    const dearer = { ...ink!, hex: '#224466' }
+    const renewed = renewedFrom(backed, { resins: [], molds: [], colours: [dearer] })
+    expect(renewed.changed).toEqual([ink!.name])
+    expect(renewed.request.back).toEqual(backOf(dearer))
+    expect(renewed.request.resin).toBe(request.resin)
+  })
+})

@@ -1,0 +1,51 @@
+import type { BatchRequest } from '../batch/index.ts'
+import type { Colour } from '../colour/index.ts'
+import type { Mold } from '../mold/index.ts'
+import type { Resin } from '../resin/index.ts'
+
+/** What a plan is made of, as the shelf has it now. */
+export interface Shelf {
+  readonly resins: readonly Resin[]
+  readonly molds: readonly Mold[]
+  readonly colours: readonly Colour[]
+}
+
+export interface Renewed {
+  /** Names of what the shelf has otherwise than the plan, each once. */
+  readonly changed: readonly string[]
+  /** The plan with all of it as the shelf has it. */
+  readonly request: BatchRequest
+}
+
+/** A plan beside the shelf of today. What the shelf no longer has stays in the plan as it was and counts as unchanged. */
+export function renewedFrom(request: BatchRequest, shelf: Shelf): Renewed {
+  const changed = new Set<string>()
+  const now = <Item extends Named>(own: Item, items: readonly Item[]): Item => {
+    const found = items.find(({ id }) => id === own.id)
+    if (!found || isSame(found, own)) return own
+    changed.add(found.name)
+    return found
+  }
+  const { back, pieces, colours, resin } = request
+  const renewed = {
+    ...request,
+    resin: now(resin, shelf.resins),
+    pieces: pieces.map((order) => ({ ...order, mold: now(order.mold, shelf.molds) })),
+    colours: colours.map((colour) => now(colour, shelf.colours)),
+    back: back.when === 'none' ? back : { ...back, colour: back.colour && now(back.colour, shelf.colours) },
+  }
+  return { changed: [...changed], request: renewed }
+}
+
+interface Named {
+  readonly id: string
+  readonly name: string
+}
+
+/** Whether two records say the same, whatever the order of their fields. */
+function isSame(one: unknown, other: unknown): boolean {
+  if (typeof one !== 'object' || typeof other !== 'object' || one === null || other === null)
+    return Object.is(one, other)
+  const [ones, others] = [Object.entries(one), new Map(Object.entries(other))]
+  return ones.length === others.size && ones.every(([key, value]) => isSame(value, others.get(key)))
+}
