@@ -3,6 +3,7 @@ import {
   ARCHETYPES,
   USUAL_SPREAD,
   type CureLaw,
+  type DataSheet,
   type FlowLaw,
   type Resin,
   type Spread,
@@ -53,6 +54,24 @@ const spreadSchema = v.object({
 
 const greatestLayerSchema = amount('greatest layer of the data sheet', 'mm', { above: 0, atMost: 500 })
 
+const sheetSchema = v.object({
+  viscosityPaS: v.nullable(flowEntries.viscosityAtRefPaS),
+  potLife: v.nullable(
+    v.object({
+      min: amount('pot life', 'min', { above: 0, atMost: 10_000 }),
+      massG: amount('mass of the pot life', 'g', { above: 0, atMost: 100_000 }),
+      tempC: amount('room of the pot life', '°C', { atLeast: -20, atMost: 80 }),
+    }),
+  ),
+  demold: v.nullable(
+    v.object({
+      hours: amount('demold time', 'h', { above: 0, atMost: 2000 }),
+      tempC: amount('room of the demold time', '°C', { atLeast: -20, atMost: 80 }),
+    }),
+  ),
+  greatestLayerMm: v.nullable(greatestLayerSchema),
+}) satisfies v.GenericSchema<unknown, DataSheet>
+
 export const resinSchema = v.object({
   id: idSchema,
   name: text('resin name'),
@@ -65,6 +84,7 @@ export const resinSchema = v.object({
   confidence: confidenceSchema,
   spread: v.optional(spreadSchema, USUAL_SPREAD),
   greatestLayerMm: v.optional(v.nullable(greatestLayerSchema), null),
+  sheet: v.optional(sheetSchema),
 }) satisfies v.GenericSchema<unknown, Resin>
 
 const archetypeId = v.picklist(['quick', 'medium', 'slow'], 'resin is none of "quick", "medium", "slow"')

@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals'
 import { ARCHETYPES } from './archetypes.ts'
-import { demoldHours, fitDataSheet, hottestBedC, potLifeMin, type DataSheet } from './dataSheet.ts'
+import { demoldHours, fitDataSheet, hottestBedC, potLifeMin } from './dataSheet.ts'
+import type { DataSheet } from './resin.ts'
 
 const { quick } = ARCHETYPES
 const sheet = (min: number, massG: number, hours: number): DataSheet => ({

@@ -1,19 +1,8 @@
 import { bisect } from '../numeric/index.ts'
 import { fail, ok, type Result } from '../units/index.ts'
 import { followCure, type CureHistory, type CuringResin } from './history.ts'
-import type { CureLaw, Resin, Spread } from './resin.ts'
+import type { CureLaw, DataSheet, Resin, Spread } from './resin.ts'
 import { POURING_KEEPS_FRAC, STIRRED_K, USUAL_WALL } from './vessel.ts'
-
-/** What a data sheet says of a mixed resin; null where it is silent. */
-export interface DataSheet {
-  /** Mixed, at 25 C. */
-  readonly viscosityPaS: number | null
-  /** Minutes to gel of that mass left in its cup in a room of that temperature (in the sense of ASTM D2471, from memory). */
-  readonly potLife: { readonly min: number; readonly massG: number; readonly tempC: number } | null
-  readonly demold: { readonly hours: number; readonly tempC: number } | null
-  /** The deepest layer it allows in one pour. */
-  readonly greatestLayerMm: number | null
-}
 
 export type SheetFigure = 'viscosity' | 'potLife' | 'demold'
 

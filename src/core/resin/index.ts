@@ -3,6 +3,7 @@ export {
   weightRatio,
   type Confidence,
   type CureLaw,
+  type DataSheet,
   type FlowLaw,
   type MixedFrom,
   type MixRatio,
@@ -10,13 +11,7 @@ export {
   type Spread,
   USUAL_SPREAD,
 } from './resin.ts'
-export {
-  fitDataSheet,
-  type DataSheet,
-  type SheetFigure,
-  type SheetFit,
-  type SheetProblem,
-} from './dataSheet.ts'
+export { fitDataSheet, type SheetFigure, type SheetFit, type SheetProblem } from './dataSheet.ts'
 export {
   POURING_KEEPS_FRAC,
   STIRRED_K,

@@ -60,6 +60,19 @@ export interface Resin {
   readonly spread: Spread
   /** The deepest layer its data sheet allows in one pour; null where the sheet is silent. */
   readonly greatestLayerMm: number | null
+  /** The figures of its label or data sheet as they were typed; its behaviour was worked out of them. Absent where none were. */
+  readonly sheet?: DataSheet | undefined
+}
+
+/** What a data sheet says of a resin; null where it is silent. */
+export interface DataSheet {
+  /** Mixed, at 25 C. */
+  readonly viscosityPaS: number | null
+  /** Minutes to gel of that mass left in its cup in a room of that temperature (in the sense of ASTM D2471, from memory). */
+  readonly potLife: { readonly min: number; readonly massG: number; readonly tempC: number } | null
+  readonly demold: { readonly hours: number; readonly tempC: number } | null
+  /** The deepest layer it allows in one pour. */
+  readonly greatestLayerMm: number | null
 }
 
 /** Grams of A per gram of B. */

@@ -42,10 +42,11 @@ interface Named {
   readonly name: string
 }
 
-/** Whether two records say the same, whatever the order of their fields. */
+/** Whether two records say the same, whatever the order of their fields; one that is undefined is not there. */
 function isSame(one: unknown, other: unknown): boolean {
   if (typeof one !== 'object' || typeof other !== 'object' || one === null || other === null)
     return Object.is(one, other)
-  const [ones, others] = [Object.entries(one), new Map(Object.entries(other))]
+  const said = (record: object) => Object.entries(record).filter(([, value]) => value !== undefined)
+  const [ones, others] = [said(one), new Map(said(other))]
   return ones.length === others.size && ones.every(([key, value]) => isSame(value, others.get(key)))
 }

@@ -1,6 +1,7 @@
-import type { ReactNode } from 'react'
+import { useState, type ReactNode } from 'react'
 import { Dialog } from 'radix-ui'
 import * as v from 'valibot'
+import { ok, type Result } from '#core/units/index.ts'
 import { saveItem, type Shelf, type ShelfItem } from '#data/shelfCommands.ts'
 import { issueLines } from '#schema/issues.ts'
 import { useSay } from '#app/components/undo.tsx'
@@ -12,6 +13,8 @@ interface ItemDialogProps<Kind extends Shelf> {
   readonly schema: v.GenericSchema<unknown, ShelfItem[Kind]>
   readonly draft: ShelfItem[Kind]
   readonly close: () => void
+  /** Finishes what is to be stored from what else was typed, or says why it cannot. */
+  readonly complete?: (draft: ShelfItem[Kind]) => Promise<Result<ShelfItem[Kind], string>>
   readonly children: ReactNode
 }
 
@@ -22,16 +25,21 @@ export function ItemDialog<Kind extends Shelf>({
   schema,
   draft,
   close,
+  complete,
   children,
 }: ItemDialogProps<Kind>) {
   const { db } = usePlatform()
   const say = useSay()
+  const [problem, setProblem] = useState<string | null>(null)
   const read = v.safeParse(schema, draft)
   const save = async () => {
     if (!read.success) return
-    const { undo } = await saveItem(db, shelf, read.output)
+    const whole = complete ? await complete(read.output) : ok(read.output)
+    setProblem(whole.ok ? null : whole.problem)
+    if (!whole.ok) return
+    const { undo } = await saveItem(db, shelf, whole.value)
     say(
-      `${read.output.name} is on the shelf.`,
+      `${whole.value.name} is on the shelf.`,
       () => void undo().catch((problem: Error) => say(problem.message)),
     )
     close()
@@ -59,6 +67,9 @@ export function ItemDialog<Kind extends Shelf>({
                 ))}
               </ul>
             )}
+            <p className="text-stop mt-4 text-sm empty:hidden" role="alert">
+              {problem}
+            </p>
             <div className="mt-5 flex gap-3">
               <button className="button button-main" disabled={!read.success}>
                 Put on the shelf

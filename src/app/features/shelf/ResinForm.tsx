@@ -1,19 +1,24 @@
 import { useState } from 'react'
 import { ARCHETYPES, type ArchetypeId, type Resin } from '#core/resin/index.ts'
+import { ok } from '#core/units/index.ts'
 import { resinSchema } from '#schema/resin.ts'
 import { ChoiceField } from '#app/components/ChoiceField.tsx'
 import { usePlatform } from '#app/platform/studio.tsx'
 import { NumberField } from '#app/components/NumberField.tsx'
+import { useUnits } from '#app/platform/queries.ts'
 import { ItemDialog, TextField } from './ItemDialog.tsx'
+import { asLabelled, draftOf } from './sheetDraft.ts'
 import { SheetFitter } from './SheetFitter.tsx'
 
 /** A resin: its ratio and densities from the label, its behaviour after the typical one it is closest to. */
 export function ResinForm({ first, close }: { first: Resin | null; close: () => void }) {
-  const { newId } = usePlatform()
+  const { newId, planner } = usePlatform()
+  const units = useUnits()
   const [draft, setDraft] = useState<Resin>(
     () =>
       first ?? { ...ARCHETYPES.quick, id: newId(), name: '', source: 'Label; behaviour as a quick resin' },
   )
+  const [label, setLabel] = useState(() => draftOf(draft))
   const change = (changes: Partial<Resin>) => setDraft((last) => ({ ...last, ...changes }))
   const ratio = (changes: Partial<Resin['ratio']>) => change({ ratio: { ...draft.ratio, ...changes } })
   return (
@@ -23,6 +28,10 @@ export function ResinForm({ first, close }: { first: Resin | null; close: () => 
       schema={resinSchema}
       draft={draft}
       close={close}
+      complete={async (resin) => {
+        const answer = await asLabelled(resin, label, { planner, units })
+        return answer.ok ? ok(answer.value.resin) : answer
+      }}
     >
       <TextField label="Name" value={draft.name} onChange={(name) => change({ name })} />
       <ChoiceField
@@ -64,11 +73,17 @@ export function ResinForm({ first, close }: { first: Resin | null; close: () => 
         ]}
         onChange={(id) =>
           id !== 'own' &&
-          change({ cure: ARCHETYPES[id].cure, flow: ARCHETYPES[id].flow, spread: ARCHETYPES[id].spread })
+          change({
+            cure: ARCHETYPES[id].cure,
+            flow: ARCHETYPES[id].flow,
+            spread: ARCHETYPES[id].spread,
+            // The label is worked out anew from there.
+            sheet: undefined,
+          })
         }
         hint="Times come from the typical resin until yours is known better."
       />
-      <SheetFitter resin={draft} change={change} />
+      <SheetFitter resin={draft} change={change} label={label} setLabel={setLabel} />
       <TextField
         label="Where the figures are from"
         value={draft.source}

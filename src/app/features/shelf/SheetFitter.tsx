@@ -2,46 +2,49 @@ import { useState } from 'react'
 import { Tabs } from 'radix-ui'
 import { useQuery } from '@tanstack/react-query'
 import { USUAL_CUP } from '#core/plan/index.ts'
-import type { DataSheet, Resin, SheetFit } from '#core/resin/index.ts'
+import type { Resin, SheetFit } from '#core/resin/index.ts'
 import type { NotedRun, Reading } from '#core/timing/index.ts'
 import { printQuantity, type UnitChoice } from '#core/units/index.ts'
 import { printBand } from '#words/readings.ts'
-import { SHEET_FIGURE_WORDS, wordHotAtGreatest, wordSheetProblem } from '#words/dataSheet.ts'
 import { QuantityField } from '#app/components/QuantityField.tsx'
 import { useSay } from '#app/components/undo.tsx'
 import { useUnits } from '#app/platform/queries.ts'
 import { usePlatform } from '#app/platform/studio.tsx'
+import { asLabelled, sheetOf, type SheetDraft } from './sheetDraft.ts'
 
 interface SheetFitterProps {
   readonly resin: Resin
   readonly change: (changes: Partial<Resin>) => void
+  /** What is typed of its label: worked out on saving too. */
+  readonly label: SheetDraft
+  readonly setLabel: (label: SheetDraft) => void
 }
 
 const TAB =
   'button button-quiet data-[state=active]:border-press data-[state=active]:bg-sunken data-[state=active]:border-2'
 
 /** A resin's behaviour from what its data sheet says, or from one run out of a notebook. */
-export function SheetFitter({ resin, change }: SheetFitterProps) {
+export function SheetFitter(props: SheetFitterProps) {
   return (
     <fieldset className="border-line rounded-xl border p-3 sm:col-span-2">
       <legend className="px-1 font-medium">How quick it is</legend>
       <Tabs.Root defaultValue="sheet">
         <Tabs.List className="mb-3 flex gap-2" aria-label="Where its behaviour comes from">
           <Tabs.Trigger className={TAB} value="sheet">
-            Data sheet
+            Label or data sheet
           </Tabs.Trigger>
           <Tabs.Trigger className={TAB} value="run">
             One noted run
           </Tabs.Trigger>
         </Tabs.List>
         <Tabs.Content value="sheet">
-          <FromSheet resin={resin} change={change} />
+          <FromSheet {...props} />
         </Tabs.Content>
         <Tabs.Content value="run">
-          <FromRun resin={resin} change={change} />
+          <FromRun {...props} />
         </Tabs.Content>
       </Tabs.Root>
-      <Width resin={resin} />
+      <Width resin={props.resin} />
     </fieldset>
   )
 }
@@ -67,127 +70,64 @@ function Width({ resin }: { resin: Resin }) {
   )
 }
 
-interface SheetDraft {
-  readonly viscosityPaS: number | null
-  readonly potMin: number | null
-  readonly potG: number | null
-  readonly potC: number | null
-  readonly demoldHours: number | null
-  readonly demoldC: number | null
-  readonly greatestLayerMm: number | null
-}
-
-const SHEET_ROOM_C = 25
-const BLANK: SheetDraft = {
-  viscosityPaS: null,
-  potMin: null,
-  potG: 100,
-  potC: SHEET_ROOM_C,
-  demoldHours: null,
-  demoldC: SHEET_ROOM_C,
-  greatestLayerMm: null,
-}
-
-/** The sheet those fields make; null while a pot life lacks the mass or warmth that give it a meaning. */
-function sheetOf(draft: SheetDraft): DataSheet | null {
-  const { viscosityPaS, potMin, potG, potC, demoldHours, demoldC, greatestLayerMm } = draft
-  const wrong = [viscosityPaS, potMin, potG, potC, demoldHours, demoldC, greatestLayerMm].some(
-    (value) => value !== null && !(value > 0),
-  )
-  if (wrong || (potMin !== null && (potG === null || potC === null))) return null
-  if (demoldHours !== null && demoldC === null) return null
-  return {
-    viscosityPaS,
-    potLife: potMin === null ? null : { min: potMin, massG: potG!, tempC: potC! },
-    demold: demoldHours === null ? null : { hours: demoldHours, tempC: demoldC! },
-    greatestLayerMm,
-  }
-}
-
-function FromSheet({ resin, change }: SheetFitterProps) {
+function FromSheet({ resin, change, label, setLabel }: SheetFitterProps) {
   const { planner } = usePlatform()
   const units = useUnits()
   const say = useSay()
-  const [draft, setDraft] = useState<SheetDraft>({ ...BLANK, greatestLayerMm: resin.greatestLayerMm })
   const [told, setTold] = useState<readonly string[]>([])
-  const set = (changes: Partial<SheetDraft>) => setDraft((last) => ({ ...last, ...changes }))
-  const sheet = sheetOf(draft)
+  const set = (changes: Partial<SheetDraft>) => setLabel({ ...label, ...changes })
   const fit = async () => {
-    const answer = await planner.fitDataSheet(resin, sheet!)
-    if (!answer.ok) return setTold([wordSheetProblem(answer.problem)])
-    change({
-      ...fitted(answer.value),
-      greatestLayerMm: answer.value.greatestLayerMm,
-      source: 'Data sheet',
-      confidence: 'dataSheet',
-    })
-    setTold(assumedWords(answer.value, units))
+    const answer = await asLabelled(resin, label, { planner, units })
+    if (answer.ok) change(answer.value.resin)
+    setTold(answer.ok ? answer.value.told : [answer.problem])
   }
   return (
     <>
       <div className="grid gap-4 sm:grid-cols-3">
-        <QuantityField
-          label="Mixed viscosity"
-          dimension="viscosity"
-          unit="mPas"
-          value={draft.viscosityPaS}
-          emptyAllowed
-          onChange={(viscosityPaS) => set({ viscosityPaS })}
-          problem={undefined}
-          hint="1 cP is 1 mPa·s"
-        />
-        <SheetFields draft={draft} set={set} units={units} />
+        <LabelFields draft={label} set={set} units={units} />
       </div>
+      <details className="mt-3" open={label.viscosityPaS !== null}>
+        <summary className="min-h-11 cursor-pointer content-center underline">What labels leave out</summary>
+        <p className="text-ink-soft mb-2 text-sm">
+          Assumed as shown where the label is silent. A larger cup or a warmer room makes the same time say a
+          slower resin.
+        </p>
+        <div className="grid gap-4 sm:grid-cols-3">
+          <LeftOutFields draft={label} set={set} units={units} />
+        </div>
+      </details>
       <button
         type="button"
         className="button button-quiet mt-3"
-        disabled={sheet === null}
+        disabled={sheetOf(label) === null}
         onClick={() => void fit().catch((problem: Error) => say(problem.message))}
       >
-        Work it out from the sheet
+        Show what that comes to
       </button>
       <Told lines={told} />
     </>
   )
 }
 
-function SheetFields({
-  draft,
-  set,
-  units,
-}: {
+interface FieldsProps {
   readonly draft: SheetDraft
   readonly set: (changes: Partial<SheetDraft>) => void
   readonly units: UnitChoice
-}) {
-  const temperature = { dimension: 'temperature', unit: units.temperature, problem: undefined } as const
+}
+
+/** What labels say. */
+function LabelFields({ draft, set, units }: FieldsProps) {
   return (
     <>
       <QuantityField
-        label="Pot life"
+        label="Working time"
         dimension="time"
         unit="min"
         value={draft.potMin}
         emptyAllowed
         onChange={(potMin) => set({ potMin })}
         problem={undefined}
-      />
-      <QuantityField
-        label="Pot life of a mass of"
-        dimension="mass"
-        unit={units.mass}
-        value={draft.potG}
-        emptyAllowed
-        onChange={(potG) => set({ potG })}
-        problem={undefined}
-        hint="A pot life without its mass says little"
-      />
-      <QuantityField
-        {...temperature}
-        label="Pot life at"
-        value={draft.potC}
-        emptyAllowed
-        onChange={(potC) => set({ potC })}
+        hint="Also called pot life or work time"
       />
       <QuantityField
         label="Demold after"
@@ -197,13 +137,6 @@ function SheetFields({
         emptyAllowed
         onChange={(min) => set({ demoldHours: min === null ? null : min / 60 })}
         problem={undefined}
-      />
-      <QuantityField
-        {...temperature}
-        label="Demold in a room of"
-        value={draft.demoldC}
-        emptyAllowed
-        onChange={(demoldC) => set({ demoldC })}
       />
       <QuantityField
         label="Greatest layer in one pour"
@@ -219,15 +152,50 @@ function SheetFields({
   )
 }
 
-function fitted({ cure, flow, spread }: Pick<SheetFit, 'cure' | 'flow' | 'spread'>) {
-  return { cure, flow, spread }
+/** What gives those times a meaning, and is mostly on the data sheet alone. */
+function LeftOutFields({ draft, set, units }: FieldsProps) {
+  const temperature = { dimension: 'temperature', unit: units.temperature, problem: undefined } as const
+  return (
+    <>
+      <QuantityField
+        label="Working time of a mass of"
+        dimension="mass"
+        unit={units.mass}
+        value={draft.potG}
+        emptyAllowed
+        onChange={(potG) => set({ potG })}
+        problem={undefined}
+      />
+      <QuantityField
+        {...temperature}
+        label="Working time at"
+        value={draft.potC}
+        emptyAllowed
+        onChange={(potC) => set({ potC })}
+      />
+      <QuantityField
+        {...temperature}
+        label="Demold in a room of"
+        value={draft.demoldC}
+        emptyAllowed
+        onChange={(demoldC) => set({ demoldC })}
+      />
+      <QuantityField
+        label="Mixed viscosity"
+        dimension="viscosity"
+        unit="mPas"
+        value={draft.viscosityPaS}
+        emptyAllowed
+        onChange={(viscosityPaS) => set({ viscosityPaS })}
+        problem={undefined}
+        hint="1 cP is 1 mPa·s"
+      />
+    </>
+  )
 }
 
-function assumedWords({ assumed, hotAtGreatestC }: SheetFit, units: UnitChoice): readonly string[] {
-  const hot = hotAtGreatestC === null ? [] : [wordHotAtGreatest(hotAtGreatestC, units)]
-  if (assumed.length === 0)
-    return ['All three figures are used; the rest is as in the typical resin.', ...hot]
-  return [...assumed.map((figure) => SHEET_FIGURE_WORDS[figure]), ...hot]
+function fitted({ cure, flow, spread }: Pick<SheetFit, 'cure' | 'flow' | 'spread'>) {
+  return { cure, flow, spread }
 }
 
 interface RunDraft {
@@ -238,7 +206,7 @@ interface RunDraft {
   readonly gelMin: number | null
 }
 
-function FromRun({ resin, change }: SheetFitterProps) {
+function FromRun({ resin, change }: Pick<SheetFitterProps, 'resin' | 'change'>) {
   const { planner } = usePlatform()
   const units = useUnits()
   const say = useSay()
