@@ -198,17 +198,23 @@ const ORDERED: readonly (readonly [string, number])[] = [
   ['Oval dish', 1],
 ]
 
-/** Kept for later; hours from now, and days, where something is fixed. */
+/** The spare-room table is free all day: whenever the demo is opened, somebody is there before a back has to be poured. */
+export const FREE_HOURS = {
+  week: Array.from({ length: 7 }, () => [{ from: '07:00', to: '22:30' }]),
+  otherDays: [],
+}
+
+/** Kept for later; days from now, and an hour of that day on this device's clock, where something is fixed. */
 export const PLANNED: readonly {
   readonly id: string
-  readonly startsInH: number | null
+  readonly starts: { readonly inDays: number; readonly hour: number } | null
   readonly promisedInDays: number | null
   readonly orderId: string | null
   readonly request: BatchRequest
 }[] = [
   {
     id: 'demo-8',
-    startsInH: 21,
+    starts: { inDays: 1, hour: 15 },
     promisedInDays: 14,
     orderId: null,
     request: request({
@@ -221,7 +227,7 @@ export const PLANNED: readonly {
   },
   {
     id: 'demo-9',
-    startsInH: null,
+    starts: null,
     promisedInDays: 20,
     orderId: 'demo-fair',
     request: request({

@@ -42,23 +42,31 @@ export async function seedStudio({ db, nowMs, faceOf }: SeedTools): Promise<void
   for (const batch of BATCHES) await seedBatch({ db, nowMs, faceOf }, batch)
   for (const { dueInDays, ...order } of ORDERS)
     await saveItem(db, 'orders', { ...order, dueOn: dueInDays === null ? null : dayIn(nowMs, dueInDays) })
-  for (const { id, request, startsInH, promisedInDays, orderId } of PLANNED)
+  for (const planned of PLANNED)
     await addBatch(db, {
-      id,
-      request: {
-        ...request,
-        startAt: startsInH === null ? null : hourIn(nowMs, startsInH),
-        promisedOn: promisedInDays === null ? null : dayIn(nowMs, promisedInDays),
-      },
+      id: planned.id,
+      request: plannedRequest(planned, nowMs),
       nowMs,
       repeats: null,
-      orderId,
+      orderId: planned.orderId,
     })
 }
 
-/** A full hour, so many from now. */
-function hourIn(nowMs: number, hours: number): string {
-  return new Date(Math.ceil(nowMs / HOUR_MS) * HOUR_MS + hours * HOUR_MS).toISOString()
+/** What is kept for later, with its hour and its promise as they are for a studio opened then. */
+export function plannedRequest(
+  { request, starts, promisedInDays }: (typeof PLANNED)[number],
+  nowMs: number,
+): BatchRequest {
+  return {
+    ...request,
+    startAt: starts && hourOn(nowMs, starts),
+    promisedOn: promisedInDays === null ? null : dayIn(nowMs, promisedInDays),
+  }
+}
+
+function hourOn(nowMs: number, { inDays, hour }: { readonly inDays: number; readonly hour: number }): string {
+  const now = new Date(nowMs)
+  return new Date(now.getFullYear(), now.getMonth(), now.getDate() + inDays, hour).toISOString()
 }
 
 function dayIn(nowMs: number, days: number): string {

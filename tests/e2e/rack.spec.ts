@@ -45,7 +45,7 @@ test('a job is dragged to another day, and to an hour that is not free: why it c
 }) => {
   await openRack(page)
   const demold = job(page, 'demo-9.demold')
-  await expect(demold).toContainText('17:00')
+  await expect(demold).toContainText('16:30')
   const from = (await demold.boundingBox())!
   const rows = await page
     .locator('[data-day]')
@@ -56,7 +56,7 @@ test('a job is dragged to another day, and to an hour that is not free: why it c
   await page.mouse.move(from.x + 4, from.y + 40, { steps: 4 })
   await page.mouse.move(from.x + 4, below + 20, { steps: 4 })
   await expect(page.locator('[data-changes]')).toContainText('Demold, Petrel hexagons for the fair')
-  await page.mouse.move(from.x - 300, below + 20, { steps: 4 })
+  await page.mouse.move(from.x - 640, below + 20, { steps: 4 })
   await expect(page.locator('[data-trouble="demo-9"]')).toContainText(
     'At the hour chosen for demolding you are not free.',
   )

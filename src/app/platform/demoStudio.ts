@@ -3,6 +3,7 @@ import { saveSettings } from '#data/shelfCommands.ts'
 import type { LargeStep } from '#data/keptStudios.ts'
 import { readStudio, replaceStudio } from '#data/studioCommands.ts'
 import { noteFurnished } from './backup.ts'
+import { FREE_HOURS } from '#demo/batches.ts'
 import { seedStudio } from '#demo/seed.ts'
 import { USUAL_SETTINGS } from '#schema/usualSettings.ts'
 
@@ -16,7 +17,7 @@ export async function furnishDemo(db: StudioDatabase, step: LargeStep): Promise<
     // One that was cut short may have left its own there.
     await beside.delete({ disableAutoOpen: false })
     await seedStudio({ db: beside, nowMs: step.nowMs, faceOf })
-    await saveSettings(beside, USUAL_SETTINGS)
+    await saveSettings(beside, { ...USUAL_SETTINGS, hours: { ...FREE_HOURS, zone: null } })
     const demo = await readStudio(beside)
     const keptId = await replaceStudio(db, demo, step)
     noteFurnished(demo.pieces.filter(({ outcome }) => outcome !== null).length, step.nowMs)
