@@ -15,7 +15,7 @@ export interface SheetDraft {
 }
 
 /** Labels seldom say of what cup and room their times are: a hundred grams at 25 C (in the sense of ASTM D2471, from memory). */
-export const USUAL_POT = { massG: 100, tempC: 25 } as const
+const USUAL_POT = { massG: 100, tempC: 25 } as const
 
 /** What was typed of that resin's label. */
 export function draftOf({ sheet, greatestLayerMm }: Resin): SheetDraft {
