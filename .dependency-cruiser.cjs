@@ -44,7 +44,7 @@ const outerRooms = {
   contract: [],
   workers: ['core', 'schema', 'formats', 'data'],
   data: ['core', 'schema'],
-  demo: ['core', 'data'],
+  demo: ['core', 'data', 'schema'],
   server: ['contract', 'schema', 'core/units', 'core/numeric', 'core/resin', 'core/timing'],
   cli: ['core', 'schema', 'formats', 'words'],
   'app/theme': [],

@@ -1,4 +1,4 @@
-/** The faces of the demo's pieces, simulated and painted as the app does it, written to public/demo: npm run demo:faces */
+/** The faces of the demo's pieces, simulated and painted as the app does it, written to src/demo/faces: npm run demo:faces */
 import { mkdirSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { chromium } from '@playwright/test'
@@ -6,7 +6,7 @@ import { createServer } from 'vite'
 import { root } from './ready.mjs'
 
 const PAGE = '/scripts/demoFaces.page.ts'
-const folder = join(root, 'public', 'demo')
+const folder = join(root, 'src', 'demo', 'faces')
 mkdirSync(folder, { recursive: true })
 const server = await createServer({ root, logLevel: 'error', server: { host: '127.0.0.1', port: 4698 } })
 await server.listen()

@@ -6,6 +6,7 @@ import { addBatch } from '#data/planCommands.ts'
 import type { StudioDatabase } from '#data/database.ts'
 import { addMovement, saveCare, saveItem } from '#data/shelfCommands.ts'
 import { BATCHES, ORDERS, PLANNED, type DemoBatch, type DemoOutcome } from './batches.ts'
+import { dayIn, plannedRequest } from './days.ts'
 import { PATTERNS } from './patterns.ts'
 import { COLOURS, MOLD_PRICES, MOLDS, RESINS, SUPPLIES } from './stock.ts'
 
@@ -50,27 +51,6 @@ export async function seedStudio({ db, nowMs, faceOf }: SeedTools): Promise<void
       repeats: null,
       orderId: planned.orderId,
     })
-}
-
-/** What is kept for later, with its hour and its promise as they are for a studio opened then. */
-export function plannedRequest(
-  { request, starts, promisedInDays }: (typeof PLANNED)[number],
-  nowMs: number,
-): BatchRequest {
-  return {
-    ...request,
-    startAt: starts && hourOn(nowMs, starts),
-    promisedOn: promisedInDays === null ? null : dayIn(nowMs, promisedInDays),
-  }
-}
-
-function hourOn(nowMs: number, { inDays, hour }: { readonly inDays: number; readonly hour: number }): string {
-  const now = new Date(nowMs)
-  return new Date(now.getFullYear(), now.getMonth(), now.getDate() + inDays, hour).toISOString()
-}
-
-function dayIn(nowMs: number, days: number): string {
-  return new Date(nowMs + 24 * days * HOUR_MS).toISOString().slice(0, 10)
 }
 
 async function seedBatch({ db, nowMs, faceOf }: SeedTools, demo: DemoBatch): Promise<void> {

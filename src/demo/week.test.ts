@@ -7,7 +7,8 @@ import { readPour, type PourEvent } from '#core/runsheet/index.ts'
 import { USUAL_SETTINGS } from '#schema/usualSettings.ts'
 import { BATCHES, FREE_HOURS, PLANNED } from './batches.ts'
 import { MOLDS } from './stock.ts'
-import { plannedRequest, seedStudio } from './seed.ts'
+import { plannedRequest } from './days.ts'
+import { seedStudio } from './seed.ts'
 
 const HOUR_MS = 3_600_000
 /** A Monday, seven minutes past midnight on this device's clock. */

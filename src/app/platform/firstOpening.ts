@@ -15,7 +15,10 @@ export async function openStudio(db: StudioDatabase, nowMs: number): Promise<voi
   await navigator.locks.request(LOCK, async () => {
     if (await db.settings.get('studio')) return
     if (!(await isBare(db)) || (await firstStudio()) === 'empty') return saveSettings(db, USUAL_SETTINGS)
-    await furnishDemoStudio(db, { id: 'opening', why: 'furnished', nowMs })
+    // A demo that cannot be had keeps nobody out.
+    await furnishDemoStudio(db, { id: 'opening', why: 'furnished', nowMs }).catch(() =>
+      saveSettings(db, USUAL_SETTINGS),
+    )
   })
 }
 
