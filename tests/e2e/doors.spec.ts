@@ -139,12 +139,31 @@ test('the demo set up over an own studio, cut short at any moment, leaves it who
     await page.getByRole('tab', { name: /Molds/ }).click()
     await expect(page.getByText('My own dish').first()).toBeVisible()
   }
-  for (const ms of [0, 150, 600]) {
+  const bringBack = async () => {
+    await page
+      .locator('[data-kept="replaced by the demo studio"]')
+      .first()
+      .getByRole('button', { name: 'Bring back' })
+      .click()
+    await expect(page.getByText(/^The studio is as it was then/).first()).toBeVisible()
+  }
+  for (const ms of [0, 40, 150, 600]) {
     await go(page, '/studio')
     const begun = page.getByRole('button', { name: 'Set up the demo studio' })
     await begun.click()
     await page.clock.runFor(ms)
     await page.reload()
+    await go(page, '/shelf')
+    await page.getByRole('tab', { name: /Molds/ }).click()
+    // All of it or nothing: the own studio, or the whole demo, which can be taken back.
+    const own = page.getByText('My own dish').first()
+    const demo = page.getByText('Round coaster').first()
+    await expect(own.or(demo)).toBeVisible()
+    if (await demo.isVisible()) {
+      await expect(page.getByRole('tab', { name: 'Molds (8)' })).toBeVisible()
+      await go(page, '/studio')
+      await bringBack()
+    }
     await mine()
   }
   await go(page, '/studio')
@@ -152,11 +171,7 @@ test('the demo set up over an own studio, cut short at any moment, leaves it who
   await expect(page.getByText('The demo studio is set up.', { exact: true })).toBeVisible({ timeout: 90_000 })
   await page.clock.fastForward('24:00:00')
   await page.reload()
-  await page
-    .locator('[data-kept="replaced by the demo studio"]')
-    .getByRole('button', { name: 'Bring back' })
-    .click()
-  await expect(page.getByText(/^The studio is as it was then/).first()).toBeVisible()
+  await bringBack()
   await mine()
 })
 
