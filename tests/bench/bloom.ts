@@ -6,6 +6,7 @@ import {
   outcomeOf,
   paintFace,
   PIPED,
+  type Bloom,
 } from '#core/bloom/index.ts'
 import { polygonOf } from '#core/mold/index.ts'
 import { laidBloom } from '../support/laid.ts'
@@ -100,6 +101,13 @@ function firstPictureMs(scene: Scene): number {
   return performance.now() - began
 }
 
+/** One look at a piece that was followed, as the app paints it: two pixels a cell each way. */
+function lookMs(bloom: Bloom): number {
+  const began = performance.now()
+  paintFace(bloom, { side: 'silicone', backing: [0.02, 0.03, 0.12], finer: 2 })
+  return performance.now() - began
+}
+
 const LIGHT = {
   what: 'light scene, 12 drops, 4 rings, 16 drags',
   drops: 12,
@@ -133,9 +141,12 @@ export function measureBloom(): readonly Figure[] {
   const median = (measure: () => number) => [0, 1, 2].map(measure).sort((one, other) => one - other)[1]!
   return SCENES.flatMap((scene) => {
     const what = `${scene.cells} x ${scene.cells}, ${scene.what}`
+    const cured = begin(scene)
+    cured.runTo(45 * 60)
     return [
       { what: `${what}, to gel`, median: median(() => toGelMs(scene)), unit: 'ms' },
       { what: `${what}, first picture`, median: median(() => firstPictureMs(scene)), unit: 'ms' },
+      { what: `${what}, one look`, median: median(() => lookMs(cured)), unit: 'ms' },
     ] satisfies Figure[]
   })
 }

@@ -139,16 +139,19 @@ export const BACK_DETAILS = {
     'Into the lip of the demolded piece: scuff the back lightly under a wet pad, rinse, let it dry free of dust, then pour.',
 } as const
 
+/** What a look comes after, as its title says it. */
+const LOOKED_AFTER = { white: 'the white', ink: 'the last drops', place: 'laying in' } as const
+
 /** A look at the pieces so many minutes after a step. */
 export function look(
   id: 'lookEarly' | 'lookLate',
-  after: StepRule['id'],
+  after: keyof typeof LOOKED_AFTER,
   minutes: number,
   detail: string,
 ): StepRule {
   return {
     id,
-    title: `Look at ${minutes} minutes`,
+    title: `Look ${minutes} minutes after ${LOOKED_AFTER[after]}`,
     detail,
     done: 'Looked',
     place: 'pour',

@@ -44,6 +44,12 @@ export function Worksheet({ request, live, units, school, change, keepMixes }: W
           label="The resin's life from stop-stir"
         />
         <Sureness bands={bands} learned={request.learned} />
+        {plan.heatLimitC !== null && (
+          <p className="mt-2 text-sm" data-heat-limit>
+            Finished, it softens near {printQuantity(plan.heatLimitC, units.temperature, 0)}: nothing for hot
+            cups without a heat-resistant coat.
+          </p>
+        )}
       </section>
       <Findings
         request={request}
