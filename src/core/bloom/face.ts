@@ -46,7 +46,8 @@ export function paintFace(
   const { inkUnder } = recipe
   const fromSilicone = side === 'silicone'
   const shown = tones()
-  const near = Int32Array.from({ length: grid.n ** 2 }, (_, p) => nearestInside(grid, p))
+  const near = new Int32Array(grid.n ** 2)
+  for (let p = 0; p < near.length; p++) near[p] = nearestInside(grid, p)
   const drawn = (field: SeenField) => resampled(extended(field, near), grid.n, finer)
   const { surface, transit, floor } = sheets
   const topWhites = drawn(surface.white)
@@ -92,18 +93,27 @@ export function paintFace(
 
 /** A field with the nearest cell inside repeated just outside the wall. */
 function extended(field: SeenField, near: Int32Array): Float32Array {
-  return Float32Array.from(near, (p) => (p < 0 ? 0 : Math.max(0, field[p]!)))
+  // By hand: building an array from another with a function of each takes several times as long.
+  const out = new Float32Array(near.length)
+  for (let at = 0; at < near.length; at++) {
+    const value = near[at]! < 0 ? 0 : field[near[at]!]!
+    if (value > 0) out[at] = value
+  }
+  return out
 }
 
 /** How much light the petals of the floor keep from what lies behind them: a soft share, thrown aside and down. */
 function shadowOf(floorWhite: SeenField, { n, cellM, inside }: BloomGrid): Float32Array {
-  const cover = Float32Array.from(floorWhite, (thick) => over(0, Math.max(0, thick), 0))
+  const cover = new Float32Array(n * n)
+  for (let p = 0; p < n * n; p++) if (inside[p]) cover[p] = over(0, Math.max(0, floorWhite[p]!), 0)
   const soft = softened(cover, { n, inside, spreadCells: SHADOW_SOFT_M / cellM })
   const aside = Math.round(SHADOW_ASIDE_M / cellM)
-  return Float32Array.from(soft, (own, p) => {
+  const shadow = new Float32Array(n * n)
+  for (let p = 0; p < n * n; p++) {
     const from = p - aside + aside * n
-    return inside[p] ? (from >= 0 && from < n * n ? soft[from]! : own) : 0
-  })
+    if (inside[p]) shadow[p] = from >= 0 && from < n * n ? soft[from]! : soft[p]!
+  }
+  return shadow
 }
 
 /** The four cells a pixel lies between, from the first, and what each counts: a cubic through them (Catmull & Rom 1974, from memory). */
@@ -123,11 +133,11 @@ function cubicAt(share: number): { readonly first: number; readonly weights: rea
 /** A field on `finer` pixels a cell each way, smooth between the cells and nowhere below nothing. */
 function resampled(field: Float32Array, n: number, finer: number): Float32Array {
   if (finer === 1) return field
-  const wide = stretched(field, { n, finer, step: 1, lines: n, lineStep: n })
   const side = n * finer
-  return stretched(wide, { n, finer, step: side, lines: side, lineStep: 1 }).map((value) =>
-    Math.max(0, value),
-  )
+  const wide = stretched(field, { n, finer, step: 1, lines: n, lineStep: n })
+  const seen = stretched(wide, { n, finer, step: side, lines: side, lineStep: 1 })
+  for (let p = 0; p < seen.length; p++) if (seen[p]! < 0) seen[p] = 0
+  return seen
 }
 
 interface Stretch {
@@ -147,18 +157,17 @@ function stretched(field: Float32Array, { n, finer, step, lines, lineStep }: Str
   for (let k = 0; k < finer; k++) {
     const { first, weights } = cubicAt((k + 0.5) / finer - 0.5)
     const [w0, w1, w2, w3] = weights as [number, number, number, number]
-    for (let i = 0; i < n; i++) {
-      const a = step * Math.max(0, i + first)
-      const b = step * Math.min(last, Math.max(0, i + first + 1))
-      const c = step * Math.min(last, i + first + 2)
-      const d = step * Math.min(last, i + first + 3)
-      const to = step * (i * finer + k)
-      for (let line = 0; line < lines; line++) {
-        const at = line * lineStep
-        out[line * outLine + to] =
-          w0 * field[at + a]! + w1 * field[at + b]! + w2 * field[at + c]! + w3 * field[at + d]!
-      }
+    const along = (i: number, line: number): void => {
+      const at = line * lineStep
+      out[line * outLine + step * (i * finer + k)] =
+        w0 * field[at + step * Math.max(0, i + first)]! +
+        w1 * field[at + step * Math.min(last, Math.max(0, i + first + 1))]! +
+        w2 * field[at + step * Math.min(last, i + first + 2)]! +
+        w3 * field[at + step * Math.min(last, i + first + 3)]!
     }
+    // Neighbours in memory are gone through together.
+    if (step === 1) for (let line = 0; line < lines; line++) for (let i = 0; i < n; i++) along(i, line)
+    else for (let i = 0; i < n; i++) for (let line = 0; line < lines; line++) along(i, line)
   }
   return out
 }
