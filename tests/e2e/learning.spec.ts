@@ -60,6 +60,19 @@ test('a resin from its data sheet: what is silent is named, what cannot be is re
   await page.getByRole('button', { name: 'Put on the shelf' }).click()
   await expect(page.getByRole('heading', { name: 'Wren Clear' })).toBeVisible()
   await expect(page.getByText('One noted run (measured)')).toBeVisible()
+  await page.getByRole('button', { name: 'Change Wren Clear' }).click()
+  await page.getByLabel('Demold after').fill('26')
+  await page.getByRole('tab', { name: 'One noted run' }).click()
+  await page.getByLabel('In the cup stood').fill('150')
+  await page.getByLabel('Room then').fill('22')
+  await page.getByLabel('It gelled in the cup after').fill('50')
+  await page.getByRole('button', { name: 'Work it out from the run' }).click()
+  await expect(page.getByText(/Moved to what the notes say|do not fit any likely resin/)).toBeVisible()
+  await page.getByRole('button', { name: 'Put on the shelf' }).click()
+  await expect(page.getByRole('dialog')).toHaveCount(0)
+  // A label that was typed and not yet worked out is not laid over the run.
+  await expect(page.getByText('One noted run (measured)')).toBeVisible()
+  await expect(page.getByText('Data sheet (data sheet)')).toHaveCount(0)
 })
 
 test('a resin is what its label says: worked out on saving, and shown again', async ({ page }) => {

@@ -206,7 +206,7 @@ interface RunDraft {
   readonly gelMin: number | null
 }
 
-function FromRun({ resin, change }: Pick<SheetFitterProps, 'resin' | 'change'>) {
+function FromRun({ resin, change, label }: SheetFitterProps) {
   const { planner } = usePlatform()
   const units = useUnits()
   const say = useSay()
@@ -221,8 +221,12 @@ function FromRun({ resin, change }: Pick<SheetFitterProps, 'resin' | 'change'>) 
   const set = (changes: Partial<RunDraft>) => setDraft((last) => ({ ...last, ...changes }))
   const run = runOf(draft)
   const fit = async () => {
-    const answer = await planner.fitNotedRun(resin, run!)
-    change({ ...fitted(answer), source: 'One noted run', confidence: 'measured' })
+    // The label first: a run says more, and saving must not work the label out over it.
+    const labelled = await asLabelled(resin, label, { planner, units })
+    if (!labelled.ok) return setTold([labelled.problem])
+    const base = labelled.value.resin
+    const answer = await planner.fitNotedRun(base, run!)
+    change({ ...base, ...fitted(answer), source: 'One noted run', confidence: 'measured' })
     setTold([
       answer.contradictions.length > 0
         ? 'These notes do not fit any likely resin: check the minute and the unit. They are used in part only.'
