@@ -56,13 +56,13 @@ function useTheme(): void {
   }, [theme])
 }
 
-function App() {
+function App({ saidAtFirst }: { readonly saidAtFirst: string | null }) {
   useTheme()
   useSpool()
   useRegisterKept()
   const router = useMemo(() => createRouter(), [])
   return (
-    <UndoProvider>
+    <UndoProvider saidAtFirst={saidAtFirst}>
       <RouterProvider router={router} />
     </UndoProvider>
   )
@@ -72,9 +72,10 @@ async function begin(): Promise<void> {
   const root = createRoot(document.getElementById('root')!)
   root.render(<p style={{ padding: '2rem' }}>Opening the studio …</p>)
   const slow = setTimeout(() => root.render(<SlowStudio />), SLOW_MS)
+  let saidAtFirst: string | null = null
   try {
     if (import.meta.env.PROD && (await keepInstalled(platform.db, Date.now()))) return location.reload()
-    await openStudio(platform.db, platform.nowMs())
+    saidAtFirst = await openStudio(platform.db, platform.nowMs())
     await openRegister(platform.db, (left) => {
       clearTimeout(slow)
       if (left > A_FEW) root.render(<Ordering left={left} />)
@@ -88,7 +89,7 @@ async function begin(): Promise<void> {
     <StrictMode>
       <QueryClientProvider client={queries}>
         <PlatformProvider platform={platform}>
-          <App />
+          <App saidAtFirst={saidAtFirst} />
         </PlatformProvider>
       </QueryClientProvider>
     </StrictMode>,

@@ -47,6 +47,8 @@ export interface BackupFolder {
   readonly lastAtMs: number | null
   /** The browser wants to be asked again, or the last file could not be written. */
   readonly trouble: 'notAllowed' | 'notWritten' | null
+  /** What lay on the shelf then, as one text to compare; none was noted by earlier builds. */
+  readonly shelf?: string | null
 }
 
 /** A row set aside because it is not what its table holds. */

@@ -22,6 +22,12 @@ const EXTENSIONS = { 'image/jpeg': 'jpg', 'image/png': 'png', 'image/webp': 'web
 type StoredPicture = Studio['photos'][number]
 type Records = Omit<Studio, 'photos'> & { readonly photos: readonly Omit<StoredPicture, 'bytes'>[] }
 
+interface ZipGiving {
+  readonly exportedAtMs: number
+  /** Takes the file piece by piece, in its order; the next picture waits for the promise it answers with. */
+  readonly give: (chunk: Uint8Array) => unknown
+}
+
 /**
  * The studio as a ZIP file: studio.json, deflated, and each picture as a file of its own. Pictures are taken one after another and given
  * on at once, so that memory holds one at a time; they are gone through twice, first for their checksums.
@@ -29,12 +35,13 @@ type Records = Omit<Studio, 'photos'> & { readonly photos: readonly Omit<StoredP
 export async function writeStudioZip(
   records: Records,
   pictures: () => AsyncIterable<Pick<StoredPicture, 'id' | 'bytes'>>,
-  { exportedAtMs, give }: { readonly exportedAtMs: number; readonly give: (chunk: Uint8Array) => void },
+  { exportedAtMs, give }: ZipGiving,
 ): Promise<void> {
   let failed: Error | null = null
+  let given: unknown = null
   const zip = new Zip((problem, chunk) => {
     if (problem) failed ??= problem
-    else give(chunk)
+    else given = give(chunk)
   })
   const { photos, ...rest } = records
   const nameOf = new Map(photos.map((photo) => [photo.id, pictureName(photo)]))
@@ -47,8 +54,10 @@ export async function writeStudioZip(
     const file = new ZipPassThrough(nameOf.get(id) ?? `photos/${id}`)
     zip.add(file)
     file.push(bytes, true)
+    await given
   }
   zip.end()
+  await given
   if (failed) throw failed
 }
 

@@ -50,6 +50,14 @@ test('backups go into a chosen folder by themselves, once a day when something i
   await wait(page, 11)
   await expect.poll(async () => Object.keys(await filesIn(page)).sort()).toEqual([nameOn(0), nameOn(1)])
 
+  // A shelf that was changed is new too, though no mark of a time says so.
+  await go(page, '/shelf')
+  await page.getByRole('button', { name: /^Remove / }).first().click()
+  await wait(page, 25 * 60)
+  await expect
+    .poll(async () => Object.keys(await filesIn(page)).sort())
+    .toEqual([nameOn(0), nameOn(1), nameOn(2)])
+
   // What is in the folder is a studio.
   await go(page, '/studio')
   const bytes = await page.evaluate(async (name) => {

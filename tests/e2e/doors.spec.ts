@@ -236,3 +236,17 @@ test('the same mold changed on two devices: both are shown side by side, and one
   await page.getByRole('tab', { name: /Molds/ }).click()
   await expect(page.getByText('Renamed here')).toHaveCount(0)
 })
+
+test.describe('a demo that cannot be had', () => {
+  test.use({ storageState: { cookies: [], origins: [] } })
+
+  test('leaves an empty studio that says so', async ({ page }) => {
+    await page.route('**/demo/studio.zip', (route) => route.fulfill({ status: 404, body: '' }))
+    await openStudio(page)
+    await expect(page.getByText('This studio begins empty').first()).toBeVisible()
+    await go(page, '/studio')
+    await page.unroute('**/demo/studio.zip')
+    await page.getByRole('button', { name: /demo studio/i }).click()
+    await expect(page.getByText('The demo studio is set up.').first()).toBeVisible()
+  })
+})

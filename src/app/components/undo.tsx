@@ -12,8 +12,17 @@ const UndoContext = createContext<(text: string, undo?: () => void) => void>(() 
 const SHOWN_MS = 10_000
 
 /** Says what was done and offers to take it back, instead of asking beforehand. */
-export function UndoProvider({ children }: { children: ReactNode }) {
-  const [offer, setOffer] = useState<Offer | null>(null)
+export function UndoProvider({
+  saidAtFirst = null,
+  children,
+}: {
+  /** Said once, when the app opens. */
+  readonly saidAtFirst?: string | null
+  readonly children: ReactNode
+}) {
+  const [offer, setOffer] = useState<Offer | null>(
+    saidAtFirst === null ? null : { id: 0, text: saidAtFirst, undo: null },
+  )
   const say = useCallback(
     (text: string, undo?: () => void) =>
       setOffer((last) => ({ id: (last?.id ?? 0) + 1, text, undo: undo ?? null })),

@@ -40,7 +40,7 @@ export async function chooseFolder(db: StudioDatabase, nowMs: number): Promise<b
   }).catch(() => null)
   if (!handle) return false
   await oneAtATime(async () => {
-    await stored(() => db.folders.put({ id: 'backups', handle, lastAtMs: null, trouble: null }))
+    await stored(() => db.folders.put({ id: 'backups', handle, lastAtMs: null, trouble: null, shelf: null }))
     await backUpInto(db, handle, nowMs)
   })
   return true
@@ -80,7 +80,7 @@ async function backUpInto(
     await db.folders.update('backups', { trouble: 'notWritten' })
     throw problem
   }
-  await db.folders.update('backups', { lastAtMs: nowMs, trouble: null })
+  await db.folders.update('backups', { lastAtMs: nowMs, trouble: null, shelf: await shelfDigest(db) })
   noteBackup('backup', await db.pieces.where('outcome.recordedAtMs').aboveOrEqual(0).count(), nowMs)
 }
 
@@ -100,9 +100,9 @@ async function writeFile(
       nowMs,
       give: (chunk) => {
         written = written.then(() => writing.write(chunk as Uint8Array<ArrayBuffer>))
+        return written
       },
     })
-    await written
     await writing.close()
   } catch (problem) {
     await writing.abort().catch(() => undefined)
@@ -153,7 +153,27 @@ async function isDue(db: StudioDatabase, nowMs: number): Promise<boolean> {
     (await db.events.where('event.atMs').above(lastMs).count()) +
     (await db.pieces.where('outcome.recordedAtMs').above(lastMs).count()) +
     (await db.batches.where('createdAtMs').above(lastMs).count())
-  return fresh > 0
+  return fresh > 0 || folder.shelf !== (await shelfDigest(db))
+}
+
+/** What is changed without a mark of its own time. */
+const SHELF_TABLES = [
+  'resins',
+  'colours',
+  'molds',
+  'patterns',
+  'supplies',
+  'movements',
+  'care',
+  'orders',
+] as const
+
+/** One text for all that lies on the shelf: another one when anything of it was changed. */
+async function shelfDigest(db: StudioDatabase): Promise<string> {
+  const rows = await stored(() => Promise.all(SHELF_TABLES.map((name) => db.table(name).toArray())))
+  const { inWords } = await import('#data/mergeStudios.ts')
+  const { sha256 } = await import('#formats/checksums.ts')
+  return sha256(new TextEncoder().encode(inWords(rows)))
 }
 
 async function backUpIntoAllowed(db: StudioDatabase, nowMs: number): Promise<void> {

@@ -8,17 +8,24 @@ const LOCK = 'nublo-first-opening'
 
 /**
  * A browser without a studio gets the one the server names: the demo studio, or an empty one. A studio that lost its settings keeps all else and
- * gets the usual ones. Two tabs that open at once wait for each other.
+ * gets the usual ones. Two tabs that open at once wait for each other. The answer is what is to be said of it, if anything: a demo that cannot be had
+ * keeps nobody out.
  */
-export async function openStudio(db: StudioDatabase, nowMs: number): Promise<void> {
-  if (await db.settings.get('studio')) return
-  await navigator.locks.request(LOCK, async () => {
-    if (await db.settings.get('studio')) return
-    if (!(await isBare(db)) || (await firstStudio()) === 'empty') return saveSettings(db, USUAL_SETTINGS)
-    // A demo that cannot be had keeps nobody out.
-    await furnishDemoStudio(db, { id: 'opening', why: 'furnished', nowMs }).catch(() =>
-      saveSettings(db, USUAL_SETTINGS),
-    )
+export async function openStudio(db: StudioDatabase, nowMs: number): Promise<string | null> {
+  if (await db.settings.get('studio')) return null
+  return navigator.locks.request(LOCK, async () => {
+    if (await db.settings.get('studio')) return null
+    if ((await isBare(db)) && (await firstStudio()) === 'demo') {
+      const trouble = await furnishDemoStudio(db, { id: 'opening', why: 'furnished', nowMs }).then(
+        () => null,
+        (problem: Error) => problem.message,
+      )
+      if (!trouble) return null
+      await saveSettings(db, USUAL_SETTINGS)
+      return `${trouble} This studio begins empty; the Studio sets up the demo when it is there.`
+    }
+    await saveSettings(db, USUAL_SETTINGS)
+    return null
   })
 }
 

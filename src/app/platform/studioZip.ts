@@ -6,7 +6,7 @@ import { writeStudioZip } from '#formats/studioZip.ts'
 interface Giving {
   readonly nowMs: number
   /** Takes the file piece by piece, in its order. */
-  readonly give: (chunk: Uint8Array) => void
+  readonly give: (chunk: Uint8Array) => unknown
   /** Told after each picture, with how many there are. */
   readonly onPicture?: (done: number, of: number) => void
 }
@@ -26,7 +26,7 @@ export async function giveStudioZip(
       exportedAtMs: nowMs,
       give: (chunk) => {
         bytes += chunk.length
-        give(chunk)
+        return give(chunk)
       },
     },
   )
