@@ -23,20 +23,38 @@ const browser = await chromium.launch({
 })
 try {
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, locale: 'en-GB' })
-  const opened = Date.now()
+  await page.addInitScript(noteOpening)
   await page.goto(`http://127.0.0.1:${PORT}/`)
-  await page.getByRole('heading', { level: 1, name: 'Bench' }).waitFor({ timeout: 60_000 })
-  console.log(`first opening, demo studio read from its prepared file: ${Date.now() - opened} ms`)
-  const again = Date.now()
+  console.log(`first opening, demo studio read from its prepared file: ${await openedIn(page)}`)
   await page.reload()
-  await page.getByRole('heading', { level: 1, name: 'Bench' }).waitFor()
-  console.log(`opening again: ${Date.now() - again} ms`)
+  console.log(`opening again: ${await openedIn(page)}`)
   const only = process.argv[2]
   for (const measure of [measureTyping, measureFrames, measureLog])
     if (!only || measure.name === only) await measure(page)
 } finally {
   await browser.close()
   server.kill()
+}
+
+/** In the page: notes the frame in which the bench stands, and the one in which the rack's next step is told on it. */
+function noteOpening() {
+  window.opening = {}
+  const look = () => {
+    const told = document.body?.innerText ?? ''
+    if (document.querySelector('[data-place]')) window.opening.bench ??= performance.now()
+    if (told.includes('Pour the back layer')) window.opening.furnished ??= performance.now()
+    if (!window.opening.furnished) requestAnimationFrame(look)
+  }
+  requestAnimationFrame(look)
+}
+
+async function openedIn(page) {
+  await page.waitForFunction(() => window.opening.furnished, null, { timeout: 60_000 })
+  return page.evaluate(() => {
+    const first = performance.getEntriesByName('first-contentful-paint')[0]?.startTime ?? 0
+    const { bench, furnished } = window.opening
+    return `first content ${first.toFixed(0)} ms, bench ${bench.toFixed(0)} ms, furnished to the rack's next step ${furnished.toFixed(0)} ms`
+  })
 }
 
 /** The studio grown to so many pieces with their pictures, brought in as one file; then the log opened, and scrolled through. */

@@ -11,12 +11,13 @@ import type { RackLab } from '#workers/rack.worker.ts'
 import type { RemedyLab } from '#workers/remedies.worker.ts'
 import { startBloomLab, startCardLab, startPlanner, startRackLab, startRemedyLab } from '#workers/client.ts'
 import { UndoProvider } from './components/undo.tsx'
-import { openStudio } from './platform/firstOpening.ts'
+import { askForFirstStudio, openStudio } from './platform/firstOpening.ts'
 import { pourNowMs } from './platform/clockWatch.ts'
 import { createQueries } from './platform/mending.ts'
-import { keepInstalled } from './platform/installed.ts'
+import { keepInstalled, switchWhenReady } from './platform/installed.ts'
 import { useSpool } from './platform/marks.ts'
 import { useRegisterKept } from './platform/registerKeeper.ts'
+import { planAhead } from './platform/planAhead.ts'
 import { useSettings } from './platform/queries.ts'
 import { PlatformProvider, type Platform } from './platform/studio.tsx'
 import { createRouter } from './routes/router.tsx'
@@ -72,10 +73,17 @@ async function begin(): Promise<void> {
   const root = createRoot(document.getElementById('root')!)
   root.render(<p style={{ padding: '2rem' }}>Opening the studio …</p>)
   const slow = setTimeout(() => root.render(<SlowStudio />), SLOW_MS)
+  const openedAtMs = platform.nowMs()
+  const first = askForFirstStudio(openedAtMs)
+  void first.then((it) =>
+    it?.demo
+      .then((demo) => planAhead(queries, platform.planner, { demo, nowMs: openedAtMs }))
+      .catch(() => undefined),
+  )
   let saidAtFirst: string | null = null
   try {
-    if (import.meta.env.PROD && (await keepInstalled(platform.db, Date.now()))) return location.reload()
-    saidAtFirst = await openStudio(platform.db, platform.nowMs())
+    if (import.meta.env.PROD && (await switchWhenReady(platform.db, Date.now()))) return location.reload()
+    saidAtFirst = await openStudio(platform.db, openedAtMs, first)
     await openRegister(platform.db, (left) => {
       clearTimeout(slow)
       if (left > A_FEW) root.render(<Ordering left={left} />)
@@ -94,6 +102,7 @@ async function begin(): Promise<void> {
       </QueryClientProvider>
     </StrictMode>,
   )
+  if (import.meta.env.PROD) keepInstalled()
 }
 
 /** So many runs are put in order before anyone sees it. */

@@ -61,6 +61,9 @@ export interface AsideRow {
 
 export type SettingsRow = Settings & { readonly id: 'studio' }
 
+/** Under which name the browser keeps the studio. */
+export const DATABASE = 'nublo'
+
 /** The studio in the browser. Writes go through the commands, one transaction per intention. */
 export class StudioDatabase extends Dexie {
   resins!: EntityTable<Resin, 'id'>
@@ -88,7 +91,7 @@ export class StudioDatabase extends Dexie {
   folders!: EntityTable<BackupFolder, 'id'>
 
   /** Strict: a mark is on the disk before it counts as stored. Relaxed is for what can be made again, such as the demo. */
-  constructor(name = 'nublo', durability: 'strict' | 'relaxed' = 'strict') {
+  constructor(name = DATABASE, durability: 'strict' | 'relaxed' = 'strict') {
     super(name, { chromeTransactionDurability: durability })
     this.use(REGISTER_DOOR)
     this.use(DOOR)

@@ -52,7 +52,10 @@ test('backups go into a chosen folder by themselves, once a day when something i
 
   // A shelf that was changed is new too, though no mark of a time says so.
   await go(page, '/shelf')
-  await page.getByRole('button', { name: /^Remove / }).first().click()
+  await page
+    .getByRole('button', { name: /^Remove / })
+    .first()
+    .click()
   await wait(page, 25 * 60)
   await expect
     .poll(async () => Object.keys(await filesIn(page)).sort())

@@ -1,22 +1,38 @@
 import { FIRST_OPENING_PATH, type FirstOpening } from '../../contract/firstOpening.ts'
-import type { StudioDatabase } from '#data/database.ts'
+import { DATABASE, type StudioDatabase } from '#data/database.ts'
 import { isBare, type LargeStep } from '#data/keptStudios.ts'
 import { saveSettings } from '#data/shelfCommands.ts'
+import type { Studio } from '#schema/studio.ts'
 import { USUAL_SETTINGS } from '#schema/usualSettings.ts'
 
 const LOCK = 'nublo-first-opening'
+
+/** What the server names for a browser without a studio: the demo studio, being read, or none. */
+export type FirstStudio = Promise<{ readonly demo: Promise<Studio> } | null>
+
+/** Asks for a first studio while the database is still being opened, so that neither waits for the other; null where there is a studio already. */
+export async function askForFirstStudio(nowMs: number): FirstStudio {
+  if ((await indexedDB.databases().catch(() => [])).some(({ name }) => name === DATABASE)) return null
+  return firstStudio(nowMs)
+}
 
 /**
  * A browser without a studio gets the one the server names: the demo studio, or an empty one. A studio that lost its settings keeps all else and
  * gets the usual ones. Two tabs that open at once wait for each other. The answer is what is to be said of it, if anything: a demo that cannot be had
  * keeps nobody out.
  */
-export async function openStudio(db: StudioDatabase, nowMs: number): Promise<string | null> {
+export async function openStudio(
+  db: StudioDatabase,
+  nowMs: number,
+  asked: FirstStudio,
+): Promise<string | null> {
   if (await db.settings.get('studio')) return null
   return navigator.locks.request(LOCK, async () => {
     if (await db.settings.get('studio')) return null
-    if ((await isBare(db)) && (await firstStudio()) === 'demo') {
-      const trouble = await furnishDemoStudio(db, { id: 'opening', why: 'furnished', nowMs }).then(
+    const first = (await isBare(db)) ? ((await asked) ?? (await firstStudio(nowMs))) : null
+    if (first) {
+      const step = { id: 'opening', why: 'furnished', nowMs }
+      const trouble = await furnishDemoStudio(db, step, first.demo).then(
         () => null,
         (problem: Error) => problem.message,
       )
@@ -30,13 +46,27 @@ export async function openStudio(db: StudioDatabase, nowMs: number): Promise<str
 }
 
 /** The demo studio in place of what is there; its makings are loaded only then. */
-export async function furnishDemoStudio(db: StudioDatabase, step: LargeStep): Promise<string | null> {
+export async function furnishDemoStudio(
+  db: StudioDatabase,
+  step: LargeStep,
+  demo: Promise<Studio> = readDemo(step.nowMs),
+): Promise<string | null> {
   const { furnishDemo } = await import('./demoStudio.ts')
-  return furnishDemo(db, step)
+  return furnishDemo(db, await demo, step)
 }
 
-async function firstStudio(): Promise<FirstOpening['studio']> {
+async function readDemo(nowMs: number): Promise<Studio> {
+  const makings = await import('./demoStudio.ts')
+  return makings.readDemo(nowMs)
+}
+
+async function firstStudio(nowMs: number): FirstStudio {
+  // Loaded while the server is asked: most first openings want it.
+  void import('./demoStudio.ts').catch(() => undefined)
   const answer = await fetch(FIRST_OPENING_PATH).catch(() => null)
-  if (!answer?.ok) return 'empty'
-  return ((await answer.json()) as FirstOpening).studio === 'demo' ? 'demo' : 'empty'
+  if (!answer?.ok || ((await answer.json()) as FirstOpening).studio !== 'demo') return null
+  const demo = readDemo(nowMs)
+  // Whoever takes it over tells what went wrong.
+  demo.catch(() => undefined)
+  return { demo }
 }

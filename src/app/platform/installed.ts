@@ -8,19 +8,26 @@ const PATIENCE_MS = 4000
 const LOOKED_BACK_MS = 86_400_000
 
 /**
- * Keeps the app on the device. A new build that lies ready is switched to when the app opens, and only while no pour is live; the answer is true where it
- * was, and the page is to be loaded again.
+ * Switches to a new build that lies ready when the app opens, and only while no pour is live; the answer is true where it did, and the page is to be
+ * loaded again.
  */
-export async function keepInstalled(db: StudioDatabase, nowMs: number): Promise<boolean> {
+export async function switchWhenReady(db: StudioDatabase, nowMs: number): Promise<boolean> {
   if (!('serviceWorker' in navigator)) return false
   const here = await navigator.serviceWorker.getRegistration()
-  if (!here) {
-    void navigator.serviceWorker.register(WORKER).catch(() => undefined)
-    return false
-  }
-  void here.update().catch(() => undefined)
-  return here.waiting ? switchTo(here.waiting, db, nowMs) : false
+  return here?.waiting ? switchTo(here.waiting, db, nowMs) : false
 }
+
+/** Keeps the app on the device, or looks for a newer build of it, once the first opening is over: it wants the same files, and comes first. */
+export function keepInstalled(): void {
+  if (!('serviceWorker' in navigator)) return
+  const keep = async () => {
+    const here = await navigator.serviceWorker.getRegistration()
+    await (here ? here.update() : navigator.serviceWorker.register(WORKER))
+  }
+  setTimeout(() => void keep().catch(() => undefined), AFTER_MS)
+}
+
+const AFTER_MS = 3000
 
 /** Switches to a build that lies ready; false where a pour is live, or where it did not come about in time. */
 export async function switchTo(ready: ServiceWorker, db: StudioDatabase, nowMs: number): Promise<boolean> {
