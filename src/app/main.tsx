@@ -80,7 +80,7 @@ async function begin(): Promise<void> {
       .then((demo) => planAhead(queries, platform.planner, { demo, nowMs: openedAtMs }))
       .catch(() => undefined),
   )
-  let saidAtFirst: string | null = null
+  let saidAtFirst: string | null
   try {
     if (import.meta.env.PROD && (await switchWhenReady(platform.db, Date.now()))) return location.reload()
     saidAtFirst = await openStudio(platform.db, openedAtMs, first)
