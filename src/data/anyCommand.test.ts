@@ -16,6 +16,7 @@ import {
   addMolds,
   addMovement,
   addSupplies,
+  layOutTable,
   removeItem,
   saveCare,
   saveItem,
@@ -109,6 +110,13 @@ const COMMANDS: readonly Command[] = [
   (db, { n }) => saveSettings(db, { ...USUAL_SETTINGS, feed: `http://127.0.0.1:${n * 5000}/feed` }),
   (db, { id: supplyId, n }, no) =>
     addMovement(db, { id: `v${no}`, supplyId, atMs: T0, note: '', kind: 'counted', amount: n }),
+  (db, { id: ownId, n, name: title }) =>
+    layOutTable(db, {
+      resins: [{ ...ARCHETYPES.quick, id: ownId, name: title, fullCureDays: n, densitiesAssumed: true }],
+      molds: [{ ...COASTER, id: ownId, depthMm: n }],
+      colours: [{ id: ownId, name: title, kind: 'whitePaste', hex: '#fbfaf5' }],
+      settings: USUAL_SETTINGS,
+    }),
   (db, { id: moldId, n }) =>
     addMolds(db, [
       { ...COASTER, id: moldId },

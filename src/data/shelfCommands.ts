@@ -73,6 +73,29 @@ export async function addMovement(
   return { undo: () => stored(() => db.movements.delete(movement.id)) }
 }
 
+/** What somebody who begins has on the table. */
+interface Table {
+  readonly resins: readonly Resin[]
+  readonly molds: readonly Mold[]
+  readonly colours: readonly Colour[]
+  readonly settings: Settings
+}
+
+/** Puts a first table on the shelf with how its owner measures and when they are free, all of it or nothing. */
+export async function layOutTable(
+  db: StudioDatabase,
+  { resins, molds, colours, settings }: Table,
+): Promise<void> {
+  await stored(() =>
+    db.transaction('rw', [db.resins, db.molds, db.colours, db.settings], async () => {
+      await db.resins.bulkAdd([...resins])
+      await db.molds.bulkAdd([...molds])
+      await db.colours.bulkAdd([...colours])
+      await db.settings.put({ ...settings, id: 'studio' })
+    }),
+  )
+}
+
 interface Added {
   readonly undo: () => Promise<void>
 }

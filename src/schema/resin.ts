@@ -84,6 +84,8 @@ export const resinSchema = v.object({
   confidence: confidenceSchema,
   spread: v.optional(spreadSchema, USUAL_SPREAD),
   greatestLayerMm: v.optional(v.nullable(greatestLayerSchema), null),
+  fullCureDays: v.optional(v.nullable(amount('full cure of the label', 'days', { above: 0, atMost: 60 }))),
+  densitiesAssumed: v.optional(v.boolean()),
   sheet: v.optional(sheetSchema),
 }) satisfies v.GenericSchema<unknown, Resin>
 

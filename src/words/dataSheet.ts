@@ -1,4 +1,10 @@
-import type { SheetFigure, SheetProblem } from '#core/resin/index.ts'
+import {
+  weightRatio,
+  type MixedFrom,
+  type Resin,
+  type SheetFigure,
+  type SheetProblem,
+} from '#core/resin/index.ts'
 import { printQuantity, printSpan, type UnitChoice } from '#core/units/index.ts'
 
 /** What is assumed where a data sheet is silent. */
@@ -24,4 +30,21 @@ export function wordSheetProblem(problem: SheetProblem): string {
     default:
       return problem satisfies never
   }
+}
+
+/** How far a density may be off that is assumed: craft resins and hardeners lie about so far apart (from memory). */
+const DENSITY_OFF_G_PER_ML = 0.04
+
+/** What weighing is worth with what is known of that resin. */
+export function wordWeighing({ ratio, densitiesAssumed }: Pick<Resin, 'ratio' | 'densitiesAssumed'>): string {
+  if (ratio.by === 'weight' || !densitiesAssumed) return 'Weighing is exact.'
+  return 'The label says volumes and the densities are assumed, so weighing may be off by a few per cent: measure by volume until they are known.'
+}
+
+/** What an assumed density would change were it another. */
+export function wordDensityAssumed(resin: MixedFrom): string {
+  if (resin.ratio.by === 'weight') return 'Only ml are told by it: the ratio is by weight.'
+  const ratio = weightRatio(resin)
+  const other = weightRatio({ ...resin, densityAGPerMl: resin.densityAGPerMl + DENSITY_OFF_G_PER_ML })
+  return `Were A ${DENSITY_OFF_G_PER_ML} heavier, ${other.toFixed(3)} parts of A would be weighed for each of B in place of ${ratio.toFixed(3)}.`
 }

@@ -4,6 +4,7 @@ import { weightRatio } from '#core/resin/index.ts'
 import { isDrawn, isPiped } from '#core/technique/index.ts'
 import { printQuantity, type UnitChoice } from '#core/units/index.ts'
 import { CUP_WORDS, wordMix } from '#words/mixes.ts'
+import { wordWeighing } from '#words/dataSheet.ts'
 import { CupPicture } from './CupPicture.tsx'
 
 interface MixSheetProps {
@@ -43,8 +44,9 @@ function MixView({ mix, request, units }: { mix: Mix; request: BatchRequest; uni
         <Figure term="Together" value={g(byWeight.totalG)} />
       </dl>
       <p className="mt-2 text-sm">
-        By volume {ml(byVolume.a)} of A and {ml(byVolume.b)} of B ({ml(byVolume.totalMl)}). Weighing is exact;
-        the lines of the cup cost {g(byVolume.leftoverG)} more than is needed.
+        That is {ml(byWeight.a / request.resin.densityAGPerMl)} of A and{' '}
+        {ml(byWeight.b / request.resin.densityBGPerMl)} of B. {wordWeighing(request.resin)} By the lines of a
+        cup: {ml(byVolume.a)} of A and {ml(byVolume.b)} of B, {g(byVolume.leftoverG)} more than is needed.
       </p>
       <details className="mt-1 text-sm">
         <summary className="text-ink-soft min-h-11 cursor-pointer content-center underline">
@@ -55,8 +57,9 @@ function MixView({ mix, request, units }: { mix: Mix; request: BatchRequest; uni
           {mix.id === 'first' && isPiped(request.technique) ? ' and bag' : ''} (common practice). The stated
           ratio is {request.resin.ratio.partsA} : {request.resin.ratio.partsB} by {request.resin.ratio.by}; as
           A and B are {request.resin.densityAGPerMl} and {request.resin.densityBGPerMl} times as heavy as
-          water that is {weightRatio(request.resin).toFixed(3)} parts of A by weight for each of B. Rounded up
-          to {printQuantity(request.measuring.graduationG, units.mass, 2)}: {rounding(byWeight, g)}.
+          water{request.resin.densitiesAssumed && ' (assumed)'} that is{' '}
+          {weightRatio(request.resin).toFixed(3)} parts of A by weight for each of B. Rounded up to{' '}
+          {printQuantity(request.measuring.graduationG, units.mass, 2)}: {rounding(byWeight, g)}.
         </p>
       </details>
       <ul className="mt-3 flex flex-wrap gap-x-6 gap-y-3">

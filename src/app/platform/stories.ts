@@ -147,6 +147,14 @@ export function useLately(most: number): readonly LatePiece[] {
   return useLiveRows(['lately', most], read).data ?? []
 }
 
+/** Whether nothing was ever planned here and nothing lies on the shelf to plan with; null while that is read. */
+export function useBareStudio(): boolean | null {
+  const { db } = usePlatform()
+  const count = async () =>
+    (await db.batches.count()) + (await db.molds.count()) + (await db.resins.count()) === 0
+  return useLiveRows(['bare'], count).data ?? null
+}
+
 /** Whether any batch was ever planned here. */
 export function useHasBatches(): boolean {
   const { db } = usePlatform()

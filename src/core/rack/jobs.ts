@@ -180,7 +180,13 @@ function waitFor(after: JobWait['after'], window: Window | null): JobWait | null
 /** A stage of one layer, from the minute its step was done; it stays reached. */
 function stageWait({ by, cure }: CuringLayer, stage: 'demold' | 'use'): JobWait | null {
   const history = cure.bed ?? cure.cup
-  const own = windowOf(STAGES[stage], { history, roomTempC: lastRoomC(cure.setting), white: null })
+  const { setting } = cure
+  const own = windowOf(STAGES[stage], {
+    history,
+    roomTempC: lastRoomC(setting),
+    white: null,
+    fullCureDays: setting.resin.fullCureDays,
+  })
   const wait = waitFor(by, own && { ...own, closeMin: null })
   // The week before use is a rule with a margin of its own.
   return wait && { ...wait, cures: stage !== 'use' }

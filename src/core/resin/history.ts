@@ -43,7 +43,7 @@ export interface CureHistory {
   readonly whenGlass: (glassC: number) => number | null
 }
 
-export type CuringResin = Pick<Resin, 'cure' | 'flow'> & MixedFrom
+export type CuringResin = Pick<Resin, 'cure' | 'flow' | 'fullCureDays'> & MixedFrom
 
 export interface CureRun {
   readonly vessel: Vessel

@@ -60,6 +60,10 @@ export interface Resin {
   readonly spread: Spread
   /** The deepest layer its data sheet allows in one pour; null where the sheet is silent. */
   readonly greatestLayerMm: number | null
+  /** Days after which its label calls it fully cured; none where the label is silent. */
+  readonly fullCureDays?: number | null | undefined
+  /** Its densities are those of a typical resin, not of its label: grams for a ratio by volume are then nearly right, no more. */
+  readonly densitiesAssumed?: boolean | undefined
   /** The figures of its label or data sheet as they were typed; its behaviour was worked out of them. Absent where none were. */
   readonly sheet?: DataSheet | undefined
 }

@@ -55,6 +55,8 @@ export interface StageSetting {
   readonly roomTempC: number
   /** Needed where the criterion is a bloom number. */
   readonly white: BloomWhite | null
+  /** When the label calls the resin fully cured, where it does: use waits for that too, and never less than for the rule. */
+  readonly fullCureDays?: number | null | undefined
 }
 
 /**
@@ -78,7 +80,10 @@ export function windowOf(criterion: Criterion, setting: StageSetting): Window | 
     case 'glassRise':
       return glassWindow(history, roomTempC, criterion)
     case 'settled':
-      return settledWindow(history, criterion)
+      return settledWindow(history, {
+        ...criterion,
+        leastDays: Math.max(criterion.leastDays, setting.fullCureDays ?? 0),
+      })
     default:
       return criterion satisfies never
   }

@@ -173,7 +173,9 @@ export function windowsOf(
   const history = wholeLife(forecast)
   const pouredMin = forecast.decantMin ?? 0
   return (criterion) => {
-    const window = windowOf(criterion, { history, roomTempC: lastRoomC(forecast.setting), white })
+    const { setting } = forecast
+    const { fullCureDays } = setting.resin
+    const window = windowOf(criterion, { history, roomTempC: lastRoomC(setting), white, fullCureDays })
     if (!window || (window.closeMin ?? Infinity) <= pouredMin) return null
     return {
       ...window,

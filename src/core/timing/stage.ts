@@ -14,5 +14,6 @@ export function windowOfStage(
     history: wholeLife(forecast),
     roomTempC: lastRoomC(forecast.setting),
     white,
+    fullCureDays: forecast.setting.resin.fullCureDays,
   })
 }

@@ -79,6 +79,7 @@ export const UNITS = [
   unit('F', 'temperature', 5 / 9, '°F', ['f', '°f', 'fahrenheit', 'deg f'], (-32 * 5) / 9),
   unit('min', 'time', 1, 'min', ['m', 'minute', 'minutes', "'", '′']),
   unit('h', 'time', 60, 'h', ['hr', 'hrs', 'hour', 'hours']),
+  unit('d', 'time', 1440, 'd', ['day', 'days']),
   unit('Pas', 'viscosity', 1, 'Pa·s', ['pa s', 'pa.s', 'pa*s']),
   unit('mPas', 'viscosity', 0.001, 'mPa·s', ['mpa s', 'mpa.s', 'cp', 'cps', 'centipoise']),
   unit('s', 'time', 1 / 60, 's', ['sec', 'second', 'seconds']),

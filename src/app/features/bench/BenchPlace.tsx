@@ -10,12 +10,16 @@ import { useSay } from '#app/components/undo.tsx'
 import { dayOf, whenOf } from '#app/components/when.ts'
 import { useNowMs } from '#app/platform/clock.ts'
 import { usePhotos, useUnits } from '#app/platform/queries.ts'
-import { useLately, useOpenStories, type BatchStory } from '#app/platform/stories.ts'
+import { useBareStudio, useLately, useOpenStories, type BatchStory } from '#app/platform/stories.ts'
 import { useRackPlan, useRackStudio } from '#app/platform/rackPlan.ts'
 import { rackEntries, useRunningBatches, type RackEntry, type RunningBatch } from '#app/platform/rack.ts'
 import { usePlatform } from '#app/platform/studio.tsx'
 
 const BackupReminder = lazy(async () => ({ default: (await import('./BackupReminder.tsx')).BackupReminder }))
+
+const FirstTablePlace = lazy(async () => ({
+  default: (await import('../first/FirstTablePlace.tsx')).FirstTablePlace,
+}))
 
 const AHEAD_MS = 36 * 3_600_000
 
@@ -24,7 +28,14 @@ export function BenchPlace() {
   const nowMs = useNowMs(15_000)
   const stories = useOpenStories()
   const running = useRunningBatches()
-  if (!stories) return <Place title="Bench">Opening the studio …</Place>
+  const bare = useBareStudio()
+  if (!stories || bare === null) return <Place title="Bench">Opening the studio …</Place>
+  if (bare)
+    return (
+      <Suspense fallback={<Place title="Bench">Opening …</Place>}>
+        <FirstTablePlace title="Bench" />
+      </Suspense>
+    )
   const live = running.filter((batch) => batch.atHand !== null)
   const due = rackEntries(running).filter(
     (entry) => entry.doneAtMs === null && entry.step.stepId !== 'use' && entry.fromAtMs < nowMs + AHEAD_MS,

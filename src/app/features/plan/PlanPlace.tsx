@@ -29,6 +29,7 @@ import { draftFor, openedAgain } from './firstDraft.ts'
 import { useKeepPlan } from './keepPlan.ts'
 import { PatternBench } from './PatternBench.tsx'
 import { PlanInputs } from './PlanInputs.tsx'
+import { FirstTablePlace } from '../first/FirstTablePlace.tsx'
 import { Worksheet } from './Worksheet.tsx'
 
 /** The planner: what is asked for on the left, what it takes on the right, worked out while typing. */
@@ -61,7 +62,7 @@ export function PlanPlace() {
     : order
       ? usual && draftFor(order, { usual, stock, made: made ?? [] })
       : (keptDraft() ?? usual)
-  if (!first) return <EmptyShelf />
+  if (!first) return isBareShelf(stock) ? <FirstTablePlace title="Plan" /> : <EmptyShelf />
   return (
     <Planner
       key={batchId ?? repeats ?? order?.id ?? 'new'}
@@ -80,6 +81,11 @@ export function PlanPlace() {
 
 function causeIn(text: string | null): CauseId | null {
   return text !== null && text in CAUSE_WORDS ? (text as CauseId) : null
+}
+
+/** Nothing to plan with at all: whoever has a mold but no resin knows the shelf already. */
+function isBareShelf({ resins, molds }: Shelf): boolean {
+  return resins.length + molds.length === 0
 }
 
 function EmptyShelf() {

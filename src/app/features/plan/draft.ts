@@ -8,6 +8,9 @@ import { batchRequestSchema } from '#schema/request.ts'
 import { localField } from '#app/components/when.ts'
 import type { Settings } from '#schema/studio.ts'
 
+/** A set is poured as a set; of a larger one a first mix is held to what two hands manage (common practice). */
+const MOST_AT_FIRST = 4
+
 /** A first draft from what is on the shelf: something to change rather than an empty form. */
 export function newDraft({ resins, molds, colours }: Shelf, settings: Settings): BatchRequest | null {
   const [resin] = resins
@@ -17,7 +20,7 @@ export function newDraft({ resins, molds, colours }: Shelf, settings: Settings):
   return {
     ...USUAL_REQUEST,
     name: `${mold.name}, bloom`,
-    pieces: [{ mold, count: Math.min(2, placesOf(mold)), pattern: null }],
+    pieces: [{ mold, count: Math.min(MOST_AT_FIRST, placesOf(mold)), pattern: null }],
     resin,
     colours: [
       ...colours.filter((colour) => colour.kind === 'alcoholInk').slice(0, 2),

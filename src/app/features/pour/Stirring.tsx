@@ -4,6 +4,7 @@ import type { BatchPlan } from '#core/plan/index.ts'
 import type { Overruled } from '#core/runsheet/index.ts'
 import { TOOLS, type ToolId } from '#core/technique/index.ts'
 import { printClock, printQuantity, type UnitChoice } from '#core/units/index.ts'
+import { wordWeighing } from '#words/dataSheet.ts'
 import { Place } from '#app/components/Place.tsx'
 import { useSay } from '#app/components/undo.tsx'
 import { useNowMs } from '#app/platform/clock.ts'
@@ -29,24 +30,26 @@ export function WeighView({ story, plan, units, overruled }: WeighViewProps) {
   const say = useSay()
   const [first] = plan.mixes
   const { byWeight, byVolume } = first!.parts
+  const { densityAGPerMl, densityBGPerMl } = batch.request.resin
   const g = (value: number) => printQuantity(value, units.mass)
+  const ml = (value: number) => printQuantity(value, units.volume)
   return (
     <Place title="Weigh, then stir" lead={batch.request.name}>
       <dl className="grid gap-3 sm:grid-cols-2">
-        <Portion
-          term="A, resin"
-          main={g(byWeight.a)}
-          rest={`or ${printQuantity(byVolume.a, units.volume)}`}
-        />
+        <Portion term="A, resin" main={g(byWeight.a)} rest={`that is ${ml(byWeight.a / densityAGPerMl)}`} />
         <Portion
           term="B, hardener, on top"
           main={g(byWeight.b)}
-          rest={`or ${printQuantity(byVolume.b, units.volume)}`}
+          rest={`that is ${ml(byWeight.b / densityBGPerMl)}`}
         />
       </dl>
       <p className="my-4 text-lg">
         The scale shows {g(byWeight.totalG)} in the end. Stir three minutes by the clock, scrape walls and
         bottom; the clock of the pour starts when you stop.
+      </p>
+      <p className="text-ink-soft mb-4">
+        Without a scale, by the lines of a cup: {ml(byVolume.a)} of A and {ml(byVolume.b)} of B, which is{' '}
+        {g(byVolume.leftoverG)} more than is needed. {wordWeighing(batch.request.resin)}
       </p>
       <WeighOnScale story={story} plan={plan} units={units} />
       {overruled.length > 0 && (

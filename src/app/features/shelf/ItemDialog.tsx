@@ -18,7 +18,7 @@ interface ItemDialogProps<Kind extends Shelf> {
   readonly children: ReactNode
 }
 
-/** A form for one thing on the shelf. What is wrong is said at once; nothing wrong is stored. */
+/** A form for one thing on the shelf. What is wrong is said when it is to be stored, and from then on at once; nothing wrong is stored. */
 export function ItemDialog<Kind extends Shelf>({
   title,
   shelf,
@@ -31,8 +31,10 @@ export function ItemDialog<Kind extends Shelf>({
   const { db } = usePlatform()
   const say = useSay()
   const [problem, setProblem] = useState<string | null>(null)
+  const [tried, setTried] = useState(false)
   const read = v.safeParse(schema, draft)
   const save = async () => {
+    setTried(true)
     if (!read.success) return
     const whole = complete ? await complete(read.output) : ok(read.output)
     setProblem(whole.ok ? null : whole.problem)
@@ -60,8 +62,8 @@ export function ItemDialog<Kind extends Shelf>({
             }}
           >
             <div className="grid gap-4 sm:grid-cols-2">{children}</div>
-            {!read.success && (
-              <ul className="text-stop mt-4 list-disc pl-5 text-sm" role="status">
+            {tried && !read.success && (
+              <ul className="text-stop mt-4 list-disc pl-5 text-sm" role="alert">
                 {issueLines(read.issues).map((line) => (
                   <li key={line}>{line.replace(/^[\w.]+: /, '')}</li>
                 ))}
@@ -71,9 +73,7 @@ export function ItemDialog<Kind extends Shelf>({
               {problem}
             </p>
             <div className="mt-5 flex gap-3">
-              <button className="button button-main" disabled={!read.success}>
-                Put on the shelf
-              </button>
+              <button className="button button-main">Put on the shelf</button>
               <button type="button" className="button button-quiet" onClick={close}>
                 Leave as it was
               </button>

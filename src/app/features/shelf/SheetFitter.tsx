@@ -2,17 +2,22 @@ import { useState } from 'react'
 import { Tabs } from 'radix-ui'
 import { useQuery } from '@tanstack/react-query'
 import { USUAL_CUP } from '#core/plan/index.ts'
-import type { Resin, SheetFit } from '#core/resin/index.ts'
-import type { NotedRun, Reading } from '#core/timing/index.ts'
+import { ARCHETYPES, type ArchetypeId, type Resin } from '#core/resin/index.ts'
 import { printQuantity, type UnitChoice } from '#core/units/index.ts'
+import { wordDensityAssumed } from '#words/dataSheet.ts'
 import { printBand } from '#words/readings.ts'
+import { ChoiceField } from '#app/components/ChoiceField.tsx'
+import { NumberField } from '#app/components/NumberField.tsx'
 import { QuantityField } from '#app/components/QuantityField.tsx'
 import { useSay } from '#app/components/undo.tsx'
 import { useUnits } from '#app/platform/queries.ts'
 import { usePlatform } from '#app/platform/studio.tsx'
+import { TextField } from './ItemDialog.tsx'
+import { NotedRunFields } from './NotedRunFields.tsx'
 import { asLabelled, sheetOf, type SheetDraft } from './sheetDraft.ts'
+import { Told } from './Told.tsx'
 
-interface SheetFitterProps {
+export interface SheetFitterProps {
   readonly resin: Resin
   readonly change: (changes: Partial<Resin>) => void
   /** What is typed of its label: worked out on saving too. */
@@ -41,7 +46,7 @@ export function SheetFitter(props: SheetFitterProps) {
           <FromSheet {...props} />
         </Tabs.Content>
         <Tabs.Content value="run">
-          <FromRun {...props} />
+          <NotedRunFields {...props} />
         </Tabs.Content>
       </Tabs.Root>
       <Width resin={props.resin} />
@@ -89,11 +94,12 @@ function FromSheet({ resin, change, label, setLabel }: SheetFitterProps) {
       <details className="mt-3" open={label.viscosityPaS !== null}>
         <summary className="min-h-11 cursor-pointer content-center underline">What labels leave out</summary>
         <p className="text-ink-soft mb-2 text-sm">
-          Assumed as shown where the label is silent. A larger cup or a warmer room makes the same time say a
-          slower resin.
+          Assumed as shown until typed. A larger cup or a warmer room makes the same working time say a slower
+          resin.
         </p>
         <div className="grid gap-4 sm:grid-cols-3">
           <LeftOutFields draft={label} set={set} units={units} />
+          <BehindTheLabel resin={resin} change={change} />
         </div>
       </details>
       <button
@@ -109,6 +115,8 @@ function FromSheet({ resin, change, label, setLabel }: SheetFitterProps) {
   )
 }
 
+const MIN_PER_DAY = 1440
+
 interface FieldsProps {
   readonly draft: SheetDraft
   readonly set: (changes: Partial<SheetDraft>) => void
@@ -116,7 +124,7 @@ interface FieldsProps {
 }
 
 /** What labels say. */
-function LabelFields({ draft, set, units }: FieldsProps) {
+export function LabelFields({ draft, set, units }: FieldsProps) {
   return (
     <>
       <QuantityField
@@ -147,6 +155,16 @@ function LabelFields({ draft, set, units }: FieldsProps) {
         onChange={(greatestLayerMm) => set({ greatestLayerMm })}
         problem={undefined}
         hint="Every planned layer is held against it"
+      />
+      <QuantityField
+        label="Full cure"
+        dimension="time"
+        unit="d"
+        value={draft.fullCureDays === null ? null : draft.fullCureDays * MIN_PER_DAY}
+        emptyAllowed
+        onChange={(min) => set({ fullCureDays: min === null ? null : min / MIN_PER_DAY })}
+        problem={undefined}
+        hint="In use no sooner, nor before a week"
       />
     </>
   )
@@ -194,125 +212,52 @@ function LeftOutFields({ draft, set, units }: FieldsProps) {
   )
 }
 
-function fitted({ cure, flow, spread }: Pick<SheetFit, 'cure' | 'flow' | 'spread'>) {
-  return { cure, flow, spread }
-}
-
-interface RunDraft {
-  readonly cupMassG: number | null
-  readonly roomTempC: number | null
-  readonly warmMin: number | null
-  readonly warmC: number | null
-  readonly gelMin: number | null
-}
-
-function FromRun({ resin, change, label }: SheetFitterProps) {
-  const { planner } = usePlatform()
-  const units = useUnits()
-  const say = useSay()
-  const [draft, setDraft] = useState<RunDraft>({
-    cupMassG: null,
-    roomTempC: null,
-    warmMin: null,
-    warmC: null,
-    gelMin: null,
-  })
-  const [told, setTold] = useState<readonly string[]>([])
-  const set = (changes: Partial<RunDraft>) => setDraft((last) => ({ ...last, ...changes }))
-  const run = runOf(draft)
-  const fit = async () => {
-    // The label first: a run says more, and saving must not work the label out over it.
-    const labelled = await asLabelled(resin, label, { planner, units })
-    if (!labelled.ok) return setTold([labelled.problem])
-    const base = labelled.value.resin
-    const answer = await planner.fitNotedRun(base, run!)
-    change({ ...base, ...fitted(answer), source: 'One noted run', confidence: 'measured' })
-    setTold([
-      answer.contradictions.length > 0
-        ? 'These notes do not fit any likely resin: check the minute and the unit. They are used in part only.'
-        : 'Moved to what the notes say; every run at the bench makes it surer.',
-    ])
-  }
-  const temperature = { dimension: 'temperature', unit: units.temperature, problem: undefined } as const
+/** What its weights and, where nothing else is known, its times rest on. */
+function BehindTheLabel({ resin, change }: Pick<SheetFitterProps, 'resin' | 'change'>) {
+  const { densitiesAssumed } = resin
   return (
     <>
-      <div className="grid gap-4 sm:grid-cols-3">
-        <QuantityField
-          label="In the cup stood"
-          dimension="mass"
-          unit={units.mass}
-          value={draft.cupMassG}
-          emptyAllowed
-          onChange={(cupMassG) => set({ cupMassG })}
-          problem={undefined}
-        />
-        <QuantityField
-          {...temperature}
-          label="Room then"
-          value={draft.roomTempC}
-          emptyAllowed
-          onChange={(roomTempC) => set({ roomTempC })}
-        />
-        <QuantityField
-          label="It gelled in the cup after"
-          dimension="time"
-          unit="min"
-          value={draft.gelMin}
-          emptyAllowed
-          onChange={(gelMin) => set({ gelMin })}
-          problem={undefined}
-          hint="Leave empty if it was poured"
-        />
-        <QuantityField
-          label="Minutes from stop-stir"
-          dimension="time"
-          unit="min"
-          value={draft.warmMin}
-          emptyAllowed
-          onChange={(warmMin) => set({ warmMin })}
-          problem={undefined}
-        />
-        <QuantityField
-          {...temperature}
-          label="the cup had then"
-          value={draft.warmC}
-          emptyAllowed
-          onChange={(warmC) => set({ warmC })}
-        />
-      </div>
-      <button
-        type="button"
-        className="button button-quiet mt-3"
-        disabled={run === null}
-        onClick={() => void fit().catch((problem: Error) => say(problem.message))}
-      >
-        Work it out from the run
-      </button>
-      <Told lines={told} />
+      <NumberField
+        label={`Density of A, times water${densitiesAssumed ? ' (assumed)' : ''}`}
+        value={resin.densityAGPerMl}
+        onChange={(densityAGPerMl) => change({ densityAGPerMl, densitiesAssumed: undefined })}
+        {...(densitiesAssumed && { hint: wordDensityAssumed(resin) })}
+      />
+      <NumberField
+        label={`Density of B, times water${densitiesAssumed ? ' (assumed)' : ''}`}
+        value={resin.densityBGPerMl}
+        onChange={(densityBGPerMl) => change({ densityBGPerMl, densitiesAssumed: undefined })}
+      />
+      <ChoiceField
+        label="Behaves like"
+        value={archetypeOf(resin)}
+        choices={[
+          { id: 'own', name: 'its own figures' },
+          ...(Object.keys(ARCHETYPES) as ArchetypeId[]).map((id) => ({ id, name: ARCHETYPES[id].name })),
+        ]}
+        onChange={(id) =>
+          id !== 'own' &&
+          change({
+            cure: ARCHETYPES[id].cure,
+            flow: ARCHETYPES[id].flow,
+            spread: ARCHETYPES[id].spread,
+            // The label is worked out anew from there.
+            sheet: undefined,
+          })
+        }
+        hint="Times come from the typical resin where the label is silent."
+      />
+      <TextField
+        label="Where the figures are from"
+        value={resin.source}
+        onChange={(source) => change({ source })}
+      />
     </>
   )
 }
 
-/** The noted run those fields make; null while they hold nothing to learn from. */
-function runOf({ cupMassG, roomTempC, warmMin, warmC, gelMin }: RunDraft): NotedRun | null {
-  if (!cupMassG || roomTempC === null || !(cupMassG > 0)) return null
-  const readings: Reading[] = []
-  if (warmMin !== null && warmC !== null && warmMin > 0)
-    readings.push({ kind: 'temperature', by: 'infrared', atMin: warmMin, tempC: warmC })
-  // Noticed a little late: it flowed a quarter before that, and no longer then.
-  if (gelMin !== null && gelMin > 0) {
-    readings.push({ kind: 'sign', sign: 'gel', there: true, atMin: gelMin })
-    readings.push({ kind: 'sign', sign: 'gel', there: false, atMin: 0.75 * gelMin })
-  }
-  return readings.length === 0 ? null : { cupMassG, roomTempC, decantMin: null, bedDepthMm: 6, readings }
-}
-
-function Told({ lines }: { lines: readonly string[] }) {
-  return (
-    <ul className="mt-2 list-disc pl-5 text-sm empty:hidden" role="status">
-      {lines.map((line) => (
-        <li key={line}>{line}</li>
-      ))}
-    </ul>
-  )
+/** The typical resin whose cure this one has; "own" when it is none of them. */
+function archetypeOf({ cure }: Resin): ArchetypeId | 'own' {
+  const ids = Object.keys(ARCHETYPES) as ArchetypeId[]
+  return ids.find((id) => JSON.stringify(ARCHETYPES[id].cure) === JSON.stringify(cure)) ?? 'own'
 }

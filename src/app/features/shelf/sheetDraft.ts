@@ -1,7 +1,18 @@
-import type { DataSheet, Resin } from '#core/resin/index.ts'
+import { ARCHETYPES, type DataSheet, type Resin } from '#core/resin/index.ts'
 import { fail, ok, type Result, type UnitChoice } from '#core/units/index.ts'
 import { SHEET_FIGURE_WORDS, wordHotAtGreatest, wordSheetProblem } from '#words/dataSheet.ts'
 import type { Platform } from '#app/platform/studio.tsx'
+
+/** A resin of which nothing is known yet: as a quick one, its densities assumed. */
+export function newResin(id: string): Resin {
+  return {
+    ...ARCHETYPES.quick,
+    id,
+    name: '',
+    source: 'Label; behaviour as a quick resin',
+    densitiesAssumed: true,
+  }
+}
 
 /** The label's fields as they are typed. */
 export interface SheetDraft {
@@ -12,13 +23,14 @@ export interface SheetDraft {
   readonly demoldHours: number | null
   readonly demoldC: number | null
   readonly greatestLayerMm: number | null
+  readonly fullCureDays: number | null
 }
 
 /** Labels seldom say of what cup and room their times are: a hundred grams at 25 C (in the sense of ASTM D2471, from memory). */
 const USUAL_POT = { massG: 100, tempC: 25 } as const
 
 /** What was typed of that resin's label. */
-export function draftOf({ sheet, greatestLayerMm }: Resin): SheetDraft {
+export function draftOf({ sheet, greatestLayerMm, fullCureDays = null }: Resin): SheetDraft {
   return {
     viscosityPaS: sheet?.viscosityPaS ?? null,
     potMin: sheet?.potLife?.min ?? null,
@@ -27,13 +39,14 @@ export function draftOf({ sheet, greatestLayerMm }: Resin): SheetDraft {
     demoldHours: sheet?.demold?.hours ?? null,
     demoldC: sheet?.demold?.tempC ?? USUAL_POT.tempC,
     greatestLayerMm: sheet?.greatestLayerMm ?? greatestLayerMm,
+    fullCureDays,
   }
 }
 
 /** The sheet those fields make; null while a figure is not above zero, or a time lacks what gives it a meaning. */
 export function sheetOf(draft: SheetDraft): DataSheet | null {
-  const { viscosityPaS, potMin, potG, potC, demoldHours, demoldC, greatestLayerMm } = draft
-  const wrong = [viscosityPaS, potMin, potG, potC, demoldHours, demoldC, greatestLayerMm].some(
+  const { viscosityPaS, potMin, potG, potC, demoldHours, demoldC, greatestLayerMm, fullCureDays } = draft
+  const wrong = [viscosityPaS, potMin, potG, potC, demoldHours, demoldC, greatestLayerMm, fullCureDays].some(
     (value) => value !== null && !(value > 0),
   )
   if (wrong || (potMin !== null && (potG === null || potC === null))) return null
@@ -69,9 +82,11 @@ export async function asLabelled(
       'A figure of the label is not above zero, or a time lacks the mass and room it is of: write them, or leave the time empty.',
     )
   const { greatestLayerMm } = sheet
+  const { fullCureDays } = draft
   if (!sheet.viscosityPaS && !sheet.potLife && !sheet.demold)
-    return ok({ resin: { ...resin, greatestLayerMm, sheet: undefined }, told: [] })
-  if (resin.sheet && JSON.stringify(resin.sheet) === JSON.stringify(sheet)) return ok({ resin, told: [] })
+    return ok({ resin: { ...resin, greatestLayerMm, fullCureDays, sheet: undefined }, told: [] })
+  if (resin.sheet && JSON.stringify(resin.sheet) === JSON.stringify(sheet))
+    return ok({ resin: { ...resin, fullCureDays }, told: [] })
   const fit = await planner.fitDataSheet(resin, sheet)
   if (!fit.ok) return fail(wordSheetProblem(fit.problem))
   const { cure, flow, spread, assumed, hotAtGreatestC } = fit.value
@@ -82,6 +97,7 @@ export async function asLabelled(
       flow,
       spread,
       greatestLayerMm: fit.value.greatestLayerMm,
+      fullCureDays,
       sheet,
       source: 'Data sheet',
       confidence: 'dataSheet',
