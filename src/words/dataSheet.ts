@@ -1,3 +1,4 @@
+import type { BatchPlan } from '#core/plan/index.ts'
 import {
   weightRatio,
   type MixedFrom,
@@ -30,6 +31,18 @@ export function wordSheetProblem(problem: SheetProblem): string {
     default:
       return problem satisfies never
   }
+}
+
+/** Why this plan works on after the label's working time; null where it does not, or where the label tells none. */
+export function wordPastWorkingTime(
+  { sheet }: Pick<Resin, 'sheet'>,
+  { capacity, decant }: Pick<BatchPlan, 'capacity' | 'decant'>,
+  units: UnitChoice,
+): string | null {
+  if (!sheet?.potLife || capacity.endMin <= sheet.potLife.min) return null
+  const { min, massG, tempC } = sheet.potLife
+  const cup = `${printQuantity(massG, units.mass, 0)} left standing in a cup at ${printQuantity(tempC, units.temperature, 0)}`
+  return `The label’s ${printSpan(min)} are those of ${cup}, which heats itself. Decanted at ${printSpan(decant.decantMin)} into a thin bed it stays cooler and flows longer: that is why “${capacity.stepTitle}” may come at ${printSpan(capacity.endMin)}.`
 }
 
 /** How far a density may be off that is assumed: craft resins and hardeners lie about so far apart (from memory). */

@@ -22,7 +22,7 @@ describe('a diagnosis in words', () => {
     [
       'whiteLate',
       { white: { atMin: 38, openMin: 22, bestMin: 25, closeMin: 30 }, cupTempC: 47 },
-      /^white at 38 min; the window was 22 min to 30 min, best at 25 min; the cup had reached 47 °C$/,
+      /^white at 38 min; the window was 22 min – 30 min, best at 25 min; the cup had reached 47 °C$/,
     ],
     ['whiteLate', { white: null }, /^null$/],
     ['wrongRatio', { ratioError: 0.09 }, /^as weighed 9 % too much A$/],

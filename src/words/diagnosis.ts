@@ -1,5 +1,6 @@
 import type { CauseId, QuestionId, RunFacts } from '#core/journal/index.ts'
 import { printQuantity, printSpan, type UnitChoice } from '#core/units/index.ts'
+import { printWindow } from './minutes.ts'
 
 /** What a cause is called, and the one change for next time. */
 export const CAUSE_WORDS: Readonly<Record<CauseId, { readonly name: string; readonly next: string }>> = {
@@ -153,5 +154,5 @@ function wordWhite({ white, cupTempC }: RunFacts, units: UnitChoice): string | n
   if (!white) return null
   const cup =
     cupTempC === null ? '' : `; the cup had reached ${printQuantity(cupTempC, units.temperature, 0)}`
-  return `white at ${printSpan(white.atMin)}; the window was ${printSpan(white.openMin)} to ${printSpan(white.closeMin)}, best at ${printSpan(white.bestMin)}${cup}`
+  return `white at ${printSpan(white.atMin)}; the window was ${printWindow(white)}, best at ${printSpan(white.bestMin)}${cup}`
 }

@@ -1,6 +1,7 @@
 import type { Finding } from '#core/plan/index.ts'
 import { wordLayer } from './mixes.ts'
 import { printQuantity, printSpan, type UnitChoice } from '#core/units/index.ts'
+import { printWindow } from './minutes.ts'
 
 /** What a finding says: what is the matter and why, and what no plan can do but a person; what a plan can do are its remedies. */
 export interface WordedFinding {
@@ -193,5 +194,5 @@ function told(finding: Finding, units: UnitChoice): Told {
 
 function windowWords(window: { readonly openMin: number; readonly closeMin: number | null } | null): string {
   if (!window) return ', and the resin never gets there'
-  return `, the window from ${printSpan(window.openMin)} to ${window.closeMin === null ? 'the end' : printSpan(window.closeMin)}`
+  return `, the window is ${printWindow(window)}`
 }

@@ -1,13 +1,8 @@
 import { expect, test } from '@jest/globals'
 import { METRIC, US_CUSTOMARY } from '#core/units/index.ts'
-import { printBand, wordBelief, wordReading } from './readings.ts'
+import { wordBelief, wordReading } from './readings.ts'
 
 const believed = (rateLog: number) => ({ rateLog, lossLog: 0, viscosityLog: 0, mixK: 0, roomK: 0 })
-
-test('a band is said from its early to its late end', () => {
-  expect(printBand({ lowMin: 26.6, midMin: 30, highMin: 33.2 })).toBe('between 27 min and 33 min')
-  expect(printBand({ lowMin: 30.1, midMin: 30.2, highMin: 30.3 })).toBe('at 30 min')
-})
 
 test('what is believed is said as quicker or slower, after so many readings', () => {
   expect(wordBelief(believed(0), 0)).toMatch(/No reading yet/)

@@ -1,4 +1,4 @@
-import type { Band, Departure, Reading, Sign, Thermometer } from '#core/timing/index.ts'
+import type { Departure, Reading, Sign, Thermometer } from '#core/timing/index.ts'
 import type { Taken } from '#core/runsheet/index.ts'
 import { printQuantity, printSpan, type UnitChoice } from '#core/units/index.ts'
 
@@ -15,13 +15,6 @@ export const SIGN_WORDS: Readonly<Record<Sign, { readonly there: string; readonl
   footprint: { there: 'Takes a print, dry', not: 'Wet to the glove' },
   leathery: { there: 'Bends, not tacky', not: 'Still tacky' },
   stiff: { there: 'Stiff', not: 'Still bends' },
-}
-
-/** "27 to 33 min": from the early to the late end of a band. */
-export function printBand({ lowMin, highMin }: Band): string {
-  const low = printSpan(lowMin)
-  const high = printSpan(highMin)
-  return low === high ? `at ${low}` : `between ${low} and ${high}`
 }
 
 /** "29 °C by probe at 10 min" */

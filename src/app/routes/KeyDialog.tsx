@@ -11,6 +11,7 @@ const OTHERS = [
   ['u', 'Undo the last mark, in a pour'],
   ['r', 'Reading, in a pour'],
   ['n', 'Note, in a pour'],
+  ['w', 'Words of the trade on this page'],
   ['?', 'This list'],
 ] as const
 

@@ -14,6 +14,11 @@ const Reminders = lazy(async () => ({
   default: (await import('#app/features/rack/Reminders.tsx')).Reminders,
 }))
 
+/** Words of the trade are wanted by those who read, a moment after the place stands. */
+const TermMarks = lazy(async () => ({
+  default: (await import('#app/features/words/TermMarks.tsx')).TermMarks,
+}))
+
 const FolderKeeper = lazy(async () => ({
   default: (await import('#app/features/studio/FolderKeeper.tsx')).FolderKeeper,
 }))
@@ -97,6 +102,11 @@ export function Shell() {
           <Suspense fallback={<p className="p-6">Opening …</p>}>
             <Outlet />
           </Suspense>
+          <Apart what="The words on this page">
+            <Suspense fallback={null}>
+              <TermMarks />
+            </Suspense>
+          </Apart>
         </main>
       </div>
     </div>

@@ -89,9 +89,11 @@ function wording({ technique }: Schedule, id: StepId) {
 
 function expectedAt({ forecast, white }: Pick<Schedule, 'forecast' | 'white'>, min: number): Expected {
   const state = stateAt(forecast, min)
+  const where = forecast.bed && min > forecast.bed.fromMin ? 'bed' : 'cup'
   return {
-    where: forecast.bed && min > forecast.bed.fromMin ? 'bed' : 'cup',
-    tempC: state.tempC,
+    where,
+    // In the very minute it is poured the cup is still as warm as a cup, and the bed already cooler.
+    tempC: where === 'cup' ? forecast.cup.tempAt(min) : state.tempC,
     feel: feelOf(state, forecast.setting.roomTempC),
     remainingFluidityPerPa: state.remainingFluidityPerPa,
     bloomNumber: white ? bloomNumber(white, state.remainingFluidityPerPa) : null,

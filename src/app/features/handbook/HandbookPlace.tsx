@@ -4,8 +4,9 @@ import { TECHNIQUES } from '#core/technique/index.ts'
 import { Place } from '#app/components/Place.tsx'
 import { useUnits } from '#app/platform/queries.ts'
 import { Schools } from './Schools.tsx'
-import { SIGNS, WORDS } from './words.ts'
+import { SIGNS } from './signs.ts'
 import { inUnits } from '#words/inUnits.ts'
+import { TERMS } from '#words/terms.ts'
 
 /** Techniques, signs, faults and rescues, safety, words. Everything here is common practice unless a source is named. */
 export function HandbookPlace() {
@@ -111,13 +112,13 @@ export function HandbookPlace() {
             ))}
           </dl>
         </section>
-        <section className="sheet" id="words" aria-labelledby="words-heading">
+        <section className="sheet" id="words" data-unmarked aria-labelledby="words-heading">
           <h2 id="words-heading" className="mb-3 text-2xl">
             Words
           </h2>
           <dl className="grid gap-x-6 gap-y-2 md:grid-cols-[12rem_1fr]">
-            {WORDS.map(([word, meaning]) => (
-              <div key={word} className="contents">
+            {TERMS.map(({ id, word, meaning }) => (
+              <div key={id} className="contents">
                 <dt className="font-semibold">{word}</dt>
                 <dd className="text-sm">{meaning}</dd>
               </div>

@@ -1,5 +1,6 @@
 import type { BatchPlan } from '#core/plan/index.ts'
 import { printQuantity, printSpan, type UnitChoice } from '#core/units/index.ts'
+import { printWindow } from '#words/minutes.ts'
 import { inUnits } from '#words/inUnits.ts'
 
 /** Whether the hands keep up, and for a bloom where the beads fall in its window. */
@@ -16,7 +17,7 @@ export function CapacityLine({ plan, units }: { plan: BatchPlan; units: UnitChoi
         {capacity.perPieceMin.toFixed(1)} min each, from {printSpan(capacity.beginMin)} to{' '}
         {printSpan(capacity.endMin)}.{' '}
         {window
-          ? `The window is open from ${printSpan(window.openMin)} to ${window.closeMin === null ? 'the end' : printSpan(window.closeMin)}: ${capacity.piecesThatFit} ${capacity.piecesThatFit === 1 ? 'piece' : 'pieces'} of this kind could be done in it.`
+          ? `The window is ${printWindow(window)}: ${capacity.piecesThatFit} ${capacity.piecesThatFit === 1 ? 'piece' : 'pieces'} of this kind could be done in it.`
           : 'The resin never gets there in this plan.'}
       </p>
       {bloom && (

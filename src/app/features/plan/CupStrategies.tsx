@@ -1,6 +1,7 @@
 import type { BatchRequest, CupStrategy } from '#core/batch/index.ts'
 import type { BatchPlan, StrategyEffect, WhiteCupPlan } from '#core/plan/index.ts'
 import { printQuantity, printSpan, type UnitChoice } from '#core/units/index.ts'
+import { printWindow } from '#words/minutes.ts'
 import { STRATEGY_WORDS } from '#words/vocabulary.ts'
 
 interface CupStrategiesProps {
@@ -69,9 +70,7 @@ function proposalWords({ settled }: BatchPlan, chosen: CupStrategy | null): stri
 function effectWords(effect: StrategyEffect, units: UnitChoice): string {
   const { decantMin, decantTempC, window, inkWindowMin, cupStopMin, miss } = effect
   const poured = `Decant at ${printSpan(decantMin)} and ${printQuantity(decantTempC, units.temperature, 0)}.`
-  const white = window
-    ? `White ${printSpan(window.openMin)} to ${window.closeMin === null ? 'the end' : printSpan(window.closeMin)}.`
-    : 'The white never gets its window.'
+  const white = window ? `White ${printWindow(window)}.` : 'The white never gets its window.'
   const ink = `Inks spread for ${printSpan(inkWindowMin)}.`
   const cup = cupStopMin === null ? '' : ` Cup empty by ${printSpan(cupStopMin)}.`
   return `${poured} ${ink} ${white}${cup} ${miss === null ? 'Holds.' : MISS_WORDS[miss]}`

@@ -1,6 +1,7 @@
 import type { BatchPlan } from '#core/plan/index.ts'
 import type { RunStep } from '#core/runsheet/index.ts'
 import { printQuantity, printSpan, type UnitChoice } from '#core/units/index.ts'
+import { printWindow } from '#words/minutes.ts'
 import { FEEL_WORDS } from '#words/vocabulary.ts'
 import { whenOf } from '#app/components/when.ts'
 
@@ -20,15 +21,15 @@ export function RunTable({ plan, startAt, units }: RunTableProps) {
         When
       </h2>
       <p className="text-ink-soft mb-3 max-w-prose text-sm">
-        Minutes run from stop-stir. Three signs for one moment: trust the one you know, the others say whether
-        it holds.
+        Minutes run from stop-stir: the plan is when you do it, the window how long the resin lets you. Three
+        signs tell one moment: trust the one you know, the others say whether it holds.
       </p>
       <table className="w-full text-left text-sm">
         <thead className="text-ink-soft">
           <tr>
             <th className="py-1 pr-3 font-medium">Step</th>
             {startMs !== null && <th className="py-1 pr-3 font-medium">Clock</th>}
-            <th className="py-1 pr-3 font-medium">After</th>
+            <th className="py-1 pr-3 font-medium">Plan</th>
             <th className="py-1 pr-3 font-medium">Window</th>
             <th className="py-1 pr-3 font-medium">Hands</th>
             <th className="py-1 pr-3 font-medium">Shows</th>
@@ -52,7 +53,7 @@ export function RunTable({ plan, startAt, units }: RunTableProps) {
                 {count > 1 && ` – ${printSpan(last.endMin)}`}
               </td>
               <td className="text-ink-soft py-2 pr-3 whitespace-nowrap">
-                {printSpan(first.fromMin)} – {last.toMin === null ? 'open' : printSpan(last.toMin)}
+                {printWindow({ openMin: first.fromMin, closeMin: last.toMin })}
               </td>
               <td className="py-2 pr-3 whitespace-nowrap">
                 {handsOnMin < 0.05 ? '–' : `${handsOnMin.toFixed(1)} min`}

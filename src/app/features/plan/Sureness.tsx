@@ -1,22 +1,26 @@
 import type { LivePlan } from '#core/plan/index.ts'
 import type { Learned } from '#core/resin/index.ts'
-import { printBand } from '#words/readings.ts'
+import { printSpan } from '#core/units/index.ts'
+import { printBand } from '#words/minutes.ts'
 
 interface SurenessProps {
-  readonly bands: LivePlan['bands']
+  readonly live: LivePlan
   readonly learned: Learned | null
 }
 
 /** How sure the plan's one moment is before anything has been read, and from how much. */
-export function Sureness({ bands, learned }: SurenessProps) {
-  const aim = bands.steps.white ?? bands.steps.ink
-  if (!aim) return null
+export function Sureness({ live: { bands, plan }, learned }: SurenessProps) {
+  const id = bands.steps.white ? 'white' : 'ink'
+  const aim = bands.steps[id]
+  const planned = plan.steps.find(({ stepId }) => stepId === id)
+  if (!aim || !planned) return null
   const from = learned
     ? `Narrowed by ${learned.runs} ${learned.runs === 1 ? 'run' : 'runs'} of this resin.`
     : 'The record alone: readings at the bench and your own runs make it narrower.'
   return (
     <p className="text-ink-soft mt-2 text-sm" data-sureness>
-      Four times in five the {bands.steps.white ? 'white' : 'ink'} is best {printBand(aim.best)}. {from}
+      The {id} is planned for {printSpan(planned.beginMin)}; its best minute lies {printBand(aim.best)}.{' '}
+      {from}
     </p>
   )
 }

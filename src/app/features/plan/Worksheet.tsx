@@ -14,6 +14,8 @@ import { MoldLayers } from './MoldLayers.tsx'
 import { Palette } from './Palette.tsx'
 import { RunTable } from './RunTable.tsx'
 import { StockAndCost } from './StockAndCost.tsx'
+import { wordPastWorkingTime } from '#words/dataSheet.ts'
+import { NeededTools } from './NeededTools.tsx'
 import { Sureness } from './Sureness.tsx'
 
 const ThickeningChart = lazy(() => import('./ThickeningChart.tsx'))
@@ -30,6 +32,7 @@ interface WorksheetProps {
 /** Everything the plan works out, in the order it is needed at the bench. */
 export function Worksheet({ request, live, units, school, change, keepMixes }: WorksheetProps) {
   const { plan, bands } = live
+  const pastWorkingTime = wordPastWorkingTime(request.resin, plan, units)
   const warmest = Math.max(...plan.life.filter((sample) => sample.min <= 120).map((sample) => sample.tempC))
   return (
     <div className="flex flex-col gap-5" data-worksheet>
@@ -43,7 +46,12 @@ export function Worksheet({ request, live, units, school, change, keepMixes }: W
           units={units}
           label="The resin's life from stop-stir"
         />
-        <Sureness bands={bands} learned={request.learned} />
+        <Sureness live={live} learned={request.learned} />
+        {pastWorkingTime && (
+          <p className="mt-2 text-sm" data-past-working-time>
+            {pastWorkingTime}
+          </p>
+        )}
         {plan.heatLimitC !== null && (
           <p className="mt-2 text-sm" data-heat-limit>
             Finished, it softens near {printQuantity(plan.heatLimitC, units.temperature, 0)}: nothing for hot
@@ -58,6 +66,7 @@ export function Worksheet({ request, live, units, school, change, keepMixes }: W
         change={change}
         keepMixes={keepMixes}
       />
+      <NeededTools prep={plan.prep} />
       <MixSheet request={request} plan={plan} units={units} />
       <CapacityLine plan={plan} units={units} />
       <CupStrategies plan={plan} chosen={request.cupStrategy} units={units} change={change} />

@@ -1,6 +1,7 @@
 import type { LivePlan } from '#core/plan/index.ts'
 import type { UnitChoice } from '#core/units/index.ts'
-import { printBand, wordBelief, wordReading } from '#words/readings.ts'
+import { printBand } from '#words/minutes.ts'
+import { wordBelief, wordReading } from '#words/readings.ts'
 import { Callout } from '#app/components/Callout.tsx'
 
 interface BelievedProps {
@@ -15,7 +16,7 @@ export function Believed({ bands, units }: BelievedProps) {
   return (
     <div className="mt-3 flex flex-col gap-2" data-believed>
       <p>
-        {bands.steps.white ? 'White is best' : 'Inks are best'} {printBand(white.best)} (four times in five)
+        {bands.steps.white ? 'White is best' : 'Inks are best'} {printBand(white.best)}
         {white.close && `; it is over ${printBand(white.close)}`}.{' '}
         {wordBelief(bands.believed, bands.readings)}
       </p>

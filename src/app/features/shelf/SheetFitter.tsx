@@ -5,7 +5,7 @@ import { USUAL_CUP } from '#core/plan/index.ts'
 import { ARCHETYPES, type ArchetypeId, type Resin } from '#core/resin/index.ts'
 import { printQuantity, type UnitChoice } from '#core/units/index.ts'
 import { wordDensityAssumed } from '#words/dataSheet.ts'
-import { printBand } from '#words/readings.ts'
+import { printBand } from '#words/minutes.ts'
 import { ChoiceField } from '#app/components/ChoiceField.tsx'
 import { NumberField } from '#app/components/NumberField.tsx'
 import { QuantityField } from '#app/components/QuantityField.tsx'
@@ -69,7 +69,7 @@ function Width({ resin }: { resin: Resin }) {
   return (
     <p className="mt-3 text-sm font-medium" data-width>
       {data
-        ? `${cup} reaches ${printQuantity(USUAL_CUP.tempC, units.temperature, 0)} ${printBand(data)}, four times in five.`
+        ? `${cup} reaches ${printQuantity(USUAL_CUP.tempC, units.temperature, 0)} ${printBand(data)}.`
         : `${cup} may never reach ${printQuantity(USUAL_CUP.tempC, units.temperature, 0)}.`}
     </p>
   )

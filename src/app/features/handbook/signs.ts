@@ -52,18 +52,3 @@ export const SIGNS: readonly {
     practice: 'A week.',
   },
 ]
-
-export const WORDS: readonly (readonly [string, string])[] = [
-  ['Stop-stir', 'The moment stirring ends. The clock starts here, not at the first pour.'],
-  ['Rest', 'Leaving the mixed resin in the deep cup, where its own mass warms it.'],
-  ['Decant', 'Pouring from the cup into the molds.'],
-  ['Bed', 'The clear layer poured first.'],
-  ['Face', 'The side on show: normally the one against the silicone. What is laid first ends on top.'],
-  ['White', 'The heavy pigment that makes bloom and petri work.'],
-  ['Bead', 'The piped line of white. The hole is the cut in the bag.'],
-  ['Petal', 'A bead dragged by a tool.'],
-  ['Blob', 'An opaque dot on the face where too much white fell through.'],
-  ['Gap', 'Face left clear.'],
-  ['Lip', 'The rim left above an under-filled piece; it holds a back layer like a tray.'],
-  ['Back layer', 'A coloured coat over the back.'],
-]

@@ -1,0 +1,142 @@
+import { useEffect, useRef, useState } from 'react'
+import { Link } from 'react-router'
+import { Dialog, Popover } from 'radix-ui'
+import type { Term } from '#words/terms.ts'
+import { markAt, marksUnder, type Mark } from './marks.ts'
+
+/** Under which name the theme draws the marks. */
+const HIGHLIGHT = 'term'
+/** Looked through again so long after the page last changed; a clock that ticks is not waited for longer. */
+const QUIET_MS = 300
+const LATEST_MS = 1500
+
+/**
+ * Odd words of the trade are underlined wherever they stand on the page and open their meaning at a tap; by keyboard all of them are one list, by w. The
+ * marks are drawn over the text as it is, so that no place can forget one.
+ */
+export function TermMarks() {
+  const marks = useMarks()
+  const [opened, setOpened] = useState<Mark | null>(null)
+  const [listed, setListed] = useState(false)
+  useEffect(() => {
+    const tapped = (event: MouseEvent) => {
+      if (event.defaultPrevented || !getSelection()?.isCollapsed) return
+      const mark = markAt(marks.current, event.clientX, event.clientY)
+      if (mark) setOpened(mark)
+    }
+    const pressed = (event: KeyboardEvent) => {
+      const typing = event.target instanceof HTMLElement && event.target.closest('input, textarea, select')
+      if (!typing && event.key === 'w' && !event.ctrlKey && !event.metaKey && !event.altKey) setListed(true)
+    }
+    document.addEventListener('click', tapped)
+    document.addEventListener('keydown', pressed)
+    return () => {
+      document.removeEventListener('click', tapped)
+      document.removeEventListener('keydown', pressed)
+    }
+  }, [marks])
+  return (
+    <>
+      <button
+        className="text-ink-soft no-print mx-4 mt-6 min-h-11 cursor-pointer self-start text-sm underline sm:mx-6"
+        aria-haspopup="dialog"
+        onClick={() => setListed(true)}
+      >
+        Words on this page
+      </button>
+      {opened && <Meaning mark={opened} close={() => setOpened(null)} />}
+      {listed && <TermList terms={termsOf(marks.current)} close={() => setListed(false)} />}
+    </>
+  )
+}
+
+/** The terms on the page as it stands, underlined. */
+function useMarks(): { readonly current: readonly Mark[] } {
+  const marks = useRef<readonly Mark[]>([])
+  useEffect(() => {
+    let due: ReturnType<typeof setTimeout> | undefined
+    let changedMs: number | null = null
+    const look = () => {
+      changedMs = null
+      marks.current = marksUnder([...document.querySelectorAll('#place, [role="dialog"]')])
+      if (typeof Highlight !== 'undefined')
+        CSS.highlights.set(HIGHLIGHT, new Highlight(...marks.current.map(({ range }) => range)))
+    }
+    const observer = new MutationObserver(() => {
+      const nowMs = performance.now()
+      changedMs ??= nowMs
+      clearTimeout(due)
+      due = setTimeout(look, Math.min(QUIET_MS, Math.max(0, changedMs + LATEST_MS - nowMs)))
+    })
+    observer.observe(document.body, { childList: true, subtree: true, characterData: true })
+    look()
+    return () => {
+      observer.disconnect()
+      clearTimeout(due)
+      if (typeof Highlight !== 'undefined') CSS.highlights.delete(HIGHLIGHT)
+    }
+  }, [])
+  return marks
+}
+
+function termsOf(marks: readonly Mark[]): readonly Term[] {
+  return [...new Map(marks.map(({ term }) => [term.id, term])).values()].sort((one, other) =>
+    one.word.localeCompare(other.word),
+  )
+}
+
+function Meaning({ mark, close }: { readonly mark: Mark; readonly close: () => void }) {
+  const anchor = useRef({ getBoundingClientRect: () => mark.range.getBoundingClientRect() })
+  return (
+    <Popover.Root open onOpenChange={(open) => !open && close()}>
+      <Popover.Anchor virtualRef={anchor} />
+      <Popover.Portal>
+        <Popover.Content
+          className="bg-raised border-edge z-50 max-w-xs rounded-xl border p-4 shadow-lg outline-none"
+          sideOffset={4}
+          collisionPadding={8}
+          aria-label={mark.term.word}
+          data-unmarked
+          data-meaning={mark.term.id}
+        >
+          <p className="font-display text-lg font-semibold">{mark.term.word}</p>
+          <p className="mt-1">{mark.term.meaning}</p>
+          <Link
+            className="mt-1 inline-flex min-h-11 items-center text-sm"
+            to="/handbook#words"
+            onClick={close}
+          >
+            All words
+          </Link>
+        </Popover.Content>
+      </Popover.Portal>
+    </Popover.Root>
+  )
+}
+
+function TermList({ terms, close }: { readonly terms: readonly Term[]; readonly close: () => void }) {
+  return (
+    <Dialog.Root open onOpenChange={(open) => !open && close()}>
+      <Dialog.Portal>
+        <Dialog.Overlay className="bg-sunken/80 fixed inset-0 z-40" />
+        <Dialog.Content
+          className="bg-raised border-edge fixed inset-x-3 top-[6vh] z-50 mx-auto max-h-[88vh] max-w-xl overflow-y-auto rounded-2xl border p-5"
+          aria-describedby={undefined}
+          data-unmarked
+        >
+          <Dialog.Title className="font-display mb-3 text-2xl font-semibold">Words on this page</Dialog.Title>
+          <dl className="flex flex-col gap-3">
+            {terms.map(({ id, word, meaning }) => (
+              <div key={id}>
+                <dt className="font-semibold">{word}</dt>
+                <dd>{meaning}</dd>
+              </div>
+            ))}
+          </dl>
+          {terms.length === 0 && <p>No word of the trade stands here.</p>}
+          <Dialog.Close className="button button-quiet mt-4">Close</Dialog.Close>
+        </Dialog.Content>
+      </Dialog.Portal>
+    </Dialog.Root>
+  )
+}
