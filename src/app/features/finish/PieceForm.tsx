@@ -2,8 +2,6 @@ import { useId, useState } from 'react'
 import {
   BEST_RATING,
   FAULTS,
-  LOOK_OF,
-  LOOKS,
   type CauseId,
   type FaultId,
   type FaultTag,
@@ -13,7 +11,7 @@ import {
 } from '#core/journal/index.ts'
 import { recordOutcome } from '#data/batchCommands.ts'
 import type { FaceSide } from '#schema/studio.ts'
-import { LOOK_WORDS, TIMING_WORDS } from '#words/vocabulary.ts'
+import { TIMING_WORDS } from '#words/vocabulary.ts'
 import { DiagnosisList } from '#app/components/DiagnosisList.tsx'
 import { ChoiceField } from '#app/components/ChoiceField.tsx'
 import type { PictureBytes } from '#app/components/FacePicture.tsx'
@@ -22,6 +20,7 @@ import { useSay } from '#app/components/undo.tsx'
 import { shrinkPhoto, type ShrunkPhoto } from '#app/platform/photo.ts'
 import { usePhotos, useUnits } from '#app/platform/queries.ts'
 import { usePlatform } from '#app/platform/studio.tsx'
+import { FaultField } from './FaultField.tsx'
 
 type NewPhotos = Partial<Record<FaceSide, ShrunkPhoto>>
 
@@ -106,7 +105,8 @@ export function PieceForm({ piece, facts, repeatWith }: PieceFormProps) {
         <div className="flex flex-col gap-4">
           <fieldset>
             <legend className="mb-1 font-medium">How good is it?</legend>
-            <div className="flex gap-2">
+            <div className="flex items-center gap-2">
+              <span className="text-ink-soft text-sm">for the bin</span>
               {Array.from({ length: BEST_RATING }, (_, k) => k + 1).map((mark) => (
                 <Option
                   key={mark}
@@ -116,6 +116,7 @@ export function PieceForm({ piece, facts, repeatWith }: PieceFormProps) {
                   text={String(mark)}
                 />
               ))}
+              <span className="text-ink-soft text-sm">the best yet</span>
             </div>
             {asked && rating === null && (
               <p className="text-stop text-sm" role="alert">
@@ -255,51 +256,5 @@ function TagField({
       onChange={(id) => onChange(id === 'none' ? null : (id as FaultId))}
       hint="Then tap where it is. Arrow keys move a mark, Delete takes it off."
     />
-  )
-}
-
-function FaultField({
-  chosen,
-  onChange,
-}: {
-  chosen: readonly FaultId[]
-  onChange: (faults: readonly FaultId[]) => void
-}) {
-  const toggle = (id: FaultId) =>
-    onChange(chosen.includes(id) ? chosen.filter((each) => each !== id) : [...chosen, id])
-  return (
-    <fieldset>
-      <legend className="mb-1 font-medium">Faults</legend>
-      <details open={chosen.length > 0}>
-        <summary className="text-ink-soft min-h-11 cursor-pointer content-center underline">
-          {chosen.length === 0 ? 'None seen. Look, and choose' : `${chosen.length} chosen`}
-        </summary>
-        {LOOKS.map((look) => (
-          <div key={look} className="mb-3" data-look={look}>
-            <p className="text-sm">
-              <span className="font-semibold">{LOOK_WORDS[look].name}.</span> {LOOK_WORDS[look].how}
-            </p>
-            <div className="mt-1 flex flex-wrap gap-2">
-              {(Object.keys(FAULTS) as FaultId[])
-                .filter((id) => LOOK_OF[id] === look)
-                .map((id) => (
-                  <label
-                    key={id}
-                    className="border-edge has-checked:border-press has-checked:bg-sunken has-focus-visible:outline-needle flex min-h-11 cursor-pointer items-center rounded-full border px-3 text-sm has-checked:border-2 has-checked:font-semibold has-focus-visible:outline-3"
-                  >
-                    <input
-                      type="checkbox"
-                      className="sr-only"
-                      checked={chosen.includes(id)}
-                      onChange={() => toggle(id)}
-                    />
-                    {FAULTS[id].symptom}
-                  </label>
-                ))}
-            </div>
-          </div>
-        ))}
-      </details>
-    </fieldset>
   )
 }

@@ -22,11 +22,12 @@ import {
   useSettings,
   useUnits,
 } from '#app/platform/queries.ts'
-import { useBriefs, useStory } from '#app/platform/stories.ts'
+import { useBriefs, useStory, type BatchStory } from '#app/platform/stories.ts'
 import { useTaught } from '#app/platform/learning.ts'
 import { checkDraft, dropDraft, keepDraft, keptDraft, newDraft } from './draft.ts'
 import { draftFor, openedAgain } from './firstDraft.ts'
 import { useKeepPlan } from './keepPlan.ts'
+import { LastTime } from './LastTime.tsx'
 import { PatternBench } from './PatternBench.tsx'
 import { PlanInputs } from './PlanInputs.tsx'
 import { FirstTablePlace } from '../first/FirstTablePlace.tsx'
@@ -65,14 +66,14 @@ export function PlanPlace() {
   if (!first) return isBareShelf(stock) ? <FirstTablePlace title="Plan" /> : <EmptyShelf />
   return (
     <Planner
-      key={batchId ?? repeats ?? order?.id ?? 'new'}
+      key={`${batchId ?? repeats ?? order?.id ?? 'new'} ${answered ? change : ''}`}
       orderId={known && batchId ? known.batch.orderId : (order?.id ?? null)}
       first={first}
       stock={stock}
       settings={settings}
       batchId={known && batchId ? batchId : null}
       repeats={known && !batchId ? known.batch.id : null}
-      original={before.story?.batch.request ?? null}
+      original={before.story ?? null}
       declared={known && batchId ? known.batch.trial : false}
       change={answered && change}
     />
@@ -123,7 +124,7 @@ function AlreadyPoured({ name, batchId }: { name: string; batchId: string }) {
 
 interface PlannerProps {
   /** What it repeats, and whether that was declared an experiment. */
-  readonly original: BatchRequest | null
+  readonly original: BatchStory | null
   readonly declared: boolean
   /** The set or commission it is made for. */
   readonly orderId: string | null
@@ -223,6 +224,7 @@ function Planner({
         </>
       }
     >
+      {original && <LastTime story={original} learned={request.learned} />}
       <ShelfChanged renewed={renewed} onTake={() => setDraft(renewed.request)} />
       <div className="grid items-start gap-6 lg:grid-cols-[22rem_minmax(0,1fr)]">
         <div className="no-print min-w-0">
@@ -235,9 +237,9 @@ function Planner({
                   checked={trial}
                   onChange={(event) => setTrial(event.target.checked)}
                 />
-                An experiment against {original.name}
+                An experiment against {original.batch.request.name}
               </label>
-              {trial && <Varied before={original} after={draft} units={units} />}
+              {trial && <Varied before={original.batch.request} after={draft} units={units} />}
             </div>
           )}
           <PlanInputs

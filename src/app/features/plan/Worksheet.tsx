@@ -33,7 +33,10 @@ interface WorksheetProps {
 export function Worksheet({ request, live, units, school, change, keepMixes }: WorksheetProps) {
   const { plan, bands } = live
   const pastWorkingTime = wordPastWorkingTime(request.resin, plan, units)
-  const warmest = Math.max(...plan.life.filter((sample) => sample.min <= 120).map((sample) => sample.tempC))
+  const warmest = Math.max(
+    ...plan.life.filter((sample) => sample.min <= 120).map((sample) => sample.tempC),
+    ...plan.steps.map(({ expected }) => expected?.tempC ?? -Infinity),
+  )
   return (
     <div className="flex flex-col gap-5" data-worksheet>
       <section className="sheet" aria-label="The thickening strip">
