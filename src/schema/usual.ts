@@ -1,9 +1,9 @@
 import type { LifeHours } from './life.ts'
 
-/** Awake and free as many are who cast beside other duties; to be changed by each (common practice). */
+/** Awake and free on any day, until somebody says otherwise: no weekday is taken as not free unasked. */
 export const USUAL_HOURS: LifeHours = {
   zone: null,
-  week: Array.from({ length: 7 }, (_, day) => [{ from: day < 5 ? '17:00' : '09:00', to: '22:30' }]),
+  week: Array.from({ length: 7 }, () => [{ from: '07:00', to: '22:30' }]),
   otherDays: [],
 }
 /** Molds that stand level and covered at once. */

@@ -18,8 +18,14 @@ export function printWindow({ openMin, closeMin }: TimeSpan): string {
 }
 
 /** How sure a minute is, from the early to the late end of its band. */
-export function printBand({ lowMin, highMin }: Band): string {
+export function printBand(band: Band): string {
+  const ends = printEnds(band)
+  return ends.startsWith('at') ? ends : `${ends}, four times in five`
+}
+
+/** A band of which is said already how sure it is. */
+export function printEnds({ lowMin, highMin }: Band): string {
   const low = printSpan(lowMin)
   const high = printSpan(highMin)
-  return low === high ? `at ${low}` : `between ${low} and ${high}, four times in five`
+  return low === high ? `at ${low}` : `between ${low} and ${high}`
 }

@@ -29,7 +29,7 @@ test('every amount is at hand after stop-stir: on its step, on the mix sheet, on
       await expect(page.getByRole('img', { name: /^Pattern of / })).toBeVisible()
       await page.getByRole('button', { name: 'Mix sheet' }).click()
       await expect(page.getByRole('dialog')).toContainText('Drops on each piece')
-      await page.getByRole('button', { name: 'Close the mix sheet' }).click()
+      await page.getByRole('button', { name: /^Leave: / }).click()
     }
     await wait(page, 1)
     await mark(page)

@@ -15,7 +15,7 @@ async function picture(page: Page): Promise<Buffer> {
 
 test('from an empty studio to a logged piece, and back from an export', async ({ page }) => {
   await openStudio(page, EMPTY)
-  await expect(page.getByText('Nothing waits')).toBeVisible()
+  await expect(page.locator('[data-first-table]')).toBeVisible()
 
   await test.step('furnish the shelf', async () => {
     await page.getByRole('link', { name: 'Shelf' }).click()
@@ -49,7 +49,7 @@ test('from an empty studio to a logged piece, and back from an export', async ({
     await expect(together).toBeVisible()
     const before = await together.innerText()
     await page.getByLabel('Name of the batch').fill('Tide coasters')
-    await page.getByRole('button', { name: 'Pieces of Coaster: one more' }).click()
+    await page.getByRole('button', { name: 'Pieces of Coaster: one less' }).click()
     await expect(together).not.toHaveText(before)
     await page.getByLabel('Back layer').selectOption('footprint')
     await expect(page.getByRole('heading', { name: 'Mix for the back, later' })).toBeVisible()

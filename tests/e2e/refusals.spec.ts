@@ -39,8 +39,12 @@ test('a mold without depth cannot be put on the shelf', async ({ page }) => {
   await page.getByRole('button', { name: 'Add a mold' }).click()
   await page.getByLabel('Name').fill('Flat thing')
   await page.getByLabel('Depth').fill('0')
+  const refusal = page.getByText('mold depth is 0, expected')
+  await expect(refusal).toHaveCount(0)
+  await page.getByRole('button', { name: 'Put on the shelf' }).click()
   await expect(page.getByText('mold depth is 0, expected more than 0 and at most 500 mm')).toBeVisible()
-  await expect(page.getByRole('button', { name: 'Put on the shelf' })).toBeDisabled()
+  await page.getByRole('button', { name: 'Leave as it was' }).click()
+  await expect(page.getByRole('tab', { name: 'Molds (0)' })).toBeVisible()
 })
 
 test('a wrong or hostile file changes nothing', async ({ page }) => {

@@ -48,11 +48,30 @@ export function UndoProvider({
             )}
           </Toast.Root>
         )}
-        <Toast.Viewport className="no-print fixed inset-x-4 bottom-24 z-50 mx-auto flex max-w-xl flex-col gap-2 outline-none md:bottom-6" />
+        <Toast.Viewport
+          ref={keepRoom}
+          className="toasts no-print fixed inset-x-4 z-50 mx-auto flex max-w-xl flex-col gap-2 outline-none"
+        />
       </Toast.Provider>
     </UndoContext>
   )
 }
+
+/** What is said lies over nothing: as high as it is, the page and the buttons at its foot make room (the theme's `--toast`). */
+function keepRoom(list: HTMLOListElement | null) {
+  if (!list) return
+  const root = document.documentElement
+  const observer = new ResizeObserver(() =>
+    root.style.setProperty('--toast', list.offsetHeight === 0 ? '0px' : `${list.offsetHeight + GAP_PX}px`),
+  )
+  observer.observe(list)
+  return () => {
+    observer.disconnect()
+    root.style.removeProperty('--toast')
+  }
+}
+
+const GAP_PX = 12
 
 /** Says what was done; with a second argument it can be taken back. */
 export function useSay(): (text: string, undo?: () => void) => void {

@@ -1,4 +1,5 @@
 import { Dialog } from 'radix-ui'
+import { Sheet } from '#app/components/Sheet.tsx'
 
 export interface KeyedPlace {
   readonly to: string
@@ -24,26 +25,18 @@ interface KeyDialogProps {
 export function KeyDialog({ places, close }: KeyDialogProps) {
   return (
     <Dialog.Root open onOpenChange={(open) => !open && close()}>
-      <Dialog.Portal>
-        <Dialog.Overlay className="bg-sunken/80 fixed inset-0 z-40" />
-        <Dialog.Content
-          className="bg-raised border-edge fixed inset-x-3 top-[10vh] z-50 mx-auto max-w-md rounded-2xl border p-5"
-          aria-describedby={undefined}
-        >
-          <Dialog.Title className="font-display mb-3 text-2xl font-semibold">Keys</Dialog.Title>
-          <dl className="grid grid-cols-[9rem_1fr] gap-y-2">
-            {[...places.map((place) => [`g, then ${place.key}`, place.name] as const), ...OTHERS].map(
-              ([keys, what]) => (
-                <div key={keys} className="contents">
-                  <dt className="font-semibold">{keys}</dt>
-                  <dd>{what}</dd>
-                </div>
-              ),
-            )}
-          </dl>
-          <Dialog.Close className="button button-quiet mt-4">Close</Dialog.Close>
-        </Dialog.Content>
-      </Dialog.Portal>
+      <Sheet title="Keys" className="inset-x-3 top-[10vh] max-h-[80vh] max-w-md">
+        <dl className="grid grid-cols-[9rem_1fr] gap-y-2">
+          {[...places.map((place) => [`g, then ${place.key}`, place.name] as const), ...OTHERS].map(
+            ([keys, what]) => (
+              <div key={keys} className="contents">
+                <dt className="font-semibold">{keys}</dt>
+                <dd>{what}</dd>
+              </div>
+            ),
+          )}
+        </dl>
+      </Sheet>
     </Dialog.Root>
   )
 }

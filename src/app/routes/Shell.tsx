@@ -72,7 +72,7 @@ export function Shell() {
           <KeyList places={PLACES} />
         </div>
       </nav>
-      <div className={`min-w-0 flex-1 ${pouring ? 'pb-6' : 'pb-20'} md:pb-6`}>
+      <div className={`content min-w-0 flex-1 ${pouring ? 'foot-free' : ''}`}>
         <NewVersion />
         <Apart what="The clock's notice">
           <ClockNotice />

@@ -51,11 +51,15 @@ export const USUAL_TABLE: FirstTable = {
   free: 'days',
 }
 
-const ALL_DAY = { from: '07:00', to: '22:30' } as const
+/** As many are free who cast beside other duties (common practice). */
+const EVENING = { from: '17:00', to: '22:30' } as const
+const WEEKEND = { from: '09:00', to: '22:30' } as const
+const WORKING_DAYS = 5
 
 export function hoursOf(free: FirstHours): LifeHours {
-  if (free === 'evenings') return USUAL_HOURS
-  return { ...USUAL_HOURS, week: USUAL_HOURS.week.map(() => [ALL_DAY]) }
+  if (free === 'days') return USUAL_HOURS
+  const week = USUAL_HOURS.week.map((_, day) => [day < WORKING_DAYS ? EVENING : WEEKEND])
+  return { ...USUAL_HOURS, week }
 }
 
 /** The one resin of that table; what its label does not say is as in the one it is begun from. */

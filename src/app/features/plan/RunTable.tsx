@@ -16,7 +16,7 @@ export function RunTable({ plan, startAt, units }: RunTableProps) {
   const startMs = startAt === null ? null : Date.parse(startAt)
   const rows = gathered(plan.steps)
   return (
-    <section className="sheet overflow-x-auto" aria-labelledby="run-heading">
+    <section className="sheet" aria-labelledby="run-heading">
       <h2 id="run-heading" className="mb-1 text-xl">
         When
       </h2>
@@ -24,7 +24,7 @@ export function RunTable({ plan, startAt, units }: RunTableProps) {
         Minutes run from stop-stir: the plan is when you do it, the window how long the resin lets you. Three
         signs tell one moment: trust the one you know, the others say whether it holds.
       </p>
-      <table className="w-full text-left text-sm">
+      <table className="rows w-full text-left text-sm">
         <thead className="text-ink-soft">
           <tr>
             <th className="py-1 pr-3 font-medium">Step</th>
@@ -44,26 +44,28 @@ export function RunTable({ plan, startAt, units }: RunTableProps) {
                 {count > 1 && <span className="text-ink-soft font-normal"> × {count}</span>}
               </th>
               {startMs !== null && (
-                <td className="py-2 pr-3 whitespace-nowrap">
+                <td className="py-2 pr-3 whitespace-nowrap" data-label="Clock">
                   {whenOf(startMs + first.beginMin * 60_000, startMs)}
                 </td>
               )}
-              <td className="py-2 pr-3 whitespace-nowrap">
+              <td className="py-2 pr-3 whitespace-nowrap" data-label="Plan">
                 {printSpan(first.beginMin)}
                 {count > 1 && ` – ${printSpan(last.endMin)}`}
               </td>
-              <td className="text-ink-soft py-2 pr-3 whitespace-nowrap">
+              <td className="text-ink-soft py-2 pr-3 whitespace-nowrap" data-label="Window">
                 {printWindow({ openMin: first.fromMin, closeMin: last.toMin })}
               </td>
-              <td className="py-2 pr-3 whitespace-nowrap">
+              <td className="py-2 pr-3 whitespace-nowrap" data-label="Hands">
                 {handsOnMin < 0.05 ? '–' : `${handsOnMin.toFixed(1)} min`}
               </td>
-              <td className="py-2 pr-3 whitespace-nowrap">
+              <td className="py-2 pr-3 whitespace-nowrap" data-label="Shows">
                 {first.expected
                   ? `${first.expected.where} ${printQuantity(first.expected.tempC, units.temperature, 0)}`
                   : '–'}
               </td>
-              <td className="py-2">{first.expected ? FEEL_WORDS[first.expected.feel] : '–'}</td>
+              <td className="py-2" data-label="Feels">
+                {first.expected ? FEEL_WORDS[first.expected.feel] : '–'}
+              </td>
             </tr>
           ))}
         </tbody>

@@ -1,6 +1,6 @@
 import type { LivePlan } from '#core/plan/index.ts'
 import type { UnitChoice } from '#core/units/index.ts'
-import { printBand } from '#words/minutes.ts'
+import { printBand, printEnds } from '#words/minutes.ts'
 import { wordBelief, wordReading } from '#words/readings.ts'
 import { Callout } from '#app/components/Callout.tsx'
 
@@ -17,7 +17,7 @@ export function Believed({ bands, units }: BelievedProps) {
     <div className="mt-3 flex flex-col gap-2" data-believed>
       <p>
         {bands.steps.white ? 'White is best' : 'Inks are best'} {printBand(white.best)}
-        {white.close && `; it is over ${printBand(white.close)}`}.{' '}
+        {white.close && `; as surely it is over ${printEnds(white.close)}`}.{' '}
         {wordBelief(bands.believed, bands.readings)}
       </p>
       {bands.contradictions.map((reading) => (

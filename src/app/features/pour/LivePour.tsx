@@ -1,5 +1,4 @@
 import { useEffect, useRef, useState } from 'react'
-import { Link } from 'react-router'
 import type { BatchPlan, LivePlan } from '#core/plan/index.ts'
 import {
   standingAt,
@@ -12,8 +11,6 @@ import {
 import { printClock, printQuantity, printSpan, type UnitChoice } from '#core/units/index.ts'
 import type { Reading } from '#core/timing/index.ts'
 import { CAUTIONS, type CautionId } from '#core/safety/index.ts'
-import type { School } from '#words/schools.ts'
-import { FEEL_WORDS } from '#words/vocabulary.ts'
 import { inUnits } from '#words/inUnits.ts'
 import { Callout } from '#app/components/Callout.tsx'
 import { sampleAt } from '#app/components/lifeAt.ts'
@@ -35,6 +32,8 @@ import { MixSheetDialog } from './MixSheetDialog.tsx'
 import { NoteTaker } from './NoteTaker.tsx'
 import { ReadingTaker } from './ReadingTaker.tsx'
 import { SoundTest } from './SoundTest.tsx'
+import { PourOver } from './PourOver.tsx'
+import { Signs, signOf, StandingLine } from './StandingLine.tsx'
 import { StepHead } from './StepHead.tsx'
 import { UndoButton } from './UndoButton.tsx'
 import { useKey } from './useKey.ts'
@@ -89,7 +88,7 @@ export function LivePour({ story, pour, live, units, failed }: LivePourProps) {
           readings={pour.readings}
         />
       ) : (
-        <PourOver story={story} plan={plan} units={units} />
+        <PourOver story={story} stopStirAtMs={pour.stopStirAtMs} plan={plan} units={units} />
       )}
       {step && <ComingUp steps={plan.steps} done={pour.done} after={step} nowMin={nowMin} />}
       {pour.notes.length > 0 && (
@@ -168,7 +167,7 @@ function StepView({ step, nowMin, story, plan, bands, units, done, readings }: S
           label="The resin's life, the needle is now"
         />
       </div>
-      <div className="bg-surface sticky bottom-0 z-10 py-2">
+      <div className="bg-surface at-foot sticky z-10 py-2">
         <button
           ref={button}
           className={`button min-h-24 w-full text-3xl ${standing.kind === 'early' ? 'button-quiet border-2' : 'button-main'}`}
@@ -245,79 +244,6 @@ function useSignal(kind: Standing['kind']): void {
   }, [kind, settings])
 }
 
-interface StandingLineProps {
-  readonly standing: Standing
-  readonly late: string | null
-  /** What to wait for by the sign the person trusts; null where it is the clock. */
-  readonly sign: string | null
-}
-
-function StandingLine({ standing, late, sign }: StandingLineProps) {
-  switch (standing.kind) {
-    case 'early':
-      return (
-        <p className="font-display text-3xl font-semibold" role="status">
-          {sign && <span className="block">{sign}</span>}
-          <span className={sign ? 'text-ink-soft text-xl' : ''}>
-            Wait {printClock(Math.ceil(standing.opensInMin * 60))}
-          </span>
-        </p>
-      )
-    case 'due':
-      return (
-        <p className="text-good font-display text-3xl font-semibold" role="status">
-          Now
-          {standing.closesInMin !== null && (
-            <span className="text-2xl">, for another {printClock(standing.closesInMin * 60)}</span>
-          )}
-        </p>
-      )
-    case 'late':
-      return (
-        <div role="status">
-          <p className="text-stop font-display text-3xl font-semibold">
-            Late by {printClock(standing.byMin * 60)}
-          </p>
-          {late && <p className="max-w-prose text-lg">{late}</p>}
-        </div>
-      )
-    default:
-      return standing satisfies never
-  }
-}
-
-interface SignTask {
-  readonly plan: BatchPlan
-  readonly nowMin: number
-  readonly school: School
-  readonly units: UnitChoice
-}
-
-/** Less than this apart a thermometer cannot tell two moments from each other. */
-const TELLING_K = 1.5
-
-/** What to wait for by the trusted sign; null where that sign does not change until then, or the clock is trusted. */
-function signOf(step: RunStep, { plan, nowMin, school, units }: SignTask): string | null {
-  if (!step.expected || school === 'minutes' || nowMin >= step.fromMin) return null
-  const now = sampleAt(plan.life, Math.max(0, nowMin))
-  const then = sampleAt(plan.life, step.fromMin)
-  if (school === 'string') return now.feel === then.feel ? null : `Until it ${FEEL_WORDS[then.feel]}`
-  if (Math.abs(then.tempC - now.tempC) < TELLING_K) return null
-  const change = then.tempC > now.tempC ? 'has warmed' : 'has cooled'
-  return `Until the ${step.expected.where} ${change} to ${printQuantity(then.tempC, units.temperature, 0)}`
-}
-
-/** What a probe and a toothpick should find now: the other two signs of the same moment. */
-function Signs({ plan, nowMin, units }: { plan: BatchPlan; nowMin: number; units: UnitChoice }) {
-  const now = sampleAt(plan.life, Math.max(0, nowMin))
-  return (
-    <p className="text-ink-soft mt-1 text-lg">
-      Expected now: {printQuantity(now.tempC, units.temperature, 0)}, {FEEL_WORDS[now.feel]}
-      {now.bloomNumber !== null && now.bloomNumber > 0.5 && `, bloom number ${now.bloomNumber.toFixed(0)}`}
-    </p>
-  )
-}
-
 interface CupWarningProps {
   readonly plan: BatchPlan
   readonly nowMin: number
@@ -372,25 +298,6 @@ function ComingUp({ steps, done, after, nowMin }: ComingUpProps) {
           </li>
         ))}
       </ol>
-    </section>
-  )
-}
-
-function PourOver({ story, plan, units }: Pick<LivePourProps, 'story' | 'units'> & { plan: BatchPlan }) {
-  return (
-    <section className="sheet">
-      <h2 className="text-3xl">The pour is done</h2>
-      <p className="my-2 max-w-prose text-lg">
-        It cures on the rack now; the rack says when to back, to demold and to use it.
-      </p>
-      <div className="flex flex-wrap gap-3">
-        <Link className="button button-main min-h-16" to="/rack">
-          To the rack
-        </Link>
-        <UndoButton story={story} />
-        <NoteTaker story={story} />
-        <MixSheetDialog request={story.batch.request} plan={plan} units={units} />
-      </div>
     </section>
   )
 }

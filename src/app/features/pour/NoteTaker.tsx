@@ -1,6 +1,7 @@
 import { useState } from 'react'
 import { NotebookPen } from 'lucide-react'
 import { Dialog } from 'radix-ui'
+import { Sheet } from '#app/components/Sheet.tsx'
 import { useSay } from '#app/components/undo.tsx'
 import { useRecord } from '#app/platform/marks.ts'
 import type { BatchStory } from '#app/platform/stories.ts'
@@ -39,38 +40,31 @@ export function NoteTaker({ story }: { story: BatchStory }) {
           <NotebookPen className="size-5" aria-hidden /> Note
         </button>
       </Dialog.Trigger>
-      <Dialog.Portal>
-        <Dialog.Overlay className="bg-sunken/80 fixed inset-0 z-40" />
-        <Dialog.Content
-          className="bg-raised fixed inset-x-3 bottom-3 z-50 mx-auto max-w-xl rounded-2xl p-5"
-          aria-describedby={undefined}
+      <Sheet title="Note, now">
+        <div className="flex flex-wrap gap-2">
+          {QUICK_NOTES.map((note) => (
+            <button key={note} className="button button-quiet min-h-16" onClick={() => take(note)}>
+              {note}
+            </button>
+          ))}
+        </div>
+        <form
+          className="mt-3 flex gap-2"
+          onSubmit={(event) => {
+            event.preventDefault()
+            take(text)
+          }}
         >
-          <Dialog.Title className="font-display mb-3 text-2xl font-semibold">Note, now</Dialog.Title>
-          <div className="flex flex-wrap gap-2">
-            {QUICK_NOTES.map((note) => (
-              <button key={note} className="button button-quiet min-h-16" onClick={() => take(note)}>
-                {note}
-              </button>
-            ))}
-          </div>
-          <form
-            className="mt-3 flex gap-2"
-            onSubmit={(event) => {
-              event.preventDefault()
-              take(text)
-            }}
-          >
-            <input
-              className="field min-h-16"
-              aria-label="Note"
-              value={text}
-              maxLength={2000}
-              onChange={(event) => setText(event.target.value)}
-            />
-            <button className="button button-main min-h-16">Keep</button>
-          </form>
-        </Dialog.Content>
-      </Dialog.Portal>
+          <input
+            className="field min-h-16"
+            aria-label="Note"
+            value={text}
+            maxLength={2000}
+            onChange={(event) => setText(event.target.value)}
+          />
+          <button className="button button-main min-h-16">Keep</button>
+        </form>
+      </Sheet>
     </Dialog.Root>
   )
 }

@@ -72,7 +72,7 @@ export function PrepGate({ story, plan, units }: PrepGateProps) {
           />
         ))}
       </ul>
-      <div className="border-line bg-surface sticky bottom-0 mt-4 flex flex-wrap items-center gap-4 border-t py-3">
+      <div className="border-line bg-surface at-foot sticky mt-4 flex flex-wrap items-center gap-4 border-t py-3">
         <button
           className="button button-main min-h-16 flex-1 text-xl"
           disabled={open.length > 0}

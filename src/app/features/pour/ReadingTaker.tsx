@@ -5,6 +5,7 @@ import type { Taken } from '#core/runsheet/index.ts'
 import { doubtOf, READABLE_C, type Doubt, type Sign, type Thermometer } from '#core/timing/index.ts'
 import { printQuantity, type UnitChoice } from '#core/units/index.ts'
 import { SIGN_WORDS, THERMOMETER_WORDS } from '#words/readings.ts'
+import { Sheet } from '#app/components/Sheet.tsx'
 import { QuantityField } from '#app/components/QuantityField.tsx'
 import { useSay } from '#app/components/undo.tsx'
 import { useRecord } from '#app/platform/marks.ts'
@@ -55,64 +56,55 @@ export function ReadingTaker({ story, units, expected }: ReadingTakerProps) {
           <ThermometerMark className="size-5" aria-hidden /> Reading
         </button>
       </Dialog.Trigger>
-      <Dialog.Portal>
-        <Dialog.Overlay className="bg-sunken/80 fixed inset-0 z-40" />
-        <Dialog.Content
-          className="bg-raised fixed inset-x-3 bottom-3 z-50 mx-auto max-h-[92vh] max-w-xl overflow-y-auto rounded-2xl p-5"
-          aria-describedby={undefined}
-        >
-          <Dialog.Title className="font-display mb-3 text-2xl font-semibold">
-            What do you read, now?
-          </Dialog.Title>
-          <QuantityField
-            label="Resin, or room"
-            dimension="temperature"
-            unit={units.temperature}
-            value={tempC}
-            emptyAllowed
-            onChange={setTempC}
-            problem={
-              tempC !== null && !Number.isNaN(tempC) && !usable
-                ? `Expected ${printQuantity(READABLE_C.resin[0], units.temperature, 0)} to ${printQuantity(READABLE_C.resin[1], units.temperature, 0)}: check the unit.`
-                : undefined
-            }
-          />
-          <div className="mt-2 grid grid-cols-2 gap-2">
-            {THERMOMETERS.map((by) => (
-              <button
-                key={by}
-                className="button button-quiet min-h-16"
-                disabled={!usable}
-                onClick={() => takeWarmth({ kind: 'temperature', tempC: tempC!, by })}
-              >
-                Resin, {THERMOMETER_WORDS[by]}
-              </button>
-            ))}
+      <Sheet title="What do you read, now?">
+        <QuantityField
+          label="Resin, or room"
+          dimension="temperature"
+          unit={units.temperature}
+          value={tempC}
+          emptyAllowed
+          onChange={setTempC}
+          problem={
+            tempC !== null && !Number.isNaN(tempC) && !usable
+              ? `Expected ${printQuantity(READABLE_C.resin[0], units.temperature, 0)} to ${printQuantity(READABLE_C.resin[1], units.temperature, 0)}: check the unit.`
+              : undefined
+          }
+        />
+        <div className="mt-2 grid grid-cols-2 gap-2">
+          {THERMOMETERS.map((by) => (
             <button
+              key={by}
               className="button button-quiet min-h-16"
-              disabled={!readable('room') && !usable}
-              onClick={() => takeWarmth({ kind: 'room', tempC: tempC! })}
+              disabled={!usable}
+              onClick={() => takeWarmth({ kind: 'temperature', tempC: tempC!, by })}
             >
-              The room
+              Resin, {THERMOMETER_WORDS[by]}
             </button>
-          </div>
-          {asked && <Asked {...asked} units={units} take={take} />}
-          <h3 className="mt-4 mb-2 text-lg">Or what you find</h3>
-          <div className="grid grid-cols-2 gap-2">
-            {SIGNS.map((sign) =>
-              ([true, false] as const).map((there) => (
-                <button
-                  key={`${sign}-${there}`}
-                  className="button button-quiet min-h-16"
-                  onClick={() => take({ kind: 'sign', sign, there })}
-                >
-                  {SIGN_WORDS[sign][there ? 'there' : 'not']}
-                </button>
-              )),
-            )}
-          </div>
-        </Dialog.Content>
-      </Dialog.Portal>
+          ))}
+          <button
+            className="button button-quiet min-h-16"
+            disabled={!readable('room') && !usable}
+            onClick={() => takeWarmth({ kind: 'room', tempC: tempC! })}
+          >
+            The room
+          </button>
+        </div>
+        {asked && <Asked {...asked} units={units} take={take} />}
+        <h3 className="mt-4 mb-2 text-lg">Or what you find</h3>
+        <div className="grid grid-cols-2 gap-2">
+          {SIGNS.map((sign) =>
+            ([true, false] as const).map((there) => (
+              <button
+                key={`${sign}-${there}`}
+                className="button button-quiet min-h-16"
+                onClick={() => take({ kind: 'sign', sign, there })}
+              >
+                {SIGN_WORDS[sign][there ? 'there' : 'not']}
+              </button>
+            )),
+          )}
+        </div>
+      </Sheet>
     </Dialog.Root>
   )
 }

@@ -4,6 +4,7 @@ import * as v from 'valibot'
 import { ok, type Result } from '#core/units/index.ts'
 import { saveItem, type Shelf, type ShelfItem } from '#data/shelfCommands.ts'
 import { issueLines } from '#schema/issues.ts'
+import { Sheet } from '#app/components/Sheet.tsx'
 import { useSay } from '#app/components/undo.tsx'
 import { usePlatform } from '#app/platform/studio.tsx'
 
@@ -48,39 +49,32 @@ export function ItemDialog<Kind extends Shelf>({
   }
   return (
     <Dialog.Root open onOpenChange={(open) => !open && close()}>
-      <Dialog.Portal>
-        <Dialog.Overlay className="bg-sunken/80 fixed inset-0 z-40" />
-        <Dialog.Content
-          className="bg-raised border-edge fixed inset-x-3 top-[5vh] z-50 mx-auto max-h-[90vh] max-w-2xl overflow-y-auto rounded-2xl border p-5"
-          aria-describedby={undefined}
+      <Sheet title={title} className="inset-x-3 top-[5vh] max-h-[90vh] max-w-2xl">
+        <form
+          onSubmit={(event) => {
+            event.preventDefault()
+            void save().catch((problem: Error) => say(problem.message))
+          }}
         >
-          <Dialog.Title className="font-display mb-4 text-2xl font-semibold">{title}</Dialog.Title>
-          <form
-            onSubmit={(event) => {
-              event.preventDefault()
-              void save().catch((problem: Error) => say(problem.message))
-            }}
-          >
-            <div className="grid gap-4 sm:grid-cols-2">{children}</div>
-            {tried && !read.success && (
-              <ul className="text-stop mt-4 list-disc pl-5 text-sm" role="alert">
-                {issueLines(read.issues).map((line) => (
-                  <li key={line}>{line.replace(/^[\w.]+: /, '')}</li>
-                ))}
-              </ul>
-            )}
-            <p className="text-stop mt-4 text-sm empty:hidden" role="alert">
-              {problem}
-            </p>
-            <div className="mt-5 flex gap-3">
-              <button className="button button-main">Put on the shelf</button>
-              <button type="button" className="button button-quiet" onClick={close}>
-                Leave as it was
-              </button>
-            </div>
-          </form>
-        </Dialog.Content>
-      </Dialog.Portal>
+          <div className="grid gap-4 sm:grid-cols-2">{children}</div>
+          {tried && !read.success && (
+            <ul className="text-stop mt-4 list-disc pl-5 text-sm" role="alert">
+              {issueLines(read.issues).map((line) => (
+                <li key={line}>{line.replace(/^[\w.]+: /, '')}</li>
+              ))}
+            </ul>
+          )}
+          <p className="text-stop mt-4 text-sm empty:hidden" role="alert">
+            {problem}
+          </p>
+          <div className="mt-5 flex gap-3">
+            <button className="button button-main">Put on the shelf</button>
+            <button type="button" className="button button-quiet" onClick={close}>
+              Leave as it was
+            </button>
+          </div>
+        </form>
+      </Sheet>
     </Dialog.Root>
   )
 }

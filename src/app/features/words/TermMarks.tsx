@@ -3,6 +3,7 @@ import { Link } from 'react-router'
 import { Dialog, Popover } from 'radix-ui'
 import type { Term } from '#words/terms.ts'
 import { markAt, marksUnder, type Mark } from './marks.ts'
+import { Sheet } from '#app/components/Sheet.tsx'
 
 /** Under which name the theme draws the marks. */
 const HIGHLIGHT = 'term'
@@ -117,26 +118,17 @@ function Meaning({ mark, close }: { readonly mark: Mark; readonly close: () => v
 function TermList({ terms, close }: { readonly terms: readonly Term[]; readonly close: () => void }) {
   return (
     <Dialog.Root open onOpenChange={(open) => !open && close()}>
-      <Dialog.Portal>
-        <Dialog.Overlay className="bg-sunken/80 fixed inset-0 z-40" />
-        <Dialog.Content
-          className="bg-raised border-edge fixed inset-x-3 top-[6vh] z-50 mx-auto max-h-[88vh] max-w-xl overflow-y-auto rounded-2xl border p-5"
-          aria-describedby={undefined}
-          data-unmarked
-        >
-          <Dialog.Title className="font-display mb-3 text-2xl font-semibold">Words on this page</Dialog.Title>
-          <dl className="flex flex-col gap-3">
-            {terms.map(({ id, word, meaning }) => (
-              <div key={id}>
-                <dt className="font-semibold">{word}</dt>
-                <dd>{meaning}</dd>
-              </div>
-            ))}
-          </dl>
-          {terms.length === 0 && <p>No word of the trade stands here.</p>}
-          <Dialog.Close className="button button-quiet mt-4">Close</Dialog.Close>
-        </Dialog.Content>
-      </Dialog.Portal>
+      <Sheet title="Words on this page" className="inset-x-3 top-[6vh] max-h-[88vh] max-w-xl" unmarked>
+        <dl className="flex flex-col gap-3">
+          {terms.map(({ id, word, meaning }) => (
+            <div key={id}>
+              <dt className="font-semibold">{word}</dt>
+              <dd>{meaning}</dd>
+            </div>
+          ))}
+        </dl>
+        {terms.length === 0 && <p>No word of the trade stands here.</p>}
+      </Sheet>
     </Dialog.Root>
   )
 }

@@ -1,0 +1,80 @@
+import type { BatchPlan } from '#core/plan/index.ts'
+import type { RunStep, Standing } from '#core/runsheet/index.ts'
+import { printClock, printQuantity, type UnitChoice } from '#core/units/index.ts'
+import type { School } from '#words/schools.ts'
+import { FEEL_WORDS } from '#words/vocabulary.ts'
+import { sampleAt } from '#app/components/lifeAt.ts'
+
+interface StandingLineProps {
+  readonly standing: Standing
+  readonly late: string | null
+  /** What to wait for by the sign the person trusts; null where it is the clock. */
+  readonly sign: string | null
+}
+
+/** Whether the step at hand is still to come, due or late. */
+export function StandingLine({ standing, late, sign }: StandingLineProps) {
+  switch (standing.kind) {
+    case 'early':
+      return (
+        <p className="font-display text-3xl font-semibold" role="status">
+          {sign && <span className="block">{sign}</span>}
+          <span className={sign ? 'text-ink-soft text-xl' : ''}>
+            Wait {printClock(Math.ceil(standing.opensInMin * 60))}
+          </span>
+        </p>
+      )
+    case 'due':
+      return (
+        <p className="text-good font-display text-3xl font-semibold" role="status">
+          Now
+          {standing.closesInMin !== null && (
+            <span className="text-2xl">, for another {printClock(standing.closesInMin * 60)}</span>
+          )}
+        </p>
+      )
+    case 'late':
+      return (
+        <div role="status">
+          <p className="text-stop font-display text-3xl font-semibold">
+            Late by {printClock(standing.byMin * 60)}
+          </p>
+          {late && <p className="max-w-prose text-lg">{late}</p>}
+        </div>
+      )
+    default:
+      return standing satisfies never
+  }
+}
+
+interface SignTask {
+  readonly plan: BatchPlan
+  readonly nowMin: number
+  readonly school: School
+  readonly units: UnitChoice
+}
+
+/** Less than this apart a thermometer cannot tell two moments from each other. */
+const TELLING_K = 1.5
+
+/** What to wait for by the trusted sign; null where that sign does not change until then, or the clock is trusted. */
+export function signOf(step: RunStep, { plan, nowMin, school, units }: SignTask): string | null {
+  if (!step.expected || school === 'minutes' || nowMin >= step.fromMin) return null
+  const now = sampleAt(plan.life, Math.max(0, nowMin))
+  const then = sampleAt(plan.life, step.fromMin)
+  if (school === 'string') return now.feel === then.feel ? null : `Until it ${FEEL_WORDS[then.feel]}`
+  if (Math.abs(then.tempC - now.tempC) < TELLING_K) return null
+  const change = then.tempC > now.tempC ? 'has warmed' : 'has cooled'
+  return `Until the ${step.expected.where} ${change} to ${printQuantity(then.tempC, units.temperature, 0)}`
+}
+
+/** What a probe and a toothpick should find now: the other two signs of the same moment. */
+export function Signs({ plan, nowMin, units }: { plan: BatchPlan; nowMin: number; units: UnitChoice }) {
+  const now = sampleAt(plan.life, Math.max(0, nowMin))
+  return (
+    <p className="text-ink-soft mt-1 text-lg">
+      Expected now: {printQuantity(now.tempC, units.temperature, 0)}, {FEEL_WORDS[now.feel]}
+      {now.bloomNumber !== null && now.bloomNumber > 0.5 && `, bloom number ${now.bloomNumber.toFixed(0)}`}
+    </p>
+  )
+}
