@@ -41,7 +41,7 @@ export function wordPastWorkingTime(
 ): string | null {
   if (!sheet?.potLife || capacity.endMin <= sheet.potLife.min) return null
   const { min, massG, tempC } = sheet.potLife
-  const cup = `${printQuantity(massG, units.mass, 0)} left standing in a cup at ${printQuantity(tempC, units.temperature, 0)}`
+  const cup = `${printQuantity(massG, units.mass, units.mass === 'g' ? 0 : 1)} left standing in a cup at ${printQuantity(tempC, units.temperature, 0)}`
   return `The label’s ${printSpan(min)} are those of ${cup}, which heats itself. Decanted at ${printSpan(decant.decantMin)} into a thin bed it stays cooler and flows longer: that is why “${capacity.stepTitle}” may come at ${printSpan(capacity.endMin)}.`
 }
 

@@ -1,4 +1,4 @@
-import { useEffect, useState } from 'react'
+import { lazy, Suspense, useEffect, useState } from 'react'
 import {
   createBrowserRouter,
   isRouteErrorResponse,
@@ -12,6 +12,19 @@ import { BenchPlace } from '#app/features/bench/BenchPlace.tsx'
 import { EmptyPlace, Place } from '#app/components/Place.tsx'
 import { Shell } from './Shell.tsx'
 
+const FirstTablePlace = lazy(async () => ({
+  default: (await import('#app/features/first/FirstTablePlace.tsx')).FirstTablePlace,
+}))
+
+/** Where nothing lies on the shelf yet, whichever place that is found at. */
+function FirstTable({ title }: { readonly title: string }) {
+  return (
+    <Suspense fallback={<Place title={title}>Opening …</Place>}>
+      <FirstTablePlace title={title} />
+    </Suspense>
+  )
+}
+
 /** The places; all but the first are loaded when they are gone to. */
 export function createRouter() {
   return createBrowserRouter([
@@ -19,10 +32,13 @@ export function createRouter() {
       element: <Shell />,
       errorElement: <Trouble />,
       children: places([
-        { index: true, element: <BenchPlace /> },
+        { index: true, element: <BenchPlace whenBare={<FirstTable title="Bench" />} /> },
         ...['plan', 'plan/:batchId'].map((path) => ({
           path,
-          lazy: async () => ({ Component: (await import('#app/features/plan/PlanPlace.tsx')).PlanPlace }),
+          lazy: async () => {
+            const { PlanPlace } = await import('#app/features/plan/PlanPlace.tsx')
+            return { element: <PlanPlace whenBare={<FirstTable title="Plan" />} /> }
+          },
         })),
         {
           path: 'pour/:batchId',

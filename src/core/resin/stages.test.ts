@@ -42,6 +42,14 @@ describe('stages', () => {
     expect(windowFor('use')!.openMin).toBeGreaterThanOrEqual(7 * 1440)
   })
 
+  test('use waits for what the label calls full cure, and never less than a week', () => {
+    const useAfter = (fullCureDays: number | null) =>
+      windowOf(STAGES.use, { history, roomTempC: 21, white: null, fullCureDays })!.openMin
+    expect(useAfter(14)).toBe(14 * 1440)
+    expect(useAfter(3)).toBe(useAfter(null))
+    expect(useAfter(3)).toBeGreaterThanOrEqual(7 * 1440)
+  })
+
   test('a stage a cold room never reaches is null, not a date', () => {
     const cold = followCure(ARCHETYPES.slow, {
       vessel: { kind: 'bed', depthMm: 3, wall: USUAL_WALL },

@@ -1,4 +1,4 @@
-import { lazy, Suspense } from 'react'
+import { lazy, Suspense, type ReactNode } from 'react'
 import { Link } from 'react-router'
 import { removeBatch } from '#data/batchCommands.ts'
 import { printSpan } from '#core/units/index.ts'
@@ -17,25 +17,16 @@ import { usePlatform } from '#app/platform/studio.tsx'
 
 const BackupReminder = lazy(async () => ({ default: (await import('./BackupReminder.tsx')).BackupReminder }))
 
-const FirstTablePlace = lazy(async () => ({
-  default: (await import('../first/FirstTablePlace.tsx')).FirstTablePlace,
-}))
-
 const AHEAD_MS = 36 * 3_600_000
 
 /** What is live, what is due in the next hours, what waits for me. */
-export function BenchPlace() {
+export function BenchPlace({ whenBare }: { readonly whenBare: ReactNode }) {
   const nowMs = useNowMs(15_000)
   const stories = useOpenStories()
   const running = useRunningBatches()
   const bare = useBareStudio()
   if (!stories || bare === null) return <Place title="Bench">Opening the studio …</Place>
-  if (bare)
-    return (
-      <Suspense fallback={<Place title="Bench">Opening …</Place>}>
-        <FirstTablePlace title="Bench" />
-      </Suspense>
-    )
+  if (bare) return whenBare
   const live = running.filter((batch) => batch.atHand !== null)
   const due = rackEntries(running).filter(
     (entry) => entry.doneAtMs === null && entry.step.stepId !== 'use' && entry.fromAtMs < nowMs + AHEAD_MS,

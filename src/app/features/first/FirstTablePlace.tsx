@@ -15,8 +15,8 @@ import { useSay } from '#app/components/undo.tsx'
 import { useSettings, useUnits } from '#app/platform/queries.ts'
 import { currencyOf } from '#app/platform/stock.ts'
 import { usePlatform } from '#app/platform/studio.tsx'
-import { asLabelled, draftOf, newResin, type SheetDraft } from '../shelf/sheetDraft.ts'
-import { LabelFields } from '../shelf/SheetFitter.tsx'
+import { asLabelled, draftOf, newResin, type SheetDraft } from '#app/components/sheetDraft.ts'
+import { LabelFields } from '#app/components/LabelFields.tsx'
 import {
   coloursFrom,
   FIRST_INKS,

@@ -30,11 +30,10 @@ import { useKeepPlan } from './keepPlan.ts'
 import { LastTime } from './LastTime.tsx'
 import { PatternBench } from './PatternBench.tsx'
 import { PlanInputs } from './PlanInputs.tsx'
-import { FirstTablePlace } from '../first/FirstTablePlace.tsx'
 import { Worksheet } from './Worksheet.tsx'
 
 /** The planner: what is asked for on the left, what it takes on the right, worked out while typing. */
-export function PlanPlace() {
+export function PlanPlace({ whenBare }: { readonly whenBare: ReactNode }) {
   const { batchId } = useParams()
   const [search] = useSearchParams()
   const repeats = search.get('repeat')
@@ -63,7 +62,7 @@ export function PlanPlace() {
     : order
       ? usual && draftFor(order, { usual, stock, made: made ?? [] })
       : (keptDraft() ?? usual)
-  if (!first) return isBareShelf(stock) ? <FirstTablePlace title="Plan" /> : <EmptyShelf />
+  if (!first) return isBareShelf(stock) ? whenBare : <EmptyShelf />
   return (
     <Planner
       key={`${batchId ?? repeats ?? order?.id ?? 'new'} ${answered ? change : ''}`}

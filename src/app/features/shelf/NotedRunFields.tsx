@@ -5,8 +5,8 @@ import { QuantityField } from '#app/components/QuantityField.tsx'
 import { useSay } from '#app/components/undo.tsx'
 import { useUnits } from '#app/platform/queries.ts'
 import { usePlatform } from '#app/platform/studio.tsx'
-import { asLabelled } from './sheetDraft.ts'
-import type { SheetFitterProps } from './SheetFitter.tsx'
+import { asLabelled } from '#app/components/sheetDraft.ts'
+import type { SheetFitterProps } from '#app/components/sheetDraft.ts'
 import { Told } from './Told.tsx'
 
 function fitted({ cure, flow, spread }: Pick<SheetFit, 'cure' | 'flow' | 'spread'>) {

@@ -7,7 +7,7 @@ import { usePlatform } from '#app/platform/studio.tsx'
 import { NumberField } from '#app/components/NumberField.tsx'
 import { useUnits } from '#app/platform/queries.ts'
 import { ItemDialog, TextField } from './ItemDialog.tsx'
-import { asLabelled, draftOf, newResin } from './sheetDraft.ts'
+import { asLabelled, draftOf, newResin } from '#app/components/sheetDraft.ts'
 import { SheetFitter } from './SheetFitter.tsx'
 
 /** A resin as its label words it; what labels leave out is filled in from a typical one and folded away. */

@@ -3,10 +3,11 @@ import { Tabs } from 'radix-ui'
 import { useQuery } from '@tanstack/react-query'
 import { USUAL_CUP } from '#core/plan/index.ts'
 import { ARCHETYPES, type ArchetypeId, type Resin } from '#core/resin/index.ts'
-import { printQuantity, type UnitChoice } from '#core/units/index.ts'
+import { printQuantity } from '#core/units/index.ts'
 import { wordDensityAssumed } from '#words/dataSheet.ts'
 import { printBand } from '#words/minutes.ts'
 import { ChoiceField } from '#app/components/ChoiceField.tsx'
+import { LabelFields } from '#app/components/LabelFields.tsx'
 import { NumberField } from '#app/components/NumberField.tsx'
 import { QuantityField } from '#app/components/QuantityField.tsx'
 import { useSay } from '#app/components/undo.tsx'
@@ -14,16 +15,14 @@ import { useUnits } from '#app/platform/queries.ts'
 import { usePlatform } from '#app/platform/studio.tsx'
 import { TextField } from './ItemDialog.tsx'
 import { NotedRunFields } from './NotedRunFields.tsx'
-import { asLabelled, sheetOf, type SheetDraft } from './sheetDraft.ts'
+import {
+  asLabelled,
+  sheetOf,
+  type FieldsProps,
+  type SheetDraft,
+  type SheetFitterProps,
+} from '#app/components/sheetDraft.ts'
 import { Told } from './Told.tsx'
-
-export interface SheetFitterProps {
-  readonly resin: Resin
-  readonly change: (changes: Partial<Resin>) => void
-  /** What is typed of its label: worked out on saving too. */
-  readonly label: SheetDraft
-  readonly setLabel: (label: SheetDraft) => void
-}
 
 const TAB =
   'button button-quiet data-[state=active]:border-press data-[state=active]:bg-sunken data-[state=active]:border-2'
@@ -111,61 +110,6 @@ function FromSheet({ resin, change, label, setLabel }: SheetFitterProps) {
         Show what that comes to
       </button>
       <Told lines={told} />
-    </>
-  )
-}
-
-const MIN_PER_DAY = 1440
-
-interface FieldsProps {
-  readonly draft: SheetDraft
-  readonly set: (changes: Partial<SheetDraft>) => void
-  readonly units: UnitChoice
-}
-
-/** What labels say. */
-export function LabelFields({ draft, set, units }: FieldsProps) {
-  return (
-    <>
-      <QuantityField
-        label="Working time"
-        dimension="time"
-        unit="min"
-        value={draft.potMin}
-        emptyAllowed
-        onChange={(potMin) => set({ potMin })}
-        problem={undefined}
-        hint="Also called pot life or work time"
-      />
-      <QuantityField
-        label="Demold after"
-        dimension="time"
-        unit="h"
-        value={draft.demoldHours === null ? null : draft.demoldHours * 60}
-        emptyAllowed
-        onChange={(min) => set({ demoldHours: min === null ? null : min / 60 })}
-        problem={undefined}
-      />
-      <QuantityField
-        label="Greatest layer in one pour"
-        dimension="length"
-        unit={units.length}
-        value={draft.greatestLayerMm}
-        emptyAllowed
-        onChange={(greatestLayerMm) => set({ greatestLayerMm })}
-        problem={undefined}
-        hint="Every planned layer is held against it"
-      />
-      <QuantityField
-        label="Full cure"
-        dimension="time"
-        unit="d"
-        value={draft.fullCureDays === null ? null : draft.fullCureDays * MIN_PER_DAY}
-        emptyAllowed
-        onChange={(min) => set({ fullCureDays: min === null ? null : min / MIN_PER_DAY })}
-        problem={undefined}
-        hint="In use no sooner, nor before a week"
-      />
     </>
   )
 }

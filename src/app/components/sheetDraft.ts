@@ -1,7 +1,12 @@
-import { ARCHETYPES, type DataSheet, type Resin } from '#core/resin/index.ts'
+import {
+  ARCHETYPES,
+  type DataSheet,
+  type Resin,
+  type SheetFit,
+  type SheetProblem,
+} from '#core/resin/index.ts'
 import { fail, ok, type Result, type UnitChoice } from '#core/units/index.ts'
 import { SHEET_FIGURE_WORDS, wordHotAtGreatest, wordSheetProblem } from '#words/dataSheet.ts'
-import type { Platform } from '#app/platform/studio.tsx'
 
 /** A resin of which nothing is known yet: as a quick one, its densities assumed. */
 export function newResin(id: string): Resin {
@@ -24,6 +29,22 @@ export interface SheetDraft {
   readonly demoldC: number | null
   readonly greatestLayerMm: number | null
   readonly fullCureDays: number | null
+}
+
+/** Fields of a label, as forms show them. */
+export interface FieldsProps {
+  readonly draft: SheetDraft
+  readonly set: (changes: Partial<SheetDraft>) => void
+  readonly units: UnitChoice
+}
+
+/** What works a resin out of its label or a run. */
+export interface SheetFitterProps {
+  readonly resin: Resin
+  readonly change: (changes: Partial<Resin>) => void
+  /** What is typed of its label: worked out on saving too. */
+  readonly label: SheetDraft
+  readonly setLabel: (label: SheetDraft) => void
 }
 
 /** Labels seldom say of what cup and room their times are: a hundred grams at 25 C (in the sense of ASTM D2471, from memory). */
@@ -66,7 +87,9 @@ export interface AsLabelled {
 }
 
 interface LabelTask {
-  readonly planner: Pick<Platform['planner'], 'fitDataSheet'>
+  readonly planner: {
+    readonly fitDataSheet: (typical: Resin, sheet: DataSheet) => Promise<Result<SheetFit, SheetProblem>>
+  }
   readonly units: UnitChoice
 }
 
