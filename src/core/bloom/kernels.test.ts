@@ -314,7 +314,9 @@ test('a step of the stick is the flow it was written down as', () => {
     { x: 0, y: 0 },
     { x: 0.0012, y: 0.0009 },
   ]
-  const [tx, ty, byM] = [0.8, 0.6, 0.0015 * strength]
+  // So short a stroke lies wholly in the way over which the stick is lifted out: its middle is half its length from the end.
+  const inResin = 0.00075 / (1.5 * reachM)
+  const [tx, ty, byM] = [0.8, 0.6, 0.0015 * strength * inResin]
   const starts = [
     [0.0002, -0.0001],
     [0.004, 0.002],

@@ -49,6 +49,8 @@ const HAND_MISSES_M = 7e-4
 const DRAG_AFTER_S = 60
 const DRAG_REACH_M = 0.0034
 const DRAG_STRENGTH = 0.85
+/** No two strokes of a hand are alike. */
+const DRAGS_DIFFER = 0.1
 const SWIRL_RAD = 2.6
 
 /** Lays a scene's drops, beads and strokes into a piece at their times. */
@@ -71,7 +73,7 @@ function layPiped(bloom: Bloom, scene: BloomScene, chance: () => number): void {
       closed,
       beadM: scene.beadMm * M_PER_MM,
     })
-  const strokes = scene.laid.strokes.map(strokeOf)
+  const strokes = scene.laid.strokes.map((stroke) => strokeOf(stroke, chance))
   if (strokes.length > 0) bloom.at(pipeS + DRAG_AFTER_S, { kind: 'tool', strokes })
 }
 
@@ -131,9 +133,14 @@ function inMetres({ x, y }: Point): Point {
   return { x: x * M_PER_MM, y: y * M_PER_MM }
 }
 
-function strokeOf(stroke: LaidStroke): Stroke {
+function strokeOf(stroke: LaidStroke, chance: () => number): Stroke {
   return stroke.kind === 'drag'
-    ? { kind: 'drag', path: stroke.line.map(inMetres), reachM: DRAG_REACH_M, strength: DRAG_STRENGTH }
+    ? {
+        kind: 'drag',
+        path: stroke.line.map((at) => aimed(inMetres(at), HAND_MISSES_M, chance)),
+        reachM: DRAG_REACH_M,
+        strength: DRAG_STRENGTH * (1 + DRAGS_DIFFER * (2 * chance() - 1)),
+      }
     : {
         kind: 'swirl',
         centre: inMetres(stroke.at),

@@ -57,7 +57,7 @@ function dragBack(
   sweeps: number,
 ): void {
   const even = count + (count % 2)
-  for (const step of dragSteps(path, 0.6 * reachM).reverse())
+  for (const step of dragSteps(path, reachM).reverse())
     kernels.dragBack(
       at(x),
       at(y),
@@ -73,7 +73,24 @@ function dragBack(
     )
 }
 
-function dragSteps(path: readonly Point[], everyM: number): DragStep[] {
+/** The stick is lifted out over its last so many reaches: the line it draws ends in a point. */
+const LIFTED_OVER = 1.5
+const STEP_OF_REACH = 0.6
+
+function dragSteps(path: readonly Point[], reachM: number): DragStep[] {
+  const steps = evenSteps(path, STEP_OF_REACH * reachM)
+  let leftM = 0
+  return steps
+    .reverse()
+    .map((step) => {
+      leftM += step.lengthM
+      const inResin = Math.min(1, (leftM - step.lengthM / 2) / (LIFTED_OVER * reachM))
+      return { ...step, lengthM: step.lengthM * inResin }
+    })
+    .reverse()
+}
+
+function evenSteps(path: readonly Point[], everyM: number): DragStep[] {
   return path.slice(1).flatMap((to, k) => {
     const from = path[k]!
     const length = Math.hypot(to.x - from.x, to.y - from.y)
