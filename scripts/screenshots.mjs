@@ -117,6 +117,7 @@ try {
   await shot('run')
   await go('/finish/demo-6', 'Finish: Ember heart dishes')
   await page.locator('img[alt^="Face"]').first().waitFor()
+  await page.getByText('None seen. Look, and choose').first().click()
   await shot('finish')
   await go('/shelf', 'Shelf')
   await page.locator('[data-learned]').first().waitFor()

@@ -125,3 +125,9 @@ export const CONFIDENCE_WORDS: Readonly<Record<Confidence, string>> = {
 export function ratioWords({ by, partsA, partsB }: MixRatio): string {
   return `${partsA} : ${partsB} by ${by}`
 }
+
+/** The two sets of units a studio may show. */
+export const UNIT_CHOICES = [
+  { id: 'metric', name: 'g, ml, mm, °C' },
+  { id: 'us', name: 'oz by weight, US fl oz, in, °F' },
+] as const

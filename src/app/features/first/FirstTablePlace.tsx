@@ -7,6 +7,7 @@ import { issueLines } from '#schema/issues.ts'
 import { moldSchema } from '#schema/mold.ts'
 import { resinSchema } from '#schema/resin.ts'
 import type { Settings } from '#schema/studio.ts'
+import { UNIT_CHOICES } from '#words/vocabulary.ts'
 import { ChoiceField } from '#app/components/ChoiceField.tsx'
 import { CountField } from '#app/components/CountField.tsx'
 import { Place } from '#app/components/Place.tsx'
@@ -256,10 +257,7 @@ function StudioPart({ table, set, asked, setAsked }: StudioPartProps) {
       <ChoiceField
         label="Units"
         value={asked.units}
-        choices={[
-          { id: 'metric', name: 'g, ml, mm, °C' },
-          { id: 'us', name: 'oz by weight, US fl oz, in, °F' },
-        ]}
+        choices={UNIT_CHOICES}
         onChange={(units) => setAsked({ ...asked, units })}
         hint="Any field takes any unit."
       />

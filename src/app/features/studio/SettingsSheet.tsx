@@ -3,6 +3,7 @@ import { QuantityField } from '#app/components/QuantityField.tsx'
 import { useUnits } from '#app/platform/queries.ts'
 import { buzz, chime } from '#app/platform/signals.ts'
 import { currencyOf } from '#app/platform/stock.ts'
+import { UNIT_CHOICES } from '#words/vocabulary.ts'
 import { SCHOOL_WORDS, type School } from '#words/schools.ts'
 import { inUnits } from '#words/inUnits.ts'
 import { InstrumentsField } from './InstrumentsField.tsx'
@@ -25,10 +26,7 @@ export function SettingsSheet() {
         <ChoiceField
           label="Units"
           value={settings.units}
-          choices={[
-            { id: 'metric', name: 'g, ml, mm, °C' },
-            { id: 'us', name: 'oz by weight, US fl oz, in, °F' },
-          ]}
+          choices={UNIT_CHOICES}
           onChange={(id) => change({ units: id })}
           hint="Any field takes any unit; this is what is shown."
         />
