@@ -115,7 +115,7 @@ const DRAWN: Readonly<Record<FaultId, ReactNode>> = {
   ),
   wallWhite: (
     <Face>
-      <path d="M8 13 A20 20 0 0 1 30 5" fill="none" stroke={WHITE} strokeWidth="5" />
+      <path d="M10 14 A17 17 0 0 1 29 8" fill="none" stroke={WHITE} strokeWidth="4" />
     </Face>
   ),
   micaSpots: (
