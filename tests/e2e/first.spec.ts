@@ -35,7 +35,9 @@ test.describe('from a label to a plan, on a phone', () => {
     await expect(sheet).toContainText('14 Teal ink, 14 Violet ink')
     await expect(page.locator('[data-gravity="stop"]')).toHaveCount(0)
     // The label's times and what they mean, its densities told as assumed.
-    await expect(page.locator('[data-past-working-time]')).toContainText('The label’s 40 min are those of 100 g')
+    await expect(page.locator('[data-past-working-time]')).toContainText(
+      'The label’s 40 min are those of 100 g',
+    )
     await expect(sheet).toContainText('densities are assumed')
     await expect(sheet).not.toContainText('Weighing is exact')
     await expect(page.locator('[data-needed]')).toContainText('Piping bag')

@@ -27,7 +27,8 @@ function unmarked(page: Page): Promise<readonly string[]> {
 const countMarks = (page: Page, word: string) =>
   page.evaluate(
     (sought) =>
-      [...(CSS.highlights.get('term') ?? [])].filter((range) => String(range).toLowerCase() === sought).length,
+      [...(CSS.highlights.get('term') ?? [])].filter((range) => String(range).toLowerCase() === sought)
+        .length,
     word,
   )
 
