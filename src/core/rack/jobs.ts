@@ -1,6 +1,6 @@
 import { COAT_MM, coatVolumeMl, type BatchRequest } from '../batch/index.ts'
 import { mixedDensityGPerMl, STAGES, windowOf, type Criterion, type Window } from '../resin/index.ts'
-import type { StepId, StepRule } from '../technique/index.ts'
+import type { Lasting, RackWait, StepId, StepRule } from '../technique/index.ts'
 import {
   forecastLayer,
   handsOnMin,
@@ -29,15 +29,7 @@ export interface JobWait extends Window {
 }
 
 const DAY_MIN = 1440
-/** Days in the form: the shortest that holds, and the better (common practice: overnight to several days). */
-const FORM_MIN = { cures: false, openMin: DAY_MIN, bestMin: 3 * DAY_MIN, closeMin: null }
-/** Fresh resin gums the paper: hard for half a day at least (common practice). */
-const SAND_MIN = { cures: false, openMin: DAY_MIN / 2, bestMin: DAY_MIN, closeMin: null }
-/** Rinsed and dry. */
-const DRY_MIN = { cures: false, openMin: 60, bestMin: 120, closeMin: null }
-/** Touch-dry overnight (common practice; the tin says more). */
-const VARNISH_MIN = { cures: false, openMin: DAY_MIN / 2, bestMin: DAY_MIN, closeMin: null }
-const AT_ONCE = { cures: false, openMin: 0, bestMin: 0, closeMin: null }
+const AT_ONCE: Lasting = { openMin: 0, bestMin: 0 }
 
 /**
  * The jobs that a batch has on the rack, in an order in which each waits only for earlier ones: back, drape, demolding, finishing, use.
@@ -47,10 +39,10 @@ export function rackJobs(schedule: Schedule, request: BatchRequest): readonly Ra
   const ordered = rackSteps(schedule.technique, request)
   const layers = layersOf(schedule, request)
   return ordered.map((step, k) => {
-    const task = { request, layers, before: ordered.slice(0, k).map(({ id }) => id) }
+    const task = { request, layers, before: ordered.slice(0, k) }
     return {
       step,
-      waits: waitsOf(step.id, task),
+      waits: waitsOf(step, task),
       handsOnMin: handsOnMin(step, schedule.slots, { request, technique: schedule.technique }),
       on: lastPoured(task),
     }
@@ -64,83 +56,74 @@ export interface CuringLayer {
 }
 type Layers = readonly CuringLayer[]
 
-function layersOf({ forecast, mixes, technique, fills }: Schedule, { resin }: BatchRequest): Layers {
-  const later = mixes.flatMap(({ id, parts, depthMm }) =>
-    id === 'first' || id === 'white'
-      ? []
-      : [{ by: id, cure: forecastLayer(forecast.setting, { massG: parts.byWeight.totalG, depthMm }) }],
-  )
-  // A product of its own, and nothing is known of it: followed as the batch's resin.
-  const heatCoat = technique.steps.some(({ id }) => id === 'heatCoat')
-    ? [
-        {
-          by: 'heatCoat' as const,
-          cure: forecastLayer(forecast.setting, {
-            massG: coatVolumeMl(fills) * mixedDensityGPerMl(resin),
-            depthMm: COAT_MM,
-          }),
-        },
-      ]
-    : []
-  return [{ by: 'pour', cure: forecast }, ...later, ...heatCoat]
+function layersOf(schedule: Schedule, { resin }: BatchRequest): Layers {
+  const { forecast, mixes, technique, fills } = schedule
+  const cast = (massG: number, depthMm: number) => forecastLayer(forecast.setting, { massG, depthMm })
+  const later = technique.steps.flatMap(({ id, pours }): CuringLayer[] => {
+    if (!pours) return []
+    // A product of its own, and nothing is known of it: followed as the batch's resin.
+    if (pours === 'product')
+      return [{ by: id, cure: cast(coatVolumeMl(fills) * mixedDensityGPerMl(resin), COAT_MM) }]
+    const mix = mixes.find((each) => each.id === id)
+    return mix ? [{ by: id, cure: cast(mix.parts.byWeight.totalG, mix.depthMm) }] : []
+  })
+  return [{ by: 'pour', cure: forecast }, ...later]
 }
 
 interface WaitTask {
   readonly request: BatchRequest
   readonly layers: Layers
   /** Steps that stand before it on the rack. */
-  readonly before: readonly StepId[]
+  readonly before: readonly StepRule[]
 }
 
-function waitsOf(id: StepId, task: WaitTask): readonly JobWait[] {
+function waitsOf({ id, waits }: StepRule, task: WaitTask): readonly JobWait[] {
+  if (!waits) throw new RangeError(`rackJobs: "${id}" is on the rack and waits for nothing`)
+  return reached(waits.flatMap((wait) => jobWaits(wait, task)))
+}
+
+function jobWaits(wait: RackWait, task: WaitTask): readonly (JobWait | null)[] {
   const { request, layers, before } = task
-  switch (id) {
-    case 'fill':
-      return reached([waitFor('pour', windowIn(layers[0]!, STAGES.footprint))])
-    case 'fillAgain':
-      return reached([waitFor('fill', windowIn(lastPoured(task), STAGES.footprint))])
-    case 'back':
-      return backWaits(lastPoured(task), request)
-    case 'drape': {
-      const sheet = lastPoured(task)
-      return reached([waitFor(sheet.by, windowIn(sheet, STAGES.leathery))])
+  switch (wait.by) {
+    case 'under': {
+      const under = lastPoured(task)
+      return [waitFor(under.by, windowIn(under, STAGES[wait.stage]))]
     }
-    case 'demold':
-      if (before.includes('drape')) return [{ after: 'drape', ...FORM_MIN }]
-      return reached(
-        layers
-          .filter(({ by }) => by === 'pour' || before.includes(by))
-          .map((layer) => stageWait(layer, 'demold')),
-      )
-    case 'use':
-      return reached([
+    case 'released': {
+      const held = before.findLast(({ holds }) => holds)
+      return held ? [after(held, held.holds!)] : pouredBefore(task).map((layer) => stageWait(layer, 'demold'))
+    }
+    case 'everything':
+      return [
         ...layers.map((layer) => stageWait(layer, 'use')),
-        ...(before.includes('varnish') ? [{ after: 'varnish' as const, ...VARNISH_MIN }] : []),
-      ])
-    case 'sandEdges':
-    case 'clearCoat':
-    case 'heatCoat':
-    case 'varnish':
-    case 'feet':
-      return finishingWaits(id, task)
+        ...before.flatMap((step) => (step.dries ? [after(step, step.dries)] : [])),
+      ]
+    case 'previous': {
+      const previous = before.at(-1)!
+      const layer = layers.find(({ by }) => by === previous.id)
+      return [layer ? stageWait(layer, 'demold') : after(previous, previous.dries ?? AT_ONCE)]
+    }
+    case 'minutes':
+      return [after(before.at(-1)!, wait)]
+    case 'backChoice':
+      return backWaits(request, task)
     default:
-      throw new RangeError(`rackJobs: "${id}" is no step of the rack`)
+      return wait satisfies never
   }
 }
 
-/** Finishing waits for whatever stands before it on the rack to be hard or dry. */
-function finishingWaits(id: StepId, { layers, before }: WaitTask): readonly JobWait[] {
-  const previous = before.at(-1)!
-  if (id === 'sandEdges') return [{ after: previous, ...SAND_MIN }]
-  if (previous === 'sandEdges') return [{ after: previous, ...DRY_MIN }]
-  if (previous === 'varnish') return [{ after: previous, ...VARNISH_MIN }]
-  const layer = layers.find(({ by }) => by === previous)
-  return layer ? reached([stageWait(layer, 'demold')]) : [{ after: previous, ...AT_ONCE }]
+/** So long after a step of the rack; the resin has no say in it. */
+function after({ id }: StepRule, { openMin, bestMin }: Lasting): JobWait {
+  return { after: id, cures: false, openMin, bestMin, closeMin: null }
+}
+
+function pouredBefore({ layers, before }: WaitTask): Layers {
+  return layers.filter(({ by }) => by === 'pour' || before.some(({ id }) => id === by))
 }
 
 /** The uppermost of the layers that were poured before that step. */
-function lastPoured({ layers, before }: WaitTask): CuringLayer {
-  return layers.filter(({ by }) => by === 'pour' || before.includes(by)).at(-1)!
+function lastPoured(task: WaitTask): CuringLayer {
+  return pouredBefore(task).at(-1)!
 }
 
 function windowIn({ cure }: CuringLayer, criterion: Criterion): Window | null {
@@ -148,15 +131,16 @@ function windowIn({ cure }: CuringLayer, criterion: Criterion): Window | null {
 }
 
 /** When the back may be poured: while what lies under it still bonds, the next day, or into the lip once demolded. */
-function backWaits(under: CuringLayer, { back }: BatchRequest): readonly JobWait[] {
+function backWaits({ back }: BatchRequest, task: WaitTask): readonly (JobWait | null)[] {
+  const under = lastPoured(task)
   const bonds = windowIn(under, STAGES.footprint)
   switch (back.when) {
     case 'none':
       return []
     case 'footprint':
-      return reached([waitFor(under.by, bonds)])
+      return [waitFor(under.by, bonds)]
     case 'nextDay':
-      return reached([
+      return [
         waitFor(
           under.by,
           bonds && {
@@ -165,16 +149,16 @@ function backWaits(under: CuringLayer, { back }: BatchRequest): readonly JobWait
             closeMin: null,
           },
         ),
-      ])
+      ]
     case 'afterDemold':
-      return [{ after: 'demold', ...AT_ONCE }]
+      return [after(task.before.at(-1)!, AT_ONCE)]
     default:
       return back satisfies never
   }
 }
 
-function waitFor(after: JobWait['after'], window: Window | null): JobWait | null {
-  return window && { after, cures: true, ...window }
+function waitFor(by: JobWait['after'], window: Window | null): JobWait | null {
+  return window && { after: by, cures: true, ...window }
 }
 
 /** A stage of one layer, from the minute its step was done; it stays reached. */

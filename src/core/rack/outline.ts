@@ -47,7 +47,6 @@ export interface MoldNeed {
 const LEAD_MIN = 30
 /** A later layer is weighed and stirred too. */
 const MIX_MIN = 10
-const POURING: readonly StepId[] = ['fill', 'fillAgain', 'back', 'clearCoat', 'heatCoat']
 /** Where the bands do not reach: how much later one in ten resins gets there. */
 const USUAL_LATER = 1.25
 
@@ -55,7 +54,7 @@ const USUAL_LATER = 1.25
 export function rackOutline(schedule: Schedule, request: BatchRequest, bands: Bands): RackOutline {
   const spread = spreadOf(bands)
   const turns = schedule.turns.filter(({ beginMin }) => beginMin >= 0)
-  const covered = turns.find(({ step }) => step.id === 'cover')?.endMin ?? 0
+  const covered = turns.find(({ step }) => step.covers)?.endMin ?? 0
   const lastLook = Math.max(...turns.map(({ endMin }) => endMin))
   const jobs = rackJobs(schedule, request).map((job) => outlineJob(job, { spread, bands, schedule }))
   const setMin = (bands.steps.fill ?? bands.steps.back)?.open.highMin ?? spread.later * gelMin(schedule)
@@ -95,7 +94,7 @@ function outlineJob(
   { step, waits, handsOnMin }: RackJob,
   known: Known & { readonly schedule: Schedule },
 ): OutlineJob {
-  const pours = POURING.includes(step.id)
+  const pours = step.pours !== undefined
   return {
     id: step.id,
     title: step.title,

@@ -22,9 +22,10 @@ export function stillWaiting<Step extends { readonly id: StepId }>(
   return steps.slice(last + 1).filter(({ id }) => id !== 'use')
 }
 
+/** The back poured into the lip of the piece that is out of its mold. */
 function behindDemold(steps: readonly StepRule[]): readonly StepRule[] {
-  const back = steps.filter(({ id }) => id === 'back')
-  return steps
-    .filter(({ id }) => id !== 'back')
-    .flatMap((step) => (step.id === 'demold' ? [step, ...back] : [step]))
+  const isBack = ({ moment }: StepRule) => moment.by === 'backChoice'
+  const releases = ({ waits }: StepRule) => waits?.some(({ by }) => by === 'released') ?? false
+  const back = steps.filter(isBack)
+  return steps.filter((step) => !isBack(step)).flatMap((step) => (releases(step) ? [step, ...back] : [step]))
 }

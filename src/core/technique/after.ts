@@ -13,6 +13,7 @@ export const AFTER_IDS = [
   'feet',
 ] as const satisfies readonly AfterId[]
 
+const DAY_MIN = 1440
 const onRack = { place: 'rack', per: 'batch', needs: [], brings: [], moment: { by: 'rack' } } as const
 
 export const AFTER: Readonly<Record<AfterId, StepRule>> = {
@@ -24,6 +25,9 @@ export const AFTER: Readonly<Record<AfterId, StepRule>> = {
     done: 'Draped',
     late: 'Stiff already: warm it gently until it bends, and no further.',
     handsOn: { by: 'secondsEach', seconds: 180 },
+    waits: [{ by: 'under', stage: 'leathery' }],
+    // Overnight to several days (common practice).
+    holds: { openMin: DAY_MIN, bestMin: 3 * DAY_MIN },
   },
   sandEdges: {
     ...onRack,
@@ -32,6 +36,10 @@ export const AFTER: Readonly<Record<AfterId, StepRule>> = {
     detail: 'Edges only, under water. A face that was sanded needs a clear coat.',
     done: 'Edges sanded',
     handsOn: { by: 'secondsEach', seconds: 240 },
+    // Fresh resin gums the paper: hard for half a day at least (common practice).
+    waits: [{ by: 'minutes', openMin: DAY_MIN / 2, bestMin: DAY_MIN }],
+    // Rinsed and dry.
+    dries: { openMin: 60, bestMin: 120 },
   },
   clearCoat: {
     ...onRack,
@@ -41,6 +49,8 @@ export const AFTER: Readonly<Record<AfterId, StepRule>> = {
     done: 'Coated',
     takes: 'ownMix',
     handsOn: { by: 'secondsEach', seconds: 120 },
+    waits: [{ by: 'previous' }],
+    pours: 'mix',
   },
   heatCoat: {
     ...onRack,
@@ -49,6 +59,8 @@ export const AFTER: Readonly<Record<AfterId, StepRule>> = {
     detail: "Where hot things will stand. Mix and wait as the coat's own sheet says.",
     done: 'Heat coat on',
     handsOn: { by: 'secondsEach', seconds: 120 },
+    waits: [{ by: 'previous' }],
+    pours: 'product',
   },
   varnish: {
     ...onRack,
@@ -57,6 +69,9 @@ export const AFTER: Readonly<Record<AfterId, StepRule>> = {
     detail: 'Open window, no flame near solvent. Touch-dry by next day.',
     done: 'Edge done',
     handsOn: { by: 'secondsEach', seconds: 180 },
+    waits: [{ by: 'previous' }],
+    // Touch-dry overnight (common practice; the tin says more).
+    dries: { openMin: DAY_MIN / 2, bestMin: DAY_MIN },
   },
   feet: {
     ...onRack,
@@ -65,6 +80,7 @@ export const AFTER: Readonly<Record<AfterId, StepRule>> = {
     detail: 'On a back that is hard and clean.',
     done: 'Feet on',
     handsOn: { by: 'secondsEach', seconds: 60 },
+    waits: [{ by: 'previous' }],
   },
 }
 

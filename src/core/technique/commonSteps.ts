@@ -56,6 +56,7 @@ export const COVER: StepRule = {
   handsOn: { by: 'seconds', seconds: 20 },
   needs: ['cover'],
   brings: [],
+  covers: true,
 }
 
 export const FEATHER: StepRule = {
@@ -84,6 +85,8 @@ export const BACK: StepRule = {
   takes: 'ownMix',
   needs: ['backColour'],
   brings: [],
+  waits: [{ by: 'backChoice' }],
+  pours: 'mix',
   onlyWith: 'back',
 }
 
@@ -98,6 +101,7 @@ export const DEMOLD: StepRule = {
   handsOn: { by: 'secondsEach', seconds: 60 },
   needs: [],
   brings: [],
+  waits: [{ by: 'released' }],
 }
 
 export const USE: StepRule = {
@@ -112,6 +116,7 @@ export const USE: StepRule = {
   handsOn: { by: 'none' },
   needs: [],
   brings: [],
+  waits: [{ by: 'everything' }],
 }
 
 /** In place of portioning: a white that could not wait in its bag is stirred when it is needed. */

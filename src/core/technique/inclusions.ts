@@ -77,6 +77,8 @@ export const INCLUSIONS: Technique = {
       takes: 'ownMix',
       needs: [],
       brings: [],
+      waits: [{ by: 'under', stage: 'footprint' }],
+      pours: 'mix',
     },
     {
       id: 'fillAgain',
@@ -90,6 +92,8 @@ export const INCLUSIONS: Technique = {
       takes: 'ownMix',
       needs: [],
       brings: [],
+      waits: [{ by: 'under', stage: 'footprint' }],
+      pours: 'mix',
       onlyWith: 'twoPours',
     },
     BACK,

@@ -57,6 +57,27 @@ export type StepId =
 /** A step on the rack that a batch may choose. */
 export type AfterId = 'drape' | 'sandEdges' | 'clearCoat' | 'heatCoat' | 'varnish' | 'feet'
 
+/** So long after something was done: the least, and the better. */
+export interface Lasting {
+  readonly openMin: number
+  readonly bestMin: number
+}
+
+/** What a step of the rack waits for; all of its waits must hold. */
+export type RackWait =
+  /** The layer it is laid on, or made of, being at that stage; over when the stage is. */
+  | { readonly by: 'under'; readonly stage: 'footprint' | 'leathery' }
+  /** Every layer poured before it being stiff; of a piece that a form holds, the form alone. */
+  | { readonly by: 'released' }
+  /** Every layer being cured for use, and what dries being dry. */
+  | { readonly by: 'everything' }
+  /** What was done before it on the rack being hard or dry. */
+  | { readonly by: 'previous' }
+  /** So long after what was done before it on the rack. */
+  | ({ readonly by: 'minutes' } & Lasting)
+  /** As the person chose for the back. */
+  | { readonly by: 'backChoice' }
+
 export interface StepRule {
   readonly id: StepId
   readonly title: string
@@ -76,6 +97,16 @@ export interface StepRule {
   readonly needs: readonly ToolId[]
   readonly takes?: Takes
   readonly brings: readonly Agent[]
+  /** Of a step on the rack. */
+  readonly waits?: readonly RackWait[]
+  /** The layer it pours on the rack: of the batch's resin, from the mix of its own name, or of a product of its own. */
+  readonly pours?: 'mix' | 'product'
+  /** What it leaves behind dries so long. */
+  readonly dries?: Lasting
+  /** Where it leaves the piece holds it so long. */
+  readonly holds?: Lasting
+  /** From here on dust is kept off and the hands are free. */
+  readonly covers?: true
   /** The step is there only when a back layer is wanted, or the second pour goes in twice. */
   readonly onlyWith?: 'back' | 'twoPours'
 }
