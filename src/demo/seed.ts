@@ -99,7 +99,7 @@ function eventsOf(demo: DemoBatch, stopStirAtMs: number, nowMs: number): readonl
   const id = (name: string) => `${demo.id}-${name}`
   const { steps } = planBatch(demo.request)
   const marks = steps
-    .filter((step) => step.stepId !== 'stir' && step.stepId !== 'use')
+    .filter(({ does }) => does !== 'stirs' && does !== 'serves')
     .map((step): PourEvent => ({
       id: id(step.key),
       atMs: at(step.endMin + lateness(step, demo.lateMin)),

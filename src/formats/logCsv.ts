@@ -1,3 +1,4 @@
+import { markedAt, stepThat, TECHNIQUES, type Deed } from '#core/technique/index.ts'
 import Papa from 'papaparse'
 import type { Piece } from '#core/journal/index.ts'
 import { readPour, type PourEvent } from '#core/runsheet/index.ts'
@@ -53,7 +54,10 @@ function cells({ batch, piece, events }: LogRow): readonly (string | number)[] {
   const { request } = batch
   const pour = readPour(events)
   const running = pour.stage === 'running' ? pour : null
-  const whiteMin = running?.done[`white.${piece.no}`] ?? running?.done[`ink.1.${piece.no}`]
+  const technique = TECHNIQUES[request.technique]
+  const key = (does: Deed, rest: string) => `${stepThat(technique, does)?.id}.${rest}`
+  const whiteMin =
+    running?.done[key('whites', String(piece.no))] ?? running?.done[key('inks', `1.${piece.no}`)]
   const minute = (value: number | undefined) => (value === undefined ? '' : Number(value.toFixed(2)))
   return [
     piece.id,
@@ -64,7 +68,7 @@ function cells({ batch, piece, events }: LogRow): readonly (string | number)[] {
     request.resin.name,
     running ? new Date(running.stopStirAtMs).toISOString() : '',
     request.roomTempC,
-    minute(running?.done['decant']),
+    minute(running ? (markedAt('empties', technique, running.done) ?? undefined) : undefined),
     minute(whiteMin),
     piece.outcome?.rating ?? '',
     piece.outcome?.timing ?? '',

@@ -61,7 +61,7 @@ function stepLine(step: RunStep, startAt: string | null): string {
     step.pieceNo === null ? '' : ` (piece ${step.pieceNo}${step.roundNo ? `, round ${step.roundNo}` : ''})`
   const window = `${printSpan(step.fromMin)} to ${step.toMin === null ? 'open' : printSpan(step.toMin)}`
   const expected = step.expected
-    ? `  ${step.expected.tempC.toFixed(1)} °C, ${FEEL_WORDS[step.expected.feel]}${step.expected.bloomNumber && step.stepId === 'white' ? `, bloom number ${step.expected.bloomNumber.toFixed(0)}` : ''}`
+    ? `  ${step.expected.tempC.toFixed(1)} °C, ${FEEL_WORDS[step.expected.feel]}${step.expected.bloomNumber && step.does === 'whites' ? `, bloom number ${step.expected.bloomNumber.toFixed(0)}` : ''}`
     : ''
   return `  ${clock}${printSpan(step.beginMin).padStart(9)}  ${step.title}${piece}  [${window}]${expected}`
 }

@@ -17,6 +17,8 @@ export function planAhead(
     const own = pieces.filter(({ batchId }) => batchId === batch.id)
     const pour = readPour(marks)
     if (pour.stage === 'running' && briefOf({ batch, events: marks, pieces: own }).openUntilMs > nowMs)
-      void queries.prefetchQuery(livePlanQuery(planner, { batch }, pour, stillFullMin(pour, nowMs)))
+      void queries.prefetchQuery(
+        livePlanQuery(planner, { batch }, pour, stillFullMin({ batch }, pour, nowMs)),
+      )
   }
 }

@@ -2,6 +2,7 @@ import { useQueries, useQuery, keepPreviousData, type UseQueryResult } from '@ta
 import type { BatchRequest } from '#core/batch/index.ts'
 import type { BatchPlan, LivePlan } from '#core/plan/index.ts'
 import type { Pour } from '#core/runsheet/index.ts'
+import { markedAt, TECHNIQUES } from '#core/technique/index.ts'
 import { METRIC, US_CUSTOMARY, type UnitChoice } from '#core/units/index.ts'
 import { readSettings, USUAL_SETTINGS } from '#schema/usualSettings.ts'
 import type { StoredPhoto, StudioDatabase } from '#data/database.ts'
@@ -98,11 +99,15 @@ export function usePlannedBands(request: BatchRequest | null): UseQueryResult<Li
 }
 
 type Running = Extract<Pour, { stage: 'running' }>
+/** A batch as far as its plan is asked for. */
+interface Planned {
+  readonly batch: { readonly request: BatchRequest }
+}
 
 /** How the plan of a running pour is asked for; one key everywhere, so that no two places tell different minutes. */
 export function livePlanQuery(
   planner: Platform['planner'],
-  { batch }: { readonly batch: { readonly request: BatchRequest } },
+  { batch }: Planned,
   pour: Running,
   stillFullMin = 0,
 ) {
@@ -143,15 +148,20 @@ const FULL_EVERY_MIN = 0.5
 const FULL_UNTIL_MIN = 90
 
 /** The minute at which the cup of that pour is still seen to stand full: told in steps, 0 once it was emptied or long after. */
-export function stillFullMin({ stopStirAtMs, done }: Running, nowMs: number): number {
+export function stillFullMin(
+  { batch: { request } }: Planned,
+  { stopStirAtMs, done }: Running,
+  nowMs: number,
+): number {
   const nowMin = (nowMs - stopStirAtMs) / 60_000
-  if (done['decant'] !== undefined || nowMin > FULL_UNTIL_MIN) return 0
+  const emptied = markedAt('empties', TECHNIQUES[request.technique], done) !== null
+  if (emptied || nowMin > FULL_UNTIL_MIN) return 0
   return Math.max(0, FULL_EVERY_MIN * Math.floor(nowMin / FULL_EVERY_MIN))
 }
 
 /** The plan of a running pour as its marks and readings have it by now; the last one stays until the next is there. */
 export function useLivePlan(story: BatchStory, pour: Running): UseQueryResult<LivePlan> {
   const { planner } = usePlatform()
-  const fullMin = stillFullMin(pour, useNowMs(5000))
+  const fullMin = stillFullMin(story, pour, useNowMs(5000))
   return useQuery({ ...livePlanQuery(planner, story, pour, fullMin), placeholderData: keepPreviousData })
 }

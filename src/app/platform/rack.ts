@@ -22,13 +22,17 @@ export interface RunningBatch {
 export function useRunningBatches(): readonly RunningBatch[] {
   const { planner, nowMs: clock } = usePlatform()
   const stories = useOpenStories() ?? []
-  const anyFull = stories.some(({ pour }) => pour.stage === 'running' && stillFullMin(pour, clock()) > 0)
+  const anyFull = stories.some(
+    (story) => story.pour.stage === 'running' && stillFullMin(story, story.pour, clock()) > 0,
+  )
   const nowMs = useNowMs(anyFull ? 5000 : 3_600_000)
   const running = stories.flatMap((story) =>
     story.pour.stage === 'running' ? [{ story, pour: story.pour }] : [],
   )
   const plans = useQueries({
-    queries: running.map(({ story, pour }) => livePlanQuery(planner, story, pour, stillFullMin(pour, nowMs))),
+    queries: running.map(({ story, pour }) =>
+      livePlanQuery(planner, story, pour, stillFullMin(story, pour, nowMs)),
+    ),
   })
   return running.flatMap(({ story, pour }, k) => {
     const live = plans[k]?.data
@@ -68,11 +72,11 @@ export function rackEntries(batches: readonly RunningBatch[]): readonly RackEntr
 function rackStepsOf({ plan, done }: RunningBatch): readonly RunStep[] {
   const steps = plan.steps.filter((step) => step.place === 'rack')
   const waiting = stillWaiting(
-    steps.map(({ stepId }) => ({ id: stepId })),
+    steps.map(({ stepId, does }) => ({ id: stepId, does })),
     done,
   ).map(({ id }) => id)
   return steps.filter(
-    ({ key, stepId }) => done[key] !== undefined || stepId === 'use' || waiting.includes(stepId),
+    ({ key, stepId, does }) => done[key] !== undefined || does === 'serves' || waiting.includes(stepId),
   )
 }
 

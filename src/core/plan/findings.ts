@@ -247,7 +247,7 @@ function timeFindings(schedule: Schedule, capacity: Capacity): Finding[] {
     })
   }
   if (technique.bottleneck !== 'ink') {
-    const lastInk = turns.findLast((turn) => turn.step.id === 'ink')
+    const lastInk = turns.findLast((turn) => turn.step.does === 'inks')
     const byMin = lastInk && lastInk.toMin !== null ? lastInk.endMin - lastInk.toMin : 0
     if (byMin > 0.5) found.push({ kind: 'inkLate', byMin })
   }

@@ -3,11 +3,12 @@ import { rackOutline, rackTasks, type RackOutline } from '../rack/index.ts'
 import { bloomWindow, type RoomStep, type Window } from '../resin/index.ts'
 import { prepList, runSteps, type PrepItem, type RunStep } from '../runsheet/index.ts'
 import {
+  markedAt,
   shiftedTechnique,
   stepRule,
   TECHNIQUES,
   withAfter,
-  type StepId,
+  type Deed,
   type Technique,
 } from '../technique/index.ts'
 import {
@@ -136,7 +137,7 @@ function bloomPlan(schedule: Schedule, steps: readonly RunStep[]): BloomPlan | n
   const { white, forecast } = schedule
   if (!white) return null
   const windowFor = windowsOf(forecast, white)
-  const beads = steps.filter((step) => step.stepId === 'white').map((step) => step.expected?.bloomNumber ?? 0)
+  const beads = steps.filter((step) => step.does === 'whites').map((step) => step.expected?.bloomNumber ?? 0)
   const { moment } = stepRule(schedule.technique, 'white')
   if (moment.by !== 'resin' || moment.criterion.by !== 'bloomNumber') return null
   const { factor } = moment.criterion
@@ -215,7 +216,7 @@ export function planLive(
    * moves it no later than it would be without that reading.
    */
   function cupStop(): number {
-    if (done['decant'] !== undefined) return Infinity
+    if (markedAt('empties', technique, done) !== null) return Infinity
     const stopBy = (by: Believed) =>
       Math.min(corrected(by).cupLimits?.stopMin ?? Infinity, quickGelMin(planned, by) ?? Infinity)
     if (believed.contradictions.length === 0) return stopBy(believed)
@@ -242,11 +243,11 @@ function shifted(rooms: readonly RoomStep[], byK: number): readonly RoomStep[] {
 }
 
 /** Steps that only flowing resin allows: one that was marked says that it had not gelled by then. */
-const NEEDS_FLOW: readonly StepId[] = ['decant', 'ink', 'white', 'place']
+const NEEDS_FLOW: readonly (Deed | undefined)[] = ['empties', 'inks', 'whites', 'lays']
 
 function stillFlowed({ turns }: Schedule, done: Readonly<Record<string, number>>): readonly Reading[] {
   const minutes = turns.flatMap(({ step, key }) =>
-    NEEDS_FLOW.includes(step.id) && done[key] !== undefined ? [done[key]] : [],
+    NEEDS_FLOW.includes(step.does) && done[key] !== undefined ? [done[key]] : [],
   )
   if (minutes.length === 0) return []
   return [{ kind: 'sign', sign: 'gel', there: false, atMin: Math.max(...minutes) }]

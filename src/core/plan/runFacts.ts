@@ -2,7 +2,7 @@ import { dropLoad, narrowFromMm, whiteCupOf, type MoldFill, type BatchRequest } 
 import { curingShifts } from '../colour/index.ts'
 import type { RunFacts } from '../journal/index.ts'
 import { HAND_SMOOTH, isInside, islandsOf, narrowZones, polygonOf, type Point } from '../mold/index.ts'
-import { TECHNIQUES } from '../technique/index.ts'
+import { markedAt, stepThat, TECHNIQUES, withAfter, type Deed } from '../technique/index.ts'
 import { weightRatio } from '../resin/index.ts'
 import { timedEvents, weighedOf, type Pour, type PourEvent } from '../runsheet/index.ts'
 import type { Reading } from '../timing/index.ts'
@@ -24,19 +24,24 @@ export function factsOf(
 ): RunFacts {
   const { done } = pour
   const fill = plan.fills.find(({ mold }) => mold.id === moldId) ?? null
-  const whiteMin = done[`white.${pieceNo}`] ?? null
-  const inkMins = Object.entries(done).flatMap(([key, min]) => (isOf(key, 'ink', pieceNo) ? [min] : []))
+  const technique = withAfter(TECHNIQUES[request.technique], request.after)
+  const marked = (does: Deed) => markedAt(does, technique, done)
+  const markedOfPiece = (does: Deed) => done[`${stepThat(technique, does)?.id}.${pieceNo}`] ?? null
+  const whiteMin = markedOfPiece('whites')
+  const inkId = stepThat(technique, 'inks')?.id
+  const inkMins = Object.entries(done).flatMap(([key, min]) => (isOf(key, inkId, pieceNo) ? [min] : []))
   const lastInkMin = inkMins.length > 0 ? Math.max(...inkMins) : null
-  const shapeMin = done[`shape.${pieceNo}`] ?? null
+  const shapeMin = markedOfPiece('shapes')
   const window = plan.bloom?.window ?? null
-  const coverMin = done['cover'] ?? null
-  const laidMin = done[`place.${pieceNo}`] ?? null
-  const laying = plan.steps.find((step) => step.stepId === 'place' && step.pieceNo === pieceNo)
+  const coverMin = marked('covers')
+  const laidMin = markedOfPiece('lays')
+  const laying = plan.steps.find(({ does, pieceNo: no }) => does === 'lays' && no === pieceNo)
+  const [formedMin, freedMin] = [marked('forms'), marked('frees')]
   const lastHandsMin = Math.max(0, shapeMin ?? whiteMin ?? lastInkMin ?? laidMin ?? 0)
   const weighed = weighedOf(events)
-  const demold = plan.steps.find(({ stepId }) => stepId === 'demold')
+  const demold = plan.steps.find(({ does }) => does === 'frees')
   const skipped = skippedTools(events)
-  const feathering = plan.steps.find(({ stepId }) => stepId === 'feather')
+  const feathering = plan.steps.find(({ does }) => does === 'feathers')
   const [muddy] = plan.palette.overlaps.filter((pair) => pair.muddy)
   return {
     technique: request.technique,
@@ -52,7 +57,7 @@ export function factsOf(
     settledMin: whiteMin !== null && lastInkMin !== null ? whiteMin - lastInkMin : null,
     inkAfterWhite: whiteMin !== null && lastInkMin !== null && lastInkMin > whiteMin,
     shapedAfterMin: whiteMin !== null && shapeMin !== null ? shapeMin - whiteMin : null,
-    cupTempC: cupTempC(plan, pour.readings, done['decant'] ?? plan.decant.decantMin),
+    cupTempC: cupTempC(plan, pour.readings, marked('empties') ?? plan.decant.decantMin),
     roomTempC: roomTempC(pour.readings) ?? request.roomTempC,
     stirMin: stirMin(events),
     ratioError: weighed && weighed.bG > 0 ? weighed.aG / weighed.bG / weightRatio(request.resin) - 1 : null,
@@ -70,34 +75,31 @@ export function factsOf(
     levelSkipped: skipped.includes('level'),
     coverSkipped: skipped.includes('cover'),
     coveredAfterMin: coverMin === null ? null : coverMin - lastHandsMin,
-    feathered: done['feather'] !== undefined,
+    feathered: marked('feathers') !== null,
     feather:
       feathering && feathering.toMin !== null
         ? { fromMin: feathering.fromMin, toMin: feathering.toMin }
         : null,
     loadShare: fill ? dropLoad(fill, TECHNIQUES[request.technique].white).share : 0,
     narrowShare: fill ? narrowShareOf(fill, request) : 0,
-    inFormH:
-      done['drape'] !== undefined && done['demold'] !== undefined
-        ? (done['demold'] - done['drape']) / 60
-        : null,
+    inFormH: formedMin !== null && freedMin !== null ? (freedMin - formedMin) / 60 : null,
     overMm: fill ? -fill.lipMm : 0,
     bedMm: fill?.layers.find(({ kind }) => kind === 'bed')?.depthMm ?? request.bedMm ?? 0,
     lipMm: fill ? Math.max(0, fill.lipMm) : request.lipMm,
     backed: request.back.when !== 'none',
-    demoldEarlyH: demold && done['demold'] !== undefined ? (demold.fromMin - done['demold']) / 60 : null,
+    demoldEarlyH: demold && freedMin !== null ? (demold.fromMin - freedMin) / 60 : null,
     leftoverG: plan.mixes[0]?.parts.byWeight.leftoverG ?? 0,
   }
 }
 
 /** Turn keys are step, round and piece; rounds are there only where a step has several. */
-function isOf(key: string, step: string, pieceNo: number): boolean {
+function isOf(key: string, step: string | undefined, pieceNo: number): boolean {
   const parts = key.split('.')
   return parts[0] === step && parts.at(-1) === String(pieceNo)
 }
 
 function inkLateMin(plan: BatchPlan, inkMins: readonly number[], pieceNo: number): number | null {
-  const turn = plan.steps.find((step) => step.stepId === 'ink' && step.pieceNo === pieceNo)
+  const turn = plan.steps.find((step) => step.does === 'inks' && step.pieceNo === pieceNo)
   if (inkMins.length === 0 || !turn || turn.toMin === null) return null
   return Math.min(...inkMins) - turn.toMin
 }

@@ -36,7 +36,7 @@ export function strategyEffects(
 function effectOf(schedule: Schedule): StrategyEffect {
   const { request, forecast, decant, cupLimits, turns } = schedule
   const capacity = capacityOf(schedule, request)
-  const ink = turns.find((turn) => turn.step.id === 'ink')
+  const ink = turns.find((turn) => turn.step.does === 'inks')
   return {
     strategy: request.cupStrategy!,
     decantMin: decant.decantMin,

@@ -20,7 +20,7 @@ export interface WhiteCupPlan {
 /** Null where the technique portions no white or pipes none. */
 export function whiteCupPlan(schedule: Schedule): WhiteCupPlan | null {
   const { whiteCup, forecast, turns, cup } = schedule
-  const bead = turns.find((turn) => turn.step.id === 'white')
+  const bead = turns.find((turn) => turn.step.does === 'whites')
   if (!whiteCup || !bead) return null
   const min = Math.max(bead.beginMin, whiteCup.portionedMin)
   const bed = stateAt(forecast, min)

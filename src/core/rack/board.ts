@@ -2,6 +2,7 @@ import type { Hold, PlacingChain, PlacingJob, PlacingProblem } from '../placing/
 import { freeStretches, promisedAtMs, type FreeHours } from './freeTime.ts'
 import { SLOT_MS } from './slot.ts'
 import type { JobWait } from './jobs.ts'
+import type { Deed } from '../technique/index.ts'
 import { stillWaiting } from './steps.ts'
 import type { OutlineJob, RackOutline } from './outline.ts'
 
@@ -144,7 +145,7 @@ function chainOf(batch: RackBatch, scale: Scale): NamedChain {
           outline.jobs.find(({ id }) => id === name)!,
         ),
   )
-  const use = outline.jobs.find(({ id }) => id === 'use')
+  const use = outline.jobs.find(({ does }) => does === 'serves')
   return {
     names,
     chain: {
@@ -273,13 +274,17 @@ function moldSpans({ batch, names, scale }: ChainTask): PlacingChain['spans'] {
 
 /** A form is taken from draping until the piece comes out of it. */
 function formSpans({ batch, names }: ChainTask): PlacingChain['spans'] {
-  const [into, out] = [names.indexOf('drape'), names.indexOf('demold')]
+  const at = (deed: Deed) => {
+    const job = batch.outline.jobs.find(({ does }) => does === deed)
+    return job ? names.indexOf(job.id) : -1
+  }
+  const [into, out] = [at('forms'), at('frees')]
   if (out < 0 || (into < 0 && !draped(batch))) return []
   return [{ resource: FORMS, amount: batch.outline.pieces, fromJob: into < 0 ? null : into, toJob: out }]
 }
 
-function draped({ done }: RackBatch): boolean {
-  return done['drape'] !== undefined
+function draped({ done, outline }: RackBatch): boolean {
+  return outline.jobs.some(({ id, does }) => does === 'forms' && done[id] !== undefined)
 }
 
 /** Level places and covers of what was poured and still runs. */

@@ -1,5 +1,5 @@
 import { pieceCount, takesOf, type BatchRequest, type Take } from '../batch/index.ts'
-import type { StepId } from '../technique/index.ts'
+import type { Deed, StepId } from '../technique/index.ts'
 import type { Bands, Schedule } from '../timing/index.ts'
 import { rackJobs, type JobWait, type RackJob } from './jobs.ts'
 
@@ -24,6 +24,7 @@ export interface RackOutline {
 
 export interface OutlineJob {
   readonly id: StepId
+  readonly does: Deed | null
   readonly title: string
   readonly detail: string
   readonly handsMin: number
@@ -54,7 +55,7 @@ const USUAL_LATER = 1.25
 export function rackOutline(schedule: Schedule, request: BatchRequest, bands: Bands): RackOutline {
   const spread = spreadOf(bands)
   const turns = schedule.turns.filter(({ beginMin }) => beginMin >= 0)
-  const covered = turns.find(({ step }) => step.covers)?.endMin ?? 0
+  const covered = turns.find(({ step }) => step.does === 'covers')?.endMin ?? 0
   const lastLook = Math.max(...turns.map(({ endMin }) => endMin))
   const jobs = rackJobs(schedule, request).map((job) => outlineJob(job, { spread, bands, schedule }))
   const setMin = (bands.steps.fill ?? bands.steps.back)?.open.highMin ?? spread.later * gelMin(schedule)
@@ -97,6 +98,7 @@ function outlineJob(
   const pours = step.pours !== undefined
   return {
     id: step.id,
+    does: step.does ?? null,
     title: step.title,
     detail: step.detail,
     handsMin: handsOnMin + (pours ? MIX_MIN : 0),

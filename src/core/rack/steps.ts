@@ -1,5 +1,5 @@
 import type { BatchRequest } from '../batch/index.ts'
-import type { StepId, StepRule, Technique } from '../technique/index.ts'
+import type { Deed, StepId, StepRule, Technique } from '../technique/index.ts'
 
 /** The steps of a batch on the rack, in the order they are done. */
 export function rackSteps(
@@ -14,18 +14,19 @@ export function rackSteps(
 }
 
 /** The steps that still wait: not done, and not passed over by a later one; use is nothing to do. */
-export function stillWaiting<Step extends { readonly id: StepId }>(
+export function stillWaiting<Step extends { readonly id: StepId; readonly does?: Deed | null | undefined }>(
   steps: readonly Step[],
   done: Readonly<Record<string, number>>,
 ): readonly Step[] {
   const last = steps.findLastIndex(({ id }) => done[id] !== undefined)
-  return steps.slice(last + 1).filter(({ id }) => id !== 'use')
+  return steps.slice(last + 1).filter(({ does }) => does !== 'serves')
 }
 
 /** The back poured into the lip of the piece that is out of its mold. */
 function behindDemold(steps: readonly StepRule[]): readonly StepRule[] {
   const isBack = ({ moment }: StepRule) => moment.by === 'backChoice'
-  const releases = ({ waits }: StepRule) => waits?.some(({ by }) => by === 'released') ?? false
   const back = steps.filter(isBack)
-  return steps.filter((step) => !isBack(step)).flatMap((step) => (releases(step) ? [step, ...back] : [step]))
+  return steps
+    .filter((step) => !isBack(step))
+    .flatMap((step) => (step.does === 'frees' ? [step, ...back] : [step]))
 }

@@ -2,13 +2,14 @@ import { takesOf, type Take } from '../batch/index.ts'
 import type { RackTask } from '../rack/index.ts'
 import { bloomNumber, feelOf, type Feel } from '../resin/index.ts'
 import { cautionsAt, type CautionId } from '../safety/index.ts'
-import type { StepId } from '../technique/index.ts'
+import type { Deed, StepId } from '../technique/index.ts'
 import { stateAt, type Schedule, type TimedTurn } from '../timing/index.ts'
 
 /** One line of the run sheet; plain data, minutes from stop-stir. */
 export interface RunStep {
   readonly key: string
   readonly stepId: StepId
+  readonly does: Deed | null
   readonly title: string
   readonly detail: string
   readonly done: string
@@ -83,8 +84,17 @@ function rackStep(schedule: Schedule, { step, window, handsOnMin, layer }: RackT
 }
 
 function wording({ technique }: Schedule, id: StepId) {
-  const { title, detail, done, late, place } = technique.steps.find((step) => step.id === id)!
-  return { stepId: id, title, detail, done, late: late ?? null, place, cautions: cautionsAt(technique, id) }
+  const { title, detail, done, late, place, does } = technique.steps.find((step) => step.id === id)!
+  return {
+    stepId: id,
+    does: does ?? null,
+    title,
+    detail,
+    done,
+    late: late ?? null,
+    place,
+    cautions: cautionsAt(technique, id),
+  }
 }
 
 function expectedAt({ forecast, white }: Pick<Schedule, 'forecast' | 'white'>, min: number): Expected {

@@ -20,6 +20,7 @@ export const AFTER: Readonly<Record<AfterId, StepRule>> = {
   drape: {
     ...onRack,
     id: 'drape',
+    does: 'forms',
     title: 'Drape into the form',
     detail: 'Not tacky, bends like soft plastic: lift the sheet, press it into its form, cover it.',
     done: 'Draped',
@@ -97,8 +98,8 @@ export function withAfter(technique: Technique, after: readonly AfterId[]): Tech
   const chosen = (id: AfterId) => (after.includes(id) ? [AFTER[id]] : [])
   const finishing = AFTER_IDS.filter((id) => id !== 'drape').flatMap(chosen)
   const steps = technique.steps.flatMap((step): readonly StepRule[] => {
-    if (step.id === 'use') return [...finishing, step]
-    if (step.id !== 'demold') return [step]
+    if (step.does === 'serves') return [...finishing, step]
+    if (step.does !== 'frees') return [step]
     return after.includes('drape') ? [AFTER.drape, { ...step, ...OUT_OF_FORM }] : [step]
   })
   return { ...technique, steps }

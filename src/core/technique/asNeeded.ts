@@ -1,5 +1,5 @@
 import { BACK_DETAILS, WHITE_APART } from './commonSteps.ts'
-import type { Technique } from './technique.ts'
+import type { Deed, StepRule, Technique } from './technique.ts'
 
 /** What a batch makes of its technique: whether the white is a mix of its own, how often drops go over the pieces, how the back joins. */
 export interface AsNeeded {
@@ -16,9 +16,29 @@ export function asNeeded(technique: Technique, { whiteApart, rounds, back }: AsN
     ...(step.times !== undefined && { times: rounds }),
     ...(step.onlyWith === 'back' && back !== 'none' && { detail: BACK_DETAILS[back] }),
   }))
-  if (!whiteApart || technique.white.by !== 'bag') return { ...technique, steps }
-  // After the inks and before they are still: the hands are free there.
-  const others = steps.filter(({ id }) => id !== WHITE_APART.id)
-  const at = others.findIndex(({ moment }) => moment.by === 'settle')
-  return { ...technique, steps: [...others.slice(0, at), WHITE_APART, ...others.slice(at)] }
+  return { ...technique, steps: whiteApart && technique.white.by === 'bag' ? withWhiteApart(steps) : steps }
 }
+
+/** The white stirred by itself, after the inks and before they are still: the hands are free there. What led up to portioning it leads up to the decant. */
+function withWhiteApart(steps: readonly StepRule[]): readonly StepRule[] {
+  const idOf = (does: Deed) => steps.find((step) => step.does === does)!.id
+  const [portions, empties, whites] = [idOf('portions'), idOf('empties'), idOf('whites')]
+  const others = steps
+    .filter(({ does }) => does !== 'portions')
+    .map((step) => {
+      const { moment } = step
+      return moment.by === 'before' && moment.step === portions
+        ? { ...step, moment: { ...moment, step: empties } }
+        : step
+    })
+  const at = others.findIndex(({ moment }) => moment.by === 'settle')
+  const apart: StepRule = {
+    ...WHITE_APART,
+    id: portions,
+    moment: { by: 'before', step: whites, minutes: WHITE_READY_MIN },
+  }
+  return [...others.slice(0, at), apart, ...others.slice(at)]
+}
+
+/** In its bag so long before the first bead. */
+const WHITE_READY_MIN = 1

@@ -38,6 +38,7 @@ export const BLOOM: Technique = {
       handsOn: { by: 'seconds', seconds: 75 },
       takes: 'white',
       needs: ['whiteCup', 'bag', 'sticks'],
+      does: 'portions',
       brings: [],
     },
     {
@@ -52,6 +53,7 @@ export const BLOOM: Technique = {
       handsOn: { by: 'decant' },
       takes: 'bed',
       needs: ['molds', 'level'],
+      does: 'empties',
       brings: [],
     },
     BUBBLES,
@@ -70,6 +72,7 @@ export const BLOOM: Technique = {
       handsOn: { by: 'drops', of: 'ink' },
       takes: 'drops',
       needs: ['inks', 'wipes'],
+      does: 'inks',
       brings: ['alcohol', 'movingInk'],
     },
     {
@@ -97,6 +100,7 @@ export const BLOOM: Technique = {
       handsOn: { by: 'bead' },
       takes: 'beads',
       needs: ['bag', 'scissors'],
+      does: 'whites',
       brings: ['white'],
     },
     {
@@ -111,6 +115,7 @@ export const BLOOM: Technique = {
       moment: { by: 'after', step: 'white', minutes: 0, lateAfterMin: 4 },
       handsOn: { by: 'strokes' },
       needs: ['sticks', 'wipes'],
+      does: 'shapes',
       brings: [],
     },
     COVER,

@@ -14,6 +14,7 @@ export const STIR: StepRule = {
   handsOn: { by: 'seconds', seconds: 180 },
   takes: 'firstMix',
   needs: ['scale', 'cups', 'gloves', 'air'],
+  does: 'stirs',
   brings: [],
 }
 
@@ -55,8 +56,8 @@ export const COVER: StepRule = {
   moment: { by: 'after', step: 'shape', minutes: 0, lateAfterMin: 10 },
   handsOn: { by: 'seconds', seconds: 20 },
   needs: ['cover'],
+  does: 'covers',
   brings: [],
-  covers: true,
 }
 
 export const FEATHER: StepRule = {
@@ -69,6 +70,7 @@ export const FEATHER: StepRule = {
   moment: { by: 'resin', criterion: { by: 'fluidity', opensPerPa: 900, bestPerPa: 600, closesPerPa: 250 } },
   handsOn: { by: 'seconds', seconds: 30 },
   needs: ['wipes', 'sticks'],
+  does: 'feathers',
   brings: [],
 }
 
@@ -100,6 +102,7 @@ export const DEMOLD: StepRule = {
   moment: { by: 'resin', criterion: STAGES.demold },
   handsOn: { by: 'secondsEach', seconds: 60 },
   needs: [],
+  does: 'frees',
   brings: [],
   waits: [{ by: 'released' }],
 }
@@ -115,23 +118,23 @@ export const USE: StepRule = {
   moment: { by: 'resin', criterion: STAGES.use },
   handsOn: { by: 'none' },
   needs: [],
+  does: 'serves',
   brings: [],
   waits: [{ by: 'everything' }],
 }
 
 /** In place of portioning: a white that could not wait in its bag is stirred when it is needed. */
-export const WHITE_APART: StepRule = {
-  id: 'portion',
+export const WHITE_APART: Omit<StepRule, 'id' | 'moment'> = {
   title: 'Stir and tint the white, a small mix of its own',
   detail:
     'Weigh it, stir it two minutes, see-through on a wiped stick, into the bag. Its own clock starts now.',
   done: 'White in the bag',
   place: 'pour',
   per: 'batch',
-  moment: { by: 'before', step: 'white', minutes: 1 },
   handsOn: { by: 'seconds', seconds: 240 },
   takes: 'white',
   needs: ['scale', 'whiteCup', 'bag', 'sticks'],
+  does: 'portions',
   brings: [],
 }
 

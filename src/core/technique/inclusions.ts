@@ -30,6 +30,7 @@ export const INCLUSIONS: Technique = {
       handsOn: { by: 'decant' },
       takes: 'bed',
       needs: ['molds', 'level'],
+      does: 'empties',
       brings: [],
     },
     {
@@ -49,6 +50,7 @@ export const INCLUSIONS: Technique = {
       moment: { by: 'resin', criterion: STAGES.string },
       handsOn: { by: 'secondsEach', seconds: 150 },
       needs: ['inclusions', 'wipes'],
+      does: 'lays',
       brings: [],
     },
     { ...COVER, moment: { by: 'after', step: 'place', minutes: 0, lateAfterMin: 10 } },

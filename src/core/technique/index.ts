@@ -1,7 +1,7 @@
 import { BLOOM } from './bloom.ts'
 import { INCLUSIONS } from './inclusions.ts'
 import { PETRI } from './petri.ts'
-import type { StepId, StepRule, Technique, TechniqueId } from './technique.ts'
+import type { Deed, StepId, StepRule, Technique, TechniqueId } from './technique.ts'
 
 export { AFTER, AFTER_IDS, withAfter } from './after.ts'
 export { asNeeded } from './asNeeded.ts'
@@ -12,6 +12,7 @@ export { ALWAYS_NEEDED, TOOLS, type ToolId } from './tools.ts'
 export type {
   AfterId,
   Agent,
+  Deed,
   HandsOn,
   InkRule,
   Lasting,
@@ -47,4 +48,19 @@ export function stepRule(technique: Technique, id: StepId): StepRule {
   const found = technique.steps.find((step) => step.id === id)
   if (!found) throw new RangeError(`technique ${technique.id} has no step "${id}"`)
   return found
+}
+
+/** The step that does that; undefined where none does. */
+export function stepThat({ steps }: Pick<Technique, 'steps'>, does: Deed): StepRule | undefined {
+  return steps.find((step) => step.does === does)
+}
+
+/** The minute at which that was marked for the whole batch; null while it was not, or where no step does it. */
+export function markedAt(
+  does: Deed,
+  technique: Pick<Technique, 'steps'>,
+  done: Readonly<Record<string, number>>,
+): number | null {
+  const step = stepThat(technique, does)
+  return (step && done[step.id]) ?? null
 }

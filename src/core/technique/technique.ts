@@ -57,6 +57,21 @@ export type StepId =
 /** A step on the rack that a batch may choose. */
 export type AfterId = 'drape' | 'sandEdges' | 'clearCoat' | 'heatCoat' | 'varnish' | 'feet'
 
+/** What a step does to resin or piece, as far as engine, rack and log have to know; steps of any name may do it. */
+export type Deed =
+  | 'stirs'
+  | 'portions'
+  | 'empties'
+  | 'inks'
+  | 'whites'
+  | 'shapes'
+  | 'lays'
+  | 'covers'
+  | 'feathers'
+  | 'forms'
+  | 'frees'
+  | 'serves'
+
 /** So long after something was done: the least, and the better. */
 export interface Lasting {
   readonly openMin: number
@@ -105,8 +120,7 @@ export interface StepRule {
   readonly dries?: Lasting
   /** Where it leaves the piece holds it so long. */
   readonly holds?: Lasting
-  /** From here on dust is kept off and the hands are free. */
-  readonly covers?: true
+  readonly does?: Deed
   /** The step is there only when a back layer is wanted, or the second pour goes in twice. */
   readonly onlyWith?: 'back' | 'twoPours'
 }

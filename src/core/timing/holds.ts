@@ -14,7 +14,7 @@ export function missOf(schedule: Schedule): Miss | null {
 
 /** Minutes by which the hands empty the cup after it must be empty; 0 or less where they are in time. */
 export function emptiedLateMin({ cupLimits, turns }: Schedule): number {
-  const decant = turns.find((turn) => turn.step.id === 'decant')
+  const decant = turns.find((turn) => turn.step.does === 'empties')
   if (!decant || !cupLimits) return -Infinity
   // A clock that wants the pour later than the cup allows is late as well.
   const { moment } = decant.step
@@ -32,5 +32,5 @@ export function whiteLasts(schedule: Pick<Schedule, 'whiteCup' | 'turns'>): bool
 }
 
 export function lastBeadMin({ turns }: Pick<Schedule, 'turns'>): number {
-  return turns.findLast((turn) => turn.step.id === 'white')?.endMin ?? 0
+  return turns.findLast((turn) => turn.step.does === 'whites')?.endMin ?? 0
 }

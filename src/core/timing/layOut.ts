@@ -33,7 +33,7 @@ export function layOut(task: LayOutTask): readonly TimedTurn[] {
   for (const [place, turn] of task.turns.entries()) {
     const next = timeTurn(task, { turn, place, timed, handsFreeMin })
     timed.push(next)
-    handsFreeMin = Math.max(next.endMin, turn.step.id === 'stir' ? 0 : -Infinity)
+    handsFreeMin = Math.max(next.endMin, turn.step.does === 'stirs' ? 0 : -Infinity)
   }
   return timed
 }
@@ -67,7 +67,7 @@ function plannedTime(task: LayOutTask, context: Context, hands: number): Times {
   const { handsFreeMin, timed } = context
   switch (moment.by) {
     case 'clock': {
-      const isDecant = context.turn.step.id === 'decant'
+      const isDecant = context.turn.step.does === 'empties'
       const beginMin = isDecant ? task.decantMin : moment.bestMin - hands
       return { beginMin, endMin: beginMin + hands, fromMin: moment.fromMin, toMin: moment.toMin }
     }
@@ -177,7 +177,7 @@ function settleEnd({ timed }: Context, { job }: LayOutTask, pieceNo: number): nu
 }
 
 function inkEnd(timed: readonly TimedTurn[], pieceNo: number): number {
-  return timed.find((turn) => turn.step.id === 'ink' && turn.pieceNo === pieceNo)?.endMin ?? 0
+  return timed.find((turn) => turn.step.does === 'inks' && turn.pieceNo === pieceNo)?.endMin ?? 0
 }
 
 /** End of the last turn of that step. */

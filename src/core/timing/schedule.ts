@@ -19,7 +19,15 @@ import {
   type Criterion,
   type Window,
 } from '../resin/index.ts'
-import { asNeeded, stepRule, type StepId, type StepRule, type Technique } from '../technique/index.ts'
+import {
+  asNeeded,
+  markedAt,
+  stepRule,
+  stepThat,
+  type Deed,
+  type StepRule,
+  type Technique,
+} from '../technique/index.ts'
 import { pieceSlots, type PieceSlot } from './handsOn.ts'
 import { layOut, type TimedTurn } from './layOut.ts'
 import {
@@ -193,16 +201,16 @@ function gapToAim({ aimStep }: Technique, turns: readonly TimedTurn[]): number {
 }
 
 /** Hands-on minutes from stop-stir to that step. */
-function handsBefore(id: StepId, turns: readonly TimedTurn[]): number {
-  const first = turns.findIndex((turn) => turn.step.id === id)
+function handsBefore(does: Deed, turns: readonly TimedTurn[]): number {
+  const first = turns.findIndex((turn) => turn.step.does === does)
   return turns
     .slice(0, first)
-    .filter((turn) => turn.step.id !== 'stir')
+    .filter((turn) => turn.step.does !== 'stirs')
     .reduce((sum, turn) => sum + turn.handsOnMin, 0)
 }
 
 function decantHandsMin(turns: readonly TimedTurn[]): number {
-  return turns.find((turn) => turn.step.id === 'decant')?.handsOnMin ?? 0
+  return turns.find((turn) => turn.step.does === 'empties')?.handsOnMin ?? 0
 }
 
 interface DecantTask {
@@ -216,15 +224,15 @@ interface DecantTask {
 }
 
 function decantPlan({ request, technique, cup, white, done, unknown }: DecantTask): DecantPlan {
-  const markedMin = done['decant']
-  if (markedMin !== undefined) return markedDecant(cup, Math.max(0, markedMin))
-  const { moment } = stepRule(technique, 'decant')
+  const markedMin = markedAt('empties', technique, done)
+  if (markedMin !== null) return markedDecant(cup, Math.max(0, markedMin))
+  const { moment } = stepThat(technique, 'empties')!
   if (moment.by === 'clock') {
     const latestMin = (cup.limits?.stopMin ?? Infinity) - decantHandsMin(unknown)
     return { kind: 'byClock', decantMin: Math.max(0, Math.min(moment.bestMin, latestMin)) }
   }
   if (request.cupStrategy === 'atOnce') {
-    const decantMin = handsBefore('decant', unknown)
+    const decantMin = handsBefore('empties', unknown)
     const latestMin = (cup.limits?.stopMin ?? Infinity) - decantHandsMin(unknown)
     if (decantMin <= latestMin) return { kind: 'atOnce', decantMin }
     return { kind: 'tooFast', decantMin: Math.max(0, latestMin) }

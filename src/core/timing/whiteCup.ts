@@ -25,7 +25,7 @@ export function whiteBagOf(
   turns: readonly TimedTurn[],
 ): WhiteCup | null {
   const massG = whiteCupOf(mixes)?.massG
-  const portion = turns.find((turn) => turn.step.id === 'portion')
+  const portion = turns.find((turn) => turn.step.does === 'portions')
   if (!massG || !portion) return null
   const apart = mixes.some(({ id }) => id === 'white')
   return apart ? stirredAt(cup.setting, massG, portion.endMin) : portionedAt(cup, massG, portion.endMin)

@@ -1,3 +1,4 @@
+import { markedAt, TECHNIQUES } from '#core/technique/index.ts'
 import { lazy, Suspense, type ReactNode } from 'react'
 import { Link } from 'react-router'
 import { removeBatch } from '#data/batchCommands.ts'
@@ -29,7 +30,7 @@ export function BenchPlace({ whenBare }: { readonly whenBare: ReactNode }) {
   if (bare) return whenBare
   const live = running.filter((batch) => batch.atHand !== null)
   const due = rackEntries(running).filter(
-    (entry) => entry.doneAtMs === null && entry.step.stepId !== 'use' && entry.fromAtMs < nowMs + AHEAD_MS,
+    (entry) => entry.doneAtMs === null && entry.step.does !== 'serves' && entry.fromAtMs < nowMs + AHEAD_MS,
   )
   const planned = stories.filter(({ pour }) => pour.stage === 'planned' || pour.stage === 'ready')
   const unseen = stories.filter(
@@ -73,8 +74,10 @@ export function BenchPlace({ whenBare }: { readonly whenBare: ReactNode }) {
   )
 }
 
-function isOff({ pour }: BatchStory): boolean {
-  return pour.stage === 'running' && pour.done['demold'] !== undefined
+function isOff({ pour, batch }: BatchStory): boolean {
+  return (
+    pour.stage === 'running' && markedAt('frees', TECHNIQUES[batch.request.technique], pour.done) !== null
+  )
 }
 
 function LiveList({ live }: { live: readonly RunningBatch[] }) {

@@ -1,6 +1,7 @@
 import { Link, useSearchParams } from 'react-router'
 import { BEST_RATING, FAULTS, type Piece } from '#core/journal/index.ts'
 import { compared, type BatchPlan, type ComparedPiece } from '#core/plan/index.ts'
+import { markedAt, TECHNIQUES } from '#core/technique/index.ts'
 import { COMPARED_WORDS, wordCompared } from '#words/compare.ts'
 import { TIMING_WORDS } from '#words/vocabulary.ts'
 import { FacePicture } from '#app/components/FacePicture.tsx'
@@ -50,7 +51,10 @@ function Compared({ chosen }: { chosen: readonly Chosen[] }) {
       request: story.batch.request,
       moldId: piece.moldId,
       facts: live && factsOfPiece(story, live.plan, piece),
-      decantMin: story.pour.stage === 'running' ? (story.pour.done['decant'] ?? null) : null,
+      decantMin:
+        story.pour.stage === 'running'
+          ? markedAt('empties', TECHNIQUES[story.batch.request.technique], story.pour.done)
+          : null,
     }
   })
   const rows = compared(pieces)

@@ -11,6 +11,7 @@ import {
 import { printClock, printQuantity, printSpan, type UnitChoice } from '#core/units/index.ts'
 import type { Reading } from '#core/timing/index.ts'
 import { CAUTIONS, type CautionId } from '#core/safety/index.ts'
+import { markedAt, TECHNIQUES } from '#core/technique/index.ts'
 import { inUnits } from '#words/inUnits.ts'
 import { Callout } from '#app/components/Callout.tsx'
 import { sampleAt } from '#app/components/lifeAt.ts'
@@ -154,7 +155,12 @@ function StepView({ step, nowMin, story, plan, bands, units, done, readings }: S
       <Signs plan={plan} nowMin={nowMin} units={units} />
       <BenchStrip story={story} readings={readings} nowMin={nowMin} units={units} />
       <StageLine plan={plan} nowMin={nowMin} units={units} />
-      <CupWarning plan={plan} nowMin={nowMin} decanted={done['decant'] !== undefined} units={units} />
+      <CupWarning
+        plan={plan}
+        nowMin={nowMin}
+        decanted={markedAt('empties', TECHNIQUES[story.batch.request.technique], done) !== null}
+        units={units}
+      />
       <div className="my-3">
         <Strip
           life={plan.life}

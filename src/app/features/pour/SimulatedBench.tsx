@@ -1,5 +1,6 @@
 import { useEffect } from 'react'
 import type { BatchPlan } from '#core/plan/index.ts'
+import { markedAt, TECHNIQUES } from '#core/technique/index.ts'
 import { SIMULATED_FEED, tellBench, useKeeper } from '#app/platform/instruments.ts'
 import { useNowMs } from '#app/platform/clock.ts'
 import { useSettings } from '#app/platform/queries.ts'
@@ -20,7 +21,7 @@ export function FollowedBySimulation({ story, plan, stopStirAtMs, done }: Follow
   const { request } = story.batch
   const follows = feed === SIMULATED_FEED && keeps
   const minute = (nowMs - stopStirAtMs) / 60_000
-  const decantMin = done['decant'] ?? null
+  const decantMin = markedAt('empties', TECHNIQUES[story.batch.request.technique], done)
   const cupMassG = plan.mixes[0]!.cups[0]!.massG
   const bedDepthMm = Math.max(
     ...plan.fills.flatMap((fill) =>

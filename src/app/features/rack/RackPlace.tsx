@@ -76,7 +76,7 @@ export function RackPlace() {
 /** On the rack until it is out of the mold and its day of use has come. */
 function isWaiting(batch: RunningBatch, nowMs: number): boolean {
   return rackEntries([batch]).some(
-    (entry) => entry.doneAtMs === null && (entry.step.stepId !== 'use' || entry.bestAtMs > nowMs),
+    (entry) => entry.doneAtMs === null && (entry.step.does !== 'serves' || entry.bestAtMs > nowMs),
   )
 }
 
@@ -151,7 +151,7 @@ function TaskRow({ entry, nowMs, units }: { entry: RackEntry; nowMs: number; uni
     if (result.ok)
       say(`${step.done}: noted.`, () => void record({ kind: 'undone', eventId: result.value.id }).catch(fail))
   }
-  const isUse = step.stepId === 'use'
+  const isUse = step.does === 'serves'
   const possible = nowMs >= entry.fromAtMs
   return (
     <li
@@ -181,7 +181,7 @@ function TaskRow({ entry, nowMs, units }: { entry: RackEntry; nowMs: number; uni
           {step.done}
         </button>
       )}
-      {step.stepId === 'demold' && entry.doneAtMs !== null && (
+      {step.does === 'frees' && entry.doneAtMs !== null && (
         <Link className="button button-main" to={`/finish/${batch.story.batch.id}`}>
           Look at the faces
         </Link>
@@ -192,12 +192,12 @@ function TaskRow({ entry, nowMs, units }: { entry: RackEntry; nowMs: number; uni
 
 function taskWords(entry: RackEntry, nowMs: number): string {
   if (entry.doneAtMs !== null) return `done ${whenOf(entry.doneAtMs, nowMs)}`
-  if (entry.step.stepId === 'use') return nowMs < entry.bestAtMs ? `from ${dateOf(entry.bestAtMs)}` : 'ready'
+  if (entry.step.does === 'serves') return nowMs < entry.bestAtMs ? `from ${dateOf(entry.bestAtMs)}` : 'ready'
   const best = `best ${whenOf(entry.bestAtMs, nowMs)}`
   if (nowMs < entry.fromAtMs) return `from ${whenOf(entry.fromAtMs, nowMs)}, ${best}`
   if (entry.toAtMs === null)
     return nowMs < entry.bestAtMs
-      ? `possible${entry.step.stepId === 'demold' ? ' but bendy' : ''}, ${best}`
+      ? `possible${entry.step.does === 'frees' ? ' but bendy' : ''}, ${best}`
       : `ready since ${whenOf(entry.bestAtMs, nowMs)}`
   if (nowMs <= entry.toAtMs) return `now, until ${whenOf(entry.toAtMs, nowMs)}; ${best}`
   return `the window closed ${whenOf(entry.toAtMs, nowMs)}: ${entry.step.late ?? 'still possible'}`
