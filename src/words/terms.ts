@@ -155,7 +155,7 @@ export const TERMS: readonly Term[] = [
   {
     id: 'waterFill',
     word: 'Water fill',
-    meaning: 'How much water the mold holds to the brim: the surest measure of it. 1 g of water is 1 ml.',
+    meaning: 'How much water the mold holds to the brim: the surest measure of what it takes.',
     found: /water fill/i,
   },
   {

@@ -7,7 +7,7 @@ test('a fault is explained from its own run, and the batch repeated with the one
   await openStudio(page, '/log/demo-1')
   const late = page.locator('[data-fault="lines"]').first()
   await expect(late.locator('[data-cause]').first()).toContainText(
-    /White too late \(\d+ %\): white at \d+ min; the window was \d+ min to \d+ min, best at \d+ min; the cup had reached \d+ °C/,
+    /White too late \(\d+ %\): white at \d+ min; the window was \d+ min – \d+ min, best at \d+ min; the cup had reached \d+ °C/,
   )
   await go(page, '/log/demo-3')
   const blobs = page.locator('[data-fault="blobs"]').first()

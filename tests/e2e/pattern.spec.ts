@@ -62,6 +62,7 @@ test('a handle is dragged, also in the mirror, and a mark left out comes back', 
   const handle = page.locator('[data-handle]')
   const drawing = page.getByRole('group', { name: /^Pattern in Round coaster/ })
   const drag = async (right: number) => {
+    await handle.scrollIntoViewIfNeeded()
     const box = (await drawing.boundingBox())!
     const from = (await handle.boundingBox())!
     await page.mouse.move(from.x + from.width / 2, from.y + from.height / 2)

@@ -1,9 +1,10 @@
-import { useEffect, useRef, useState } from 'react'
-import { Link } from 'react-router'
-import { Dialog, Popover } from 'radix-ui'
+import { lazy, Suspense, useEffect, useRef, useState } from 'react'
 import type { Term } from '#words/terms.ts'
 import { markAt, marksUnder, type Mark } from './marks.ts'
-import { Sheet } from '#app/components/Sheet.tsx'
+
+/** What opens is loaded when something is opened. */
+const Meaning = lazy(async () => ({ default: (await import('./Meaning.tsx')).Meaning }))
+const TermList = lazy(async () => ({ default: (await import('./TermList.tsx')).TermList }))
 
 /** Under which name the theme draws the marks. */
 const HIGHLIGHT = 'term'
@@ -45,8 +46,10 @@ export function TermMarks() {
       >
         Words on this page
       </button>
-      {opened && <Meaning mark={opened} close={() => setOpened(null)} />}
-      {listed && <TermList terms={termsOf(marks.current)} close={() => setListed(false)} />}
+      <Suspense fallback={null}>
+        {opened && <Meaning mark={opened} close={() => setOpened(null)} />}
+        {listed && <TermList terms={termsOf(marks.current)} close={() => setListed(false)} />}
+      </Suspense>
     </>
   )
 }
@@ -83,52 +86,5 @@ function useMarks(): { readonly current: readonly Mark[] } {
 function termsOf(marks: readonly Mark[]): readonly Term[] {
   return [...new Map(marks.map(({ term }) => [term.id, term])).values()].sort((one, other) =>
     one.word.localeCompare(other.word),
-  )
-}
-
-function Meaning({ mark, close }: { readonly mark: Mark; readonly close: () => void }) {
-  const anchor = useRef({ getBoundingClientRect: () => mark.range.getBoundingClientRect() })
-  return (
-    <Popover.Root open onOpenChange={(open) => !open && close()}>
-      <Popover.Anchor virtualRef={anchor} />
-      <Popover.Portal>
-        <Popover.Content
-          className="bg-raised border-edge z-50 max-w-xs rounded-xl border p-4 shadow-lg outline-none"
-          sideOffset={4}
-          collisionPadding={8}
-          aria-label={mark.term.word}
-          data-unmarked
-          data-meaning={mark.term.id}
-        >
-          <p className="font-display text-lg font-semibold">{mark.term.word}</p>
-          <p className="mt-1">{mark.term.meaning}</p>
-          <Link
-            className="mt-1 inline-flex min-h-11 items-center text-sm"
-            to="/handbook#words"
-            onClick={close}
-          >
-            All words
-          </Link>
-        </Popover.Content>
-      </Popover.Portal>
-    </Popover.Root>
-  )
-}
-
-function TermList({ terms, close }: { readonly terms: readonly Term[]; readonly close: () => void }) {
-  return (
-    <Dialog.Root open onOpenChange={(open) => !open && close()}>
-      <Sheet title="Words on this page" className="inset-x-3 top-[6vh] max-h-[88vh] max-w-xl" unmarked>
-        <dl className="flex flex-col gap-3">
-          {terms.map(({ id, word, meaning }) => (
-            <div key={id}>
-              <dt className="font-semibold">{word}</dt>
-              <dd>{meaning}</dd>
-            </div>
-          ))}
-        </dl>
-        {terms.length === 0 && <p>No word of the trade stands here.</p>}
-      </Sheet>
-    </Dialog.Root>
   )
 }
