@@ -46,6 +46,8 @@ test('a job is dragged to another day, and to an hour that is not free: why it c
   await openRack(page)
   const demold = job(page, 'demo-9.demold')
   await expect(demold).toContainText('16:30')
+  // In the middle of the screen: near its edge a drag scrolls the page, and the rows are elsewhere then.
+  await demold.evaluate((each) => each.scrollIntoView({ block: 'center' }))
   const from = (await demold.boundingBox())!
   const rows = await page
     .locator('[data-day]')

@@ -1,7 +1,7 @@
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { pinJob } from '#data/batchCommands.ts'
-import type { RackPlan, RackPlanJob, RackStudio } from '#core/rack/index.ts'
+import type { RackPlan, RackPlanBatch, RackPlanJob, RackStudio } from '#core/rack/index.ts'
 import { wordBlocker, wordJob, wordWay } from '#words/rack.ts'
 import { Callout } from '#app/components/Callout.tsx'
 import { useSay } from '#app/components/undo.tsx'
@@ -53,6 +53,12 @@ export function ComingDays({ studio, base }: { studio: RackStudio; base: RackPla
     keepHour({ ...moving, title: job.title, atMs: atMs === null ? null : atMs + lead }, old)
     setMoving(null)
   }
+  const told = {
+    zone,
+    pinsOf,
+    letGo: (batchId: string, jobId: string, wasMs: number) =>
+      keepHour({ batchId, jobId, title: 'Chosen hour let go', atMs: null }, wasMs),
+  }
   return (
     <section aria-labelledby="coming" className="mb-8">
       <h2 id="coming" className="mb-1 text-2xl">
@@ -63,14 +69,7 @@ export function ComingDays({ studio, base }: { studio: RackStudio; base: RackPla
         uncertain. Drag a job, or choose it and use the arrow keys, to see at once what another hour does.
       </p>
       <Elsewhere zone={settings.hours.zone} />
-      <Troubles
-        plan={plan}
-        zone={zone}
-        pinsOf={pinsOf}
-        letGo={(batchId, jobId, wasMs) =>
-          keepHour({ batchId, jobId, title: 'Chosen hour let go', atMs: null }, wasMs)
-        }
-      />
+      <Troubles batches={base.batches} {...told} />
       <div className="sheet max-md:hidden print:hidden">
         <DayBoard
           plan={plan}
@@ -85,6 +84,10 @@ export function ComingDays({ studio, base }: { studio: RackStudio; base: RackPla
       </div>
       <div className="sheet md:hidden print:block">
         <DayList plan={plan} zone={zone} onChoose={choose} />
+      </div>
+      {/* Below the board: what a move would do must not push the board away from under the pointer. */}
+      <div className="mt-3 empty:hidden">
+        <Troubles batches={plan.batches.filter((batch) => !isToldAlready(batch, base))} {...told} />
       </div>
       {moving && job && (
         <MovePanel
@@ -103,6 +106,12 @@ export function ComingDays({ studio, base }: { studio: RackStudio; base: RackPla
       )}
     </section>
   )
+}
+
+/** A trouble that stands already, whatever is moved. */
+function isToldAlready({ id, trouble }: RackPlanBatch, base: RackPlan): boolean {
+  const stands = base.batches.find((batch) => batch.id === id)?.trouble ?? null
+  return JSON.stringify(stands) === JSON.stringify(trouble ?? null)
 }
 
 function isElsewhere(job: RackPlanJob, base: RackPlan): boolean {
@@ -147,16 +156,16 @@ function useKeepHour() {
 }
 
 interface TroublesProps {
-  readonly plan: RackPlan
+  readonly batches: readonly RackPlanBatch[]
   readonly zone: string
   readonly pinsOf: (batchId: string) => Readonly<Record<string, number>>
   readonly letGo: (batchId: string, jobId: string, wasMs: number) => void
 }
 
 /** What does not fit, why, and the nearest ways out. */
-function Troubles({ plan, zone, pinsOf, letGo }: TroublesProps) {
+function Troubles({ batches, zone, pinsOf, letGo }: TroublesProps) {
   const shown = (atMs: number) => momentIn(atMs, zone)
-  return plan.batches.flatMap(({ id, name, placed, lateMin, trouble }) =>
+  return batches.flatMap(({ id, name, placed, lateMin, trouble }) =>
     trouble ? (
       <div key={id} className="mb-3" data-trouble={id}>
         <Callout

@@ -1,6 +1,8 @@
 import {
   DndContext,
+  MeasuringStrategy,
   PointerSensor,
+  pointerWithin,
   useDroppable,
   useSensor,
   useSensors,
@@ -29,6 +31,8 @@ interface DayBoardProps {
   readonly onChoose: (job: RackPlanJob) => void
   readonly onMove: (job: RackPlanJob, beginAtMs: number) => void
 }
+
+const MEASURED_ANEW = { droppable: { strategy: MeasuringStrategy.Always } }
 
 const KEYS =
   'Left and right arrow keys move it by a quarter of an hour, with shift by an hour; up and down by a day.'
@@ -63,6 +67,9 @@ export function DayBoard(props: DayBoardProps) {
     <DndContext
       accessibility={{ screenReaderInstructions: { draggable: KEYS } }}
       sensors={sensors}
+      // The day under the pointer, wherever rows and page have gone meanwhile: the flag itself moves to another row.
+      collisionDetection={pointerWithin}
+      measuring={MEASURED_ANEW}
       onDragStart={({ active }) => {
         begun.current = active.data.current?.['job'] as RackPlanJob
       }}
