@@ -11,11 +11,11 @@ const IDS = new Set<string>(
   Object.values(TECHNIQUES).flatMap((each) => withAfter(each, AFTER_IDS).steps.map(({ id }) => id)),
 )
 
-/** A step's name beside a comparison, or taken out of what is done by name. */
+/** A step's name beside a comparison, asked for as a rule, or taken out of what is done by name. */
 const COMPARED =
-  /(?:\bstepId|\bstep\.id|\brule\.id)\s*[!=]==\s*'([a-zA-Z]+)'|\bdone\['([a-zA-Z]+)'\]|\bdone\.([a-zA-Z]+)\b/g
+  /(?:\bstepId|\bstep\.id|\brule\.id)\s*[!=]==\s*'([a-zA-Z]+)'|\bdone\['([a-zA-Z]+)'\]|\bdone\.([a-zA-Z]+)\b|\b(?:stepRule|endOf)\([^()]*,\s*'([a-zA-Z]+)'\)|\bbottleneck\s*[!=]==\s*'([a-zA-Z]+)'/g
 
-test('no step is known by its name outside its definition: what it does is a fact of it', () => {
+test('no step is compared by its name outside its definition: what it does is a fact of it', () => {
   const files = readdirSync('src', { recursive: true, encoding: 'utf8' }).filter(
     (file) => /\.tsx?$/.test(file) && !/\.test\.tsx?$/.test(file) && !file.startsWith('core/technique/'),
   )

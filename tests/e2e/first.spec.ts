@@ -9,6 +9,11 @@ test.describe('from a label to a plan, on a phone', () => {
     const table = page.locator('[data-first-table]')
     await expect(table).toBeVisible()
     await expect(page.locator('[aria-invalid="true"]')).toHaveCount(0)
+    // The sheet speaks the units that are chosen on it, before anything is stored.
+    await table.getByLabel('Units').selectOption('us')
+    await expect(table.getByLabel('Across')).toHaveValue('3.94')
+    await table.getByLabel('Units').selectOption('metric')
+    await expect(table.getByLabel('Across')).toHaveValue('100')
     let taps = 0
     const tap = async (what: Locator) => {
       taps++

@@ -15,9 +15,9 @@ interface SheetProps {
 export function Sheet({
   title,
   className = 'inset-x-3 bottom-3 max-h-[92vh] max-w-xl',
-  ...rest
+  unmarked = false,
+  children,
 }: SheetProps) {
-  const { unmarked = false, children } = rest
   return (
     <Dialog.Portal>
       <Dialog.Overlay className="bg-sunken/80 fixed inset-0 z-40" />

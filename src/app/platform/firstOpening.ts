@@ -7,13 +7,21 @@ import { USUAL_SETTINGS } from '#schema/usualSettings.ts'
 
 const LOCK = 'nublo-first-opening'
 
-/** What the server names for a browser without a studio: the demo studio, being read, or none. */
-export type FirstStudio = Promise<{ readonly demo: Promise<Studio> } | null>
+/** What the server names for a browser without a studio: the demo studio, being read, or null, an empty one. */
+type FirstStudio = { readonly demo: Promise<Studio> } | null
 
-/** Asks for a first studio while the database is still being opened, so that neither waits for the other; null where there is a studio already. */
-export async function askForFirstStudio(nowMs: number): FirstStudio {
-  if ((await indexedDB.databases().catch(() => [])).some(({ name }) => name === DATABASE)) return null
-  return firstStudio(nowMs)
+/** Asks for a first studio while the database is still being opened, so that neither waits for the other; undefined where that was not asked. */
+export async function askForFirstStudio(nowMs: number): Promise<FirstStudio | undefined> {
+  return (await isFirstTime()) ? firstStudio(nowMs) : undefined
+}
+
+/** A browser that does not tell which databases it keeps is asked later. */
+async function isFirstTime(): Promise<boolean> {
+  try {
+    return !(await indexedDB.databases()).some(({ name }) => name === DATABASE)
+  } catch {
+    return false
+  }
 }
 
 /**
@@ -24,12 +32,12 @@ export async function askForFirstStudio(nowMs: number): FirstStudio {
 export async function openStudio(
   db: StudioDatabase,
   nowMs: number,
-  asked: FirstStudio,
+  asked: Promise<FirstStudio | undefined>,
 ): Promise<string | null> {
   if (await db.settings.get('studio')) return null
   return navigator.locks.request(LOCK, async () => {
     if (await db.settings.get('studio')) return null
-    const first = (await isBare(db)) ? ((await asked) ?? (await firstStudio(nowMs))) : null
+    const first = (await isBare(db)) ? await named(asked, nowMs) : null
     if (first) {
       const step = { id: 'opening', why: 'furnished', nowMs }
       const trouble = await furnishDemoStudio(db, step, first.demo).then(
@@ -43,6 +51,11 @@ export async function openStudio(
     await saveSettings(db, USUAL_SETTINGS)
     return null
   })
+}
+
+async function named(asked: Promise<FirstStudio | undefined>, nowMs: number): Promise<FirstStudio> {
+  const first = await asked
+  return first === undefined ? firstStudio(nowMs) : first
 }
 
 /** The demo studio in place of what is there; its makings are loaded only then. */
@@ -60,7 +73,7 @@ async function readDemo(nowMs: number): Promise<Studio> {
   return makings.readDemo(nowMs)
 }
 
-async function firstStudio(nowMs: number): FirstStudio {
+async function firstStudio(nowMs: number): Promise<FirstStudio> {
   // Loaded while the server is asked: most first openings want it.
   void import('./demoStudio.ts').catch(() => undefined)
   const answer = await fetch(FIRST_OPENING_PATH).catch(() => null)

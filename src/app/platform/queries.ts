@@ -69,7 +69,12 @@ export function useUnreadSettings(): readonly string[] {
 }
 
 export function useUnits(): UnitChoice {
-  return useSettings().units === 'us' ? US_CUSTOMARY : METRIC
+  return unitsOf(useSettings())
+}
+
+/** The units those settings show. */
+export function unitsOf({ units }: Pick<Settings, 'units'>): UnitChoice {
+  return units === 'us' ? US_CUSTOMARY : METRIC
 }
 
 /** The plan of a request, computed in the worker; null request asks nothing. Old figures stay until new ones are there. */

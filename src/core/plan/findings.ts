@@ -14,7 +14,7 @@ import { placesOf } from '../mold/index.ts'
 import { heatConcerns, type HeatConcern } from '../safety/index.ts'
 import { lastBeadMin, whiteLasts, type Capacity, type Schedule } from '../timing/index.ts'
 import type { RackTask } from '../rack/index.ts'
-import { pouredOver } from '../technique/index.ts'
+import { pouredOver, stepThat } from '../technique/index.ts'
 import { palettePlan } from './palettePlan.ts'
 
 /** Something about a plan that a person should know; the app words it. */
@@ -246,7 +246,7 @@ function timeFindings(schedule: Schedule, capacity: Capacity): Finding[] {
       waitInMoldMin: first.beginMin - decant.decantMin,
     })
   }
-  if (technique.bottleneck !== 'ink') {
+  if (stepThat(technique, 'inks')?.id !== technique.bottleneck) {
     const lastInk = turns.findLast((turn) => turn.step.does === 'inks')
     const byMin = lastInk && lastInk.toMin !== null ? lastInk.endMin - lastInk.toMin : 0
     if (byMin > 0.5) found.push({ kind: 'inkLate', byMin })

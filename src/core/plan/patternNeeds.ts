@@ -1,7 +1,7 @@
 import { inkDropsOfPiece, dropsOf, whiteCupOf, type Addition, type BatchRequest } from '../batch/index.ts'
 import { mixedDensityGPerMl } from '../resin/index.ts'
 import { handsOnMin } from '../timing/index.ts'
-import { stepRule, TECHNIQUES } from '../technique/index.ts'
+import { stepThat, TECHNIQUES, type Deed } from '../technique/index.ts'
 import type { BatchPlan } from './plan.ts'
 
 /** What one piece of that pattern takes, and the white of the whole order. */
@@ -41,8 +41,10 @@ export function patternNeeds(request: BatchRequest, plan: BatchPlan, moldId: str
   const slots = [{ no: 1, fill }]
   const job = { request, technique }
   const bag = technique.white.by === 'bag'
-  const minutes = (id: 'ink' | 'white' | 'shape') =>
-    technique.steps.some((step) => step.id === id) ? handsOnMin(stepRule(technique, id), slots, job) : 0
+  const minutes = (does: Deed) => {
+    const step = stepThat(technique, does)
+    return step ? handsOnMin(step, slots, job) : 0
+  }
   const inkDrops = inkDropsOfPiece(fill)
   const petals = fill.pattern.marks.reduce(
     (sum, { mark }) => sum + (mark.kind === 'petals' ? mark.count : 0),
@@ -60,9 +62,9 @@ export function patternNeeds(request: BatchRequest, plan: BatchPlan, moldId: str
     dropsPerZone: zones > 0 ? inkDrops / zones : null,
     zones: bag ? 'petals' : 'cells',
     strokes: fill.laid.strokes.length,
-    inkMin: minutes('ink'),
-    pipeMin: minutes('white'),
-    shapeMin: minutes('shape'),
+    inkMin: minutes('inks'),
+    pipeMin: minutes('whites'),
+    shapeMin: minutes('shapes'),
     strewnMm2: fill.laid.sprinkles.reduce((sum, { areaMm2 }) => sum + areaMm2, 0),
     portion:
       technique.white.by === 'bag' && cup

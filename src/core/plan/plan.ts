@@ -5,7 +5,7 @@ import { prepList, runSteps, type PrepItem, type RunStep } from '../runsheet/ind
 import {
   markedAt,
   shiftedTechnique,
-  stepRule,
+  stepThat,
   TECHNIQUES,
   withAfter,
   type Deed,
@@ -138,8 +138,8 @@ function bloomPlan(schedule: Schedule, steps: readonly RunStep[]): BloomPlan | n
   if (!white) return null
   const windowFor = windowsOf(forecast, white)
   const beads = steps.filter((step) => step.does === 'whites').map((step) => step.expected?.bloomNumber ?? 0)
-  const { moment } = stepRule(schedule.technique, 'white')
-  if (moment.by !== 'resin' || moment.criterion.by !== 'bloomNumber') return null
+  const moment = stepThat(schedule.technique, 'whites')?.moment
+  if (moment?.by !== 'resin' || moment.criterion.by !== 'bloomNumber') return null
   const { factor } = moment.criterion
   const { tooEarlyAbove, bestFrom, bestTo, tooLateBelow } = bloomWindow(white)
   const best = windowFor({ ...moment.criterion, within: 'best' })

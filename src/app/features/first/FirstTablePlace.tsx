@@ -1,7 +1,8 @@
 import { useState, type ReactNode } from 'react'
 import { useNavigate } from 'react-router'
 import * as v from 'valibot'
-import type { MixRatio, Resin } from '#core/resin/index.ts'
+import type { MixRatio } from '#core/resin/index.ts'
+import type { UnitChoice } from '#core/units/index.ts'
 import { layOutTable } from '#data/shelfCommands.ts'
 import { issueLines } from '#schema/issues.ts'
 import { moldSchema } from '#schema/mold.ts'
@@ -13,7 +14,7 @@ import { CountField } from '#app/components/CountField.tsx'
 import { Place } from '#app/components/Place.tsx'
 import { QuantityField } from '#app/components/QuantityField.tsx'
 import { useSay } from '#app/components/undo.tsx'
-import { useSettings, useUnits } from '#app/platform/queries.ts'
+import { unitsOf, useSettings } from '#app/platform/queries.ts'
 import { currencyOf } from '#app/platform/stock.ts'
 import { usePlatform } from '#app/platform/studio.tsx'
 import { asLabelled, draftOf, newResin, type SheetDraft } from '#app/components/sheetDraft.ts'
@@ -35,7 +36,6 @@ import {
 export function FirstTablePlace({ title }: { title: string }) {
   const { db, newId, planner } = usePlatform()
   const settings = useSettings()
-  const units = useUnits()
   const say = useSay()
   const navigate = useNavigate()
   const [begun] = useState(() => newResin(newId()))
@@ -45,6 +45,7 @@ export function FirstTablePlace({ title }: { title: string }) {
     units: settings.units,
     money: settings.money,
   }))
+  const units = unitsOf(asked)
   const [problems, setProblems] = useState<readonly string[]>([])
   const set = (changes: Partial<FirstTable>) => setTable((last) => ({ ...last, ...changes }))
   const layOut = async () => {
@@ -73,10 +74,10 @@ export function FirstTablePlace({ title }: { title: string }) {
           void layOut().catch((problem: Error) => say(problem.message))
         }}
       >
-        <ResinPart {...{ table, set, label, setLabel }} begun={begun} />
-        <MoldPart table={table} set={set} />
-        <ColourPart table={table} set={set} />
         <StudioPart table={table} set={set} asked={asked} setAsked={setAsked} />
+        <ResinPart {...{ table, set, units, label, setLabel }} />
+        <MoldPart table={table} set={set} units={units} />
+        <ColourPart table={table} set={set} />
         <ul className="text-stop list-disc pl-5 empty:hidden" role="alert">
           {problems.map((line) => (
             <li key={line}>{line}</li>
@@ -98,6 +99,11 @@ interface PartProps {
   readonly set: (changes: Partial<FirstTable>) => void
 }
 
+interface MeasuredPartProps extends PartProps {
+  /** As they are chosen on this sheet, before anything is stored. */
+  readonly units: UnitChoice
+}
+
 function Part({ title, children }: { title: string; children: ReactNode }) {
   return (
     <fieldset className="sheet">
@@ -117,18 +123,21 @@ const RATIOS = [
 ] as const satisfies readonly { readonly id: string; readonly name: string; readonly ratio: MixRatio }[]
 type RatioId = (typeof RATIOS)[number]['id']
 
+function isSame(one: MixRatio, other: MixRatio): boolean {
+  return one.by === other.by && one.partsA === other.partsA && one.partsB === other.partsB
+}
+
 function ResinPart({
   table,
   set,
+  units,
   label,
   setLabel,
-}: PartProps & {
-  readonly begun: Resin
+}: MeasuredPartProps & {
   readonly label: SheetDraft
   readonly setLabel: (label: SheetDraft) => void
 }) {
-  const units = useUnits()
-  const chosen = RATIOS.find(({ ratio }) => ratio === table.ratio) ?? RATIOS[0]
+  const chosen = RATIOS.find(({ ratio }) => isSame(ratio, table.ratio))!
   return (
     <Part title="The resin, as its label says">
       <label className="flex flex-col gap-1 text-sm font-medium">
@@ -161,8 +170,7 @@ const SHAPES: readonly { readonly id: FirstShape; readonly name: string }[] = [
   { id: 'heart', name: 'heart' },
 ]
 
-function MoldPart({ table, set }: PartProps) {
-  const units = useUnits()
+function MoldPart({ table, set, units }: MeasuredPartProps) {
   const length = { dimension: 'length', unit: units.length } as const
   const two = hasTwoMeasures(table.shape)
   return (

@@ -99,7 +99,7 @@ function Day({ row, first, ...props }: DayBoardProps & { row: DayRow; first: boo
     onMove(job, to)
   }
   return (
-    <li className="border-line flex border-t first:border-t-0" data-day={row.on}>
+    <li ref={setNodeRef} className="border-line flex border-t first:border-t-0" data-day={row.on}>
       <div className="w-32 shrink-0 py-2 pr-3 text-sm">
         <p className="font-display font-semibold">{dayIn(row.fromMs + 43_200_000, zone)}</p>
         <p className="text-ink-soft">
@@ -117,7 +117,6 @@ function Day({ row, first, ...props }: DayBoardProps & { row: DayRow; first: boo
         ))}
       </div>
       <div
-        ref={setNodeRef}
         data-hours
         className="bg-sunken @container relative my-1 min-w-0 flex-1 overflow-hidden rounded-md"
         style={{ minHeight: row.lanes * LANE_PX + 14 }}
