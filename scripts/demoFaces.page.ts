@@ -1,3 +1,4 @@
+import { plannedBack } from '#core/batch/index.ts'
 /** Draws the faces of the demo's pieces in a browser page, for scripts/demoFaces.mjs. */
 import { linearOf } from '#core/colour/index.ts'
 import { faceMoments, faceTask, planBatch, type FaceMoment } from '#core/plan/index.ts'
@@ -44,7 +45,7 @@ async function facesOfPiece({ request }: DemoBatch, { outcome, moldId, seed }: O
   const lab = createLab()
   const whiteAtMin = whiteOf(faceMoments(plan), MOMENTS[outcome.timing ?? 'right'])
   await lab.follow('piece', { task, whiteAtMin, cells: CELLS, seed }, () => undefined)
-  const backHex = request.back.when === 'none' ? NO_BACK : (request.back.colour?.hex ?? NO_BACK)
+  const backHex = plannedBack(request)?.hex ?? NO_BACK
   const seen = (side: 'silicone' | 'open') => {
     const painted = lab.paint('piece', LOOKS - 1, { side, backing: linearOf(backHex), finer: 2 })
     const face = document.createElement('canvas')

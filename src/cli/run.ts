@@ -4,6 +4,7 @@ import { planBatch, remediesFor, reportForecast } from '#core/plan/index.ts'
 import { sheetText } from '#formats/sheetText.ts'
 import { forecastRequestFileSchema } from '#schema/forecast.ts'
 import { issueLines } from '#schema/issues.ts'
+import { withLayers } from '#schema/earlierLayers.ts'
 import { planRequestFileSchema } from '#schema/request.ts'
 import { wordForecastProblem } from '#words/forecast.ts'
 
@@ -53,7 +54,7 @@ function obey(words: readonly string[], terminal: Terminal): void {
 }
 
 function plan(input: unknown, { asText, terminal }: { asText: boolean; terminal: Terminal }): void {
-  const { format: _format, version: _version, ...request } = checked(planRequestFileSchema, input)
+  const { format: _format, version: _version, ...request } = checked(planRequestFileSchema, withLayers(input))
   if (request.startAt !== null && Date.parse(request.startAt) < terminal.nowMs()) {
     throw new UsageError(
       `startAt: ${request.startAt} is in the past, expected a start still to come, or null`,

@@ -6,7 +6,7 @@ import { ARCHETYPES } from '#core/resin/index.ts'
 import type { PourEvent } from '#core/runsheet/index.ts'
 import { readBundle, writeBundle } from '#formats/bundle.ts'
 import { USUAL_SETTINGS } from '#schema/usualSettings.ts'
-import { pinJob, recordEvent, recordOutcome, removeBatch, setAfter, setOrder } from './batchCommands.ts'
+import { pinJob, recordEvent, recordOutcome, removeBatch, setOnTheRack, setOrder } from './batchCommands.ts'
 import { addBatch, changeBatch } from './planCommands.ts'
 import type { StudioDatabase } from './database.ts'
 import { Refused } from './door.ts'
@@ -80,7 +80,7 @@ const COMMANDS: readonly Command[] = [
   (db, { id: batchId, n }) =>
     changeBatch(db, { id: batchId, request: bloomRequest({ bedMm: n }, 1), nowMs: T0 }),
   (db, { id: batchId, n }) => pinJob(db, { batchId, jobId: 'demold', atMs: T0 + n * 3_600_000 }, T0),
-  (db, { id: batchId }) => setAfter(db, batchId, ['feet']),
+  (db, { id: batchId }) => setOnTheRack(db, batchId, { layers: [], jobs: ['feet'] }),
   (db, { id: batchId, id: orderId }) => setOrder(db, batchId, orderId),
   (db, { id: batchId, n, name: text }, no) =>
     recordOutcome(db, `${batchId}-1`, {

@@ -1,7 +1,6 @@
 import { Dexie } from 'dexie'
 import type { Outcome, Piece } from '#core/journal/index.ts'
-import { mayFollow, readPour, type PourEvent } from '#core/runsheet/index.ts'
-import type { AfterId } from '#core/technique/index.ts'
+import { begunLayers, mayFollow, readPour, type PourEvent } from '#core/runsheet/index.ts'
 import { fail, ok, type Result } from '#core/units/index.ts'
 import { epochMs } from '#schema/amount.ts'
 import type { Batch, FaceSide } from '#schema/studio.ts'
@@ -55,12 +54,29 @@ function pinned(batch: Batch, jobId: string, atMs: number | null): Batch {
   return { ...batch, pins: atMs === null ? others : { ...others, [jobId]: atMs } }
 }
 
-/** Changes what follows on the rack; what was poured stays as it was asked for. */
-export function setAfter(db: StudioDatabase, batchId: string, after: readonly AfterId[]): Promise<void> {
+/** What a batch still gets after its pour. */
+export type OnTheRack = Pick<Batch['request'], 'layers' | 'jobs'>
+
+/**
+ * Changes what follows on the rack; what was poured stays as it was asked for, and a layer that was laid, or whose mix is begun, cannot
+ * be changed any more.
+ */
+export function setOnTheRack(
+  db: StudioDatabase,
+  batchId: string,
+  { layers, jobs }: OnTheRack,
+): Promise<Result<OnTheRack, BatchProblem>> {
   return stored(() =>
-    db.transaction('rw', db.batches, async () => {
+    db.transaction('rw', db.batches, db.events, async () => {
       const batch = await db.batches.get(batchId)
-      if (batch) await db.batches.put({ ...batch, request: { ...batch.request, after: [...after] } })
+      if (!batch) return fail({ kind: 'unknown' as const })
+      const begun = begunLayers(readPour(await eventsOf(db, batchId)))
+      const asWas = (request: OnTheRack) =>
+        JSON.stringify(request.layers.filter(({ id }) => begun.includes(id)))
+      if (asWas({ layers, jobs }) !== asWas(batch.request)) return fail({ kind: 'alreadyPoured' as const })
+      const { request } = batch
+      await db.batches.put({ ...batch, request: { ...request, layers: [...layers], jobs: [...jobs] } })
+      return ok({ layers: request.layers, jobs: request.jobs })
     }),
   )
 }

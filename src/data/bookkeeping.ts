@@ -1,11 +1,11 @@
 import type { BatchRequest } from '#core/batch/index.ts'
-import type { PourEvent } from '#core/runsheet/index.ts'
-import { needsOf, takenFrom, TAKEN_LATER, type Movement, type TakenAt } from '#core/shelf/index.ts'
+import { readPour, weighedOf, type PourEvent } from '#core/runsheet/index.ts'
+import { AT_POUR, needsOf, takenFrom, type Movement, type Weighed } from '#core/shelf/index.ts'
 import { eventsOf } from './events.ts'
 import type { StudioDatabase } from './database.ts'
 
 /**
- * Keeps the supplies' books with a pour: the stop-stir takes what was mixed, every later layer its own; taking such a mark back takes its
+ * Keeps the supplies' books with a pour: a stop-stir takes what was mixed, a later layer that is marked without one its own; taking such a mark back takes its
  * entries back. An event kept twice changes nothing.
  */
 export async function keepBooks(db: StudioDatabase, batchId: string, event: PourEvent): Promise<void> {
@@ -13,11 +13,13 @@ export async function keepBooks(db: StudioDatabase, batchId: string, event: Pour
     await db.movements.where('id').startsWith(entryPrefix(event.eventId)).delete()
     return
   }
-  const at = takesAt(event)
-  const supplies = at ? await db.supplies.orderBy('id').toArray() : []
+  if (event.kind !== 'stopStir' && event.kind !== 'done') return
+  const supplies = await db.supplies.orderBy('id').toArray()
   const batch = supplies.length > 0 ? await db.batches.get(batchId) : undefined
-  if (!at || !batch) return
+  if (!batch) return
   const request = batch.request as BatchRequest
+  const at = event.kind === 'stopStir' ? (event.layer ?? AT_POUR) : event.key
+  if (event.kind === 'done' && wasStirred(await eventsOf(db, batchId), at)) return
   const needs = needsOf(request, weighedIn(await eventsOf(db, batchId)))
   const entries = supplies.flatMap((supply, k): Movement[] => {
     const amount = takenFrom(supply, needs, request, at)
@@ -45,18 +47,20 @@ function entriesOf(db: StudioDatabase, eventId: string): Promise<number> {
   return db.movements.where('id').startsWith(entryPrefix(eventId)).count()
 }
 
-function takesAt(event: PourEvent): TakenAt | null {
-  if (event.kind === 'stopStir') return 'pour'
-  return (event.kind === 'done' && TAKEN_LATER.find((id) => id === event.key)) || null
-}
-
 function entryPrefix(eventId: string): string {
   return `${eventId}.took.`
 }
 
-/** What the scale said last, unless it was taken back. */
-function weighedIn(events: readonly PourEvent[]): { readonly aG: number; readonly bG: number } | null {
-  const taken = new Set(events.flatMap((event) => (event.kind === 'undone' ? [event.eventId] : [])))
-  const weighed = events.findLast((event) => event.kind === 'weighed' && !taken.has(event.id))
-  return weighed?.kind === 'weighed' ? weighed : null
+/** What the scale said last of each mix, unless it was taken back. */
+function weighedIn(events: readonly PourEvent[]): Weighed {
+  const layers = new Set(events.map((event) => ('layer' in event ? event.layer : undefined)))
+  return Object.fromEntries(
+    [...layers].map((layer) => [layer ?? AT_POUR, weighedOf(events, layer) ?? undefined]),
+  )
+}
+
+/** Whether that layer's mix was entered when its stirring ended: laying it takes nothing more. */
+function wasStirred(events: readonly PourEvent[], layer: string): boolean {
+  const pour = readPour(events)
+  return pour.stage === 'running' && pour.sittings[layer]?.stage === 'running'
 }

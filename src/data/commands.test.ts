@@ -2,7 +2,7 @@ import { beforeEach, describe, expect, test } from '@jest/globals'
 import { bloomRequest } from '../../tests/support/request.ts'
 import { freshDatabase, step, PNG, smallStudio, T0 } from '../../tests/support/studio.ts'
 import { readPour, type PourEvent } from '#core/runsheet/index.ts'
-import { pinJob, recordEvent, recordOutcome, removeBatch, setAfter, setOrder } from './batchCommands.ts'
+import { pinJob, recordEvent, recordOutcome, removeBatch, setOnTheRack, setOrder } from './batchCommands.ts'
 import { addBatch, changeBatch } from './planCommands.ts'
 import type { Supply } from '#core/shelf/index.ts'
 import { eventsOf } from './events.ts'
@@ -12,6 +12,7 @@ import { stored, StorageError } from './storageError.ts'
 import { makeUpBooks } from './bookkeeping.ts'
 import { bringBack, keptStudios, letGo } from './keptStudios.ts'
 import { EMPTY_STUDIO, mergeStudio, readStudio, replaceStudio } from './studioCommands.ts'
+import { backLayer, begun } from '../../tests/support/layers.ts'
 
 let db: StudioDatabase
 beforeEach(() => {
@@ -326,7 +327,7 @@ describe('the books of supplies', () => {
   })
 
   test('the back layer takes its own when it is poured', async () => {
-    await pour({ back: { when: 'footprint', depthMm: 2, colour: null } })
+    await pour({ layers: [backLayer()] })
     await recordEvent(db, 'b', { id: 'k', atMs: T0 + 1e7, kind: 'done', key: 'back' })
     const taken = (await book('part-a')).map(({ atMs }) => atMs)
     expect(taken.sort((one, other) => one - other)).toEqual([STOP.atMs, T0 + 1e7])
@@ -360,10 +361,13 @@ describe('what is decided about a batch later', () => {
   test('its finishing jobs change, what was poured stays', async () => {
     await add()
     const before = await db.batches.get('b')
-    await setAfter(db, 'b', ['clearCoat', 'feet'])
+    await setOnTheRack(db, 'b', { layers: [...begun('clearCoat')] as never, jobs: ['feet'] })
     const after = await db.batches.get('b')
-    expect(after!.request).toEqual({ ...before!.request, after: ['clearCoat', 'feet'] })
-    await setAfter(db, 'ghost', ['feet'])
+    expect(after!.request).toEqual({ ...before!.request, layers: begun('clearCoat'), jobs: ['feet'] })
+    expect(await setOnTheRack(db, 'ghost', { layers: [], jobs: [] })).toEqual({
+      ok: false,
+      problem: { kind: 'unknown' },
+    })
     expect(await db.batches.count()).toBe(1)
   })
 

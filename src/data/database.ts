@@ -10,6 +10,7 @@ import type { BriefRow } from './brief.ts'
 import { REGISTER_DOOR } from './registerDoor.ts'
 import {
   upgradeToInclusions,
+  upgradeToLayers,
   upgradeToLayersHeat,
   upgradeToLearning,
   upgradeToPatterns,
@@ -122,5 +123,6 @@ export class StudioDatabase extends Dexie {
         folders: 'id',
       })
       .upgrade(upgradeToRegister)
+    this.version(9).stores({}).upgrade(upgradeToLayers)
   }
 }

@@ -4,6 +4,7 @@ import type { Outcome } from '#core/journal/index.ts'
 import type { Mold } from '#core/mold/index.ts'
 import { USUAL_FORMS, USUAL_HOURS, USUAL_MONEY, USUAL_PLACES } from '#schema/usual.ts'
 import { PLANNED_EARLIER, withLayersHeat } from '#schema/earlier.ts'
+import { withBatchLayers, withLayers } from '#schema/earlierLayers.ts'
 import { USUAL_SPREAD, USUAL_WALL, type Resin } from '#core/resin/index.ts'
 
 /** What a studio of the first version did not know yet takes its usual value. */
@@ -51,7 +52,7 @@ export async function upgradeToRack(transaction: Transaction): Promise<void> {
         batch.pins ??= {}
         batch.orderId ??= null
         batch.trial ??= false
-        Object.assign(batch.request, { after: [], promisedOn, ...batch.request })
+        Object.assign(batch.request, { promisedOn, ...batch.request })
       },
     )
   await transaction
@@ -103,6 +104,28 @@ export async function upgradeToLayersHeat(transaction: Transaction): Promise<voi
       for (const { mold } of request.pieces ?? []) withWall(mold)
       for (const mold of request.spareMolds ?? []) withWall(mold)
       if (request.resin) withHeat(request.resin)
+    })
+}
+
+/** To version 9: batches say their layers, those of studios kept before a large step and rows set aside too. */
+export async function upgradeToLayers(transaction: Transaction): Promise<void> {
+  await transaction
+    .table('batches')
+    .toCollection()
+    .modify((batch: { request: unknown }) => {
+      batch.request = withLayers(batch.request)
+    })
+  await transaction
+    .table('keptParts')
+    .filter(({ table }: { table: string }) => table === 'batches')
+    .modify((part: { rows: readonly unknown[] }) => {
+      part.rows = part.rows.map(withBatchLayers)
+    })
+  await transaction
+    .table('aside')
+    .filter(({ table }: { table: string }) => table === 'batches')
+    .modify((aside: { row: unknown }) => {
+      aside.row = withBatchLayers(aside.row)
     })
 }
 

@@ -1,4 +1,10 @@
-import { USUAL_REQUEST, USUAL_WHITE, type BatchRequest } from '#core/batch/index.ts'
+import {
+  startedLayer,
+  USUAL_REQUEST,
+  USUAL_WHITE,
+  type BatchRequest,
+  type LaterLayer,
+} from '#core/batch/index.ts'
 import type { FaultId, FaultTag, TimingVerdict } from '#core/journal/index.ts'
 import type { Order } from '#core/shelf/index.ts'
 import { COLOURS, MOLDS, RESINS } from './stock.ts'
@@ -50,7 +56,18 @@ function request({ pieces, colours, resin, ...changes }: Sketch): BatchRequest {
   }
 }
 
-const DARK_BACK = { when: 'footprint', depthMm: 2, colour: named(COLOURS, 'Slate paste') } as const
+const SLATE = named(COLOURS, 'Slate paste')
+const DARK_BACK: LaterLayer = {
+  ...startedLayer('back', 'back'),
+  cups: [
+    {
+      id: 'slate',
+      name: 'Slate',
+      portion: { by: 'rest' },
+      colours: [{ colour: SLATE, dose: { by: 'dropsPerG', drops: 0.2 } }],
+    },
+  ],
+}
 const good = (rating: number, note = ''): DemoOutcome => ({ rating, timing: 'right', faults: [], note })
 
 /** Six finished batches, one on the rack, of an invented spring at the spare-room table. */
@@ -83,7 +100,7 @@ export const BATCHES: readonly DemoBatch[] = [
       pieces: [['Round coaster', 4]],
       resin: 'Heron Quick',
       colours: ['Lagoon', 'Dusk', 'Chalk paste'],
-      back: DARK_BACK,
+      layers: [DARK_BACK],
     }),
     triedAgainst: 'demo-1',
     poursBeforeH: 24 * 37,
@@ -148,7 +165,7 @@ export const BATCHES: readonly DemoBatch[] = [
       colours: ['Plum', 'Rosehip', 'Chalk paste'],
       roomTempC: 22,
       bedMm: 7,
-      back: DARK_BACK,
+      layers: [DARK_BACK],
       white: { ...USUAL_WHITE, ringSpacingMm: 12, rimMarginMm: 8, petals: 16 },
     }),
     poursBeforeH: 24 * 15,
@@ -184,7 +201,7 @@ export const BATCHES: readonly DemoBatch[] = [
       ],
       resin: 'Heron Quick',
       colours: ['Dusk', 'Lagoon', 'Sloe', 'Chalk paste'],
-      back: DARK_BACK,
+      layers: [DARK_BACK],
     }),
     poursBeforeH: 5.2,
     lateMin: 1,
@@ -222,7 +239,7 @@ export const PLANNED: readonly {
       pieces: [['Soft-square coaster', 4]],
       resin: 'Heron Quick',
       colours: ['Saffron', 'Ember', 'Rosehip', 'Chalk paste'],
-      back: DARK_BACK,
+      layers: [DARK_BACK],
     }),
   },
   {
@@ -235,8 +252,8 @@ export const PLANNED: readonly {
       pieces: [['Hexagon coaster', 3]],
       resin: 'Heron Quick',
       colours: ['Petrel', 'Fern', 'Chalk paste'],
-      back: { ...DARK_BACK, when: 'nextDay' },
-      after: ['sandEdges', 'feet'],
+      layers: [{ ...DARK_BACK, when: 'nextDay' }],
+      jobs: ['sandEdges', 'feet'],
     }),
   },
 ]

@@ -1,6 +1,7 @@
 import * as v from 'valibot'
 import { fail, ok, type Result } from '#core/units/index.ts'
 import { PLANNED_EARLIER, withLayersHeat } from '#schema/earlier.ts'
+import { withBatchLayers } from '#schema/earlierLayers.ts'
 import { issueLines } from '#schema/issues.ts'
 import { BUNDLE_FORMAT, BUNDLE_VERSION, bundleSchema, checksumsSchema, type Studio } from '#schema/studio.ts'
 import { fromBase64, toBase64 } from './base64.ts'
@@ -107,7 +108,7 @@ function studioIn(
   file: RawFile,
   pictureOf: (name: string) => Uint8Array | null,
 ): Result<Studio, BundleProblem> {
-  const read = v.safeParse(bundleSchema, file)
+  const read = v.safeParse(bundleSchema, inLayers(file))
   if (!read.success) return fail({ kind: 'broken', lines: issueLines(read.issues) })
   const { format: _format, version, exportedAt: _at, checksums: _sums, photos, ...records } = read.output
   const studio: Studio = {
@@ -119,6 +120,16 @@ function studioIn(
   }
   const lines = looseEnds(studio)
   return lines.length > 0 ? fail({ kind: 'broken', lines }) : ok(studio)
+}
+
+/** The first version whose batches say their layers. */
+const LAYERS_VERSION = 7
+
+/** The file with the layers that its batches stood for. */
+function inLayers(file: RawFile): RawFile {
+  const { version, batches } = file
+  if (!(typeof version === 'number' && version < LAYERS_VERSION) || !Array.isArray(batches)) return file
+  return { ...file, batches: batches.map(withBatchLayers) }
 }
 
 /** The first version whose resins are of the heat of real layers. */

@@ -4,6 +4,7 @@ import { bloomRequest } from '../../tests/support/request.ts'
 import { planBatch } from '#core/plan/index.ts'
 import { fromBase64, toBase64 } from './base64.ts'
 import { sheetText } from './sheetText.ts'
+import { begun, inTwoPours } from '../../tests/support/layers.ts'
 
 const sheet = (changes: Parameters<typeof bloomRequest>[0], count = 2) => {
   const request = bloomRequest(changes, count)
@@ -34,13 +35,17 @@ describe('the sheet', () => {
   })
 
   test("names the pours of inclusions in the bench's words, and no drops", () => {
-    const inclusions = { volumeMl: 4, proud: false, pours: 2 } as const
-    const text = sheet({ technique: 'inclusions', inclusions, after: ['clearCoat'] })
+    const inclusions = { volumeMl: 4, proud: false } as const
+    const text = sheet({
+      technique: 'inclusions',
+      inclusions,
+      layers: [...inTwoPours(), ...begun('clearCoat')],
+    })
     expect(text).toMatch(/base 2\.5 mm = .* second pour 2\.8 mm = .* third pour 2\.8 mm = /)
     expect(text).toMatch(/Mix for the base: /)
-    expect(text).toMatch(/Mix to pour over once more, later: .*\n.*\n.*\n\s+Third pour: /)
+    expect(text).toMatch(/Mix for the third pour, later: .*\n.*\n.*\n\s+Mixing cup: /)
     expect(text).toContain('Mix for the clear coat, later')
-    expect(text).not.toMatch(/Drops on|fillAgain/)
+    expect(text).not.toMatch(/Drops on|thirdPour/)
   })
 
   test("tells a petri's drops from the needle", () => {

@@ -5,7 +5,8 @@ import { isDrawn, type TechniqueId } from '#core/technique/index.ts'
 import { DEFERRAL } from '#core/safety/index.ts'
 import { METRIC, printSpan } from '#core/units/index.ts'
 import { wordFinding } from '#words/findings.ts'
-import { CUP_WORDS, wordLayer, wordMix } from '#words/mixes.ts'
+import { wordCup, wordLayer, wordMix } from '#words/mixes.ts'
+import { wordAddition } from '#words/takes.ts'
 import { FEEL_WORDS, ratioWords } from '#words/vocabulary.ts'
 
 /** The mix sheet and the run sheet of a plan as plain text, to read from a terminal or pin to the wall. */
@@ -15,7 +16,7 @@ export function sheetText(request: BatchRequest, plan: BatchPlan): string {
     '',
     'MIX SHEET',
     ...plan.fills.flatMap((fill) => [
-      `  ${fill.count} × ${fill.mold.name}: ${fill.layers.map((layer) => `${wordLayer(layer.kind, request.technique)} ${layer.depthMm.toFixed(1)} mm = ${layer.volumeMl.toFixed(1)} ml`).join(', ')}; lip ${fill.lipMm.toFixed(1)} mm`,
+      `  ${fill.count} × ${fill.mold.name}: ${fill.layers.map((layer) => `${wordLayer(layer, request.technique)} ${layer.depthMm.toFixed(1)} mm = ${layer.volumeMl.toFixed(1)} ml`).join(', ')}; lip ${fill.lipMm.toFixed(1)} mm`,
     ]),
     ...plan.mixes.flatMap((mix) => mixLines(mix, request.technique)),
     ...(isDrawn(request.technique) ? plan.drops : []).map((drops, k) => {
@@ -39,7 +40,7 @@ export function sheetText(request: BatchRequest, plan: BatchPlan): string {
 function mixLines(mix: Mix, technique: TechniqueId): string[] {
   const { byWeight, byVolume } = mix.parts
   return [
-    `  ${wordMix(mix.id, technique)}: ${mix.needG.toFixed(1)} g needed (${mix.lossG.toFixed(1)} g of it stays in cups and bag)`,
+    `  ${wordMix(mix, technique)}: ${mix.needG.toFixed(1)} g needed (${mix.lossG.toFixed(1)} g of it stays in cups and bag)`,
     `    by weight: A ${byWeight.a} g + B ${byWeight.b} g = ${byWeight.totalG.toFixed(1)} g, ${byWeight.leftoverG.toFixed(1)} g over`,
     `    by volume: A ${byVolume.a} ml + B ${byVolume.b} ml = ${byVolume.totalMl.toFixed(0)} ml, ${byVolume.leftoverG.toFixed(1)} g over`,
     ...mix.cups.map(cupLine),
@@ -49,10 +50,11 @@ function mixLines(mix: Mix, technique: TechniqueId): string[] {
   ]
 }
 
-function cupLine({ id, massG, volumeMl, brimMl, additions }: Cup): string {
+function cupLine(cup: Cup): string {
+  const { massG, volumeMl, brimMl, additions } = cup
   const size = brimMl === null ? 'no cup is big enough' : `cup of ${brimMl} ml`
-  const extra = additions.map((addition) => `, ${addition.drops} drops of ${addition.what}`).join('')
-  return `    ${CUP_WORDS[id]}: ${massG.toFixed(1)} g, ${volumeMl.toFixed(0)} ml in a ${size}${extra}`
+  const extra = additions.map((addition) => `, ${wordAddition(addition, METRIC)}`).join('')
+  return `    ${wordCup(cup)}: ${massG.toFixed(1)} g, ${volumeMl.toFixed(0)} ml in a ${size}${extra}`
 }
 
 function stepLine(step: RunStep, startAt: string | null): string {

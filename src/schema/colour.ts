@@ -1,6 +1,6 @@
 import * as v from 'valibot'
-import type { Colour } from '#core/colour/index.ts'
-import { idSchema, text } from './amount.ts'
+import { COLOUR_KINDS, type Colour, type ColourKind } from '#core/colour/index.ts'
+import { amount, idSchema, text } from './amount.ts'
 
 const hex = v.pipe(
   v.string('colour is missing'),
@@ -8,13 +8,13 @@ const hex = v.pipe(
   v.length(7),
 )
 
+const KINDS = Object.keys(COLOUR_KINDS) as [ColourKind, ...ColourKind[]]
+
 export const colourSchema = v.object({
   id: idSchema,
   name: text('colour name'),
-  kind: v.picklist(
-    ['alcoholInk', 'whiteInk', 'whitePaste', 'paste', 'mica', 'glitter'],
-    'colour kind is none of alcoholInk, whiteInk, whitePaste, paste, mica, glitter',
-  ),
+  kind: v.picklist(KINDS, `colour kind is none of ${KINDS.join(', ')}`),
   hex,
   wetHex: v.optional(hex),
+  scoopG: v.optional(amount('a scoop of the colour', 'g', { above: 0, atMost: 100 })),
 }) satisfies v.GenericSchema<unknown, Colour>

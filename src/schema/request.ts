@@ -8,9 +8,10 @@ import {
   type Hands,
   type Measuring,
 } from '#core/batch/index.ts'
-import { AFTER_IDS } from '#core/technique/index.ts'
+import { JOB_IDS } from '#core/technique/index.ts'
 import { amount, calendarDay, count, instantText, text } from './amount.ts'
 import { colourSchema } from './colour.ts'
+import { layersSchema } from './layer.ts'
 import { moldSchema } from './mold.ts'
 import { learnedSchema } from './learned.ts'
 import { patternSchema } from './pattern.ts'
@@ -60,19 +61,6 @@ const whiteSchema = v.object({
   petals: usual(count('petals', { atLeast: 1, atMost: 60 }), USUAL_WHITE.petals),
 })
 
-const backSchema = v.variant(
-  'when',
-  [
-    v.object({ when: v.literal('none') }),
-    v.object({
-      when: v.picklist(['footprint', 'nextDay', 'afterDemold']),
-      depthMm: depth('back layer'),
-      colour: v.optional(v.nullable(colourSchema), null),
-    }),
-  ],
-  'back layer is none of none, footprint, nextDay, afterDemold',
-)
-
 const entries = {
   name: usual(text('batch name'), 'Batch'),
   technique: v.picklist(
@@ -101,21 +89,20 @@ const entries = {
   bedMm: v.optional(v.nullable(depth('bed')), null),
   lipMm: usual(amount('lip', 'mm', { atLeast: 0, atMost: 50 }), 2),
   white: usual(whiteSchema, USUAL_WHITE),
-  back: usual(backSchema, { when: 'none' }),
   inclusions: v.optional(
     v.nullable(
       v.object({
         volumeMl: amount('volume of the inclusions', 'ml', { atLeast: 0, atMost: 5000 }),
         proud: v.boolean('whether inclusions stand proud is neither true nor false'),
-        pours: v.optional(v.picklist([1, 2], 'pours over the inclusions are neither 1 nor 2'), 1),
       }),
     ),
     null,
   ),
-  after: usual(
+  layers: usual(layersSchema, []),
+  jobs: usual(
     v.pipe(
-      v.array(v.picklist(AFTER_IDS, `step after the pour is none of ${AFTER_IDS.join(', ')}`)),
-      v.maxLength(AFTER_IDS.length, 'a step after the pour is named twice'),
+      v.array(v.picklist(JOB_IDS, `job on the rack is none of ${JOB_IDS.join(', ')}`)),
+      v.maxLength(JOB_IDS.length, 'a job on the rack is named twice'),
     ),
     [],
   ),
@@ -154,13 +141,19 @@ export const batchRequestSchema = v.object({ ...entries, resin: resinSchema }) s
   BatchRequest
 >
 
+/** Version 2 says its layers; what version 1 said of a back, of pours and of coats is read as layers (`withLayers`). */
+export const PLAN_REQUEST_VERSION = 2
+
 /** A plan request as a file for the command line: what is not said takes its usual value. */
 export const planRequestFileSchema = v.strictObject({
   format: v.optional(
     v.literal('nublo/plan-request', 'format is not "nublo/plan-request"'),
     'nublo/plan-request',
   ),
-  version: v.optional(v.literal(1, 'version is not 1'), 1),
+  version: v.optional(
+    v.picklist([1, PLAN_REQUEST_VERSION], 'version is neither 1 nor 2'),
+    PLAN_REQUEST_VERSION,
+  ),
   ...entries,
   resin: resinInFileSchema,
 })

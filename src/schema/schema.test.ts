@@ -91,7 +91,9 @@ describe('files for the command line', () => {
 
   test('refuse another format or version', () => {
     expect(linesOf(planRequestFileSchema, { ...small, format: 'other' }).join()).toMatch(/format is not/)
-    expect(linesOf(planRequestFileSchema, { ...small, version: 2 }).join()).toMatch(/version is not 1/)
+    expect(linesOf(planRequestFileSchema, { ...small, version: 3 }).join()).toMatch(
+      /version is neither 1 nor 2/,
+    )
   })
 
   test('a resin by name, like another, or whole; a wrong figure in it is named', () => {

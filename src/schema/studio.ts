@@ -56,14 +56,19 @@ const readingSchema = v.variant('kind', [
   }),
 ]) satisfies v.GenericSchema<unknown, Taken>
 
+/** Which later layer's sitting it belongs to. */
+const ofLayer = { layer: v.optional(idSchema) }
+
 export const pourEventSchema = v.variant('kind', [
   v.object({
     ...event,
+    ...ofLayer,
     kind: v.literal('gatePassed'),
     overruled: v.pipe(v.array(v.object({ tool: idSchema, note: note('note') })), v.maxLength(50)),
   }),
   v.object({
     ...event,
+    ...ofLayer,
     kind: v.literal('weighed'),
     aG: amount('A weighed', 'g', { atLeast: 0, atMost: 50_000 }),
     bG: amount('B weighed', 'g', { atLeast: 0, atMost: 50_000 }),
@@ -73,11 +78,11 @@ export const pourEventSchema = v.variant('kind', [
     kind: v.literal('clockMoved'),
     byMs: amount('move of the clock', 'ms', { atLeast: -1e12, atMost: 1e12 }),
   }),
-  v.object({ ...event, kind: v.literal('stirBegan') }),
-  v.object({ ...event, kind: v.literal('stopStir') }),
+  v.object({ ...event, ...ofLayer, kind: v.literal('stirBegan') }),
+  v.object({ ...event, ...ofLayer, kind: v.literal('stopStir') }),
   v.object({ ...event, kind: v.literal('done'), key: idSchema }),
   v.object({ ...event, kind: v.literal('note'), text: note('note') }),
-  v.object({ ...event, kind: v.literal('reading'), reading: readingSchema }),
+  v.object({ ...event, ...ofLayer, kind: v.literal('reading'), reading: readingSchema }),
   v.object({ ...event, kind: v.literal('abandoned'), reason: note('reason') }),
   v.object({ ...event, kind: v.literal('undone'), eventId: idSchema }),
 ]) satisfies v.GenericSchema<unknown, PourEvent>
@@ -263,9 +268,10 @@ const many = <Schema extends v.GenericSchema>(schema: Schema, what: string, most
 export const BUNDLE_FORMAT = 'nublo/studio'
 /**
  * Version 2 added patterns, version 3 the rack's hours and supplies, version 4 inclusions and forms, version 5 walls of molds and resins
- * for the heat of real layers, version 6 checksums and rows set aside; what an earlier one does not hold takes its usual value.
+ * for the heat of real layers, version 6 checksums and rows set aside, version 7 layers in place of a back, pours and coats; what an
+ * earlier one does not hold takes its usual value.
  */
-export const BUNDLE_VERSION = 6
+export const BUNDLE_VERSION = 7
 
 /** SHA-256 of each table, each batch with all that hangs on it, and each picture; a file written by hand has none. */
 export const checksumsSchema = v.optional(
@@ -278,7 +284,7 @@ export const checksumsSchema = v.optional(
 /** The studio as one open file. */
 export const bundleSchema = v.strictObject({
   format: v.literal(BUNDLE_FORMAT),
-  version: v.picklist([1, 2, 3, 4, 5, BUNDLE_VERSION]),
+  version: v.picklist([1, 2, 3, 4, 5, 6, BUNDLE_VERSION]),
   exportedAt: v.string(),
   checksums: checksumsSchema,
   resins: many(resinSchema, 'resins', MANY),

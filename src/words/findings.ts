@@ -3,6 +3,8 @@ import { wordLayer } from './mixes.ts'
 import { printQuantity, printSpan, type UnitChoice } from '#core/units/index.ts'
 import { printWindow } from './minutes.ts'
 
+const percent = (share: number) => `${(100 * share).toFixed(share < 0.1 ? 1 : 0)} %`
+
 /** What a finding says: what is the matter and why, and what no plan can do but a person; what a plan can do are its remedies. */
 export interface WordedFinding {
   readonly title: string
@@ -33,10 +35,33 @@ function told(finding: Finding, units: UnitChoice): Told {
         title: `Thin bed in ${finding.moldName}`,
         text: `This technique wants ${mm(finding.leastMm)} or more, planned is ${mm(finding.bedMm)}. Below that expect bald spots, and no room for anything to spread.`,
       }
-    case 'noLipForBack':
+    case 'noLipForLayer':
       return {
-        title: `No lip for the back of ${finding.moldName}`,
-        text: `A back of ${mm(finding.backMm)} poured after demolding needs a rim that holds it; there is ${mm(finding.lipMm)}.`,
+        title: `No lip for the ${finding.layerName} of ${finding.moldName}`,
+        text: `${mm(finding.layerMm)} poured after demolding need a rim that holds them; there is ${mm(finding.lipMm)}.`,
+      }
+    case 'cupsTakeMore':
+      return {
+        title: `The cups of the ${finding.layer.name} take more than its mix`,
+        text: `Together they ask for ${g(finding.overG)} that are not there.`,
+      }
+    case 'cupOverloaded':
+      return {
+        title: `Too much colour in the cup ${finding.cupName}`,
+        text: `${finding.colours.join(' and ')} ${finding.colours.length === 1 ? 'is' : 'are'} ${percent(finding.share)} of it by weight; ${percent(finding.mostShare)} is the most that cures and pours as it should.`,
+        byHand: 'Or tint a larger cup.',
+      }
+    case 'notMixedIn':
+      return {
+        title: `${finding.colourName} is no colour for resin`,
+        text: 'Paints with solvent, pens and varnishes lie on what is hard; in resin they keep it soft.',
+        byHand: 'Take another colour, or make it a painted layer.',
+      }
+    case 'scoopUnweighed':
+      return {
+        title: `A scoop of ${finding.colourName} was never weighed`,
+        text: 'How much of it goes in is not known, so neither load nor shelf can count it.',
+        byHand: 'Weigh one scoop on the shelf, once.',
       }
     case 'fillDisagrees':
       return {
@@ -154,14 +179,14 @@ function told(finding: Finding, units: UnitChoice): Told {
       }
     case 'layerRunsHot':
       return {
-        title: finding.layer === 'back' ? 'The back would run hot' : 'The second pour would run hot',
+        title: `The ${wordLayer({ ...finding.layer, poured: true })} would run hot`,
         text: `${mm(finding.depthMm)} at once reach ${temp(finding.peakTempC)}, ${printSpan(finding.peakMin)} after its stop-stir: it yellows, cracks and cooks what is laid in.`,
         byHand: 'A slower resin stays cooler.',
       }
     case 'deeperThanSheet':
       return {
         title: `Deeper than the sheet of ${finding.resinName} allows`,
-        text: `Its data sheet allows ${mm(finding.greatestMm)} in one pour; the ${wordLayer(finding.layer)} of ${finding.moldName} is ${mm(finding.depthMm)}.`,
+        text: `Its data sheet allows ${mm(finding.greatestMm)} in one pour; the ${wordLayer({ ...finding.layer, poured: true })} of ${finding.moldName} is ${mm(finding.depthMm)}.`,
         byHand: 'Or take a resin made for it; the sheet has the last word.',
       }
     case 'barelyCovered':
@@ -173,13 +198,13 @@ function told(finding: Finding, units: UnitChoice): Told {
     case 'displacesAll':
       return {
         title: `The inclusions fill ${finding.moldName}`,
-        text: `${ml(finding.volumeMl)} of them are as much as the whole second pour.`,
+        text: `${ml(finding.volumeMl)} of them are as much as the whole layer over them.`,
         byHand: 'Check the figure: it is the water they push up, not their weight.',
       }
     case 'displacedUnknown':
       return {
         title: 'Inclusions take the place of resin',
-        text: 'Their volume is not said, so the second pour is mixed for a full mold and some is left.',
+        text: 'Their volume is not said, so the layer over them is mixed for a full mold and some is left.',
         byHand: 'Drop them into a measured cup of water and read the rise.',
       }
     case 'proudWithoutCoat':

@@ -1,22 +1,25 @@
-import type { Cup, Layer, Mix } from '#core/batch/index.ts'
+import type { Cup, CupFor, Layer, Mix } from '#core/batch/index.ts'
 import { TECHNIQUES, type TechniqueId } from '#core/technique/index.ts'
 
 /** What a layer of a mold is called; a bed that something is laid into is a base. */
-export function wordLayer(kind: Layer['kind'], technique?: TechniqueId): string {
-  return kind === 'bed' && technique && TECHNIQUES[technique].white.by === 'none' ? 'base' : LAYER_WORDS[kind]
-}
-
-const LAYER_WORDS: Readonly<Record<Layer['kind'], string>> = {
-  bed: 'bed',
-  white: 'white',
-  fill: 'second pour',
-  fillAgain: 'third pour',
-  back: 'back',
+export function wordLayer({ name, poured }: Pick<Layer, 'name' | 'poured'>, technique?: TechniqueId): string {
+  if (name !== null) return name
+  if (!poured) return 'white'
+  return technique && TECHNIQUES[technique].white.by === 'none' ? 'base' : 'bed'
 }
 
 /** What is stirred, and for what. */
-export function wordMix(id: Mix['id'], technique: TechniqueId): string {
-  return id === 'first' ? FIRST_MIX_WORDS[TECHNIQUES[technique].white.by] : LATER_MIX_WORDS[id]
+export function wordMix({ of, name }: Pick<Mix, 'of' | 'name'>, technique: TechniqueId): string {
+  switch (of) {
+    case 'pour':
+      return FIRST_MIX_WORDS[TECHNIQUES[technique].white.by]
+    case 'white':
+      return 'Small mix for the white, stirred when the inks are in'
+    case 'layer':
+      return `Mix for the ${name ?? 'layer'}, later`
+    default:
+      return of satisfies never
+  }
 }
 
 const FIRST_MIX_WORDS = {
@@ -25,20 +28,15 @@ const FIRST_MIX_WORDS = {
   none: 'Mix for the base',
 } as const
 
-const LATER_MIX_WORDS: Readonly<Record<Exclude<Mix['id'], 'first'>, string>> = {
-  white: 'Small mix for the white, stirred when the inks are in',
-  fill: 'Mix to pour over the inclusions, later',
-  fillAgain: 'Mix to pour over once more, later',
-  back: 'Mix for the back, later',
-  clearCoat: 'Mix for the clear coat, later',
+const CUP_WORDS: Readonly<Record<CupFor, string>> = {
+  mix: 'Mixing cup',
+  half: 'Half of it, in a cup of its own',
+  white: 'White cup',
+  part: 'Tinted cup',
+  clear: 'Stays clear',
 }
 
-export const CUP_WORDS: Readonly<Record<Cup['id'], string>> = {
-  mix: 'Mixing cup',
-  otherMix: 'Second half, in its own cup',
-  white: 'White cup',
-  fill: 'Second pour',
-  fillAgain: 'Third pour',
-  back: 'Back cup',
-  clearCoat: 'Coat cup',
+/** What a cup is called: as the person named it, else by what it holds. */
+export function wordCup({ holds, name }: Pick<Cup, 'holds' | 'name'>): string {
+  return name ?? CUP_WORDS[holds]
 }

@@ -7,9 +7,9 @@ const T0 = Date.parse('2026-12-02T18:00Z')
 
 describe('why something does not fit', () => {
   test.each<[Blocker, RegExp]>([
-    [{ kind: 'never', job: 'demold' }, /never ready for demolding within three weeks/],
-    [{ kind: 'pinPassed', job: 'pour' }, /hour chosen for the pour has passed/],
-    [{ kind: 'pinAway', job: 'clearCoat' }, /hour chosen for the clear coat you are not free/],
+    [{ kind: 'never', job: 'demolding' }, /never ready for demolding within three weeks/],
+    [{ kind: 'pinPassed', job: 'the pour' }, /hour chosen for the pour has passed/],
+    [{ kind: 'pinAway', job: 'the clear coat' }, /hour chosen for the clear coat you are not free/],
     [{ kind: 'pin' }, /does not fit what must come before it or follow/],
     [{ kind: 'hands' }, /your hands are with another batch/],
     [{ kind: 'resource', resource: { kind: 'level' }, more: 2 }, /needs 2 more level places/],
@@ -38,13 +38,15 @@ describe('a way out', () => {
   })
 
   test('names what is done late', () => {
-    expect(wordWay(way({ kind: 'window', job: 'drape' }), shown)).toMatch(/^Let the window for draping pass/)
+    expect(wordWay(way({ kind: 'window', job: 'draping' }), shown)).toMatch(
+      /^Let the window for draping pass/,
+    )
   })
 
   test('of a batch that is poured already tells no pour, and one that is still late says so', () => {
-    expect(wordWay(way({ kind: 'window', job: 'back', pourAtMs: null, inTime: false }), shown)).toMatch(
-      /sanded lightly so that it keys: ready [^,]*, still late\.$/,
-    )
+    expect(
+      wordWay(way({ kind: 'window', job: 'the back layer', pourAtMs: null, inTime: false }), shown),
+    ).toMatch(/for the back layer pass, with what the step says of being late: ready [^,]*, still late\.$/)
   })
 })
 

@@ -1,36 +1,14 @@
 import type { Blocker, RackChange, RackPlan, Reminder, Resource, Trouble, Way } from '#core/rack/index.ts'
-import type { AfterId } from '#core/technique/index.ts'
+import type { JobId } from '#core/technique/index.ts'
 import { printSpan } from '#core/units/index.ts'
 
 /** An instant as the reader's clock and calendar show it. */
 type Shown = (atMs: number) => string
 
-export const AFTER_WORDS: Readonly<Record<AfterId, string>> = {
+export const JOB_WORDS: Readonly<Record<JobId, string>> = {
   drape: 'Drape over a form, days in it',
   sandEdges: 'Wet-sand sharp edges',
-  clearCoat: 'Clear coat',
-  heatCoat: 'Heat-resistant coat',
-  varnish: 'Pen or varnish on the edge',
   feet: 'Feet, cork or hook',
-}
-
-const JOB_WORDS: Readonly<Record<string, string>> = {
-  pour: 'the pour',
-  fill: 'the pour over the inclusions',
-  fillAgain: 'the last pour over the inclusions',
-  back: 'the back layer',
-  demold: 'demolding',
-  drape: 'draping',
-  sandEdges: 'wet-sanding',
-  clearCoat: 'the clear coat',
-  heatCoat: 'the heat-resistant coat',
-  varnish: 'the edge',
-  feet: 'the feet',
-}
-
-/** A job of the rack within a sentence. */
-export function wordJob(id: string): string {
-  return JOB_WORDS[id] ?? id
 }
 
 function wordResource(resource: Resource, count: number): string {
@@ -55,9 +33,9 @@ export function wordBlocker({ blocker }: Trouble): string {
 
 const BLOCKER: { readonly [Kind in Blocker['kind']]: (blocker: Extract<Blocker, { kind: Kind }>) => string } =
   {
-    never: ({ job }) => `The resin is never ready for ${wordJob(job)} within three weeks in this room.`,
-    pinPassed: ({ job }) => `The hour chosen for ${wordJob(job)} has passed.`,
-    pinAway: ({ job }) => `At the hour chosen for ${wordJob(job)} you are not free.`,
+    never: ({ job }) => `The resin is never ready for ${job} within three weeks in this room.`,
+    pinPassed: ({ job }) => `The hour chosen for ${job} has passed.`,
+    pinAway: ({ job }) => `At the hour chosen for ${job} you are not free.`,
     pin: () => 'The hour that was chosen does not fit what must come before it or follow.',
     hands: () => 'Whenever it would fit, your hands are with another batch.',
     resource: ({ resource, more }) => `It needs ${wordResource(resource, more)}.`,
@@ -89,9 +67,7 @@ function wordChange(way: Way): string {
     case 'resource':
       return `With ${wordResource(way.resource, way.more)}`
     case 'window':
-      return way.job === 'back'
-        ? 'Let the window pass: a back the next day, sanded lightly so that it keys'
-        : `Let the window for ${wordJob(way.job)} pass, with what the step says of being late`
+      return `Let the window for ${way.job} pass, with what the step says of being late`
     case 'laterPromise':
       return 'Promise a later day'
     default:

@@ -21,12 +21,16 @@ function wordChange(change: Change, units: UnitChoice): string {
   switch (change.kind) {
     case 'bed':
       return change.mm === null ? 'Take the usual bed' : `Pour a bed of ${mm(change.mm)}`
-    case 'back':
-      return `Pour a back of ${mm(change.mm)}`
-    case 'noBack':
-      return 'Leave the back out'
-    case 'backInMold':
-      return 'Pour the back in the mold'
+    case 'layerDepth':
+      return `Make the ${change.layerName} ${mm(change.mm)} deep`
+    case 'noLayer':
+      return `Leave the ${change.layerName} out`
+    case 'layerInMold':
+      return `Pour the ${change.layerName} in the mold`
+    case 'cupsToFit':
+      return 'Make every cup smaller by the same share'
+    case 'lessColour':
+      return `Take as much colour as the cup ${change.cupName} carries`
     case 'pieces':
       return `Pour ${change.pieces} ${change.pieces === 1 ? 'piece' : 'pieces'}`
     case 'strategy':
@@ -44,7 +48,7 @@ function wordChange(change: Change, units: UnitChoice): string {
     case 'settle':
       return `Let the inks settle for ${printSpan(change.min)}`
     case 'twoPours':
-      return 'Pour over them in two goes'
+      return `Pour the ${change.layerName} in two goes`
     case 'clearCoat':
       return 'Plan a clear coat afterwards'
     case 'rounds':

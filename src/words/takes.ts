@@ -1,4 +1,4 @@
-import type { Addition, Take } from '#core/batch/index.ts'
+import type { Addition, Drops, Take } from '#core/batch/index.ts'
 import { printQuantity, type UnitChoice } from '#core/units/index.ts'
 
 /** An amount as it is said at the bench: in the units chosen, without a full stop. */
@@ -8,7 +8,10 @@ export function wordTake(take: Take, units: UnitChoice): string {
     case 'mix':
       return `${g(take.aG)} of A and ${g(take.bG)} of B, ${g(take.totalG)} together`
     case 'portion':
-      return [`${g(take.massG)} for the white`, ...take.additions.map(wordAddition)].join(', ')
+      return [
+        `${g(take.massG)} for ${take.name ?? 'the white'}`,
+        ...take.additions.map((one) => wordAddition(one, units)),
+      ].join(', ')
     case 'pour':
       return `${take.moldName}: ${g(take.massG)}${take.pieces === 1 ? '' : ` in each of ${take.pieces}`}, ${printQuantity(take.depthMm, units.length)} deep`
     case 'drops':
@@ -21,11 +24,20 @@ export function wordTake(take: Take, units: UnitChoice): string {
 }
 
 function wordDrops({ inks, whiteDrops }: Extract<Take, { of: 'drops' }>): string {
-  const some = inks.filter(({ drops }) => drops > 0).map(wordAddition)
+  const some = inks.filter(({ drops }) => drops > 0).map(wordDropsOf)
   if (some.length === 0) return 'No ink'
   return `${some.join(', ')}${whiteDrops > 0 ? ', a white drop on each' : ''}`
 }
 
-function wordAddition({ what, drops }: Addition): string {
+/** What goes into a cup, as it is measured out. */
+export function wordAddition(addition: Addition, units: UnitChoice): string {
+  if ('drops' in addition) return wordDropsOf(addition)
+  const weight = addition.massG > 0 ? printQuantity(addition.massG, units.mass, 2) : null
+  if (!('scoops' in addition)) return `${weight ?? 'nothing'} of ${addition.what}`
+  const scoops = `${Number(addition.scoops.toFixed(2))} ${addition.scoops === 1 ? 'scoop' : 'scoops'}`
+  return `${scoops} of ${addition.what}${weight ? `, ${weight}` : ''}`
+}
+
+function wordDropsOf({ what, drops }: Drops): string {
   return `${drops} ${drops === 1 ? 'drop' : 'drops'} of ${what}`
 }

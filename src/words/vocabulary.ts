@@ -1,5 +1,5 @@
 import type { WhiteRule } from '#core/technique/index.ts'
-import type { BackChoice, CupStrategy, WhiteDose } from '#core/batch/index.ts'
+import type { CupStrategy, WhiteDose } from '#core/batch/index.ts'
 import { lightnessOf, linearOf, type BackReason, type ColourKind } from '#core/colour/index.ts'
 import type { Look, TimingVerdict } from '#core/journal/index.ts'
 import type { Outline } from '#core/mold/index.ts'
@@ -36,13 +36,6 @@ export const DOSE_WORDS: Readonly<Record<WhiteDose, string>> = {
   ink: 'White ink, undiluted',
 }
 
-export const BACK_WORDS: Readonly<Record<BackChoice['when'], string>> = {
-  none: 'No back layer',
-  footprint: 'Same day, while it takes a print: it bonds',
-  nextDay: 'Next day, in the mold: scuff it first',
-  afterDemold: 'After demolding, in the lip: scuff it first',
-}
-
 export const STRATEGY_WORDS: Readonly<Record<CupStrategy, string>> = {
   rest: 'Rest in one deep cup',
   split: 'Rest in two half cups',
@@ -56,6 +49,15 @@ export const COLOUR_KIND_WORDS: Readonly<Record<ColourKind, string>> = {
   paste: 'paste',
   mica: 'mica',
   glitter: 'glitter',
+  metallicInk: 'metallic alcohol ink',
+  resinTint: 'resin tint',
+  waterInk: 'water-based ink',
+  powder: 'pigment powder',
+  paint: 'water-based paint',
+  solventPaint: 'solvent paint',
+  pen: 'paint pen',
+  varnish: 'varnish',
+  gildingPowder: 'gilding powder',
 }
 
 /** Why a back does what it does. */

@@ -1,25 +1,26 @@
 import { bloomRequest, COASTER } from '../support/request.ts'
-import type { BackChoice } from '#core/batch/index.ts'
+import type { LaterLayer } from '#core/batch/index.ts'
 import { planLive } from '#core/plan/index.ts'
 import { planRack, type KeptJobs, type RackBatch, type RackPlan, type RackStudio } from '#core/rack/index.ts'
 import type { Figure } from './solver.ts'
+import { backLayer } from '../support/layers.ts'
 
 const EVENING = { from: '17:00', to: '22:30' }
 const WHOLE_DAY = { from: '09:00', to: '22:30' }
 const ROUNDS = 5
 const HOUR_MS = 3_600_000
 
-const backs: readonly BackChoice[] = [
-  { when: 'none' },
-  { when: 'footprint', depthMm: 2, colour: null },
-  { when: 'nextDay', depthMm: 2, colour: null },
-  { when: 'afterDemold', depthMm: 2, colour: null },
+const backs: readonly (readonly LaterLayer[])[] = [
+  [],
+  [backLayer()],
+  [backLayer('nextDay')],
+  [backLayer('demolded')],
 ]
 
 /** So many batches of one piece each, in six kinds of mold, some promised, in a life of evenings and weekends. */
 function studioOf(count: number): RackStudio {
   const outlines = backs.map(
-    (back, k) => planLive(bloomRequest({ back, after: k === 1 ? ['sandEdges', 'feet'] : [] })).outline,
+    (layers, k) => planLive(bloomRequest({ layers, jobs: k === 1 ? ['sandEdges', 'feet'] : [] })).outline,
   )
   const batches = Array.from({ length: count }, (_, k): RackBatch => {
     const id = `mold-${k % 6}`

@@ -6,6 +6,7 @@ import { seededRandom } from '#core/numeric/index.ts'
 import { factsOf, planBatch, type BatchPlan } from '#core/plan/index.ts'
 import { bloomNumber, weightRatio } from '#core/resin/index.ts'
 import type { PourEvent } from '#core/runsheet/index.ts'
+import { backLayer } from '../support/layers.ts'
 
 /** A run with one known mistake, poured through the planner and the cure; null where the physics let it pass unseen. */
 interface Mistaken {
@@ -35,7 +36,7 @@ function usual(chance: Chance, changes: Partial<BatchRequest> = {}): BatchReques
   return bloomRequest({
     roomTempC: between(chance, 20, 24),
     pieces: [{ mold, count, pattern: null }],
-    back: { when: 'footprint', depthMm: 2, colour: null },
+    layers: [backLayer()],
     ...changes,
   })
 }
@@ -159,7 +160,7 @@ const MISTAKES: readonly Mistake[] = [
     cause: 'leftFormSoon',
     draw: soon(
       'flattened',
-      { after: ['drape'] },
+      { jobs: ['drape'] },
       (done, chance) => done['drape']! + 60 * between(chance, 2, 10),
     ),
   },
@@ -198,7 +199,14 @@ function shownOf({ request, done, ratioError, stirMin }: Mistaken, chance: Chanc
     ...(chance() >= FORGOTTEN ? [{ id: 's', atMs: -stirMin * 60_000, kind: 'stirBegan' } as const] : []),
     { id: 'stop', atMs: 0, kind: 'stopStir' },
   ]
-  const pour = { stage: 'running', stopStirAtMs: 0, done: kept, notes: [], readings: [] } as const
+  const pour = {
+    stage: 'running',
+    stopStirAtMs: 0,
+    done: kept,
+    notes: [],
+    readings: [],
+    sittings: {},
+  } as const
   const plan = planBatch(request, kept)
   return factsOf({ request, plan, pour, events }, 1, request.pieces[0]!.mold.id)
 }

@@ -2,8 +2,9 @@ import { expect, test } from '@jest/globals'
 import * as v from 'valibot'
 import { run } from '../../src/cli/run.ts'
 import { seededRandom } from '#core/numeric/index.ts'
+import { startedLayer, usualLayers, type LaterLayer, type LayerAmount } from '#core/batch/index.ts'
 import { planBatch } from '#core/plan/index.ts'
-import { AFTER_IDS } from '#core/technique/index.ts'
+import { JOB_IDS, LAYER_STARTS, LAYER_WAYS, TECHNIQUES, type LayerStartId } from '#core/technique/index.ts'
 import { planRequestFileSchema } from '#schema/request.ts'
 
 /** All of them in the long check: LONG=1 npm run unit -- tests/golden/anyRequest */
@@ -73,6 +74,55 @@ function anyMold(no: number) {
   }
 }
 
+const STARTS = Object.keys(LAYER_STARTS) as LayerStartId[]
+
+/** Up to four layers, in any amounts and at any moment their way allows; now and then two that the schema refuses together. */
+function anyLayers(technique: keyof typeof TECHNIQUES): readonly object[] {
+  const usual = chance() < 0.8 ? usualLayers(TECHNIQUES[technique]) : []
+  const more = Array.from({ length: pick(0, 0, 1, 1, 2, 4) }, (_, k) => anyLayer(`more${k}`))
+  return [...usual, ...more]
+}
+
+function anyLayer(id: string): object {
+  const layer = startedLayer(pick(...STARTS), id)
+  const { from, whens } = LAYER_WAYS[layer.way]
+  return {
+    ...layer,
+    when: chance() < 0.5 ? layer.when : pick(...whens),
+    amount: from === 'bottle' ? layer.amount : anyAmount(),
+    resin: null,
+    cups: from === 'mix' ? Array.from({ length: pick(0, 0, 1, 4) }, (_, k) => anyCup(`cup${k}`)) : [],
+  }
+}
+
+function anyAmount(): LayerAmount {
+  return pick<() => LayerAmount>(
+    () => ({ by: 'depth', mm: figure(2, 0.05, 200) }),
+    () => ({ by: 'depth', mm: figure(2, 0.05, 200) }),
+    () => ({ by: 'volume', ml: figure(20, 0.1, 20_000) }),
+    () => ({ by: 'share', frac: figure(0.3, 0.01, 1) }),
+    () => ({ by: 'rest' }),
+  )()
+}
+
+function anyCup(id: string): LaterLayer['cups'][number] {
+  const colour = {
+    id: 'p',
+    name: 'Slate',
+    kind: pick('paste', 'mica', 'alcoholInk', 'varnish', 'waterInk'),
+    hex: '#39424e',
+  } as const
+  return {
+    id,
+    name: id,
+    portion: pick<LaterLayer['cups'][number]['portion']>(
+      { by: 'share', frac: figure(0.2, 0.01, 1) },
+      { by: 'mass', g: figure(10, 0.01, 10_000) },
+    ),
+    colours: chance() < 0.7 ? [{ colour, dose: { by: 'dropsPerG', drops: figure(0.2, 0, 10) } }] : [],
+  }
+}
+
 function anyRequest() {
   const technique = pick('bloom', 'petri', 'inclusions')
   return {
@@ -97,15 +147,12 @@ function anyRequest() {
       rimMarginMm: figure(7, 0, 100),
       petals: whole(8, 1, 60),
     },
-    back: pick<object>(
-      { when: 'none' },
-      { when: pick('footprint', 'nextDay', 'afterDemold'), depthMm: figure(2, 0.05, 200), colour: null },
-    ),
+    layers: anyLayers(technique),
     inclusions:
       technique === 'inclusions' && chance() < 0.8
-        ? { volumeMl: figure(6, 0, 5000), proud: chance() < 0.3, pours: pick(1, 2) }
+        ? { volumeMl: figure(6, 0, 5000), proud: chance() < 0.3 }
         : null,
-    after: AFTER_IDS.filter(() => chance() < 0.2),
+    jobs: JOB_IDS.filter(() => chance() < 0.2),
     settleMin: figure(5, 0, 60),
     hands: maybe(0.2, () => ({
       beadMmPerS: figure(50, 0.01, 500),

@@ -6,7 +6,15 @@ import type { BatchRequest } from '#core/batch/index.ts'
 import { rackOutline } from '#core/rack/index.ts'
 import { rackJobs } from '#core/rack/jobs.ts'
 import { ARCHETYPES, STAGES, STIRRED_K, USUAL_WALL } from '#core/resin/index.ts'
-import { AFTER, TECHNIQUES, withAfter, type StepId } from '#core/technique/index.ts'
+import {
+  JOB_IDS,
+  JOBS,
+  LAYER_STARTS,
+  TECHNIQUES,
+  withAfter,
+  type LayerStartId,
+  type StepId,
+} from '#core/technique/index.ts'
 import {
   bandsOf,
   believe,
@@ -16,8 +24,9 @@ import {
   windowOfStage,
   forecastPour,
 } from '#core/timing/index.ts'
-import { cautionsAt, rackCautions, NEVER_WITHOUT, type CautionId } from '#core/safety/cautions.ts'
+import { cautionsAt, NEVER_WITHOUT, type CautionId } from '#core/safety/cautions.ts'
 import { heatConcerns } from '#core/safety/heat.ts'
+import { backLayer, begun } from '../support/layers.ts'
 
 /**
  * Every figure here keeps someone from harm. Each test says why the figure is what it is; whoever changes one changes the reason with it.
@@ -110,12 +119,12 @@ describe('the days after', () => {
 
   const jobsOf = (changes: Partial<BatchRequest>) => {
     const request = bloomRequest(changes, 2)
-    const schedule = scheduleBatch(request, withAfter(TECHNIQUES.bloom, request.after))
+    const schedule = scheduleBatch(request, withAfter(TECHNIQUES.bloom, request))
     return { request, schedule, jobs: rackJobs(schedule, request) }
   }
 
   test('a back of the next day waits half a day at the least and a day at best: the bed must carry it', () => {
-    const { jobs } = jobsOf({ back: { when: 'nextDay', depthMm: 2, colour: null }, resin: ARCHETYPES.quick })
+    const { jobs } = jobsOf({ layers: [backLayer('nextDay')], resin: ARCHETYPES.quick })
     const [wait] = jobs.find(({ step }) => step.id === 'back')!.waits
     expect(wait!.openMin).toBe(12 * 60)
     expect(wait!.bestMin).toBe(24 * 60)
@@ -123,13 +132,12 @@ describe('the days after', () => {
 
   test('coats stand level and covered like every layer that is poured: they run off a tilted piece and take up dust', () => {
     const { request, schedule } = jobsOf({
-      after: ['clearCoat', 'heatCoat'],
-      back: { when: 'footprint', depthMm: 2, colour: null },
+      layers: [backLayer(), ...begun('clearCoat', 'heatCoat')],
     })
     const believed = believe(schedule, { belief: beliefOf(request), readings: [], members: 32, seed: 1 })
-    const steps = bandsOf(schedule, believed, schedule.forecast.decantMin)
+    const windows = bandsOf(schedule, believed, schedule.forecast.decantMin)
     const { jobs } = rackOutline(schedule, request, {
-      steps,
+      ...windows,
       believed: believed.mean,
       contradictions: [],
       readings: 0,
@@ -140,7 +148,7 @@ describe('the days after', () => {
   })
 
   test('sanding waits half a day, varnish dries overnight, a form holds a day at the least', () => {
-    const { jobs } = jobsOf({ after: ['drape', 'sandEdges', 'varnish', 'feet'] })
+    const { jobs } = jobsOf({ layers: begun('varnish'), jobs: ['drape', 'sandEdges', 'feet'] })
     const open = (id: string) => jobs.find(({ step }) => step.id === id)!.waits[0]!.openMin / 60
     expect(open('sandEdges')).toBe(12)
     expect(open('demold')).toBe(24)
@@ -170,7 +178,6 @@ describe('cautions, each where its danger is', () => {
     lookEarly: ['noAlcohol', 'flame'],
     feather: ['noAlcohol', 'flame'],
     lookLate: ['noAlcohol', 'flame'],
-    back: ['skin', 'air'],
     demold: ['dust'],
     use: ['food'],
   }
@@ -179,22 +186,30 @@ describe('cautions, each where its danger is', () => {
     expect([...cautionsAt(TECHNIQUES.bloom, id)].sort()).toEqual([...cautions].sort())
   })
 
+  const starts = Object.keys(LAYER_STARTS) as LayerStartId[]
+  const finished = withAfter(TECHNIQUES.bloom, { layers: begun(...starts), jobs: JOB_IDS })
+
   test.each<[StepId, CautionId[]]>([
-    ['fill', ['runaway', 'skin', 'air']],
-    ['fillAgain', ['runaway', 'skin', 'air']],
+    ['secondPour', ['runaway', 'skin', 'air']],
+    ['back', ['runaway', 'skin', 'air']],
     ['drape', ['skin', 'stillSoft']],
     ['sandEdges', ['dust']],
     ['clearCoat', ['skin', 'air']],
     ['heatCoat', ['skin', 'air', 'food']],
+    ['paint', []],
+    ['solventPaint', ['solvent']],
     ['varnish', ['solvent']],
+    ['gilding', ['solvent']],
     ['feet', []],
   ])('on the rack at "%s"', (id, cautions) => {
-    expect(rackCautions(id)).toEqual(cautions)
+    expect(cautionsAt(finished, id)).toEqual(cautions)
   })
 
-  test('every finishing step that pours or grinds has one', () => {
-    for (const { id, handsOn } of Object.values(AFTER))
-      if (handsOn.by !== 'none' && id !== 'feet') expect(rackCautions(id).length).toBeGreaterThan(0)
+  test('every layer of resin, and all that smells or grinds, has one', () => {
+    for (const { id, lays, does } of finished.steps)
+      if ((lays && lays !== 'bottle') || does === 'sands')
+        expect(cautionsAt(finished, id).length).toBeGreaterThan(0)
+    expect(JOBS.sandEdges.risks).toContain('dust')
   })
 
   test('gloves, air and the data sheet are never gone without: allergy is for good', () => {

@@ -1,7 +1,10 @@
 import { expect, test } from '@jest/globals'
 import { gravityOf, planBatch } from '#core/plan/index.ts'
+import { usualLayers } from '#core/batch/index.ts'
+import { TECHNIQUES } from '#core/technique/index.ts'
 import { ARCHETYPES, type ArchetypeId } from '#core/resin/index.ts'
 import { bloomRequest, COASTER } from '../support/request.ts'
+import { backLayer } from '../support/layers.ts'
 
 /** What people plan every day: bloom and petri, one to six 10 cm coasters, 19 to 24 C, three resins. */
 const USUAL = (['bloom', 'petri'] as const).flatMap((technique) =>
@@ -34,7 +37,10 @@ test.each([6, 8, 10, 12, 15, 20])(
             technique,
             lipMm,
             pieces: [{ mold: { ...COASTER, depthMm }, count: 2, pattern: null }],
-            back: backMm === null ? { when: 'none' } : { when: 'footprint', depthMm: backMm, colour: null },
+            layers: [
+              ...usualLayers(TECHNIQUES[technique]),
+              ...(backMm === null ? [] : [backLayer('bonds', backMm)]),
+            ],
           })
           const { fills, findings } = planBatch(request)
           expect(fills[0]!.lipMm).toBeGreaterThanOrEqual(-1e-9)

@@ -1,6 +1,7 @@
-import { USUAL_REQUEST, type BatchRequest } from '#core/batch/index.ts'
+import { USUAL_REQUEST, usualLayers, type BatchRequest } from '#core/batch/index.ts'
 import type { Mold } from '#core/mold/index.ts'
 import { ARCHETYPES, USUAL_WALL } from '#core/resin/index.ts'
+import { TECHNIQUES } from '#core/technique/index.ts'
 
 /** A 10 cm round coaster mold, deep enough for bed, white, back and lip. */
 export const COASTER: Mold = {
@@ -14,11 +15,12 @@ export const COASTER: Mold = {
   wall: USUAL_WALL,
 }
 
-/** A bloom of so many coasters; anything can be replaced. */
+/** A bloom of so many coasters, with what its technique usually has over it; anything can be replaced. */
 export function bloomRequest(changes: Partial<BatchRequest> = {}, count = 1): BatchRequest {
   return {
     name: 'Coasters',
     ...USUAL_REQUEST,
+    layers: usualLayers(TECHNIQUES[changes.technique ?? 'bloom']),
     pieces: [{ mold: COASTER, count, pattern: null }],
     resin: ARCHETYPES.quick,
     colours: [

@@ -1,9 +1,10 @@
 import type { BatchRequest, Cup, Mix, Parts } from '#core/batch/index.ts'
 import type { BatchPlan } from '#core/plan/index.ts'
 import { weightRatio } from '#core/resin/index.ts'
-import { isDrawn, isPiped } from '#core/technique/index.ts'
+import { isDrawn } from '#core/technique/index.ts'
 import { printQuantity, type UnitChoice } from '#core/units/index.ts'
-import { CUP_WORDS, wordMix } from '#words/mixes.ts'
+import { wordCup, wordMix } from '#words/mixes.ts'
+import { wordAddition } from '#words/takes.ts'
 import { wordWeighing } from '#words/dataSheet.ts'
 import { CupPicture } from './CupPicture.tsx'
 
@@ -32,21 +33,22 @@ export function MixSheet({ request, plan, units }: MixSheetProps) {
 
 function MixView({ mix, request, units }: { mix: Mix; request: BatchRequest; units: UnitChoice }) {
   const { byWeight, byVolume } = mix.parts
+  const { resin } = mix
   const g = (value: number) => printQuantity(value, units.mass, request.measuring.graduationG < 0.1 ? 2 : 1)
   const ml = (value: number) => printQuantity(value, units.volume)
   const shareA = byWeight.a / byWeight.totalG
   return (
     <div>
-      <h3 className="mb-2 text-base">{wordMix(mix.id, request.technique)}</h3>
+      <h3 className="mb-2 text-base">{wordMix(mix, request.technique)}</h3>
       <dl className="grid grid-cols-3 gap-3">
         <Figure term="A, resin" value={g(byWeight.a)} />
         <Figure term="B, hardener" value={g(byWeight.b)} />
         <Figure term="Together" value={g(byWeight.totalG)} />
       </dl>
       <p className="mt-2 text-sm">
-        That is {ml(byWeight.a / request.resin.densityAGPerMl)} of A and{' '}
-        {ml(byWeight.b / request.resin.densityBGPerMl)} of B. {wordWeighing(request.resin)} By the lines of a
-        cup: {ml(byVolume.a)} of A and {ml(byVolume.b)} of B, {g(byVolume.leftoverG)} more than is needed.
+        That is {ml(byWeight.a / resin.densityAGPerMl)} of A and {ml(byWeight.b / resin.densityBGPerMl)} of B.{' '}
+        {wordWeighing(resin)} By the lines of a cup: {ml(byVolume.a)} of A and {ml(byVolume.b)} of B,{' '}
+        {g(byVolume.leftoverG)} more than is needed.
       </p>
       <details className="mt-1 text-sm">
         <summary className="text-ink-soft min-h-11 cursor-pointer content-center underline">
@@ -54,17 +56,24 @@ function MixView({ mix, request, units }: { mix: Mix; request: BatchRequest; uni
         </summary>
         <p className="text-ink-soft max-w-prose">
           {g(mix.inMoldsG)} reach the molds and {g(mix.lossG)} stay in cups
-          {mix.id === 'first' && isPiped(request.technique) ? ' and bag' : ''} (common practice). The stated
-          ratio is {request.resin.ratio.partsA} : {request.resin.ratio.partsB} by {request.resin.ratio.by}; as
-          A and B are {request.resin.densityAGPerMl} and {request.resin.densityBGPerMl} times as heavy as
-          water{request.resin.densitiesAssumed && ' (assumed)'} that is{' '}
-          {weightRatio(request.resin).toFixed(3)} parts of A by weight for each of B. Rounded up to{' '}
-          {printQuantity(request.measuring.graduationG, units.mass, 2)}: {rounding(byWeight, g)}.
+          {mix.cups.some(({ holds }) => holds === 'white') ? ' and bag' : ''} (common practice). The stated
+          ratio is {resin.ratio.partsA} : {resin.ratio.partsB} by {resin.ratio.by}; as A and B are{' '}
+          {resin.densityAGPerMl} and {resin.densityBGPerMl} times as heavy as water
+          {resin.densitiesAssumed && ' (assumed)'} that is {weightRatio(resin).toFixed(3)} parts of A by
+          weight for each of B. Rounded up to {printQuantity(request.measuring.graduationG, units.mass, 2)}:{' '}
+          {rounding(byWeight, g)}.
         </p>
       </details>
       <ul className="mt-3 flex flex-wrap gap-x-6 gap-y-3">
         {mix.cups.map((cup) => (
-          <CupView key={cup.id} cup={cup} partAFrac={cup.id === 'white' ? null : shareA} g={g} ml={ml} />
+          <CupView
+            key={cup.id}
+            cup={cup}
+            partAFrac={cup.holds === 'mix' || cup.holds === 'half' ? shareA : null}
+            units={units}
+            g={g}
+            ml={ml}
+          />
         ))}
       </ul>
       {byVolume.leftoverG > 1 && <LeftoverLine mix={mix} g={g} />}
@@ -88,12 +97,13 @@ function Figure({ term, value }: { term: string; value: string }) {
 interface CupViewProps {
   readonly cup: Cup
   readonly partAFrac: number | null
+  readonly units: UnitChoice
   readonly g: (value: number) => string
   readonly ml: (value: number) => string
 }
 
-function CupView({ cup, partAFrac, g, ml }: CupViewProps) {
-  const title = CUP_WORDS[cup.id]
+function CupView({ cup, partAFrac, units, g, ml }: CupViewProps) {
+  const title = wordCup(cup)
   return (
     <li className="flex items-center gap-3">
       {cup.brimMl !== null && (
@@ -101,7 +111,7 @@ function CupView({ cup, partAFrac, g, ml }: CupViewProps) {
           volumeMl={cup.volumeMl}
           brimMl={cup.brimMl}
           partAFrac={partAFrac}
-          pale={cup.id === 'white'}
+          pale={cup.holds === 'white'}
           title={`${title}: ${ml(cup.volumeMl)} in a cup of ${ml(cup.brimMl)}`}
         />
       )}
@@ -119,7 +129,7 @@ function CupView({ cup, partAFrac, g, ml }: CupViewProps) {
         )}
         {cup.additions.map((addition) => (
           <span key={addition.what} className="block font-medium">
-            + {addition.drops} {addition.drops === 1 ? 'drop' : 'drops'} of {addition.what}
+            + {wordAddition(addition, units)}
           </span>
         ))}
       </p>

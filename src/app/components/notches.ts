@@ -1,25 +1,8 @@
 import type { BatchPlan, LivePlan } from '#core/plan/index.ts'
 import type { RunStep } from '#core/runsheet/index.ts'
-import type { StepId } from '#core/technique/index.ts'
 import type { WindowBand } from '#core/timing/index.ts'
 import type { Notch, SoftEdges } from './Strip.tsx'
 import type { StripSpan } from './stripScale.ts'
-
-/** Short names for the strip. */
-const NOTCH_NAMES: Partial<Record<StepId, string>> = {
-  decant: 'decant',
-  ink: 'inks',
-  white: 'white',
-  place: 'lay in',
-  feather: 'feather',
-  lookEarly: 'look',
-  lookLate: 'look',
-  fill: 'pour over',
-  fillAgain: 'again',
-  back: 'back',
-  demold: 'demold',
-  use: 'use',
-}
 
 /** The windows of the pour, or of the rack, one notch a step: its first turn's begin is the tooth. */
 export function stripNotches(
@@ -28,13 +11,13 @@ export function stripNotches(
   done: Readonly<Record<string, number>> = {},
   bands: LivePlan['bands'] | null = null,
 ): readonly Notch[] {
-  const own = steps.filter((step) => step.place === placeName && NOTCH_NAMES[step.stepId] !== undefined)
+  const own = steps.filter((step) => step.place === placeName && step.short !== null)
   return [...new Set(own.map((step) => step.stepId))].map((id) => {
     const turns = own.filter((step) => step.stepId === id)
     const first = turns[0]!
     return {
       key: id,
-      label: NOTCH_NAMES[id]!,
+      label: first.short!,
       openMin: first.fromMin,
       bestMin: (first.beginMin + turns.at(-1)!.beginMin) / 2,
       closeMin: turns.at(-1)!.toMin,

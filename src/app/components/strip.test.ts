@@ -5,8 +5,9 @@ import { sampleAt } from './lifeAt.ts'
 import { pourSpan, rackSpan, stripNotches } from './notches.ts'
 import { lanesOf, place, ticksOf } from './stripScale.ts'
 import { isoOfLocalField, localField } from './when.ts'
+import { backLayer } from '../../../tests/support/layers.ts'
 
-const plan = planBatch(bloomRequest({ back: { when: 'footprint', depthMm: 2, colour: null } }, 2))
+const plan = planBatch(bloomRequest({ layers: [backLayer()] }, 2))
 
 describe('the strip', () => {
   test('places even minutes evenly and rack minutes by ratio', () => {

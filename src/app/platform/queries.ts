@@ -132,7 +132,14 @@ export function useRunAsPoured({ batch, pour }: BatchStory): UseQueryResult<Live
 }
 
 /** Stands for a pour that has not begun where a running one is asked for. */
-export const NOT_POURED: Running = { stage: 'running', stopStirAtMs: 0, done: {}, notes: [], readings: [] }
+export const NOT_POURED: Running = {
+  stage: 'running',
+  stopStirAtMs: 0,
+  done: {},
+  notes: [],
+  readings: [],
+  sittings: {},
+}
 
 /** Several runs as they were poured, in their order; null until one is worked out. */
 export function useRunsAsPoured(stories: readonly BatchStory[]): readonly (LivePlan | null)[] {

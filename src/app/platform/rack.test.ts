@@ -4,8 +4,9 @@ import { T0 } from '../../../tests/support/studio.ts'
 import { planLive } from '#core/plan/index.ts'
 import type { BatchStory } from './stories.ts'
 import { rackEntries, type RunningBatch } from './rack.ts'
+import { backLayer } from '../../../tests/support/layers.ts'
 
-const request = bloomRequest({ back: { when: 'footprint', depthMm: 2, colour: null } }, 2)
+const request = bloomRequest({ layers: [backLayer()] }, 2)
 
 function running(stopStirAtMs: number, done: Record<string, number> = {}): RunningBatch {
   return {

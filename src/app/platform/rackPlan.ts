@@ -89,8 +89,7 @@ function ofStory({ batch, pour }: BatchStory) {
 function isOnTheRack({ pour, batch }: BatchStory): boolean {
   if (pour.stage === 'planned' || pour.stage === 'ready') return true
   if (pour.stage !== 'running') return false
-  const { technique, after } = batch.request
-  const steps = rackSteps(withAfter(TECHNIQUES[technique], after), batch.request)
+  const steps = rackSteps(withAfter(TECHNIQUES[batch.request.technique], batch.request))
   return stillWaiting(steps, pour.done).length > 0
 }
 

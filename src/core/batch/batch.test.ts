@@ -12,6 +12,7 @@ import { routeLeftover } from './leftovers.ts'
 import { dropsOf, mixesOf } from './mixes.ts'
 import { measureParts, wholeRatio } from './parts.ts'
 import { whiteDrops } from './white.ts'
+import { backLayer } from '../../../tests/support/layers.ts'
 
 const FLOWER_TRAY = {
   id: 'tray',
@@ -63,7 +64,7 @@ describe('against figures of common practice', () => {
   })
 
   test('a back layer of 2 mm on a 20 cm tray needs 60 g where people mix 100', () => {
-    const request = { ...trayRequest, back: { when: 'footprint', depthMm: 2, colour: null } } as const
+    const request = { ...trayRequest, layers: [backLayer()] } as const
     const back = mixesFor(request).find((mix) => mix.id === 'back')!
     expect(back.needG).toBeGreaterThan(50)
     expect(back.needG).toBeLessThan(65)
@@ -79,13 +80,13 @@ describe('against figures of common practice', () => {
 
 describe('layers', () => {
   test('volumes add up to what the mold holds', () => {
-    const [fill] = fillsOf(bloomRequest({ back: { when: 'footprint', depthMm: 2, colour: null } }))
+    const [fill] = fillsOf(bloomRequest({ layers: [backLayer()] }))
     const used = fill!.layers.reduce((sum, layer) => sum + layer.volumeMl, 0)
     expect(used + (fill!.lipMm * fill!.areaMm2) / 1000).toBeCloseTo(fill!.brimMl, 9)
   })
 
   test('layers that do not fit leave less than nothing free', () => {
-    const [fill] = fillsOf(bloomRequest({ bedMm: 9, back: { when: 'footprint', depthMm: 2, colour: null } }))
+    const [fill] = fillsOf(bloomRequest({ bedMm: 9, layers: [backLayer()] }))
     expect(fill!.lipMm).toBeLessThan(0)
   })
 

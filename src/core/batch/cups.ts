@@ -1,13 +1,23 @@
-import type { LaterMixId } from './layers.ts'
-
-/** Something that goes into a cup besides resin. */
-export interface Addition {
+/** Drops of something. */
+export interface Drops {
   readonly what: string
   readonly drops: number
 }
 
+/** Something that goes into a cup besides resin: drops, a weight, or scoops with what they are taken to weigh. */
+export type Addition =
+  | Drops
+  | { readonly what: string; readonly massG: number }
+  | { readonly what: string; readonly scoops: number; readonly massG: number }
+
+/** What a cup is for: it holds all of a mix or half of it, the white, a part that is tinted, or what stays clear. */
+export type CupFor = 'mix' | 'half' | 'white' | 'part' | 'clear'
+
 export interface Cup {
-  readonly id: 'mix' | 'otherMix' | 'white' | LaterMixId
+  readonly id: string
+  readonly holds: CupFor
+  /** Given by the person; null where what it holds says enough. */
+  readonly name: string | null
   readonly massG: number
   readonly volumeMl: number
   /** To the brim; null when no single cup is big enough. */

@@ -6,7 +6,6 @@ export {
   USUAL_MEASURING,
   USUAL_REQUEST,
   USUAL_WHITE,
-  type BackChoice,
   type BatchRequest,
   type CupStrategy,
   type Hands,
@@ -19,21 +18,53 @@ export {
 } from './request.ts'
 export { markKindsOf, usualPattern } from './patterns.ts'
 export {
-  COAT_MM,
-  coatVolumeMl,
+  coverMm,
   fillMolds,
   governingBedMm,
   governingWall,
+  laterAmount,
   LEAST_COVER_MM,
   plannedPattern,
-  type LaterMixId,
-  type Layer,
   type MoldFill,
 } from './layers.ts'
+export { bedOf, type Layer } from './layer.ts'
+export {
+  additionG,
+  additionMl,
+  cupsThatFit,
+  dividedOverG,
+  isBacked,
+  isFlexible,
+  mixedLayers,
+  nextLayer,
+  overloadsOf,
+  plannedBack,
+  startedLayer,
+  takesRoom,
+  usualLayers,
+  withinLoad,
+  type CupLoad,
+  type Dose,
+  type DosedColour,
+  type LaterLayer,
+  type LayerAmount,
+  type LayerCup,
+  type Portion,
+} from './laterLayers.ts'
 export { EXCESS_DENSITY_KG_PER_M3, narrowFromMm, type PieceWhite } from './white.ts'
 export { type MeasuredParts, type Parts } from './parts.ts'
-export { type Addition, type Cup } from './cups.ts'
+export { type Addition, type Cup, type CupFor, type Drops } from './cups.ts'
 export { type LeftoverUse } from './leftovers.ts'
-export { dropsOf, inkDropsOfPiece, mixesOf, whiteCupOf, type Mix, type PieceDrops } from './mixes.ts'
+export {
+  dropsOf,
+  inkDropsOfPiece,
+  layerColours,
+  mixesOf,
+  pourMixOf,
+  whiteCupOf,
+  type CupColour,
+  type Mix,
+  type PieceDrops,
+} from './mixes.ts'
 export { fillOfPiece, takesOf, type Take } from './takes.ts'
 export { DROP_ML, dropLoad, MOST_LOAD, type DropLoad } from './load.ts'

@@ -1,20 +1,13 @@
 import { brimVolumeMl, layerAreaMm2, openAreaMm2, waterFillOverDrawn, type Mold } from '../mold/index.ts'
 import type { MoldWall } from '../resin/index.ts'
 import { layPattern, type LaidPattern, type Pattern } from '../pattern/index.ts'
-import { pouredOver, type Technique } from '../technique/index.ts'
+import { stepThat, type Technique } from '../technique/index.ts'
+import { isFlexible, takesRoom, type LaterLayer } from './laterLayers.ts'
+import { BED, WHITE, type Layer } from './layer.ts'
 import { roundsToCover } from './load.ts'
 import { patternOf } from './patterns.ts'
 import { whiteForPiece, type PieceWhite } from './white.ts'
 import type { BatchRequest, PieceOrder } from './request.ts'
-
-/** What is stirred later than the pour, each at the step of its name. */
-export type LaterMixId = 'fill' | 'fillAgain' | 'back' | 'clearCoat'
-
-export interface Layer {
-  readonly kind: 'bed' | 'white' | 'fill' | 'fillAgain' | 'back'
-  readonly depthMm: number
-  readonly volumeMl: number
-}
 
 /** How one mold of the order is filled, from the silicone upwards. */
 export interface MoldFill {
@@ -35,8 +28,6 @@ export interface MoldFill {
   readonly fillOverDrawn: number | null
 }
 
-const NOTHING_LAID_IN = { volumeMl: 0, pours: 1 } as const
-
 /** The layers that share each mold, for one piece of each order. */
 export function fillMolds(request: BatchRequest, technique: Technique): readonly MoldFill[] {
   const laid = request.pieces.map((order) => lay(order, request, technique))
@@ -48,7 +39,7 @@ export function fillMolds(request: BatchRequest, technique: Technique): readonly
 /** The pattern those pieces get in that plan: their own, or the technique's usual in the bed they have. */
 export function plannedPattern(
   order: PieceOrder,
-  request: Pick<BatchRequest, 'white' | 'bedMm' | 'back' | 'lipMm'>,
+  request: Pick<BatchRequest, 'white' | 'bedMm' | 'layers' | 'lipMm'>,
   technique: Technique,
 ): Pattern {
   return patternOf(order, request.white, technique, unpipedBedMm(order.mold, request, technique))
@@ -57,10 +48,20 @@ export function plannedPattern(
 /** The bed before it is known how much white lies on it. */
 function unpipedBedMm(
   mold: Mold,
-  { bedMm, back, lipMm }: Pick<BatchRequest, 'bedMm' | 'back' | 'lipMm'>,
+  { bedMm, layers, lipMm }: Pick<BatchRequest, 'bedMm' | 'layers' | 'lipMm'>,
   technique: Technique,
 ): number {
-  return bedMm ?? usualBedMm(mold, technique, { aboveMm: back.when === 'none' ? 0 : back.depthMm, lipMm })
+  return bedMm ?? usualBedMm(mold, technique, { aboveMm: saidMm(layers, layerAreaMm2(mold)), lipMm })
+}
+
+/** What the later layers take of the mold by a depth or volume of their own. */
+function saidMm(layers: readonly LaterLayer[], areaMm2: number): number {
+  return layers.filter(takesRoom).reduce((sum, { amount }) => sum + ownMm(amount, areaMm2), 0)
+}
+
+function ownMm(amount: LaterLayer['amount'], areaMm2: number): number {
+  if (amount.by === 'depth') return amount.mm
+  return amount.by === 'volume' ? (amount.ml * 1000) / areaMm2 : 0
 }
 
 interface LaidOrder {
@@ -94,27 +95,25 @@ function fillMold(
 ): MoldFill {
   const { mold, count } = order
   const white = whiteForPiece(laid, { rule: technique.white, rounds, holeMm: request.white.holeMm })
-  const layer = (kind: Layer['kind'], depthMm: number): Layer => ({
-    kind,
+  const layer = (id: string, depthMm: number): Layer => ({
+    id,
+    name: null,
+    poured: true,
     depthMm,
     volumeMl: (depthMm * areaMm2) / 1000,
   })
-  /** What is laid in takes its place in the lower one. */
-  const fillLayers = (restMm: number): readonly Layer[] => {
-    const { volumeMl, pours } = request.inclusions ?? NOTHING_LAID_IN
-    const each = layer('fill', Math.max(0, restMm) / pours)
-    const lower = { ...each, volumeMl: Math.max(0, each.volumeMl - volumeMl) }
-    return pours === 1 ? [lower] : [lower, { ...each, kind: 'fillAgain' }]
-  }
-  const backMm = request.back.when === 'none' ? 0 : request.back.depthMm
+  const laterMm = saidMm(request.layers, areaMm2)
   const whiteMm = technique.white.by === 'none' ? 0 : (white.volumeMl * 1000) / areaMm2
   const bedMm =
-    request.bedMm ?? usualBedMm(mold, technique, { aboveMm: whiteMm + backMm, lipMm: request.lipMm })
+    request.bedMm ?? usualBedMm(mold, technique, { aboveMm: whiteMm + laterMm, lipMm: request.lipMm })
   const layers = [
-    layer('bed', bedMm),
-    ...(technique.white.by === 'none' ? [] : [layer('white', whiteMm)]),
-    ...(pouredOver(technique) ? fillLayers(restMm(mold.depthMm - bedMm - backMm, request.lipMm)) : []),
-    ...(backMm > 0 ? [layer('back', backMm)] : []),
+    layer(BED, bedMm),
+    ...(technique.white.by === 'none' ? [] : [{ ...layer(WHITE, whiteMm), poured: false }]),
+    ...laterLayers(request, {
+      areaMm2,
+      aboveMm: mold.depthMm - bedMm - whiteMm - laterMm,
+      displacedMl: stepThat(technique, 'lays') ? (request.inclusions?.volumeMl ?? 0) : 0,
+    }),
   ]
   const usedMm = layers.reduce((sum, each) => sum + each.depthMm, 0)
   return {
@@ -130,6 +129,37 @@ function fillMold(
     rounds,
     fillOverDrawn: waterFillOverDrawn(mold),
   }
+}
+
+interface Room {
+  readonly areaMm2: number
+  readonly aboveMm: number
+  /** By what is laid into each piece. */
+  readonly displacedMl: number
+}
+
+/** The later layers in a mold that is free so far above bed and white and all layers with a depth of their own. */
+function laterLayers(
+  { layers, lipMm }: BatchRequest,
+  { areaMm2, aboveMm, displacedMl }: Room,
+): readonly Layer[] {
+  const inMold = layers.filter(takesRoom)
+  const freeMm = Math.max(0, restMm(aboveMm, lipMm))
+  const shared = inMold.reduce((sum, { amount }) => sum + (amount.by === 'share' ? amount.frac : 0), 0)
+  return inMold.map(({ id, name, amount }, k) => {
+    const flexible = { share: amount.by === 'share' ? amount.frac : 0, rest: Math.max(0, 1 - shared) }
+    const depthMm =
+      amount.by === 'share' || amount.by === 'rest' ? flexible[amount.by] * freeMm : ownMm(amount, areaMm2)
+    const volumeMl = (depthMm * areaMm2) / 1000
+    // What is laid in takes its place in the layer right over it.
+    return {
+      id,
+      name,
+      poured: true,
+      depthMm,
+      volumeMl: k === 0 ? Math.max(0, volumeMl - displacedMl) : volumeMl,
+    }
+  })
 }
 
 /** What a piece is too thin without, whatever else is wanted (common practice). */
@@ -159,25 +189,47 @@ function restMm(aboveBedMm: number, lipMm: number): number {
   return Math.max(aboveBedMm - lipMm, Math.min(LEAST_COVER_MM, aboveBedMm))
 }
 
-/** ml of one layer kind over the whole order. */
-export function orderVolumeMl(fills: readonly MoldFill[], kind: Layer['kind']): number {
+/** What covers the things laid in: the layers that fill up what is free, or every later one where none does. */
+export function coverMm({ layers: filled }: MoldFill, { layers }: Pick<BatchRequest, 'layers'>): number {
+  const flexible = layers.filter(isFlexible)
+  const over = (flexible.length > 0 ? flexible : layers).map(({ id }) => id)
+  return filled.reduce((sum, { id, depthMm }) => sum + (over.includes(id) ? depthMm : 0), 0)
+}
+
+/** ml of one layer over the whole order. */
+export function orderVolumeMl(fills: readonly MoldFill[], layerId: string): number {
   return fills.reduce(
-    (sum, fill) => sum + fill.count * (fill.layers.find((layer) => layer.kind === kind)?.volumeMl ?? 0),
+    (sum, fill) => sum + fill.count * (fill.layers.find(({ id }) => id === layerId)?.volumeMl ?? 0),
     0,
   )
 }
 
-/** A flood coat over a finished piece (common practice, from memory). */
-export const COAT_MM = 1.5
+/** ml of the beds over the whole order. */
+export function bedVolumeMl(fills: readonly MoldFill[]): number {
+  return orderVolumeMl(fills, BED)
+}
 
-/** ml of such a coat over the whole order. */
-export function coatVolumeMl(fills: readonly MoldFill[]): number {
-  return fills.reduce((sum, fill) => sum + (fill.count * fill.areaMm2 * COAT_MM) / 1000, 0)
+/** ml of the white over the whole order. */
+export function whiteVolumeMl(fills: readonly MoldFill[]): number {
+  return orderVolumeMl(fills, WHITE)
+}
+
+/** Depth, by area, and volume of a later layer over the whole order, whether it lies in the molds or on what came out of them. */
+export function laterAmount(
+  fills: readonly MoldFill[],
+  layer: LaterLayer,
+): { readonly depthMm: number; readonly volumeMl: number } {
+  if (takesRoom(layer))
+    return { depthMm: meanDepthMm(fills, layer.id), volumeMl: orderVolumeMl(fills, layer.id) }
+  const areaMm2 = fills.reduce((sum, fill) => sum + fill.count * fill.areaMm2, 0)
+  const mlEach = fills.map(({ count, areaMm2: each }) => (count * ownMm(layer.amount, each) * each) / 1000)
+  const volumeMl = mlEach.reduce((sum, ml) => sum + ml, 0)
+  return { depthMm: (volumeMl * 1000) / areaMm2, volumeMl }
 }
 
 /** Depth of the bed that governs heat and bloom: the mean over the order by volume. */
 export function governingBedMm(fills: readonly MoldFill[]): number {
-  return meanDepthMm(fills, 'bed')
+  return meanDepthMm(fills, BED)
 }
 
 /** The wall that takes up the bed's warmth: of the mold that holds the most of the order by area. */
@@ -186,9 +238,14 @@ export function governingWall(fills: readonly MoldFill[]): MoldWall {
   return fills.reduce((most, fill) => (areaOf(fill) > areaOf(most) ? fill : most)).mold.wall
 }
 
-/** Mean depth of a layer kind over the order, by area. */
-export function meanDepthMm(fills: readonly MoldFill[], kind: Layer['kind']): number {
+/** Mean depth of a layer over the order, by area. */
+function meanDepthMm(fills: readonly MoldFill[], layerId: string): number {
   const area = fills.reduce((sum, fill) => sum + fill.count * fill.areaMm2, 0)
-  const depth = (fill: MoldFill) => fill.layers.find((layer) => layer.kind === kind)?.depthMm ?? 0
+  const depth = (fill: MoldFill) => fill.layers.find(({ id }) => id === layerId)?.depthMm ?? 0
   return fills.reduce((sum, fill) => sum + fill.count * fill.areaMm2 * depth(fill), 0) / area
+}
+
+/** The white's mean depth over the order, as a layer spread over the mold. */
+export function whiteDepthMm(fills: readonly MoldFill[]): number {
+  return meanDepthMm(fills, WHITE)
 }

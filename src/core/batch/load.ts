@@ -1,4 +1,5 @@
 import type { WhiteRule } from '../technique/index.ts'
+import { bedOf, type Layer } from './layer.ts'
 
 /** A drop from a bottle or pipette: twenty to the ml (common practice, from memory). */
 export const DROP_ML = 0.05
@@ -16,13 +17,13 @@ export interface DropLoad {
 /** A filled mold as far as drops go. */
 interface Dropped {
   readonly laid: { readonly drops: readonly unknown[] }
-  readonly layers: readonly { readonly kind: string; readonly volumeMl: number }[]
+  readonly layers: readonly Layer[]
   readonly rounds: number
 }
 
 /** What the drops of one piece are of its bed; a white that is piped is a layer of its own and not counted. */
 export function dropLoad({ laid, layers, rounds }: Dropped, white: WhiteRule): DropLoad {
-  const bedMl = layers.find(({ kind }) => kind === 'bed')!.volumeMl
+  const bedMl = bedOf({ layers }).volumeMl
   const drops = laid.drops.length * rounds
   const most = Math.floor((MOST_LOAD * bedMl) / dropVolumeMl(white) + 1e-9)
   return { share: (drops * dropVolumeMl(white)) / bedMl, drops, fewer: Math.max(0, drops - most) }

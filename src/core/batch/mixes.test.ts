@@ -7,6 +7,7 @@ import { mixedDensityGPerMl } from '../resin/index.ts'
 import { fillMolds, orderVolumeMl } from './layers.ts'
 import { dropsOf, mixesOf } from './mixes.ts'
 import { pieceCount, type BatchRequest } from './request.ts'
+import { backLayer } from '../../../tests/support/layers.ts'
 
 const worked = (request: BatchRequest) => {
   const technique = TECHNIQUES[request.technique]
@@ -29,7 +30,7 @@ describe('what is mixed', () => {
         const request = bloomRequest(
           {
             ...changes,
-            back: { when: 'footprint', depthMm: backMm, colour: null },
+            layers: [backLayer('bonds', backMm)],
             loss: { cupFilmG, bagResidueG: 3 },
           },
           count,
@@ -86,14 +87,15 @@ describe('cups', () => {
   test('a bloom has a mixing cup and a white cup with drops scaled to the portion', () => {
     const [mix, white] = worked(bloomRequest({}, 4)).mixes[0]!.cups
     expect(mix!.id).toBe('mix')
-    expect(white!.additions[0]!.what).toBe('Chalk paste')
-    expect(white!.additions[0]!.drops).toBe(Math.round((9.5 / 30) * white!.massG))
+    expect(white!.additions).toEqual([{ what: 'Chalk paste', drops: Math.round((9.5 / 30) * white!.massG) }])
   })
 
   test('milky and opaque white take more drops, in proportion to their density', () => {
-    const drops = (dose: 'translucent' | 'milky' | 'opaque') =>
-      worked(bloomRequest({ white: { ...bloomRequest().white, dose } }, 4)).mixes[0]!.cups[1]!.additions[0]!
-        .drops
+    const drops = (dose: 'translucent' | 'milky' | 'opaque') => {
+      const { cups } = worked(bloomRequest({ white: { ...bloomRequest().white, dose } }, 4)).mixes[0]!
+      const [first] = cups[1]!.additions
+      return first && 'drops' in first ? first.drops : NaN
+    }
     expect(drops('milky') / drops('translucent')).toBeCloseTo(5 / 1.7, 0)
     expect(drops('opaque') / drops('translucent')).toBeCloseTo(12 / 1.7, 0)
   })

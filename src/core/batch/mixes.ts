@@ -1,14 +1,15 @@
-import { isWhite } from '../colour/index.ts'
-import { mixedDensityGPerMl } from '../resin/index.ts'
-import { pouredOver, type Technique } from '../technique/index.ts'
+import { isWhite, type Colour } from '../colour/index.ts'
+import { mixedDensityGPerMl, type Resin } from '../resin/index.ts'
+import type { Technique } from '../technique/index.ts'
 import { inkOfDrop } from '../pattern/index.ts'
-import { cupFor, type Addition, type Cup } from './cups.ts'
+import { cupFor, type Addition, type Cup, type CupFor, type Drops } from './cups.ts'
+import { additionOf, divided, mixedLayers, type LaterLayer } from './laterLayers.ts'
 import {
-  COAT_MM,
-  coatVolumeMl,
-  meanDepthMm,
-  orderVolumeMl,
-  type LaterMixId,
+  bedVolumeMl,
+  governingBedMm,
+  laterAmount,
+  whiteDepthMm,
+  whiteVolumeMl,
   type MoldFill,
 } from './layers.ts'
 import { routeLeftover, type LeftoverUse } from './leftovers.ts'
@@ -16,9 +17,17 @@ import { measureParts, type MeasuredParts } from './parts.ts'
 import { inksOf, type BatchRequest } from './request.ts'
 import { whiteDrops } from './white.ts'
 
-/** One stirring of A and B: for the pour, for a white that could not wait, for a layer poured later. */
+/** What a mix is stirred for: the pour, a white that could not wait, a layer laid later. */
+export type MixFor = 'pour' | 'white' | 'layer'
+
+/** One stirring of A and B. */
 export interface Mix {
-  readonly id: 'first' | 'white' | LaterMixId
+  /** Of a layer's mix the layer's own. */
+  readonly id: string
+  readonly of: MixFor
+  /** The layer's; null where the technique words it. */
+  readonly name: string | null
+  readonly resin: Resin
   /** Mean depth of its layer, where it is one. */
   readonly depthMm: number
   /** What reaches the molds. */
@@ -33,7 +42,7 @@ export interface Mix {
 /** Drops a piece takes in one mold of the order, per ink. */
 export interface PieceDrops {
   readonly moldId: string
-  readonly inks: readonly Addition[]
+  readonly inks: readonly Drops[]
   readonly whiteDrops: number
 }
 
@@ -43,36 +52,34 @@ export function mixesOf(
   technique: Technique,
   fills: readonly MoldFill[],
 ): readonly Mix[] {
-  const { back, after } = request
-  const later = (id: LaterMixId, volumeMl: number, depthMm: number) =>
-    laterMix(request, { id, volumeMl, depthMm })
   const apart = technique.white.by === 'bag' && request.whiteApart === true
   return [
-    firstMix(request, technique, fills),
+    pourMix(request, technique, fills),
     ...(apart ? [whiteMix(request, fills)] : []),
-    ...(pouredOver(technique) ? (['fill', 'fillAgain'] as const) : [])
-      .filter((kind) => fills.some(({ layers }) => layers.some((layer) => layer.kind === kind)))
-      .map((kind) => later(kind, orderVolumeMl(fills, kind), meanDepthMm(fills, kind))),
-    ...(back.when === 'none' ? [] : [later('back', orderVolumeMl(fills, 'back'), back.depthMm)]),
-    ...(after.includes('clearCoat') ? [later('clearCoat', coatVolumeMl(fills), COAT_MM)] : []),
+    ...mixedLayers(request.layers).map((layer) => layerMix(request, layer, laterAmount(fills, layer))),
   ]
 }
 
-function firstMix(request: BatchRequest, technique: Technique, fills: readonly MoldFill[]): Mix {
-  const density = mixedDensityGPerMl(request.resin)
-  const bedG = orderVolumeMl(fills, 'bed') * density
+function pourMix(request: BatchRequest, technique: Technique, fills: readonly MoldFill[]): Mix {
+  const { resin } = request
+  const density = mixedDensityGPerMl(resin)
+  const bedG = bedVolumeMl(fills) * density
   const bag = technique.white.by === 'bag' && !request.whiteApart
-  const whiteG = bag ? orderVolumeMl(fills, 'white') * density : 0
+  const whiteG = bag ? whiteVolumeMl(fills) * density : 0
   const whitePortionG = bag ? whiteG + request.loss.bagResidueG : 0
   const lossG = request.loss.cupFilmG + (bag ? request.loss.bagResidueG : 0)
-  const mix = measured(request, { inMoldsG: bedG + whiteG, lossG })
-  const inTwo = request.cupStrategy === 'split'
-  const mixCups = (inTwo ? (['mix', 'otherMix'] as const) : (['mix'] as const)).map((id) =>
-    cup(id, mix.parts.byWeight.totalG / (inTwo ? 2 : 1), density, []),
-  )
+  const mix = measured(request, resin, { inMoldsG: bedG + whiteG, lossG })
+  const { totalG } = mix.parts.byWeight
+  const mixCups =
+    request.cupStrategy === 'split'
+      ? [cup('mix', 'half', totalG / 2, { resin }), cup('otherMix', 'half', totalG / 2, { resin })]
+      : [cup('mix', 'mix', totalG, { resin })]
   return {
     id: 'first',
-    depthMm: meanDepthMm(fills, 'bed'),
+    of: 'pour',
+    name: null,
+    resin,
+    depthMm: governingBedMm(fills),
     ...mix,
     cups: bag ? [...mixCups, whiteCup(request, whitePortionG)] : mixCups,
   }
@@ -80,14 +87,18 @@ function firstMix(request: BatchRequest, technique: Technique, fills: readonly M
 
 /** The white as a small mix of its own. */
 function whiteMix(request: BatchRequest, fills: readonly MoldFill[]): Mix {
+  const { resin } = request
   const { bagResidueG, cupFilmG } = request.loss
-  const mix = measured(request, {
-    inMoldsG: orderVolumeMl(fills, 'white') * mixedDensityGPerMl(request.resin),
+  const mix = measured(request, resin, {
+    inMoldsG: whiteVolumeMl(fills) * mixedDensityGPerMl(resin),
     lossG: cupFilmG + bagResidueG,
   })
   return {
     id: 'white',
-    depthMm: meanDepthMm(fills, 'white'),
+    of: 'white',
+    name: null,
+    resin,
+    depthMm: whiteDepthMm(fills),
     ...mix,
     cups: [whiteCup(request, mix.parts.byWeight.totalG)],
   }
@@ -96,36 +107,100 @@ function whiteMix(request: BatchRequest, fills: readonly MoldFill[]): Mix {
 function whiteCup(request: BatchRequest, portionG: number): Cup {
   const drops = whiteDrops(request.white.dose, portionG)
   const what = request.colours.find(isWhite)?.name ?? 'white'
-  return cup('white', portionG, mixedDensityGPerMl(request.resin), drops ? [{ what, drops }] : [])
+  return cup('white', 'white', portionG, {
+    resin: request.resin,
+    additions: drops ? [{ what, drops }] : [],
+  })
 }
 
 /** The cup the white stands in, whichever mix it is from; undefined where none is portioned. */
 export function whiteCupOf(mixes: readonly Mix[]): Cup | undefined {
-  return mixes.flatMap(({ cups }) => cups).find(({ id }) => id === 'white')
+  return mixes.flatMap(({ cups }) => cups).find(({ holds }) => holds === 'white')
 }
 
-function laterMix(
+/** The mix of the pour itself. */
+export function pourMixOf(mixes: readonly Mix[]): Mix {
+  return mixes.find(({ of }) => of === 'pour')!
+}
+
+function layerMix(
   request: BatchRequest,
-  { id, volumeMl, depthMm }: { readonly id: LaterMixId; readonly volumeMl: number; readonly depthMm: number },
+  layer: LaterLayer,
+  { volumeMl, depthMm }: { readonly volumeMl: number; readonly depthMm: number },
 ): Mix {
-  const density = mixedDensityGPerMl(request.resin)
-  const mix = measured(request, { inMoldsG: volumeMl * density, lossG: request.loss.cupFilmG })
-  return { id, depthMm, ...mix, cups: [cup(id, mix.parts.byWeight.totalG, density, [])] }
+  const resin = layer.resin ?? request.resin
+  const mix = measured(request, resin, {
+    inMoldsG: volumeMl * mixedDensityGPerMl(resin),
+    // Every cup keeps a film of its own.
+    lossG: request.loss.cupFilmG * Math.max(1, layer.cups.length),
+  })
+  const { id, name } = layer
+  return {
+    id,
+    of: 'layer',
+    name,
+    resin,
+    depthMm,
+    ...mix,
+    cups: layerCups(layer, mix.parts.byWeight.totalG, resin),
+  }
+}
+
+/** The whole mix in one cup, or what it is divided into. */
+function layerCups({ id, cups }: LaterLayer, mixG: number, resin: Resin): readonly Cup[] {
+  if (cups.length === 0) return [cup(id, 'mix', mixG, { resin })]
+  return divided(cups, mixG).map(({ cup: part, massG }) =>
+    part
+      ? cup(part.id, 'part', massG, {
+          resin,
+          name: part.name,
+          additions: part.colours.map((dosed) => additionOf(dosed, massG)),
+        })
+      : cup(`${id}.clear`, 'clear', massG, { resin }),
+  )
 }
 
 function measured(
-  request: BatchRequest,
+  { measuring, spareMolds }: BatchRequest,
+  resin: Resin,
   { inMoldsG, lossG }: Pick<Mix, 'inMoldsG' | 'lossG'>,
-): Omit<Mix, 'id' | 'depthMm' | 'cups'> {
+): Pick<Mix, 'inMoldsG' | 'lossG' | 'needG' | 'parts' | 'leftoverUses'> {
   const needG = inMoldsG + lossG
-  const parts = measureParts(request.resin, needG, request.measuring)
-  const leftoverMl = parts.byVolume.leftoverG / mixedDensityGPerMl(request.resin)
-  return { inMoldsG, lossG, needG, parts, leftoverUses: routeLeftover(leftoverMl, request.spareMolds) }
+  const parts = measureParts(resin, needG, measuring)
+  const leftoverMl = parts.byVolume.leftoverG / mixedDensityGPerMl(resin)
+  return { inMoldsG, lossG, needG, parts, leftoverUses: routeLeftover(leftoverMl, spareMolds) }
 }
 
-function cup(id: Cup['id'], massG: number, densityGPerMl: number, additions: readonly Addition[]): Cup {
-  const volumeMl = massG / densityGPerMl
-  return { id, massG, volumeMl, brimMl: cupFor(volumeMl), additions }
+interface InCup {
+  readonly resin: Resin
+  readonly name?: string
+  readonly additions?: readonly Addition[]
+}
+
+function cup(id: string, holds: CupFor, massG: number, { resin, name, additions = [] }: InCup): Cup {
+  const volumeMl = massG / mixedDensityGPerMl(resin)
+  return { id, holds, name: name ?? null, massG, volumeMl, brimMl: cupFor(volumeMl), additions }
+}
+
+/** A colour's part in the cups of an order's mixes. */
+export interface CupColour {
+  readonly mix: Mix
+  readonly cup: Cup
+  readonly colour: Colour
+  readonly addition: Addition
+}
+
+/** The colours of the later layers, cup by cup. */
+export function layerColours(layers: readonly LaterLayer[], mixes: readonly Mix[]): readonly CupColour[] {
+  return layers.flatMap((layer) => {
+    const mix = mixes.find(({ id }) => id === layer.id)
+    return layer.cups.flatMap((part) => {
+      const cupOf = mix?.cups.find(({ id }) => id === part.id)
+      return mix && cupOf
+        ? part.colours.map(({ colour }, k) => ({ mix, cup: cupOf, colour, addition: cupOf.additions[k]! }))
+        : []
+    })
+  })
 }
 
 /** Ink and white drops for one piece of each mold in the order. */
@@ -144,7 +219,7 @@ export function dropsOf(request: BatchRequest, fills: readonly MoldFill[]): read
 }
 
 /** Ink drops of one round on one piece, rounds counted from 0. */
-export function inksOfRound(request: BatchRequest, { laid }: MoldFill, round: number): readonly Addition[] {
+export function inksOfRound(request: BatchRequest, { laid }: MoldFill, round: number): readonly Drops[] {
   const inks = inksOf(request)
   const counts = inks.map(() => 0)
   for (const drop of laid.drops) {

@@ -2,7 +2,8 @@ import type { Colour } from '../colour/index.ts'
 import type { Mold } from '../mold/index.ts'
 import type { Pattern } from '../pattern/index.ts'
 import type { Learned, Resin } from '../resin/index.ts'
-import type { AfterId, TechniqueId } from '../technique/index.ts'
+import type { JobId, TechniqueId } from '../technique/index.ts'
+import type { LaterLayer } from './laterLayers.ts'
 
 /** How strong the white is, told by a wiped stick; petri takes it from the bottle. */
 export type WhiteDose = 'translucent' | 'milky' | 'opaque' | 'ink'
@@ -18,23 +19,12 @@ export interface WhiteChoice {
   readonly petals: number
 }
 
-/** When the back is poured; it takes its depth out of the same mold. */
-export type BackChoice =
-  | { readonly when: 'none' }
-  | {
-      readonly when: 'footprint' | 'nextDay' | 'afterDemold'
-      readonly depthMm: number
-      readonly colour: Colour | null
-    }
-
-/** What lies between the base and the pour over it, in each piece. */
+/** What lies between the base and the layer over it, in each piece. */
 export interface Inclusions {
   /** Resin they take the place of, ml; as water rises when they are dropped into it. */
   readonly volumeMl: number
   /** They stand out of the surface. */
   readonly proud: boolean
-  /** Goes in which the rest is poured over them. */
-  readonly pours: 1 | 2
 }
 
 /** How fast these hands are; a default until they have been measured (common practice). */
@@ -83,11 +73,12 @@ export interface BatchRequest {
   readonly bedMm: number | null
   readonly lipMm: number
   readonly white: WhiteChoice
-  readonly back: BackChoice
   /** Null where the technique lays nothing in, or nobody has measured. */
   readonly inclusions: Inclusions | null
-  /** What follows on the rack beyond back, demolding and use. */
-  readonly after: readonly AfterId[]
+  /** What is laid after the pour, the first at the bottom. */
+  readonly layers: readonly LaterLayer[]
+  /** What follows on the rack beyond layers, demolding and use. */
+  readonly jobs: readonly JobId[]
   readonly settleMin: number
   readonly hands: Hands
   readonly measuring: Measuring
@@ -136,9 +127,9 @@ export const USUAL_REQUEST = {
   bedMm: null,
   lipMm: 2,
   white: USUAL_WHITE,
-  back: { when: 'none' },
   inclusions: null,
-  after: [],
+  layers: [],
+  jobs: [],
   settleMin: 5,
   hands: USUAL_HANDS,
   measuring: USUAL_MEASURING,

@@ -4,6 +4,7 @@ import { bloomRequest, COASTER } from '../../../tests/support/request.ts'
 import { planBatch } from '../plan/index.ts'
 import type { BatchRequest } from './request.ts'
 import type { Take } from './takes.ts'
+import { backLayer, begun } from '../../../tests/support/layers.ts'
 
 type Of<K extends Take['of']> = Extract<Take, { of: K }>
 
@@ -63,15 +64,17 @@ describe('what a step takes', () => {
 
   test('on the rack is the mix of its own name', () => {
     const request = bloomRequest({
-      back: { when: 'footprint', depthMm: 2, colour: null },
-      after: ['clearCoat'],
+      layers: [backLayer(), ...begun('clearCoat')],
     })
     const { steps, mixes } = planBatch(request)
     for (const id of ['back', 'clearCoat']) {
       const { byWeight } = mixes.find((mix) => mix.id === id)!.parts
-      expect(steps.find(({ key }) => key === id)!.takes).toEqual([
-        { of: 'mix', aG: byWeight.a, bG: byWeight.b, totalG: byWeight.totalG },
-      ])
+      expect(steps.find(({ key }) => key === id)!.takes[0]).toEqual({
+        of: 'mix',
+        aG: byWeight.a,
+        bG: byWeight.b,
+        totalG: byWeight.totalG,
+      })
     }
     expect(steps.find(({ key }) => key === 'cover')!.takes).toEqual([])
   })

@@ -1,16 +1,22 @@
 import { mixedDensityGPerMl } from '../resin/index.ts'
 import type { StepRule } from '../technique/index.ts'
-import type { Addition } from './cups.ts'
+import type { Addition, Drops } from './cups.ts'
+import { bedOf } from './layer.ts'
 import type { MoldFill } from './layers.ts'
-import { inksOfRound, whiteCupOf, type Mix } from './mixes.ts'
+import { inksOfRound, pourMixOf, whiteCupOf, type Mix } from './mixes.ts'
 import type { BatchRequest } from './request.ts'
 
 /** An amount that a step needs at hand. */
 export type Take =
   /** Both parts of a mix, weighed and stirred. */
   | { readonly of: 'mix'; readonly aG: number; readonly bG: number; readonly totalG: number }
-  /** Resin out of the mix into the white's cup, and what tints it. */
-  | { readonly of: 'portion'; readonly massG: number; readonly additions: readonly Addition[] }
+  /** Resin out of the mix into a cup of that name, null for the white's, and what tints it. */
+  | {
+      readonly of: 'portion'
+      readonly name: string | null
+      readonly massG: number
+      readonly additions: readonly Addition[]
+    }
   /** Resin for one piece; `pieces` of that mold take as much each. */
   | {
       readonly of: 'pour'
@@ -23,7 +29,7 @@ export type Take =
   | {
       readonly of: 'drops'
       readonly moldName: string
-      readonly inks: readonly Addition[]
+      readonly inks: readonly Drops[]
       /** White drops a round; 0 where none come from a needle. */
       readonly whiteDrops: number
     }
@@ -56,11 +62,11 @@ export function takesOf(step: StepRule, { pieceNo, roundNo }: TakesFor, task: Ta
     case undefined:
       return []
     case 'firstMix':
-      return mixOf(mixes, 'first')
+      return mixTakes(pourMixOf(mixes))
     case 'white':
       return whiteTakes(mixes)
     case 'ownMix':
-      return mixOf(mixes, step.id)
+      return mixes.filter(({ id }) => id === step.id).flatMap((mix) => layerTakes(mix, fills))
     case 'bed':
       return here.map((fill) => poured(fill, request))
     case 'drops':
@@ -84,26 +90,41 @@ export function fillOfPiece(fills: readonly MoldFill[], pieceNo: number): MoldFi
   return fills.find(({ count }) => (before += count) >= pieceNo)
 }
 
-function mixOf(mixes: readonly Mix[], id: string): readonly Take[] {
-  return mixes
-    .filter((mix) => mix.id === id)
-    .map(({ parts: { byWeight } }) => ({
-      of: 'mix',
-      aG: byWeight.a,
-      bG: byWeight.b,
-      totalG: byWeight.totalG,
-    }))
+function mixTakes({ parts: { byWeight } }: Mix): readonly Take[] {
+  return [{ of: 'mix', aG: byWeight.a, bG: byWeight.b, totalG: byWeight.totalG }]
 }
 
 /** Out of the first mix; weighed by itself where the white is a mix of its own. */
 function whiteTakes(mixes: readonly Mix[]): readonly Take[] {
   const cup = whiteCupOf(mixes)
-  const portion: readonly Take[] = cup ? [{ of: 'portion', massG: cup.massG, additions: cup.additions }] : []
-  return [...mixOf(mixes, 'white'), ...portion]
+  const own = mixes.filter(({ of }) => of === 'white').flatMap(mixTakes)
+  return cup ? [...own, { of: 'portion', name: null, massG: cup.massG, additions: cup.additions }] : own
 }
 
-function poured({ mold, count, layers }: MoldFill, { resin }: BatchRequest): Take {
-  const bed = layers.find(({ kind }) => kind === 'bed')!
+/** A later layer's mix, the cups it is divided into, and what each mold of the order gets of it. */
+function layerTakes(mix: Mix, fills: readonly MoldFill[]): readonly Take[] {
+  const parts = mix.cups.filter(({ holds }) => holds === 'part' || holds === 'clear')
+  const density = mixedDensityGPerMl(mix.resin)
+  return [
+    ...mixTakes(mix),
+    ...parts.map(({ name, massG, additions }): Take => ({
+      of: 'portion',
+      name: name ?? 'clear',
+      massG,
+      additions,
+    })),
+    ...fills.flatMap(({ mold, count, layers }): Take[] => {
+      const layer = layers.find(({ id }) => id === mix.id)
+      if (!layer) return []
+      const { volumeMl, depthMm } = layer
+      return [{ of: 'pour', moldName: mold.name, pieces: count, massG: volumeMl * density, depthMm }]
+    }),
+  ]
+}
+
+function poured(fill: MoldFill, { resin }: BatchRequest): Take {
+  const { mold, count } = fill
+  const bed = bedOf(fill)
   return {
     of: 'pour',
     moldName: mold.name,

@@ -1,5 +1,4 @@
-/** What a colour is made of, as far as the bench needs to know. */
-export type ColourKind = 'alcoholInk' | 'whiteInk' | 'whitePaste' | 'paste' | 'mica' | 'glitter'
+import { COLOUR_KINDS, type ColourKind } from './kinds.ts'
 
 export interface Colour {
   readonly id: string
@@ -9,11 +8,18 @@ export interface Colour {
   readonly hex: string
   /** Of the same colour wet, in the mold; absent until it was matched. */
   readonly wetHex?: string | undefined
+  /** A stick, scoop or pinch of it, weighed once; absent until it was. */
+  readonly scoopG?: number | undefined
 }
 
 /** True where the bottle gives off alcohol vapour. */
-export function holdsAlcohol(colour: Colour): boolean {
-  return colour.kind === 'alcoholInk' || colour.kind === 'whiteInk'
+export function holdsAlcohol({ kind }: Pick<Colour, 'kind'>): boolean {
+  return COLOUR_KINDS[kind].vapour === 'alcohol'
+}
+
+/** Whether it can be mixed into resin at all; paints, pens and varnishes lie on what is hard. */
+export function isMixedIn({ kind }: Pick<Colour, 'kind'>): boolean {
+  return COLOUR_KINDS[kind].mostShare > 0
 }
 
 /** True for the pigments that make bloom and petri work. */

@@ -1,4 +1,5 @@
-export { holdsAlcohol, isWhite, type Colour, type ColourKind } from './colour.ts'
+export { holdsAlcohol, isMixedIn, isWhite, type Colour } from './colour.ts'
+export { COLOUR_KINDS, type ColourKind, type KindFacts } from './kinds.ts'
 export { CARD_REFLECTANCE, inkLayer, kubelkaMunk, linearOf, type Linear } from './layers.ts'
 export { colourDifference, lightnessOf } from './difference.ts'
 export {

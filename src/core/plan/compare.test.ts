@@ -2,6 +2,7 @@ import { describe, expect, test } from '@jest/globals'
 import { FAULTLESS } from '../../../tests/golden/diagnosisCases.ts'
 import { bloomRequest, COASTER } from '../../../tests/support/request.ts'
 import { compared, type ComparedPiece } from './compare.ts'
+import { backLayer } from '../../../tests/support/layers.ts'
 
 const piece = (changes: Parameters<typeof bloomRequest>[0] = {}, facts = FAULTLESS): ComparedPiece => ({
   request: bloomRequest(changes),
@@ -24,10 +25,12 @@ describe('pieces side by side', () => {
       'white',
       'whiteFromBest',
     ])
-    const back = { when: 'footprint', depthMm: 2, colour: null } as const
     expect(
-      differing(piece(), piece({ back, technique: 'petri' }, { ...FAULTLESS, technique: 'petri' })),
-    ).toEqual(['technique', 'hole', 'spacing', 'margin', 'back'])
+      differing(
+        piece(),
+        piece({ layers: [backLayer()], technique: 'petri' }, { ...FAULTLESS, technique: 'petri' }),
+      ),
+    ).toEqual(['technique', 'hole', 'spacing', 'margin', 'layers'])
   })
 
   test('figures nobody could tell apart count as the same', () => {
@@ -49,12 +52,12 @@ describe('pieces side by side', () => {
   test('lines that none of them knows are left out, and a technique tells its own', () => {
     const laid = { atMin: 40, openMin: 35, closeMin: 63 }
     const facts = { ...FAULTLESS, technique: 'inclusions', white: null, laid } as const
-    const inclusions = { volumeMl: 6, proud: false, pours: 2 } as const
+    const inclusions = { volumeMl: 6, proud: false } as const
     const own = piece({ technique: 'inclusions', inclusions }, facts)
     const ids = compared([own, own]).map(({ id }) => id)
-    expect(ids).toEqual(expect.arrayContaining(['displaced', 'pours', 'laid']))
+    expect(ids).toEqual(expect.arrayContaining(['displaced', 'layers', 'laid']))
     for (const id of ['inks', 'dose', 'hole', 'pattern', 'white']) expect(ids).not.toContain(id)
     expect(compared([piece()]).map(({ id }) => id)).not.toContain('laid')
-    expect(differing(own, piece())).toEqual(expect.arrayContaining(['technique', 'dose', 'laid', 'pours']))
+    expect(differing(own, piece())).toEqual(expect.arrayContaining(['technique', 'dose', 'laid', 'layers']))
   })
 })

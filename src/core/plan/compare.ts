@@ -21,8 +21,7 @@ export type ComparedId =
   | 'pattern'
   | 'bed'
   | 'displaced'
-  | 'pours'
-  | 'back'
+  | 'layers'
   | 'stir'
   | 'cup'
   | 'decant'
@@ -76,9 +75,9 @@ const figure = (unit: Measure, value: number | null | undefined): ComparedValue 
 /** Of techniques with inks and white only. */
 const drawn = ({ technique }: BatchRequest, value: string): ComparedValue =>
   isDrawn(technique) ? text(value) : null
-/** Of the others; one pour over nothing measured where nothing was said. */
+/** Of the others; nothing measured where nothing was said. */
 const laidIn = ({ technique, inclusions }: BatchRequest) =>
-  isDrawn(technique) ? null : (inclusions ?? { volumeMl: 0, pours: 1 })
+  isDrawn(technique) ? null : (inclusions ?? { volumeMl: 0 })
 
 const ROWS: readonly (readonly [ComparedId, (piece: ComparedPiece) => ComparedValue])[] = [
   ['technique', ({ request }) => text(TECHNIQUES[request.technique].name)],
@@ -102,11 +101,7 @@ const ROWS: readonly (readonly [ComparedId, (piece: ComparedPiece) => ComparedVa
   ['pattern', ({ request, moldId }) => drawn(request, orderOf(request, moldId)?.pattern?.name ?? 'as usual')],
   ['bed', ({ request, facts }) => figure('mm', facts?.bedMm ?? request.bedMm)],
   ['displaced', ({ request }) => figure('ml', laidIn(request)?.volumeMl)],
-  ['pours', ({ request }) => (laidIn(request) ? text(String(laidIn(request)!.pours)) : null)],
-  [
-    'back',
-    ({ request }) => text(request.back.when === 'none' ? 'none' : (request.back.colour?.name ?? 'clear')),
-  ],
+  ['layers', ({ request }) => text(request.layers.map(layerText).join('; ') || 'none')],
   ['stir', ({ facts }) => figure('min', facts?.stirMin)],
   ['cup', ({ facts }) => figure('C', facts?.cupTempC)],
   ['decant', ({ decantMin }) => figure('min', decantMin)],
@@ -119,6 +114,12 @@ const ROWS: readonly (readonly [ComparedId, (piece: ComparedPiece) => ComparedVa
   ['shaped', ({ facts }) => figure('min', facts?.shapedAfterMin)],
   ['laid', ({ facts }) => figure('min', facts?.laid?.atMin)],
 ]
+
+/** Its name and what tints it. */
+function layerText({ name, cups }: BatchRequest['layers'][number]): string {
+  const colours = cups.flatMap((cup) => cup.colours.map(({ colour }) => colour.name))
+  return colours.length > 0 ? `${name}: ${colours.join(', ')}` : name
+}
 
 function orderOf(request: BatchRequest, moldId: string) {
   return request.pieces.find(({ mold }) => mold.id === moldId)

@@ -4,6 +4,7 @@ import { ARCHETYPES } from '../resin/index.ts'
 import { faceMoments, faceTask, whatIfRequest, whatIfsOf, whatIfTask } from './facePlan.ts'
 import { planBatch } from './plan.ts'
 import { USUAL_CUP, usualBand } from './usualBand.ts'
+import { backLayer } from '../../../tests/support/layers.ts'
 
 const request = bloomRequest({}, 2)
 const plan = planBatch(request)
@@ -99,8 +100,8 @@ describe('how sure a resin record is, told by a cup people know', () => {
 
 describe('the palette of a plan', () => {
   test('pairs every ink with every other and ranks every back once, the own back colour among them', () => {
-    const back = { id: 'slate', name: 'Slate', kind: 'paste', hex: '#39424e' } as const
-    const { palette } = planBatch(bloomRequest({ back: { when: 'footprint', depthMm: 2, colour: back } }))
+    const slate = { id: 'slate', name: 'Slate', kind: 'paste', hex: '#39424e' } as const
+    const { palette } = planBatch(bloomRequest({ layers: [backLayer('bonds', 2, slate)] }))
     expect(palette.overlaps).toHaveLength(1)
     const ids = palette.backs.map(({ id }) => id)
     expect(ids).toContain('slate')

@@ -1,4 +1,4 @@
-import { EXCESS_DENSITY_KG_PER_M3, inksOf, type BatchRequest, type MoldFill } from '../batch/index.ts'
+import { bedOf, EXCESS_DENSITY_KG_PER_M3, inksOf, type BatchRequest, type MoldFill } from '../batch/index.ts'
 import type { BloomScene } from '../bloom/index.ts'
 import { inkLayer } from '../colour/index.ts'
 import { areaMm2, HAND_SMOOTH, islandsOf, polygonOf } from '../mold/index.ts'
@@ -49,7 +49,7 @@ export function faceTask(request: BatchRequest, plan: BatchPlan, moldId: string)
       const [r, g, b] = inkLayer(hex).absorb
       return [FRESH_DROP * r, FRESH_DROP * g, FRESH_DROP * b] as const
     }),
-    depthMm: fill.layers.find((layer) => layer.kind === 'bed')!.depthMm,
+    depthMm: bedOf(fill).depthMm,
     excessDensityKgPerM3:
       EXCESS_DENSITY_KG_PER_M3[technique.white.by === 'needle' ? 'ink' : request.white.dose],
     viscosity: plan.life.flatMap(({ min, viscosityPaS }) =>

@@ -1,21 +1,30 @@
 import {
+  bedOf,
+  coverMm,
+  dividedOverG,
   dropLoad,
   LEAST_COVER_MM,
   MOST_LOAD,
+  overloadsOf,
   whiteCupOf,
   type BatchRequest,
+  type CupLoad,
   type DropLoad,
+  type LaterLayer,
   type Mix,
   type MoldFill,
 } from '../batch/index.ts'
-import { holdsAlcohol, isWhite } from '../colour/index.ts'
+import { holdsAlcohol, isMixedIn, isWhite } from '../colour/index.ts'
 import { KNOWN_HOLES_MM } from '../resin/index.ts'
 import { placesOf } from '../mold/index.ts'
 import { heatConcerns, type HeatConcern } from '../safety/index.ts'
 import { lastBeadMin, whiteLasts, type Capacity, type Schedule } from '../timing/index.ts'
 import type { RackTask } from '../rack/index.ts'
-import { pouredOver, stepThat } from '../technique/index.ts'
+import { LAYER_WAYS, LAYER_WHENS, stepThat } from '../technique/index.ts'
 import { palettePlan } from './palettePlan.ts'
+
+type MixTold = Pick<Mix, 'id' | 'of' | 'name'>
+type LayerTold = Pick<LaterLayer, 'id' | 'name'>
 
 /** Something about a plan that a person should know; the app words it. */
 export type Finding =
@@ -32,9 +41,10 @@ export type Finding =
       readonly leastMm: number
     }
   | {
-      readonly kind: 'noLipForBack'
+      readonly kind: 'noLipForLayer'
       readonly moldName: string
-      readonly backMm: number
+      readonly layerName: string
+      readonly layerMm: number
       readonly lipMm: number
     }
   | { readonly kind: 'fillDisagrees'; readonly moldName: string; readonly fillOverDrawn: number }
@@ -44,10 +54,10 @@ export type Finding =
       readonly wanted: number
       readonly owned: number
     }
-  | { readonly kind: 'noCupBigEnough'; readonly mix: Mix['id']; readonly volumeMl: number }
+  | { readonly kind: 'noCupBigEnough'; readonly mix: MixTold; readonly volumeMl: number }
   | {
       readonly kind: 'ratioOff'
-      readonly mix: Mix['id']
+      readonly mix: MixTold
       readonly by: 'weight' | 'volume'
       readonly error: number
     }
@@ -70,6 +80,11 @@ export type Finding =
       readonly leastMm: number
     }
   | { readonly kind: 'displacedUnknown' }
+  /** The cups of a layer ask for more than its mix. */
+  | { readonly kind: 'cupsTakeMore'; readonly layer: LayerTold; readonly overG: number }
+  | ({ readonly kind: 'cupOverloaded'; readonly layer: LayerTold; readonly cupName: string } & CupLoad)
+  | { readonly kind: 'notMixedIn'; readonly layer: LayerTold; readonly colourName: string }
+  | { readonly kind: 'scoopUnweighed'; readonly colourName: string }
   | { readonly kind: 'displacesAll'; readonly moldName: string; readonly volumeMl: number }
   | { readonly kind: 'proudWithoutCoat' }
   | { readonly kind: 'shortSettle'; readonly settleMin: number; readonly leastMin: number }
@@ -90,7 +105,11 @@ export type Gravity = 'stop' | 'warn' | 'note'
 const GRAVITY: Readonly<Record<Finding['kind'], Gravity>> = {
   overfilled: 'stop',
   bedTooThin: 'warn',
-  noLipForBack: 'warn',
+  noLipForLayer: 'warn',
+  cupsTakeMore: 'stop',
+  cupOverloaded: 'warn',
+  notMixedIn: 'warn',
+  scoopUnweighed: 'note',
   fillDisagrees: 'note',
   notEnoughMolds: 'warn',
   noCupBigEnough: 'stop',
@@ -141,7 +160,8 @@ export function findingsOf(
   return [
     ...schedule.fills.flatMap((fill) => fillFindings(request, schedule, fill)),
     ...schedule.mixes.flatMap((mix) => mixFindings(mix)),
-    ...(pouredOver(schedule.technique) ? inclusionFindings(request, schedule) : []),
+    ...(stepThat(schedule.technique, 'lays') ? inclusionFindings(request, schedule) : []),
+    ...layerFindings(request, schedule),
     ...colourFindings(request, schedule),
     ...timeFindings(schedule, capacity),
     ...tasks.flatMap((task): Finding[] =>
@@ -154,16 +174,21 @@ export function findingsOf(
 function fillFindings(request: BatchRequest, { technique }: Schedule, fill: MoldFill): Finding[] {
   const moldName = fill.mold.name
   const load = dropLoad(fill, technique.white)
-  const bedMm = fill.layers.find((layer) => layer.kind === 'bed')!.depthMm
+  const bedMm = bedOf(fill).depthMm
   const found: Finding[] = []
-  const lateBack = request.back.when === 'afterDemold'
-  if (fill.lipMm < -DEPTH_MM && !lateBack)
-    found.push({ kind: 'overfilled', moldName, overMm: -fill.lipMm, depthMm: fill.mold.depthMm })
+  const late = request.layers.filter(({ when }) => LAYER_WHENS[when].takesRoom && !LAYER_WHENS[when].inMold)
+  const lateMm = late.reduce(
+    (sum, { id }) => sum + (fill.layers.find((each) => each.id === id)?.depthMm ?? 0),
+    0,
+  )
+  const overMm = -fill.lipMm - lateMm
+  if (overMm > DEPTH_MM) found.push({ kind: 'overfilled', moldName, overMm, depthMm: fill.mold.depthMm })
   if (bedMm < technique.bed.leastMm)
     found.push({ kind: 'bedTooThin', moldName, bedMm, leastMm: technique.bed.leastMm })
-  if (lateBack && fill.lipMm < -DEPTH_MM) {
-    const backMm = request.back.depthMm
-    found.push({ kind: 'noLipForBack', moldName, backMm, lipMm: Math.max(0, backMm + fill.lipMm) })
+  else if (lateMm > 0 && fill.lipMm < -DEPTH_MM) {
+    const lipMm = Math.max(0, lateMm + fill.lipMm)
+    const layerName = late.map(({ name }) => name).join(', ')
+    found.push({ kind: 'noLipForLayer', moldName, layerName, layerMm: lateMm, lipMm })
   }
   if (fill.fillOverDrawn !== null && Math.abs(fill.fillOverDrawn - 1) > LIKELY_WRONG_FILL) {
     found.push({ kind: 'fillDisagrees', moldName, fillOverDrawn: fill.fillOverDrawn })
@@ -175,35 +200,68 @@ function fillFindings(request: BatchRequest, { technique }: Schedule, fill: Mold
   return found
 }
 
-function mixFindings({ id, parts, cups }: Mix): Finding[] {
+function mixFindings({ id, of, name, parts, cups }: Mix): Finding[] {
+  const mix = { id, of, name }
   return [
     ...cups.flatMap((cup): Finding[] =>
-      cup.brimMl === null ? [{ kind: 'noCupBigEnough', mix: id, volumeMl: cup.volumeMl }] : [],
+      cup.brimMl === null ? [{ kind: 'noCupBigEnough', mix, volumeMl: cup.volumeMl }] : [],
     ),
     ...(['weight', 'volume'] as const).flatMap((by): Finding[] => {
       const error = (by === 'weight' ? parts.byWeight : parts.byVolume).ratioError
-      return Math.abs(error) > WORST_RATIO_ERROR ? [{ kind: 'ratioOff', mix: id, by, error }] : []
+      return Math.abs(error) > WORST_RATIO_ERROR ? [{ kind: 'ratioOff', mix, by, error }] : []
     }),
   ]
 }
 
-function inclusionFindings({ inclusions, after }: BatchRequest, { fills }: Schedule): Finding[] {
-  const found: Finding[] = fills.flatMap(({ mold, layers }): Finding[] => {
-    const fill = layers.find(({ kind }) => kind === 'fill')!
-    const coverMm = layers.reduce(
-      (sum, { kind, depthMm }) => sum + (kind === 'fill' || kind === 'fillAgain' ? depthMm : 0),
-      0,
-    )
-    if (coverMm < LEAST_COVER_MM)
-      return [{ kind: 'barelyCovered', moldName: mold.name, fillMm: coverMm, leastMm: LEAST_COVER_MM }]
-    return fill.volumeMl <= 0
-      ? [{ kind: 'displacesAll', moldName: mold.name, volumeMl: inclusions?.volumeMl ?? 0 }]
+function inclusionFindings(request: BatchRequest, { fills }: Schedule): Finding[] {
+  const { inclusions, layers } = request
+  const found: Finding[] = fills.flatMap((fill): Finding[] => {
+    const moldName = fill.mold.name
+    const fillMm = coverMm(fill, request)
+    if (fillMm < LEAST_COVER_MM) return [{ kind: 'barelyCovered', moldName, fillMm, leastMm: LEAST_COVER_MM }]
+    const over = fill.layers.find(({ name }) => name !== null)
+    return over && over.volumeMl <= 0
+      ? [{ kind: 'displacesAll', moldName, volumeMl: inclusions?.volumeMl ?? 0 }]
       : []
   })
+  const coated = layers.some(
+    ({ way, when }) => LAYER_WAYS[way].from !== 'bottle' && !LAYER_WHENS[when].takesRoom,
+  )
   if (!inclusions?.volumeMl) found.push({ kind: 'displacedUnknown' })
-  if (inclusions?.proud && !after.includes('clearCoat')) found.push({ kind: 'proudWithoutCoat' })
+  if (inclusions?.proud && !coated) found.push({ kind: 'proudWithoutCoat' })
   return found
 }
+
+/** What is wrong with the cups that later layers are divided into. */
+function layerFindings({ layers }: BatchRequest, { mixes }: Schedule): Finding[] {
+  return layers.flatMap((layer): Finding[] => {
+    const mix = mixes.find(({ id }) => id === layer.id)
+    if (!mix) return []
+    const told = { id: layer.id, name: layer.name }
+    const overG = dividedOverG(layer.cups, mix.parts.byWeight.totalG)
+    const colours = layer.cups.flatMap((cup) => cup.colours)
+    return [
+      ...(overG > LEAST_OVER_G ? [{ kind: 'cupsTakeMore' as const, layer: told, overG }] : []),
+      ...layer.cups.flatMap((cup): Finding[] => {
+        const cupG = mix.cups.find(({ id }) => id === cup.id)?.massG ?? 0
+        if (cupG <= 0) return []
+        return overloadsOf(cup, cupG)
+          .filter(({ mostShare }) => mostShare > 0)
+          .map((load) => ({ kind: 'cupOverloaded', layer: told, cupName: cup.name, ...load }))
+      }),
+      ...colours.flatMap(({ colour, dose }): Finding[] => {
+        const { name: colourName } = colour
+        if (!isMixedIn(colour)) return [{ kind: 'notMixedIn', layer: told, colourName }]
+        return dose.by === 'scoops' && colour.scoopG === undefined
+          ? [{ kind: 'scoopUnweighed', colourName }]
+          : []
+      }),
+    ]
+  })
+}
+
+/** A scale does not show less. */
+const LEAST_OVER_G = 0.05
 
 function colourFindings(request: BatchRequest, { technique, mixes }: Schedule): Finding[] {
   if (technique.white.by === 'none') return []

@@ -1,24 +1,22 @@
 import { describe, expect, test } from '@jest/globals'
 import { bloomRequest, COASTER } from '../../../tests/support/request.ts'
-import { COAT_MM, type BatchRequest } from '../batch/index.ts'
+import type { BatchRequest } from '../batch/index.ts'
 import { gravityOf, planBatch, planLive } from './index.ts'
 import { ARCHETYPES, mixedDensityGPerMl, STAGES } from '../resin/index.ts'
+import { backLayer, begun, inTwoPours } from '../../../tests/support/layers.ts'
 
 const AREA_MM2 = Math.PI * 50 ** 2
 const inclusions = (changes: Partial<BatchRequest> = {}, count = 2) =>
-  bloomRequest(
-    { technique: 'inclusions', inclusions: { volumeMl: 6, proud: false, pours: 1 }, ...changes },
-    count,
-  )
+  bloomRequest({ technique: 'inclusions', inclusions: { volumeMl: 6, proud: false }, ...changes }, count)
 const kinds = (request: BatchRequest) => planBatch(request).findings.map(({ kind }) => kind)
 
 describe('a batch with inclusions', () => {
   test('has a thin base and all the rest over it, less what the inclusions displace', () => {
     const [fill] = planBatch(inclusions()).fills
     // A quarter of a 10 mm mold; 2 mm of lip; 6 ml laid in.
-    expect(fill!.layers.map(({ kind, depthMm }) => [kind, depthMm])).toEqual([
+    expect(fill!.layers.map(({ id, depthMm }) => [id, depthMm])).toEqual([
       ['bed', 2.5],
-      ['fill', 5.5],
+      ['secondPour', 5.5],
     ])
     expect(fill!.layers[1]!.volumeMl).toBeCloseTo((5.5 * AREA_MM2) / 1000 - 6, 1)
     expect(fill!.lipMm).toBeCloseTo(2, 9)
@@ -27,7 +25,7 @@ describe('a batch with inclusions', () => {
   test('is mixed twice, without white, inks or a bag', () => {
     const request = inclusions()
     const { mixes, drops } = planBatch(request)
-    expect(mixes.map(({ id }) => id)).toEqual(['first', 'fill'])
+    expect(mixes.map(({ id }) => id)).toEqual(['first', 'secondPour'])
     const [base, over] = mixes
     expect(base!.cups.map(({ id }) => id)).toEqual(['mix'])
     expect(base!.lossG).toBe(request.loss.cupFilmG)
@@ -57,7 +55,7 @@ describe('a batch with inclusions', () => {
     const feather = steps.find(({ stepId }) => stepId === 'feather')!
     expect(feather.fromMin).toBeLessThan(50)
     expect(feather.toMin!).toBeGreaterThan(40)
-    const over = steps.find(({ stepId }) => stepId === 'fill')!
+    const over = steps.find(({ stepId }) => stepId === 'secondPour')!
     expect(over.beginMin / 60).toBeGreaterThan(5)
     expect(over.beginMin / 60).toBeLessThan(6)
   })
@@ -66,13 +64,13 @@ describe('a batch with inclusions', () => {
     expect(kinds(inclusions())).not.toContain('displacedUnknown')
     expect(kinds(inclusions())).not.toContain('noInk')
     expect(kinds(inclusions({ inclusions: null, colours: [] }))).toEqual(['displacedUnknown'])
-    expect(kinds(inclusions({ inclusions: { volumeMl: 200, proud: false, pours: 1 } }))).toContain(
-      'displacesAll',
-    )
+    expect(kinds(inclusions({ inclusions: { volumeMl: 200, proud: false } }))).toContain('displacesAll')
     expect(kinds(inclusions({ bedMm: 8.5 }))).toContain('barelyCovered')
-    const proud = { volumeMl: 6, proud: true, pours: 1 } as const
+    const proud = { volumeMl: 6, proud: true } as const
     expect(kinds(inclusions({ inclusions: proud }))).toContain('proudWithoutCoat')
-    expect(kinds(inclusions({ inclusions: proud, after: ['clearCoat'] }))).not.toContain('proudWithoutCoat')
+    expect(kinds(inclusions({ inclusions: proud, layers: begun('secondPour', 'clearCoat') }))).not.toContain(
+      'proudWithoutCoat',
+    )
   })
 
   test('warns of a second pour so deep that it would run hot', () => {
@@ -83,21 +81,19 @@ describe('a batch with inclusions', () => {
     expect(hot).toMatchObject({ depthMm: 55 })
     const tray = { ...COASTER, depthMm: 18 }
     const pieces = [{ mold: tray, count: 1, pattern: null }]
-    const poured = (pours: 1 | 2) =>
-      kinds(inclusions({ pieces, inclusions: { volumeMl: 6, proud: false, pours } }))
-    expect(poured(1)).toContain('layerRunsHot')
-    expect(poured(2)).not.toContain('layerRunsHot')
+    expect(kinds(inclusions({ pieces }))).toContain('layerRunsHot')
+    expect(kinds(inclusions({ pieces, layers: inTwoPours() }))).not.toContain('layerRunsHot')
     const among = [...pieces, { mold: { ...COASTER, id: 'flat', depthMm: 8 }, count: 12, pattern: null }]
     // A deep mold among shallow ones is hot all the same.
     expect(kinds(inclusions({ pieces: among }))).toContain('layerRunsHot')
-    const still = planBatch({ ...request, inclusions: { volumeMl: 6, proud: false, pours: 2 } }).findings
-    expect(still.find(({ kind }) => kind === 'layerRunsHot')).toMatchObject({ depthMm: 27.5, inTwo: true })
+    const still = planBatch({ ...request, layers: inTwoPours() }).findings
+    expect(still.find(({ kind }) => kind === 'layerRunsHot')).toMatchObject({ depthMm: 27.5 })
     expect(kinds(inclusions({ resin: ARCHETYPES.slow }))).not.toContain('layerRunsHot')
   })
 })
 
 describe('on the rack', () => {
-  const back = { when: 'footprint', depthMm: 2, colour: null } as const
+  const one = { layers: [...begun('secondPour'), backLayer()] } as const
   const jobsOf = (changes: Partial<BatchRequest> = {}) => planLive(inclusions(changes)).outline.jobs
   const waits = (id: string, changes: Partial<BatchRequest> = {}) =>
     jobsOf(changes)
@@ -105,37 +101,32 @@ describe('on the rack', () => {
       .waits.map(({ after }) => after)
 
   test('the second pour comes before the back, each on the layer under it while that bonds', () => {
-    expect(jobsOf({ back }).map(({ id }) => id)).toEqual(['fill', 'back', 'demold', 'use'])
-    expect(waits('fill')).toEqual(['pour'])
-    expect(waits('back', { back })).toEqual(['fill'])
-    expect(waits('demold', { back })).toEqual(['pour', 'fill', 'back'])
-    expect(waits('use', { back })).toEqual(['pour', 'fill', 'back'])
+    expect(jobsOf(one).map(({ id }) => id)).toEqual(['secondPour', 'back', 'demold', 'use'])
+    expect(waits('secondPour')).toEqual(['pour'])
+    expect(waits('back', one)).toEqual(['secondPour'])
+    expect(waits('demold', one)).toEqual(['pour', 'secondPour', 'back'])
+    expect(waits('use', one)).toEqual(['pour', 'secondPour', 'back'])
     const [over] = jobsOf()
     expect(over).toMatchObject({ pours: true })
     expect(over!.waits[0]!.closeMin).not.toBeNull()
   })
 
   test('poured in two goes it has half the depth each, a mix each, and the second waits for the first', () => {
-    const two = { inclusions: { volumeMl: 6, proud: false, pours: 2 } } as const
+    const two = { layers: inTwoPours() } as const
+    const backed = { layers: [...inTwoPours(), backLayer()] } as const
     const plan = planBatch(inclusions(two))
-    expect(plan.fills[0]!.layers.map(({ kind, depthMm }) => [kind, depthMm])).toEqual([
+    expect(plan.fills[0]!.layers.map(({ id, depthMm }) => [id, depthMm])).toEqual([
       ['bed', 2.5],
-      ['fill', 2.75],
-      ['fillAgain', 2.75],
+      ['secondPour', 2.75],
+      ['thirdPour', 2.75],
     ])
     const [, lower, upper] = plan.mixes
-    expect(upper!.id).toBe('fillAgain')
+    expect(upper!.id).toBe('thirdPour')
     expect(upper!.inMoldsG - lower!.inMoldsG).toBeCloseTo(2 * 6 * mixedDensityGPerMl(inclusions().resin), 6)
-    expect(jobsOf({ ...two, back }).map(({ id }) => id)).toEqual([
-      'fill',
-      'fillAgain',
-      'back',
-      'demold',
-      'use',
-    ])
-    expect(waits('fillAgain', two)).toEqual(['fill'])
-    expect(waits('back', { ...two, back })).toEqual(['fillAgain'])
-    const steps = planBatch(inclusions({ ...two, back })).steps.filter(({ place }) => place === 'rack')
+    expect(jobsOf(backed).map(({ id }) => id)).toEqual(['secondPour', 'thirdPour', 'back', 'demold', 'use'])
+    expect(waits('thirdPour', two)).toEqual(['secondPour'])
+    expect(waits('back', backed)).toEqual(['thirdPour'])
+    const steps = planBatch(inclusions(backed)).steps.filter(({ place }) => place === 'rack')
     // Each is tried by a finger on the layer under it, which bonds while it takes a print.
     expect(steps.slice(0, 3).map(({ expected }) => expected!.feel)).toEqual(
       Array.from({ length: 3 }, () => 'prints'),
@@ -144,12 +135,9 @@ describe('on the rack', () => {
   })
 
   test('a clear coat is mixed too, a millimetre and a half over every piece', () => {
-    const request = bloomRequest({ after: ['clearCoat'] }, 4)
+    const request = bloomRequest({ layers: begun('clearCoat') }, 4)
     const coat = planBatch(request).mixes.at(-1)!
-    expect(coat).toMatchObject({ id: 'clearCoat', depthMm: COAT_MM })
-    expect(coat.inMoldsG).toBeCloseTo(
-      4 * ((COAT_MM * AREA_MM2) / 1000) * mixedDensityGPerMl(request.resin),
-      0,
-    )
+    expect(coat).toMatchObject({ id: 'clearCoat', depthMm: 1.5 })
+    expect(coat.inMoldsG).toBeCloseTo(4 * ((1.5 * AREA_MM2) / 1000) * mixedDensityGPerMl(request.resin), 0)
   })
 })

@@ -1,4 +1,4 @@
-import type { BatchRequest } from '../batch/index.ts'
+import { isBacked, nextLayer, type BatchRequest } from '../batch/index.ts'
 import type { CauseId } from '../journal/index.ts'
 import type { Mark, Pattern } from '../pattern/index.ts'
 
@@ -10,7 +10,6 @@ const WARMER_K = 3
 const WARMEST_C = 30
 const LONGER_SETTLE_MIN = 2
 const LEAST_SETTLE_MIN = 5
-const BACK_MM = 2
 const GOOD_LIP_MM = 2
 const LEAST_BED_MM = 3
 
@@ -54,9 +53,9 @@ function answerTo(cause: CauseId, request: BatchRequest): BatchRequest | null {
     case 'overfilled':
       return { ...request, lipMm: Math.max(GOOD_LIP_MM, request.lipMm), bedMm: null }
     case 'noBack':
-      return request.back.when === 'none'
-        ? { ...request, back: { when: 'footprint', depthMm: BACK_MM, colour: null } }
-        : null
+      return isBacked(request)
+        ? null
+        : { ...request, layers: [...request.layers, nextLayer(request.layers, 'back')] }
     default:
       return null
   }

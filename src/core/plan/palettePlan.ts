@@ -24,11 +24,11 @@ export interface PalettePlan {
 const TRANSLUCENT_SCATTER = 0.5
 const MOST_SCATTER = 6
 
-export function palettePlan({ technique, colours, white, back }: BatchRequest): PalettePlan {
+export function palettePlan({ technique, colours, white, layers }: BatchRequest): PalettePlan {
   if (!isDrawn(technique)) return { overlaps: [], shifts: [], backs: [] }
   const inks = inksOf({ colours })
   const strength = EXCESS_DENSITY_KG_PER_M3[white.dose] / EXCESS_DENSITY_KG_PER_M3.translucent
-  const own = [...colours.filter((colour) => colour.kind === 'paste'), ...backColour(back)].map(
+  const own = [...colours.filter((colour) => colour.kind === 'paste'), ...layerColours(layers)].map(
     ({ id, name, hex }): BackColour => ({ id, name, hex }),
   )
   const backs = [...new Map([...USUAL_BACKS, ...own].map((each) => [each.id, each])).values()]
@@ -47,6 +47,6 @@ export function palettePlan({ technique, colours, white, back }: BatchRequest): 
   }
 }
 
-function backColour(back: BatchRequest['back']): readonly Colour[] {
-  return back.when === 'none' || back.colour === null ? [] : [back.colour]
+function layerColours(layers: BatchRequest['layers']): readonly Colour[] {
+  return layers.flatMap(({ cups }) => cups.flatMap(({ colours }) => colours.map(({ colour }) => colour)))
 }

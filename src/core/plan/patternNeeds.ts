@@ -1,4 +1,11 @@
-import { inkDropsOfPiece, dropsOf, whiteCupOf, type Addition, type BatchRequest } from '../batch/index.ts'
+import {
+  inkDropsOfPiece,
+  dropsOf,
+  whiteCupOf,
+  type BatchRequest,
+  type Cup,
+  type Drops,
+} from '../batch/index.ts'
 import { mixedDensityGPerMl } from '../resin/index.ts'
 import { handsOnMin } from '../timing/index.ts'
 import { stepThat, TECHNIQUES, type Deed } from '../technique/index.ts'
@@ -11,7 +18,7 @@ export interface PatternNeeds {
   readonly whiteG: number
   /** Needle drops of white; 0 where it is piped. */
   readonly whiteDrops: number
-  readonly inks: readonly Addition[]
+  readonly inks: readonly Drops[]
   readonly inkDrops: number
   /** Per petal or per cell; null where the pattern has none. */
   readonly dropsPerZone: number | null
@@ -68,7 +75,12 @@ export function patternNeeds(request: BatchRequest, plan: BatchPlan, moldId: str
     strewnMm2: fill.laid.sprinkles.reduce((sum, { areaMm2 }) => sum + areaMm2, 0),
     portion:
       technique.white.by === 'bag' && cup
-        ? { massG: cup.massG, usualG: technique.white.usualPortionG, drops: cup.additions[0]?.drops ?? null }
+        ? { massG: cup.massG, usualG: technique.white.usualPortionG, drops: dropsIn(cup) }
         : null,
   }
+}
+
+/** Drops of what tints that cup; null where it takes none. */
+function dropsIn({ additions: [first] }: Cup): number | null {
+  return first && 'drops' in first ? first.drops : null
 }

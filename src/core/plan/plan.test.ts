@@ -6,6 +6,7 @@ import { gravityOf, type Finding } from './findings.ts'
 import { reportForecast, type ForecastInput } from './forecastReport.ts'
 import { planBatch } from './plan.ts'
 import { stagesAt } from './stagesNow.ts'
+import { backLayer } from '../../../tests/support/layers.ts'
 
 const findingsOf = (changes: Partial<BatchRequest>, count = 2) =>
   planBatch(bloomRequest(changes, count)).findings
@@ -18,7 +19,7 @@ describe('what a plan points out', () => {
   test.each<[Finding['kind'], Partial<BatchRequest>, number]>([
     ['overfilled', { bedMm: 9.5 }, 1],
     ['bedTooThin', { bedMm: 2 }, 1],
-    ['noLipForBack', { lipMm: 0, bedMm: 9, back: { when: 'afterDemold', depthMm: 3, colour: null } }, 1],
+    ['noLipForLayer', { lipMm: 0, bedMm: 9, layers: [backLayer('demolded', 3)] }, 1],
     ['fillDisagrees', { pieces: [{ mold: { ...COASTER, waterFillMl: 50 }, count: 1, pattern: null }] }, 1],
     ['notEnoughMolds', {}, 20],
     ['noCupBigEnough', {}, 60],
@@ -67,7 +68,7 @@ describe('what a plan points out', () => {
 })
 
 describe('a plan', () => {
-  const plan = planBatch(bloomRequest({ back: { when: 'footprint', depthMm: 2, colour: null } }, 3))
+  const plan = planBatch(bloomRequest({ layers: [backLayer()] }, 3))
 
   test('can cross to a worker: it is plain data', () => {
     expect(structuredClone(plan)).toEqual(plan)

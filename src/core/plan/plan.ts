@@ -99,7 +99,7 @@ export function planBatch(request: BatchRequest, done: Readonly<Record<string, n
 
 /** The technique as this person's outcomes have moved it. */
 function techniqueOf(request: BatchRequest): Technique {
-  return withAfter(shiftedTechnique(TECHNIQUES[request.technique], request.aimShiftLog), request.after)
+  return withAfter(shiftedTechnique(TECHNIQUES[request.technique], request.aimShiftLog), request)
 }
 
 function planOf(done: Readonly<Record<string, number>>, schedule: SettledSchedule): BatchPlan {
@@ -121,7 +121,7 @@ function planOf(done: Readonly<Record<string, number>>, schedule: SettledSchedul
     cupLimits: schedule.cupLimits,
     bloom: bloomPlan(schedule, steps),
     capacity,
-    prep: prepList(schedule.technique, request.back.when === 'footprint'),
+    prep: prepList(schedule.technique),
     steps,
     life: lifeOf(schedule),
     palette: palettePlan(request),
@@ -200,7 +200,7 @@ export function planLive(
     )
   const schedule = readings.length === 0 ? planned : corrected(believed, cupStop())
   const bands: Bands = {
-    steps: bandsOf(planned, believed, schedule.forecast.decantMin),
+    ...bandsOf(planned, believed, schedule.forecast.decantMin),
     believed: believed.mean,
     contradictions: [...believed.contradictions, ...rooms.contradictions],
     readings: readings.length,

@@ -6,9 +6,8 @@ import { ARCHETYPES } from '../resin/index.ts'
 import { gravityOf, type Finding } from './findings.ts'
 import { planBatch } from './plan.ts'
 import { keyOf, remediesFor, remedied } from './remedies.ts'
+import { backLayer } from '../../../tests/support/layers.ts'
 
-const back = (depthMm: number, when: 'footprint' | 'afterDemold' = 'footprint') =>
-  ({ when, depthMm, colour: null }) as const
 const TRAY = { ...COASTER, depthMm: 15, outline: { shape: 'circle', acrossMm: 330 } as const }
 const shallow = { ...COASTER, depthMm: 6 }
 const order = (mold: typeof COASTER, pattern: Pattern | null = null) => ({ mold, count: 2, pattern })
@@ -29,10 +28,10 @@ const strewn = (count: number): Pattern => ({
 
 /** Requests in which something is wrong, and what; among them every finding that has a remedy. */
 const TROUBLES: readonly (readonly [Finding['kind'], Partial<BatchRequest>, number])[] = [
-  ['overfilled', { bedMm: 9, back: back(3) }, 2],
+  ['overfilled', { bedMm: 9, layers: [backLayer('bonds', 3)] }, 2],
   ['bedTooThin', { bedMm: 2 }, 1],
-  ['bedTooThin', { pieces: [order(shallow)], back: back(3.5) }, 1],
-  ['noLipForBack', { bedMm: 8, back: back(4, 'afterDemold') }, 1],
+  ['bedTooThin', { pieces: [order(shallow)], layers: [backLayer('bonds', 3.5)] }, 1],
+  ['noLipForLayer', { bedMm: 8, layers: [backLayer('demolded', 4)] }, 1],
   ['notEnoughMolds', {}, 20],
   ['noCupBigEnough', {}, 60],
   ['shortSettle', { settleMin: 1 }, 1],
@@ -51,11 +50,11 @@ const TROUBLES: readonly (readonly [Finding['kind'], Partial<BatchRequest>, numb
     1,
   ],
   ['bedRunsHot', { roomTempC: 28, bedMm: 8 }, 1],
-  ['layerRunsHot', { back: back(14), pieces: [order({ ...COASTER, depthMm: 24 })] }, 1],
+  ['layerRunsHot', { layers: [backLayer('bonds', 14)], pieces: [order({ ...COASTER, depthMm: 24 })] }, 1],
   ['layerRunsHot', { technique: 'inclusions', pieces: [order({ ...COASTER, depthMm: 20 })] }, 1],
   ['deeperThanSheet', { resin: { ...ARCHETYPES.quick, greatestLayerMm: 4 } }, 1],
   ['barelyCovered', { technique: 'inclusions', bedMm: 9 }, 1],
-  ['proudWithoutCoat', { technique: 'inclusions', inclusions: { volumeMl: 4, proud: true, pours: 1 } }, 1],
+  ['proudWithoutCoat', { technique: 'inclusions', inclusions: { volumeMl: 4, proud: true } }, 1],
   ['overloaded', { technique: 'petri', rounds: 3 }, 2],
   ['overloaded', { technique: 'petri', pieces: [order(COASTER, strewn(240))] }, 2],
   [

@@ -1,6 +1,20 @@
-import { dropLoad, pieceCount, type BatchRequest, type CupStrategy, type MoldFill } from '../batch/index.ts'
+import {
+  bedOf,
+  cupsThatFit,
+  dropLoad,
+  isFlexible,
+  nextLayer,
+  pieceCount,
+  takesRoom,
+  withinLoad,
+  type BatchRequest,
+  type CupStrategy,
+  type LaterLayer,
+  type Mix,
+  type MoldFill,
+} from '../batch/index.ts'
 import { withFewerDrops, withWiderBeads } from '../pattern/index.ts'
-import { TECHNIQUES, type Technique } from '../technique/index.ts'
+import { LAYER_WHENS, TECHNIQUES, type Technique } from '../technique/index.ts'
 import { capacityOf, scheduleBatch } from '../timing/index.ts'
 import { gravityOf, type Finding } from './findings.ts'
 import { planBatch } from './plan.ts'
@@ -15,9 +29,11 @@ export type Remedy =
 export type Change =
   /** Null takes the technique's usual. */
   | { readonly kind: 'bed'; readonly mm: number | null }
-  | { readonly kind: 'back'; readonly mm: number }
-  | { readonly kind: 'noBack' }
-  | { readonly kind: 'backInMold' }
+  | { readonly kind: 'layerDepth'; readonly layerName: string; readonly mm: number }
+  | { readonly kind: 'noLayer'; readonly layerName: string }
+  | { readonly kind: 'layerInMold'; readonly layerName: string }
+  | { readonly kind: 'cupsToFit' }
+  | { readonly kind: 'lessColour'; readonly cupName: string }
   | { readonly kind: 'pieces'; readonly pieces: number }
   | { readonly kind: 'strategy'; readonly strategy: CupStrategy }
   | { readonly kind: 'whiteApart' }
@@ -27,7 +43,7 @@ export type Change =
   | { readonly kind: 'hole'; readonly mm: number }
   | { readonly kind: 'dose'; readonly dose: 'milky' | 'translucent' }
   | { readonly kind: 'settle'; readonly min: number }
-  | { readonly kind: 'twoPours' }
+  | { readonly kind: 'twoPours'; readonly layerName: string }
   | { readonly kind: 'clearCoat' }
   | { readonly kind: 'rounds'; readonly rounds: number }
   /** Drops of ink on a piece, all rounds together. */
@@ -44,8 +60,8 @@ type Candidates = readonly Remedy[]
 
 /** Everything worth saying of that request's plan, each with every remedy that was tried and holds. */
 export function remediesFor(request: BatchRequest): readonly Remedied[] {
-  const { findings, fills } = planBatch(request)
-  const task: Task = { request, technique: TECHNIQUES[request.technique], fills, findings }
+  const { findings, fills, mixes } = planBatch(request)
+  const task: Task = { request, technique: TECHNIQUES[request.technique], fills, mixes, findings }
   return findings.map((finding) => ({
     finding,
     remedies: candidatesFor(finding, task).flatMap((candidates) => {
@@ -59,6 +75,7 @@ interface Task {
   readonly request: BatchRequest
   readonly technique: Technique
   readonly fills: readonly MoldFill[]
+  readonly mixes: readonly Mix[]
   readonly findings: readonly Finding[]
 }
 
@@ -84,8 +101,10 @@ function helps(remedy: Remedy, finding: Finding, { request, findings }: Task): b
 export function keyOf(finding: Finding): string {
   const where = [
     'moldName' in finding ? finding.moldName : '',
-    'layer' in finding ? finding.layer : '',
-    'mix' in finding ? finding.mix : '',
+    'layer' in finding ? finding.layer.id : '',
+    'mix' in finding ? finding.mix.id : '',
+    'cupName' in finding ? finding.cupName : '',
+    'colourName' in finding ? finding.colourName : '',
     'by' in finding ? finding.by : '',
     'one' in finding ? `${finding.one} ${finding.other}` : '',
   ]
@@ -96,7 +115,7 @@ const COOLEST_C = 15
 const WARMEST_C = 30
 const ROOM_STEPS_K = [2, 3, 4, 6, 8]
 const THINNER_STEP_MM = 0.5
-const THINNEST_BACK_MM = 1
+const THINNEST_LAYER_MM = 1
 const USUAL_SETTLE_MIN = 5
 const WIDER_MM = [2, 3, 5]
 const THICKER_HOLES_MM = [2.5, 3, 3.5]
@@ -107,15 +126,15 @@ function candidatesFor(finding: Finding, task: Task): readonly Candidates[] {
   switch (finding.kind) {
     case 'overfilled':
     case 'barelyCovered':
-      return [thinnerBed(task), thinnerBack(task), noBack(task)]
+      return [thinnerBed(task), ...thinnerLayers(task), noLayers(task)]
     case 'bedTooThin':
-      return [usualBed(task), thinnerBack(task), noBack(task)]
-    case 'noLipForBack':
-      return [
-        thinnerBed(task),
-        thinnerBack(task),
-        [change({ kind: 'backInMold' }, backWhen(request, 'footprint'))],
-      ]
+      return [usualBed(task), ...thinnerLayers(task), noLayers(task)]
+    case 'noLipForLayer':
+      return [thinnerBed(task), ...thinnerLayers(task), layersInMold(task)]
+    case 'cupsTakeMore':
+      return [cupsToFit(finding.layer.id, task)]
+    case 'cupOverloaded':
+      return [lessColour(finding, task)]
     case 'notEnoughMolds':
       return [fewerOf(finding.moldName, finding.owned, task)]
     case 'noCupBigEnough':
@@ -155,15 +174,20 @@ function candidatesFor(finding: Finding, task: Task): readonly Candidates[] {
     case 'bedRunsHot':
       return [thinnerBed(task), cooler(task), ...otherStrategies(task).map((each) => [each])]
     case 'layerRunsHot':
-      return [twoPours(task), finding.layer === 'back' ? thinnerBack(task) : [], cooler(task)]
+      return [twoPours(finding.layer.id, task), thinnerLayer(finding.layer.id, task), cooler(task)]
     case 'deeperThanSheet':
-      return finding.layer === 'bed'
+      return finding.layer.name === null
         ? [thinnerBed(task)]
-        : finding.layer === 'back'
-          ? [thinnerBack(task)]
-          : [twoPours(task)]
+        : [twoPours(finding.layer.id, task), thinnerLayer(finding.layer.id, task)]
     case 'proudWithoutCoat':
-      return [[change({ kind: 'clearCoat' }, { after: [...request.after, 'clearCoat'] })]]
+      return [
+        [
+          change(
+            { kind: 'clearCoat' },
+            { layers: [...request.layers, nextLayer(request.layers, 'clearCoat')] },
+          ),
+        ],
+      ]
     case 'overloaded':
       return [fewerRounds(task), fewerDrops(task), thickerBed(task)]
     case 'fillDisagrees':
@@ -174,6 +198,8 @@ function candidatesFor(finding: Finding, task: Task): readonly Candidates[] {
     case 'noWhite':
     case 'displacedUnknown':
     case 'displacesAll':
+    case 'notMixedIn':
+    case 'scoopUnweighed':
     case 'decantedAfterGel':
       return []
     default:
@@ -194,7 +220,7 @@ function usualBed({ request }: Task): Candidates {
 /** The usual where another was asked for, then half a millimetre at a time down to the technique's least. */
 function thinnerBed(task: Task): Candidates {
   const { request, technique, fills } = task
-  const beds = fills.map((fill) => bedMmOf(fill))
+  const beds = fills.map((fill) => bedOf(fill).depthMm)
   const deepest = Math.max(...beds)
   const least = technique.bed.leastMm
   const steps = Math.max(0, Math.floor((deepest - least) / THINNER_STEP_MM))
@@ -206,30 +232,79 @@ function thinnerBed(task: Task): Candidates {
 }
 
 function thickerBed({ fills }: Task): Candidates {
-  const shallowest = Math.min(...fills.map((fill) => bedMmOf(fill)))
+  const shallowest = Math.min(...fills.map((fill) => bedOf(fill).depthMm))
   return Array.from({ length: 12 }, (_, k) => rounded(shallowest + (k + 1) * THINNER_STEP_MM)).map((mm) =>
     change({ kind: 'bed', mm }, { bedMm: mm }),
   )
 }
 
-function bedMmOf({ layers }: MoldFill): number {
-  return layers.find(({ kind }) => kind === 'bed')!.depthMm
+/** Each layer of a depth of its own made thinner, one after the other. */
+function thinnerLayers(task: Task): readonly Candidates[] {
+  return task.request.layers.filter(takesRoom).map(({ id }) => thinnerLayer(id, task))
 }
 
-function thinnerBack({ request: { back } }: Task): Candidates {
-  if (back.when === 'none') return []
-  const steps = Math.max(0, Math.floor((back.depthMm - THINNEST_BACK_MM) / THINNER_STEP_MM))
-  return Array.from({ length: steps }, (_, k) => rounded(back.depthMm - (k + 1) * THINNER_STEP_MM)).map(
-    (mm) => change({ kind: 'back', mm }, { back: { ...back, depthMm: mm } }),
+/** Half a millimetre at a time; nothing where its depth follows from the others. */
+function thinnerLayer(layerId: string, { request: { layers } }: Task): Candidates {
+  const layer = layers.find(({ id }) => id === layerId)
+  if (layer?.amount.by !== 'depth') return []
+  const { name: layerName, amount } = layer
+  const steps = Math.max(0, Math.floor((amount.mm - THINNEST_LAYER_MM) / THINNER_STEP_MM))
+  return Array.from({ length: steps }, (_, k) => rounded(amount.mm - (k + 1) * THINNER_STEP_MM)).map((mm) =>
+    change(
+      { kind: 'layerDepth', layerName, mm },
+      { layers: withLayer(layers, { ...layer, amount: { by: 'depth', mm } }) },
+    ),
   )
 }
 
-function noBack({ request: { back } }: Task): Candidates {
-  return back.when === 'none' ? [] : [change({ kind: 'noBack' }, { back: { when: 'none' } })]
+/** Without one of the layers of a depth of their own, the uppermost first. */
+function noLayers({ request: { layers } }: Task): Candidates {
+  return layers
+    .filter((layer) => takesRoom(layer) && !isFlexible(layer))
+    .reverse()
+    .map(({ id, name }) =>
+      change({ kind: 'noLayer', layerName: name }, { layers: layers.filter((each) => each.id !== id) }),
+    )
 }
 
-function backWhen({ back }: BatchRequest, when: 'footprint'): Partial<BatchRequest> {
-  return back.when === 'none' ? {} : { back: { ...back, when } }
+function layersInMold({ request: { layers } }: Task): Candidates {
+  return layers
+    .filter(({ when }) => LAYER_WHENS[when].takesRoom && !LAYER_WHENS[when].inMold)
+    .map((layer) =>
+      change(
+        { kind: 'layerInMold', layerName: layer.name },
+        { layers: withLayer(layers, { ...layer, when: 'bonds' }) },
+      ),
+    )
+}
+
+function cupsToFit(layerId: string, { request: { layers }, mixes }: Task): Candidates {
+  const layer = layers.find(({ id }) => id === layerId)
+  const mix = mixes.find(({ id }) => id === layerId)
+  if (!layer || !mix) return []
+  const cups = cupsThatFit(layer.cups, mix.parts.byWeight.totalG)
+  return [change({ kind: 'cupsToFit' }, { layers: withLayer(layers, { ...layer, cups }) })]
+}
+
+function lessColour(finding: Extract<Finding, { kind: 'cupOverloaded' }>, task: Task): Candidates {
+  const { layers } = task.request
+  const layer = layers.find(({ id }) => id === finding.layer.id)
+  const mix = task.mixes.find(({ id }) => id === finding.layer.id)
+  if (!layer || !mix) return []
+  const cups = layer.cups.map((cup) => {
+    const massG = mix.cups.find(({ id }) => id === cup.id)?.massG ?? 0
+    return cup.name === finding.cupName && massG > 0 ? withinLoad(cup, massG) : cup
+  })
+  return [
+    change(
+      { kind: 'lessColour', cupName: finding.cupName },
+      { layers: withLayer(layers, { ...layer, cups }) },
+    ),
+  ]
+}
+
+function withLayer(layers: readonly LaterLayer[], changed: LaterLayer): readonly LaterLayer[] {
+  return layers.map((layer) => (layer.id === changed.id ? changed : layer))
 }
 
 function otherStrategies({ request, technique }: Task): Candidates {
@@ -303,10 +378,50 @@ function stronger({ request, technique }: Task): Candidates {
   return [change({ kind: 'dose', dose: 'milky' }, { white: { ...request.white, dose: 'milky' } })]
 }
 
-function twoPours({ request: { inclusions } }: Task): Candidates {
-  if (inclusions?.pours === 2) return []
-  const volume = inclusions ?? { volumeMl: 0, proud: false }
-  return [change({ kind: 'twoPours' }, { inclusions: { ...volume, pours: 2 } })]
+/** The layer in two goes of half its depth, the second over the first. */
+function twoPours(layerId: string, { request: { layers } }: Task): Candidates {
+  const at = layers.findIndex(({ id }) => id === layerId)
+  const layer = layers[at]
+  const shared = layers.reduce((sum, { amount }) => sum + (amount.by === 'share' ? amount.frac : 0), 0)
+  const halves = layer && halvedAmount(layer.amount, Math.max(0, 1 - shared))
+  if (!layer || !halves) return []
+  const { name } = layer
+  const { id } = nextLayer(layers, 'secondPour')
+  const lower = { ...layer, amount: halves[0], name: `${name}, first half` }
+  const upper = { ...layer, amount: halves[1], id, name: `${name}, second half` }
+  return [
+    change(
+      { kind: 'twoPours', layerName: name },
+      { layers: [...layers.slice(0, at), lower, upper, ...layers.slice(at + 1)] },
+    ),
+  ]
+}
+
+/** Both halves of an amount, where the rest is so much of what is free; null where there is nothing to halve. */
+function halvedAmount(
+  amount: LaterLayer['amount'],
+  restFrac: number,
+): readonly [LaterLayer['amount'], LaterLayer['amount']] | null {
+  switch (amount.by) {
+    case 'depth': {
+      const half = { by: 'depth', mm: amount.mm / 2 } as const
+      return [half, half]
+    }
+    case 'volume': {
+      const half = { by: 'volume', ml: amount.ml / 2 } as const
+      return [half, half]
+    }
+    case 'share': {
+      const half = { by: 'share', frac: amount.frac / 2 } as const
+      return [half, half]
+    }
+    case 'rest':
+      return [{ by: 'share', frac: restFrac / 2 }, { by: 'rest' }]
+    case 'none':
+      return null
+    default:
+      return amount satisfies never
+  }
 }
 
 function fewerRounds({ fills, technique }: Task): Candidates {

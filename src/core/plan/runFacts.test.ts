@@ -7,6 +7,7 @@ import { TECHNIQUES } from '../technique/index.ts'
 import { changedFor } from './nextTime.ts'
 import { planLive } from './plan.ts'
 import { factsOf } from './runFacts.ts'
+import { backLayer } from '../../../tests/support/layers.ts'
 
 const T0 = Date.parse('2026-11-20T18:00:00Z')
 const MIN = 60_000
@@ -147,7 +148,7 @@ describe('the one change for next time', () => {
     ['beadAtWall', { white: { ...request.white, rimMarginMm: 7 } }],
     ['cold', { roomTempC: 24 }],
     ['whiteOnMovingInk', { settleMin: 7 }],
-    ['noBack', { back: { when: 'footprint', depthMm: 2, colour: null } }],
+    ['noBack', { layers: [backLayer()] }],
   ] as const)('for %s changes that and nothing else', (cause, changes) => {
     expect(changedFor(cause, request)).toEqual({ ...request, ...changes })
   })
@@ -165,7 +166,7 @@ describe('the one change for next time', () => {
     expect(changedFor('whiteLate', request)).toBeNull()
     expect(changedFor('beadThin', bloomRequest())).toBeNull()
     expect(changedFor('whiteStrong', bloomRequest())).toBeNull()
-    const right = bloomRequest({ back: { when: 'nextDay', depthMm: 2, colour: null } })
+    const right = bloomRequest({ layers: [backLayer('nextDay')] })
     for (const cause of ['beadAtWall', 'ringsWide', 'glitterInWhite', 'muchMica', 'noBack'] as const)
       expect(changedFor(cause, right)).toBeNull()
   })

@@ -1,4 +1,13 @@
-import { dropLoad, narrowFromMm, whiteCupOf, type MoldFill, type BatchRequest } from '../batch/index.ts'
+import {
+  bedOf,
+  dropLoad,
+  isBacked,
+  narrowFromMm,
+  pourMixOf,
+  whiteCupOf,
+  type MoldFill,
+  type BatchRequest,
+} from '../batch/index.ts'
 import { curingShifts } from '../colour/index.ts'
 import type { RunFacts } from '../journal/index.ts'
 import { HAND_SMOOTH, isInside, islandsOf, narrowZones, polygonOf, type Point } from '../mold/index.ts'
@@ -24,7 +33,7 @@ export function factsOf(
 ): RunFacts {
   const { done } = pour
   const fill = plan.fills.find(({ mold }) => mold.id === moldId) ?? null
-  const technique = withAfter(TECHNIQUES[request.technique], request.after)
+  const technique = withAfter(TECHNIQUES[request.technique], request)
   const marked = (does: Deed) => markedAt(does, technique, done)
   const markedOfPiece = (does: Deed) => done[`${stepThat(technique, does)?.id}.${pieceNo}`] ?? null
   const whiteMin = markedOfPiece('whites')
@@ -84,11 +93,11 @@ export function factsOf(
     narrowShare: fill ? narrowShareOf(fill, request) : 0,
     inFormH: formedMin !== null && freedMin !== null ? (freedMin - formedMin) / 60 : null,
     overMm: fill ? -fill.lipMm : 0,
-    bedMm: fill?.layers.find(({ kind }) => kind === 'bed')?.depthMm ?? request.bedMm ?? 0,
+    bedMm: (fill && bedOf(fill).depthMm) ?? request.bedMm ?? 0,
     lipMm: fill ? Math.max(0, fill.lipMm) : request.lipMm,
-    backed: request.back.when !== 'none',
+    backed: isBacked(request),
     demoldEarlyH: demold && freedMin !== null ? (demold.fromMin - freedMin) / 60 : null,
-    leftoverG: plan.mixes[0]?.parts.byWeight.leftoverG ?? 0,
+    leftoverG: pourMixOf(plan.mixes).parts.byWeight.leftoverG,
   }
 }
 
@@ -118,13 +127,15 @@ function roomTempC(readings: readonly Reading[]): number | null {
 }
 
 function stirMin(events: readonly PourEvent[]): number | null {
-  const began = timedEvents(events).findLast(({ event }) => event.kind === 'stirBegan')
+  const began = timedEvents(events).findLast(
+    ({ event }) => event.kind === 'stirBegan' && event.layer === undefined,
+  )
   return began ? -began.min : null
 }
 
 function skippedTools(events: readonly PourEvent[]): readonly string[] {
   return events.flatMap((event) =>
-    event.kind === 'gatePassed' ? event.overruled.map(({ tool }) => tool) : [],
+    event.kind === 'gatePassed' && event.layer === undefined ? event.overruled.map(({ tool }) => tool) : [],
   )
 }
 

@@ -111,7 +111,7 @@ function freeSlots(
 }
 
 function handsTakenUntilMs({ startedAtMs, done, outline }: RackBatch): number {
-  if (startedAtMs === null || done['cover'] !== undefined) return 0
+  if (startedAtMs === null || done[outline.coversKey ?? ''] !== undefined) return 0
   return startedAtMs + (outline.pourHandsMin - outline.leadMin) * 60_000
 }
 
@@ -262,7 +262,8 @@ function readyAfter(
 
 /** Molds are taken from the pour until the piece is lifted out, into the air or into a form. */
 function moldSpans({ batch, names, scale }: ChainTask): PlacingChain['spans'] {
-  const out = names.includes('drape') ? names.indexOf('drape') : draped(batch) ? -1 : names.indexOf('demold')
+  const into = placeOf({ batch, names }, 'forms')
+  const out = into >= 0 ? into : draped(batch) ? -1 : placeOf({ batch, names }, 'frees')
   if (out < 0) return []
   return batch.outline.molds.map(({ id, copies }) => ({
     resource: FIRST_MOLD + scale.molds.indexOf(id),
@@ -272,13 +273,15 @@ function moldSpans({ batch, names, scale }: ChainTask): PlacingChain['spans'] {
   }))
 }
 
+/** Where the job that does that stands in the chain; -1 where none is still to be done. */
+function placeOf({ batch, names }: Pick<ChainTask, 'batch' | 'names'>, deed: Deed): number {
+  const job = batch.outline.jobs.find(({ does }) => does === deed)
+  return job ? names.indexOf(job.id) : -1
+}
+
 /** A form is taken from draping until the piece comes out of it. */
 function formSpans({ batch, names }: ChainTask): PlacingChain['spans'] {
-  const at = (deed: Deed) => {
-    const job = batch.outline.jobs.find(({ does }) => does === deed)
-    return job ? names.indexOf(job.id) : -1
-  }
-  const [into, out] = [at('forms'), at('frees')]
+  const [into, out] = [placeOf({ batch, names }, 'forms'), placeOf({ batch, names }, 'frees')]
   if (out < 0 || (into < 0 && !draped(batch))) return []
   return [{ resource: FORMS, amount: batch.outline.pieces, fromJob: into < 0 ? null : into, toJob: out }]
 }

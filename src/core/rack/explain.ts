@@ -62,19 +62,24 @@ export function troubleOf(task: TroubleTask): Trouble {
   const { board, k } = task
   const chain = board.problem.chains[k]!
   const never = chain.jobs.find((job) => isNever(job, board.problem))
-  if (never) return { blocker: { kind: 'never', job: never.id }, ways: [] }
+  if (never) return { blocker: { kind: 'never', job: nounOf(task, never.id) }, ways: [] }
   const passed = chain.jobs.find((job) => job.until < 0)
   const ways = relaxations(task).flatMap((alike) => fewest(task, alike))
   const helping = ways.filter(({ inTime }) => inTime)
   const late = task.starts[k] ? laterPromise(task) : []
-  if (passed) return { blocker: { kind: 'pinPassed', job: passed.id }, ways }
+  if (passed) return { blocker: { kind: 'pinPassed', job: nounOf(task, passed.id) }, ways }
   const away = pinnedAway(task)
-  if (away) return { blocker: { kind: 'pinAway', job: away }, ways }
+  if (away) return { blocker: { kind: 'pinAway', job: nounOf(task, away) }, ways }
   if (task.starts[k] && curedAtBest(chain) > (chain.promise ?? Infinity))
     return { blocker: { kind: 'tooSoon' }, ways: late }
   const [first] = helping.length > 0 ? helping : ways
   const blocker: Blocker = first && first.kind !== 'laterPromise' ? relaxedOnly(first) : { kind: 'several' }
   return { blocker, ways: [...(helping.length > 0 ? helping : ways), ...late] }
+}
+
+/** What a job is within a sentence. */
+function nounOf({ studio, k }: Pick<TroubleTask, 'studio' | 'k'>, jobId: string): string {
+  return studio.batches[k]!.outline.jobs.find(({ id }) => id === jobId)?.noun ?? 'the pour'
 }
 
 /** When a chain would be ready if all of it were begun as soon as its waits allow. */
@@ -128,7 +133,7 @@ function relaxations({ board, studio, k }: TroubleTask): readonly (readonly Rela
         more: more + 1,
       })),
     ),
-    closing ? [{ kind: 'window', job: closing.id }] : [],
+    closing ? [{ kind: 'window', job: nounOf({ studio, k }, closing.id) }] : [],
     [{ kind: 'awake' }],
   ]
 }

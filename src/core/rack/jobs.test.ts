@@ -6,14 +6,15 @@ import { bandsOf, beliefOf, believe, scheduleBatch } from '../timing/index.ts'
 import { rackJobs } from './jobs.ts'
 import { rackOutline } from './outline.ts'
 import { rackTasks } from './tasks.ts'
+import { backLayer, begun } from '../../../tests/support/layers.ts'
 
 const DAY = 1440
-const AFTER_DEMOLD = { when: 'afterDemold', depthMm: 2, colour: null } as const
-const FOOTPRINT = { when: 'footprint', depthMm: 2, colour: null } as const
+const AFTER_DEMOLD = backLayer('demolded')
+const FOOTPRINT = backLayer()
 
 const scheduled = (changes: Partial<BatchRequest>) => {
   const request = bloomRequest(changes, 2)
-  return { request, schedule: scheduleBatch(request, withAfter(TECHNIQUES.bloom, request.after)) }
+  return { request, schedule: scheduleBatch(request, withAfter(TECHNIQUES.bloom, request)) }
 }
 const jobsOf = (changes: Partial<BatchRequest>) => {
   const { request, schedule } = scheduled(changes)
@@ -24,54 +25,53 @@ const waitsOf = (changes: Partial<BatchRequest>, id: string) =>
 const outlineOf = (changes: Partial<BatchRequest>) => {
   const { request, schedule } = scheduled(changes)
   const believed = believe(schedule, { belief: beliefOf(request), readings: [], members: 64, seed: 1 })
-  const steps = bandsOf(schedule, believed, schedule.forecast.decantMin)
-  const bands = { steps, believed: believed.mean, contradictions: [], readings: 0 }
+  const windows = bandsOf(schedule, believed, schedule.forecast.decantMin)
+  const bands = { ...windows, believed: believed.mean, contradictions: [], readings: 0 }
   return { outline: rackOutline(schedule, request, bands), bands }
 }
 
 describe('the jobs on the rack', () => {
   test('come in the order they are done, whatever order they were chosen in', () => {
-    const ids = (after: BatchRequest['after']) => jobsOf({ after }).map(({ step }) => step.id)
-    const order = ['demold', 'sandEdges', 'clearCoat', 'varnish', 'feet', 'use']
-    expect(ids(['feet', 'clearCoat', 'varnish', 'sandEdges'])).toEqual(order)
-    expect(ids(['sandEdges', 'clearCoat', 'varnish', 'feet'])).toEqual(order)
+    const ids = (jobs: BatchRequest['jobs'], layers: BatchRequest['layers']) =>
+      jobsOf({ jobs, layers }).map(({ step }) => step.id)
+    const order = ['back', 'demold', 'sandEdges', 'clearCoat', 'varnish', 'feet', 'use']
+    expect(ids(['feet', 'sandEdges'], [...begun('clearCoat', 'varnish'), FOOTPRINT])).toEqual(order)
+    expect(ids(['sandEdges', 'feet'], [FOOTPRINT, ...begun('clearCoat', 'varnish')])).toEqual(order)
   })
 
   test('sanding waits for a hard piece, a coat for a dry one, feet for a hard coat', () => {
-    const after = ['sandEdges', 'clearCoat', 'feet'] as const
-    expect(waitsOf({ after }, 'sandEdges')).toMatchObject([
-      { after: 'demold', openMin: DAY / 2, cures: false },
-    ])
-    expect(waitsOf({ after }, 'clearCoat')).toMatchObject([{ after: 'sandEdges', cures: false }])
-    const [feet] = waitsOf({ after }, 'feet')
+    const after = { jobs: ['sandEdges', 'feet'], layers: begun('clearCoat') } as const
+    expect(waitsOf(after, 'sandEdges')).toMatchObject([{ after: 'demold', openMin: DAY / 2, cures: false }])
+    expect(waitsOf(after, 'clearCoat')).toMatchObject([{ after: 'sandEdges', cures: false }])
+    const [feet] = waitsOf(after, 'feet')
     expect(feet).toMatchObject({ after: 'clearCoat', cures: true, closeMin: null })
     expect(feet!.bestMin).toBeGreaterThan(DAY / 2)
   })
 
   test('a back poured into the lip is waited for by what follows it', () => {
-    expect(jobsOf({ back: AFTER_DEMOLD }).map(({ step }) => step.id)).toEqual(['demold', 'back', 'use'])
-    expect(waitsOf({ back: AFTER_DEMOLD, after: ['clearCoat'] }, 'clearCoat')).toMatchObject([
+    expect(jobsOf({ layers: [AFTER_DEMOLD] }).map(({ step }) => step.id)).toEqual(['demold', 'back', 'use'])
+    expect(waitsOf({ layers: [AFTER_DEMOLD, ...begun('clearCoat')] }, 'clearCoat')).toMatchObject([
       { after: 'back' },
     ])
   })
 
   test('every layer puts the day of use off: the bed, the back and the coats', () => {
-    const layers = waitsOf({ back: FOOTPRINT, after: ['clearCoat', 'heatCoat'] }, 'use').map(
+    const layers = waitsOf({ layers: [FOOTPRINT, ...begun('clearCoat', 'heatCoat')] }, 'use').map(
       ({ after }) => after,
     )
     expect(layers).toEqual(['pour', 'back', 'clearCoat', 'heatCoat'])
   })
 
   test('draping takes the mold off early; out of the form comes days later', () => {
-    const drape = waitsOf({ after: ['drape'] }, 'drape')[0]!
+    const drape = waitsOf({ jobs: ['drape'] }, 'drape')[0]!
     const plain = waitsOf({}, 'demold')[0]!
     expect(drape.bestMin).toBeLessThan(plain.openMin)
     expect(drape.closeMin).not.toBeNull()
-    expect(waitsOf({ after: ['drape'] }, 'demold')).toMatchObject([{ after: 'drape', bestMin: 3 * DAY }])
+    expect(waitsOf({ jobs: ['drape'] }, 'demold')).toMatchObject([{ after: 'drape', bestMin: 3 * DAY }])
   })
 
   test('tasks count on from what was really done, one after the other', () => {
-    const { request, schedule } = scheduled({ after: ['sandEdges', 'feet'] })
+    const { request, schedule } = scheduled({ jobs: ['sandEdges', 'feet'] })
     const at = (done: Record<string, number>, id: string) =>
       rackTasks(schedule, request, done).find(({ step }) => step.id === id)!.window!.bestMin
     const late = { demold: 3 * DAY }
@@ -82,17 +82,17 @@ describe('the jobs on the rack', () => {
 
 describe('the outline of a batch', () => {
   test('keeps to the safe side: closes before the first in ten is past, demolds when nine in ten are stiff', () => {
-    const { outline, bands } = outlineOf({ back: FOOTPRINT })
+    const { outline, bands } = outlineOf({ layers: [FOOTPRINT] })
     const wait = (id: string) => outline.jobs.find((job) => job.id === id)!.waits[0]!
-    const mean = waitsOf({ back: FOOTPRINT }, 'back')[0]!
+    const mean = waitsOf({ layers: [FOOTPRINT] }, 'back')[0]!
     expect(wait('back').closeMin).toBeLessThan(0.9 * mean.closeMin!)
     expect(wait('back').closeMin! - wait('back').openMin).toBeGreaterThan(120)
-    expect(wait('back').openMin).toBeLessThanOrEqual(bands.steps.back!.best.midMin)
-    expect(wait('demold').openMin).toBeGreaterThan(bands.steps.demold!.best.midMin)
+    expect(wait('back').openMin).toBeLessThanOrEqual(bands.steps['back']!.best.midMin)
+    expect(wait('demold').openMin).toBeGreaterThan(bands.steps['demold']!.best.midMin)
   })
 
   test('a pour and its back never stand on two level places at once', () => {
-    const { outline } = outlineOf({ back: FOOTPRINT })
+    const { outline } = outlineOf({ layers: [FOOTPRINT] })
     const back = outline.jobs.find(({ id }) => id === 'back')!.waits[0]!
     expect(outline.levelMin).toBeLessThanOrEqual(back.openMin)
   })

@@ -1,4 +1,4 @@
-import { COAT_MM, coatVolumeMl, type BatchRequest } from '../batch/index.ts'
+import { laterAmount, type BatchRequest, type LaterLayer } from '../batch/index.ts'
 import { mixedDensityGPerMl, STAGES, windowOf, type Criterion, type Window } from '../resin/index.ts'
 import type { Lasting, RackWait, StepId, StepRule } from '../technique/index.ts'
 import {
@@ -26,20 +26,22 @@ export interface JobWait extends Window {
   readonly after: 'pour' | StepId
   /** Whether the resin decides it, or drying, a form, the person. */
   readonly cures: boolean
+  /** Whether it lasts while what lies under it takes a print. */
+  readonly bonds?: boolean
 }
 
 const DAY_MIN = 1440
 const AT_ONCE: Lasting = { openMin: 0, bestMin: 0 }
 
 /**
- * The jobs that a batch has on the rack, in an order in which each waits only for earlier ones: back, drape, demolding, finishing, use.
+ * The jobs that a batch has on the rack, in an order in which each waits only for earlier ones: layers, drape, demolding, finishing, use.
  * Layers cure as the model says; where something dries or is held by a form, common practice says how long.
  */
 export function rackJobs(schedule: Schedule, request: BatchRequest): readonly RackJob[] {
-  const ordered = rackSteps(schedule.technique, request)
+  const ordered = rackSteps(schedule.technique)
   const layers = layersOf(schedule, request)
   return ordered.map((step, k) => {
-    const task = { request, layers, before: ordered.slice(0, k) }
+    const task = { layers, before: ordered.slice(0, k) }
     return {
       step,
       waits: waitsOf(step, task),
@@ -56,22 +58,32 @@ export interface CuringLayer {
 }
 type Layers = readonly CuringLayer[]
 
-function layersOf(schedule: Schedule, { resin }: BatchRequest): Layers {
+function layersOf(schedule: Schedule, request: BatchRequest): Layers {
   const { forecast, mixes, technique, fills } = schedule
-  const cast = (massG: number, depthMm: number) => forecastLayer(forecast.setting, { massG, depthMm })
-  const later = technique.steps.flatMap(({ id, pours }): CuringLayer[] => {
-    if (!pours) return []
+  const later = technique.steps.flatMap(({ id, lays }): CuringLayer[] => {
+    const layer = request.layers.find((each) => each.id === id)
+    if (!layer || (lays !== 'mix' && lays !== 'product')) return []
+    const { depthMm, volumeMl } = laterAmount(fills, layer)
     // A product of its own, and nothing is known of it: followed as the batch's resin.
-    if (pours === 'product')
-      return [{ by: id, cure: cast(coatVolumeMl(fills) * mixedDensityGPerMl(resin), COAT_MM) }]
-    const mix = mixes.find((each) => each.id === id)
-    return mix ? [{ by: id, cure: cast(mix.parts.byWeight.totalG, mix.depthMm) }] : []
+    const massG =
+      mixes.find((each) => each.id === id)?.parts.byWeight.totalG ??
+      volumeMl * mixedDensityGPerMl(request.resin)
+    return [{ by: id, cure: layerCure(schedule, layer, { massG, depthMm }) }]
   })
   return [{ by: 'pour', cure: forecast }, ...later]
 }
 
+/** A later layer as if it were poured at minute 0: in the mold, or on the piece that came out of it. */
+function layerCure(
+  { forecast }: Schedule,
+  layer: LaterLayer,
+  poured: { readonly massG: number; readonly depthMm: number },
+): PourForecast {
+  const { setting } = forecast
+  return forecastLayer(layer.resin ? { ...setting, resin: layer.resin } : setting, poured)
+}
+
 interface WaitTask {
-  readonly request: BatchRequest
   readonly layers: Layers
   /** Steps that stand before it on the rack. */
   readonly before: readonly StepRule[]
@@ -83,11 +95,12 @@ function waitsOf({ id, waits }: StepRule, task: WaitTask): readonly JobWait[] {
 }
 
 function jobWaits(wait: RackWait, task: WaitTask): readonly (JobWait | null)[] {
-  const { request, layers, before } = task
+  const { layers, before } = task
   switch (wait.by) {
     case 'under': {
       const under = lastPoured(task)
-      return [waitFor(under.by, windowIn(under, STAGES[wait.stage]))]
+      const wanted = waitFor(under.by, windowIn(under, STAGES[wait.stage]))
+      return [wanted && { ...wanted, bonds: wait.stage === 'footprint' }]
     }
     case 'released': {
       const held = before.findLast(({ holds }) => holds)
@@ -99,14 +112,19 @@ function jobWaits(wait: RackWait, task: WaitTask): readonly (JobWait | null)[] {
         ...before.flatMap((step) => (step.dries ? [after(step, step.dries)] : [])),
       ]
     case 'previous': {
-      const previous = before.at(-1)!
-      const layer = layers.find(({ by }) => by === previous.id)
-      return [layer ? stageWait(layer, 'demold') : after(previous, previous.dries ?? AT_ONCE)]
+      const previous = before.at(-1)
+      const layer = layers.find(({ by }) => by === (previous?.id ?? 'pour'))
+      if (layer) return [stageWait(layer, 'demold')]
+      return [after(previous!, previous!.dries ?? AT_ONCE)]
     }
     case 'minutes':
       return [after(before.at(-1)!, wait)]
-    case 'backChoice':
-      return backWaits(request, task)
+    case 'nextDay':
+      return [nextDay(lastPoured(task))]
+    case 'dry': {
+      const previous = before.at(-1)
+      return previous?.dries && previous.lays ? [after(previous, previous.dries)] : []
+    }
     default:
       return wait satisfies never
   }
@@ -130,31 +148,17 @@ function windowIn({ cure }: CuringLayer, criterion: Criterion): Window | null {
   return windowsOf(cure, null)(criterion)
 }
 
-/** When the back may be poured: while what lies under it still bonds, the next day, or into the lip once demolded. */
-function backWaits({ back }: BatchRequest, task: WaitTask): readonly (JobWait | null)[] {
-  const under = lastPoured(task)
+/** The next day: at its stage by then at the soonest, and no hurry any more. */
+function nextDay(under: CuringLayer): JobWait | null {
   const bonds = windowIn(under, STAGES.footprint)
-  switch (back.when) {
-    case 'none':
-      return []
-    case 'footprint':
-      return [waitFor(under.by, bonds)]
-    case 'nextDay':
-      return [
-        waitFor(
-          under.by,
-          bonds && {
-            openMin: Math.max(bonds.openMin, DAY_MIN / 2),
-            bestMin: Math.max(bonds.openMin, DAY_MIN),
-            closeMin: null,
-          },
-        ),
-      ]
-    case 'afterDemold':
-      return [after(task.before.at(-1)!, AT_ONCE)]
-    default:
-      return back satisfies never
-  }
+  return waitFor(
+    under.by,
+    bonds && {
+      openMin: Math.max(bonds.openMin, DAY_MIN / 2),
+      bestMin: Math.max(bonds.openMin, DAY_MIN),
+      closeMin: null,
+    },
+  )
 }
 
 function waitFor(by: JobWait['after'], window: Window | null): JobWait | null {

@@ -1,5 +1,5 @@
 import { pieceCount, takesOf, type BatchRequest, type Take } from '../batch/index.ts'
-import type { Deed, StepId } from '../technique/index.ts'
+import { stepThat, type Deed, type StepId, type StepRule } from '../technique/index.ts'
 import type { Bands, Schedule } from '../timing/index.ts'
 import { rackJobs, type JobWait, type RackJob } from './jobs.ts'
 
@@ -15,6 +15,8 @@ export interface RackOutline {
   readonly levelMin: number
   /** The same for a layer poured later. */
   readonly laterLevelMin: number
+  /** Under which name the covers are marked; null where none go on. */
+  readonly coversKey: string | null
   /** What is weighed for the pour. */
   readonly takes: readonly Take[]
   readonly jobs: readonly OutlineJob[]
@@ -26,8 +28,12 @@ export interface OutlineJob {
   readonly id: StepId
   readonly does: Deed | null
   readonly title: string
+  /** What it is within a sentence. */
+  readonly noun: string
   readonly detail: string
   readonly handsMin: number
+  /** What it lays, and from what; null where it lays nothing. */
+  readonly lays: StepRule['lays'] | null
   /** Whether it pours a layer that must stand level and covered. */
   readonly pours: boolean
   readonly waits: readonly JobWait[]
@@ -53,20 +59,21 @@ const USUAL_LATER = 1.25
 
 /** The outline of a batch, on the safe side: windows close before the first in ten of the possible resins is past them. */
 export function rackOutline(schedule: Schedule, request: BatchRequest, bands: Bands): RackOutline {
-  const spread = spreadOf(bands)
+  const spread = spreadOf(bands, schedule)
   const turns = schedule.turns.filter(({ beginMin }) => beginMin >= 0)
-  const covered = turns.find(({ step }) => step.does === 'covers')?.endMin ?? 0
+  const covers = turns.find(({ step }) => step.does === 'covers')
   const lastLook = Math.max(...turns.map(({ endMin }) => endMin))
   const jobs = rackJobs(schedule, request).map((job) => outlineJob(job, { spread, bands, schedule }))
-  const setMin = (bands.steps.fill ?? bands.steps.back)?.open.highMin ?? spread.later * gelMin(schedule)
+  const setMin = bands.set?.open.highMin ?? spread.later * gelMin(schedule)
   const next = jobs.find(({ pours }) => pours)?.waits.find(({ after }) => after === 'pour')
   return {
     leadMin: LEAD_MIN,
-    pourHandsMin: LEAD_MIN + covered,
+    pourHandsMin: LEAD_MIN + (covers?.endMin ?? 0),
     pourPresentMin: LEAD_MIN + lastLook,
     // From the next layer on, that layer's own level time counts.
     levelMin: Math.min(setMin, next?.openMin ?? Infinity),
     laterLevelMin: setMin,
+    coversKey: covers?.key ?? null,
     takes: weighed(schedule),
     jobs,
     molds: request.pieces.map(({ mold, count }) => ({
@@ -95,15 +102,17 @@ function outlineJob(
   { step, waits, handsOnMin }: RackJob,
   known: Known & { readonly schedule: Schedule },
 ): OutlineJob {
-  const pours = step.pours !== undefined
+  const pours = step.lays === 'mix' || step.lays === 'product'
   return {
     id: step.id,
     does: step.does ?? null,
     title: step.title,
+    noun: step.noun ?? step.title,
     detail: step.detail,
     handsMin: handsOnMin + (pours ? MIX_MIN : 0),
     pours,
-    waits: waits.map((wait) => safe(wait, step.id, known)),
+    lays: step.lays ?? null,
+    waits: waits.map((wait) => safe(wait, known)),
     takes: takesOf(step, FOR_ALL, known.schedule),
   }
 }
@@ -122,8 +131,9 @@ interface Spread {
  * How much later than the middle the slow tenth gets there, by the latest window that the bands reach; the quick tenth as much sooner. The
  * bands' own quick tail is no guide here: it is the cups that gelled before the planned decant, and whoever looks decants sooner.
  */
-function spreadOf({ steps }: Bands): Spread {
-  const band = (steps.demold ?? steps.back)?.best
+function spreadOf({ steps, set }: Bands, { technique }: Schedule): Spread {
+  const frees = stepThat(technique, 'frees')
+  const band = ((frees && steps[frees.id]) ?? set)?.best
   const later = band ? band.highMin / band.midMin : USUAL_LATER
   return { later, sooner: 1 / later }
 }
@@ -132,11 +142,11 @@ function spreadOf({ steps }: Bands): Spread {
  * The wait on the safe side. What stays open is waited for to its best: that costs nothing. Drying and forms do not hang on the resin
  * and stay as they are.
  */
-function safe(wait: JobWait, step: StepId, { spread, bands }: Known): JobWait {
+function safe(wait: JobWait, { spread, bands }: Known): JobWait {
   const { later, sooner } = spread
   if (!wait.cures) return { ...wait, openMin: wait.bestMin }
   if (wait.closeMin === null) return { ...wait, openMin: later * wait.bestMin, bestMin: later * wait.bestMin }
-  const own = wait.after === 'pour' ? bands.steps[step] : undefined
+  const own = wait.after === 'pour' && wait.bonds ? bands.set : null
   // Once nine in ten are there, or at its best as believed, whichever is sooner: a finger tells before anything is poured.
   const openMin = Math.min(own?.open.highMin ?? later * wait.openMin, own?.best.midMin ?? wait.bestMin)
   const closeMin = sooner * wait.closeMin

@@ -3,9 +3,10 @@ import { planLive } from '../plan/index.ts'
 import { bloomRequest } from '../../../tests/support/request.ts'
 import type { BatchRequest } from '../batch/index.ts'
 import { planRack, type FreeHours, type FreeTime, type RackBatch, type RackStudio } from './index.ts'
+import { backLayer, begun } from '../../../tests/support/layers.ts'
 
 const HOUR = 3_600_000
-const DARK = { when: 'footprint', depthMm: 2, colour: null } as const
+const DARK = backLayer()
 /** A Wednesday morning in Oslo. */
 const NOW = Date.parse('2026-12-02T07:00Z')
 const EVENINGS: FreeTime = { from: '17:30', to: '22:30' }
@@ -54,7 +55,7 @@ const local = (atMs: number) =>
 
 describe('the coming days', () => {
   test('pour, back and demold fall into waking hours, in that order and far enough apart', () => {
-    const { jobs, batches } = planRack(studio([batch('tray', { back: DARK })]))
+    const { jobs, batches } = planRack(studio([batch('tray', { layers: [DARK] })]))
     const [pour, back, demold] = jobs
     expect(jobs.map(({ id }) => id)).toEqual(['pour', 'back', 'demold'])
     expect((back!.beginAtMs - pour!.beginAtMs) / HOUR).toBeGreaterThan(3.5)
@@ -65,7 +66,7 @@ describe('the coming days', () => {
   })
 
   test('evenings alone cannot hold a pour and its back the same day: it says so, and what would help', () => {
-    const { batches, jobs } = planRack(studio([batch('tray', { back: DARK })], { hours: hours() }))
+    const { batches, jobs } = planRack(studio([batch('tray', { layers: [DARK] })], { hours: hours() }))
     expect(jobs).toEqual([])
     expect(batches[0]!.placed).toBe(false)
     const { ways } = batches[0]!.trouble!
@@ -73,7 +74,7 @@ describe('the coming days', () => {
     expect(ways[0]!.pourAtMs).toBeGreaterThan(NOW)
     // The window let go of is the back poured next day, which fits the evenings.
     const nextDay = planRack(
-      studio([batch('tray', { back: { ...DARK, when: 'nextDay' } })], { hours: hours() }),
+      studio([batch('tray', { layers: [{ ...DARK, when: 'nextDay' }] })], { hours: hours() }),
     )
     expect(nextDay.batches[0]!.placed).toBe(true)
   })
@@ -94,7 +95,7 @@ describe('the coming days', () => {
   })
 
   test('a form holds a draped piece until it comes out, and one more of it is a way out', () => {
-    const drapes = (id: string) => batch(id, { after: ['drape'] }, { count: 2 })
+    const drapes = (id: string) => batch(id, { jobs: ['drape'] }, { count: 2 })
     const { jobs } = planRack(studio([drapes('one'), drapes('two')], { forms: 2 }))
     const [one, two] = ['one', 'two'].map((id) => {
       const at = (job: string) => jobs.find((each) => each.batchId === id && each.id === job)!.beginAtMs
@@ -111,8 +112,8 @@ describe('the coming days', () => {
 
   test('what is in a form already keeps it', () => {
     const startedAtMs = NOW - 10 * HOUR
-    const inForm = batch('one', { after: ['drape'] }, { startedAtMs, done: { cover: 40, drape: 8 * 60 } })
-    const { jobs } = planRack(studio([inForm, batch('two', { after: ['drape'] }, {})], { forms: 2 }))
+    const inForm = batch('one', { jobs: ['drape'] }, { startedAtMs, done: { cover: 40, drape: 8 * 60 } })
+    const { jobs } = planRack(studio([inForm, batch('two', { jobs: ['drape'] }, {})], { forms: 2 }))
     const at = (id: string, job: string) =>
       jobs.find((each) => each.batchId === id && each.id === job)!.beginAtMs
     expect(at('two', 'drape')).toBeGreaterThan(at('one', 'demold'))
@@ -132,12 +133,12 @@ describe('the coming days', () => {
   test('a back that was passed over is not waited for once the pieces are out', () => {
     const startedAtMs = NOW - 40 * HOUR
     const done = { cover: 40, demold: 2000 }
-    const out = batch('tray', { back: DARK, after: ['sandEdges'] }, { startedAtMs, done })
+    const out = batch('tray', { layers: [DARK], jobs: ['sandEdges'] }, { startedAtMs, done })
     expect(planRack(studio([out])).jobs.map(({ id }) => id)).toEqual(['sandEdges'])
   })
 
   test('works backwards from a promise: one slot later than the latest pour would miss it', () => {
-    const promised = batch('gift', { back: DARK }, { promisedOn: '2026-12-18' })
+    const promised = batch('gift', { layers: [DARK] }, { promisedOn: '2026-12-18' })
     const { latestPourAtMs, lateMin } = planRack(studio([promised])).batches[0]!
     expect(lateMin).toBe(0)
     expect((Date.parse('2026-12-18T07:00Z') - latestPourAtMs!) / 24 / HOUR).toBeGreaterThan(7)
@@ -158,14 +159,14 @@ describe('the coming days', () => {
 
   test('a chosen hour is kept, and the rest follows it', () => {
     const at = Date.parse('2026-12-03T12:00Z')
-    const { jobs } = planRack(studio([batch('tray', { back: DARK }, { pins: { pour: at } })]))
+    const { jobs } = planRack(studio([batch('tray', { layers: [DARK] }, { pins: { pour: at } })]))
     expect(jobs[0]).toMatchObject({ beginAtMs: at - HOUR / 2, pinned: true })
     expect(jobs[1]!.beginAtMs).toBeGreaterThan(at + 3 * HOUR)
   })
 
   test('a chosen hour that has passed is named', () => {
     const { trouble } = planRack(studio([batch('tray', {}, { pins: { pour: NOW - HOUR } })])).batches[0]!
-    expect(trouble!.blocker).toEqual({ kind: 'pinPassed', job: 'pour' })
+    expect(trouble!.blocker).toEqual({ kind: 'pinPassed', job: 'the pour' })
   })
 
   test('a pour that is being laid out is due now, whatever minute it is', () => {
@@ -183,7 +184,7 @@ describe('the coming days', () => {
   })
 
   test('moving one batch leaves the others where they stand as long as they fit', () => {
-    const three = ['one', 'two', 'three'].map((id) => batch(id, { back: DARK }))
+    const three = ['one', 'two', 'three'].map((id) => batch(id, { layers: [DARK] }))
     const before = planRack(studio(three))
     const kept = Object.fromEntries(
       three.map(({ id }) => [
@@ -209,7 +210,7 @@ describe('the coming days', () => {
 
   test('a running batch is placed even where its window closes while nobody is free, and marked late', () => {
     const startedAtMs = Date.parse('2026-12-01T21:00Z')
-    const running = batch('tray', { back: DARK }, { startedAtMs, done: { cover: 40 } })
+    const running = batch('tray', { layers: [DARK] }, { startedAtMs, done: { cover: 40 } })
     const { jobs } = planRack(studio([running], { hours: hours() }))
     expect(jobs.map(({ id, late }) => [id, late])).toEqual([
       ['back', true],
@@ -220,14 +221,14 @@ describe('the coming days', () => {
   test('what is done is not planned again, and the rest counts from it', () => {
     const startedAtMs = NOW - 6 * HOUR
     const done = { cover: 40, back: 300 }
-    const { jobs } = planRack(studio([batch('tray', { back: DARK }, { startedAtMs, done })]))
+    const { jobs } = planRack(studio([batch('tray', { layers: [DARK] }, { startedAtMs, done })]))
     expect(jobs.map(({ id }) => id)).toEqual(['demold'])
     expect((jobs[0]!.beginAtMs - startedAtMs) / HOUR).toBeGreaterThan(17 + 5)
   })
 
   test('drape, days in the form and finishing follow one another', () => {
-    const after = ['drape', 'sandEdges', 'clearCoat', 'feet'] as const
-    const { jobs } = planRack(studio([batch('bowl', { after: [...after] })]))
+    const after = { jobs: ['drape', 'sandEdges', 'feet'], layers: begun('clearCoat') } as const
+    const { jobs } = planRack(studio([batch('bowl', after)]))
     expect(jobs.map(({ id }) => id)).toEqual(['pour', 'drape', 'demold', 'sandEdges', 'clearCoat', 'feet'])
     const at = Object.fromEntries(jobs.map(({ id, beginAtMs }) => [id, beginAtMs / HOUR]))
     // Handbook of the trade: a typical fast resin is leathery about 6 to 7 h after the pour.
@@ -239,7 +240,7 @@ describe('the coming days', () => {
   test('a clock change moves nothing off its wall hours', () => {
     const before = Date.parse('2026-10-23T07:00Z')
     const { jobs } = planRack(
-      studio([batch('tray', { back: { ...DARK, when: 'nextDay' } })], { nowMs: before, hours: hours() }),
+      studio([batch('tray', { layers: [{ ...DARK, when: 'nextDay' }] })], { nowMs: before, hours: hours() }),
     )
     for (const job of jobs) expect(local(job.beginAtMs)).toMatch(/ (17:[3-5]|18|19|20|21|22:[0-2])/)
   })

@@ -12,6 +12,7 @@ import {
 } from '../placing/index.ts'
 import { boardOf, LEVEL, isNever, type Board, type RackBatch, type RackStudio } from './board.ts'
 import { latestStart, troubleOf, type Trouble } from './explain.ts'
+import type { OutlineJob } from './outline.ts'
 import { SLOT_MS } from './slot.ts'
 import { freeStretches, promisedAtMs, type Stretch } from './freeTime.ts'
 
@@ -36,6 +37,9 @@ export interface RackPlanJob {
   /** "pour", or a step of the rack. */
   readonly id: string
   readonly title: string
+  /** Null for the pour. */
+  readonly does: OutlineJob['does']
+  readonly lays: OutlineJob['lays']
   readonly detail: string
   /** What it needs at hand. */
   readonly takes: readonly Take[]
@@ -58,6 +62,8 @@ export interface RackPlanBatch {
   readonly lateMin: number
   /** Latest stop-stir that still keeps the promise, the others as they stand; null where there is none or nothing is to be poured. */
   readonly latestPourAtMs: number | null
+  /** What its jobs are within a sentence, by job. */
+  readonly nouns: Readonly<Record<string, string>>
   /** Why it does not fit, or misses its promise; null where all is well. */
   readonly trouble: Trouble | null
 }
@@ -168,12 +174,17 @@ const POUR = {
   detail: 'Lay everything out before any resin is mixed; the clock starts when stirring ends.',
 }
 
-function wordsOf({ outline }: RackBatch, jobId: string): Pick<RackPlanJob, 'title' | 'detail' | 'takes'> {
-  const { title, detail, takes } = outline.jobs.find(({ id }) => id === jobId) ?? {
+function wordsOf(
+  { outline }: RackBatch,
+  jobId: string,
+): Pick<RackPlanJob, 'title' | 'detail' | 'takes' | 'does' | 'lays'> {
+  const { title, detail, takes, does, lays } = outline.jobs.find(({ id }) => id === jobId) ?? {
     ...POUR,
     takes: outline.takes,
+    does: null,
+    lays: null,
   }
-  return { title, detail, takes }
+  return { title, detail, takes, does, lays }
 }
 
 function batchOf(laid: Laid, batch: RackBatch, k: number): RackPlanBatch {
@@ -191,6 +202,7 @@ function batchOf(laid: Laid, batch: RackBatch, k: number): RackPlanBatch {
     promisedAtMs: batch.promisedOn === null ? null : promisedAtMs(batch.promisedOn, studio.hours.zone),
     lateMin: (late * SLOT_MS) / 60_000,
     latestPourAtMs: promised && batch.startedAtMs === null ? latestPourMs(laid, k) : null,
+    nouns: Object.fromEntries(batch.outline.jobs.map(({ id, noun }) => [id, noun])),
     trouble: own === null || late > 0 ? troubleOf({ board: { ...board, problem }, starts, studio, k }) : null,
   }
 }

@@ -8,6 +8,8 @@ const job = (changes: Partial<RackPlanJob> = {}): RackPlanJob => ({
   batchId: 'tray',
   id: 'back',
   title: 'Pour the back layer',
+  does: null,
+  lays: null,
   detail: '',
   takes: [],
   beginAtMs: T0,
@@ -26,6 +28,7 @@ const batch = (changes: Partial<RackPlanBatch> = {}): RackPlanBatch => ({
   promisedAtMs: null,
   lateMin: 0,
   latestPourAtMs: null,
+  nouns: {},
   trouble: null,
   ...changes,
 })

@@ -35,7 +35,7 @@ export const MOLD = 3
 const PER_PART = 5
 const PER_STEP = 20
 /** A film on glass that never gels takes this many through three weeks. */
-const MOST_STEPS = 200_000
+const MOST_STEPS = 320_000
 const { abs, max, min } = Math
 
 // Filled by one trace after the other and copied out at its end: a forecast makes hundreds of them.

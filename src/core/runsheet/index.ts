@@ -1,9 +1,11 @@
 export { runSteps, type Expected, type RunStep } from './steps.ts'
-export { prepList, type PrepItem } from './prep.ts'
+export { prepList, prepOfLayer, type PrepItem } from './prep.ts'
 export {
+  begunLayers,
   isLive,
   mayFollow,
   readPour,
+  sittingAtHand,
   timedEvents,
   undoable,
   weighedOf,
@@ -11,6 +13,7 @@ export {
   type Pour,
   type PourEvent,
   type PourNote,
+  type Sitting,
   type Taken,
   type TimedEvent,
 } from './pour.ts'

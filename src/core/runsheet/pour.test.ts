@@ -103,8 +103,7 @@ describe('the step at hand', () => {
 })
 
 describe('the prep gate', () => {
-  const toolsOf = (id: 'bloom' | 'petri', withBack = false) =>
-    prepList(TECHNIQUES[id], withBack).map((item) => item.tool)
+  const toolsOf = (id: 'bloom' | 'petri') => prepList(TECHNIQUES[id]).map((item) => item.tool)
 
   test('asks for gloves, air and level whatever the technique', () => {
     for (const id of ['bloom', 'petri'] as const)
@@ -119,16 +118,15 @@ describe('the prep gate', () => {
   })
 
   test('lets nobody go without gloves, air or the data sheets', () => {
-    const items = prepList(TECHNIQUES.bloom, true)
+    const items = prepList(TECHNIQUES.bloom)
     const fixed = items.filter((item) => !item.mayGoWithout).map((item) => item.tool)
     expect(fixed).toEqual(['gloves', 'air', 'sheet'])
   })
 
   test('names each item once and says what it is for', () => {
-    const tools = toolsOf('bloom', true)
+    const tools = toolsOf('bloom')
     expect(new Set(tools).size).toBe(tools.length)
-    expect(tools).toContain('backColour')
-    expect(prepList(TECHNIQUES.bloom, false).find((item) => item.tool === 'bag')!.neededFor).toContain(
+    expect(prepList(TECHNIQUES.bloom).find((item) => item.tool === 'bag')!.neededFor).toContain(
       'Pipe the white',
     )
   })

@@ -2,19 +2,24 @@ import type { Reading } from '../timing/index.ts'
 
 /** What happened at a bench, as it happened. Nothing is ever rewritten: an undo is an event too. */
 export type PourEvent = { readonly id: string; readonly atMs: number } & (
-  | { readonly kind: 'gatePassed'; readonly overruled: readonly Overruled[] }
+  | ({ readonly kind: 'gatePassed'; readonly overruled: readonly Overruled[] } & OfLayer)
   /** What the scale said is in the cup. */
-  | { readonly kind: 'weighed'; readonly aG: number; readonly bG: number }
-  | { readonly kind: 'stirBegan' }
-  | { readonly kind: 'stopStir' }
+  | ({ readonly kind: 'weighed'; readonly aG: number; readonly bG: number } & OfLayer)
+  | ({ readonly kind: 'stirBegan' } & OfLayer)
+  | ({ readonly kind: 'stopStir' } & OfLayer)
   | { readonly kind: 'done'; readonly key: string }
   | { readonly kind: 'note'; readonly text: string }
-  | { readonly kind: 'reading'; readonly reading: Taken }
+  | ({ readonly kind: 'reading'; readonly reading: Taken } & OfLayer)
   /** The device's clock was moved by so much just before this: what was marked earlier was marked by the clock of before. */
   | { readonly kind: 'clockMoved'; readonly byMs: number }
   | { readonly kind: 'abandoned'; readonly reason: string }
   | { readonly kind: 'undone'; readonly eventId: string }
 )
+
+/** Which later layer's sitting it belongs to; the pour's own where it says none. */
+interface OfLayer {
+  readonly layer?: string | undefined
+}
 
 /** A reading without its minute: the event's instant says when. */
 export type Taken = Reading extends infer Each ? (Each extends Reading ? Omit<Each, 'atMin'> : never) : never
@@ -30,6 +35,17 @@ export interface PourNote {
   readonly text: string
 }
 
+/** The sitting of a later layer as its events tell it, until the layer is marked as laid. */
+export type Sitting =
+  | { readonly stage: 'ready'; readonly overruled: readonly Overruled[] }
+  | { readonly stage: 'mixing'; readonly stirBeganAtMs: number }
+  | {
+      readonly stage: 'running'
+      readonly stopStirAtMs: number
+      /** Minutes from its own stop-stir. */
+      readonly readings: readonly Reading[]
+    }
+
 /** A pour as its events tell it. Each stage carries exactly what is known by then. */
 export type Pour =
   | { readonly stage: 'planned' }
@@ -42,6 +58,8 @@ export type Pour =
       readonly done: Readonly<Record<string, number>>
       readonly notes: readonly PourNote[]
       readonly readings: readonly Reading[]
+      /** The sittings of later layers that were begun, by layer. */
+      readonly sittings: Readonly<Record<string, Sitting>>
     }
   | { readonly stage: 'abandoned'; readonly reason: string; readonly atMs: number }
 
@@ -57,6 +75,7 @@ export function readPour(events: readonly PourEvent[]): Pour {
 }
 
 function step(pour: Pour, event: PourEvent): Pour {
+  if ('layer' in event && event.layer !== undefined) return inSitting(pour, event.layer, event)
   switch (event.kind) {
     case 'gatePassed':
       return { stage: 'ready', overruled: event.overruled }
@@ -67,7 +86,14 @@ function step(pour: Pour, event: PourEvent): Pour {
     case 'stirBegan':
       return { stage: 'mixing', stirBeganAtMs: event.atMs }
     case 'stopStir':
-      return { stage: 'running', stopStirAtMs: event.atMs, done: { stir: 0 }, notes: [], readings: [] }
+      return {
+        stage: 'running',
+        stopStirAtMs: event.atMs,
+        done: { stir: 0 },
+        notes: [],
+        readings: [],
+        sittings: {},
+      }
     case 'done':
       if (pour.stage !== 'running') return pour
       return { ...pour, done: { ...pour.done, [event.key]: (event.atMs - pour.stopStirAtMs) / 60_000 } }
@@ -88,12 +114,57 @@ function step(pour: Pour, event: PourEvent): Pour {
   }
 }
 
+function inSitting(pour: Pour, layer: string, event: PourEvent): Pour {
+  if (pour.stage !== 'running') return pour
+  const sitting = sittingAfter(pour.sittings[layer], event)
+  return sitting ? { ...pour, sittings: { ...pour.sittings, [layer]: sitting } } : pour
+}
+
+/** The sitting after that event; null where it says nothing of one. */
+function sittingAfter(sitting: Sitting | undefined, event: PourEvent): Sitting | null {
+  switch (event.kind) {
+    case 'gatePassed':
+      return { stage: 'ready', overruled: event.overruled }
+    case 'stirBegan':
+      return { stage: 'mixing', stirBeganAtMs: event.atMs }
+    case 'stopStir':
+      return { stage: 'running', stopStirAtMs: event.atMs, readings: [] }
+    case 'reading': {
+      if (sitting?.stage !== 'running') return null
+      const reading = { ...event.reading, atMin: (event.atMs - sitting.stopStirAtMs) / 60_000 } as Reading
+      return { ...sitting, readings: [...sitting.readings, reading] }
+    }
+    default:
+      return null
+  }
+}
+
+/** The layers that are laid already, or whose mix is stirred: nothing of them can be changed any more. */
+export function begunLayers(pour: Pour): readonly string[] {
+  if (pour.stage !== 'running') return []
+  const stirred = Object.entries(pour.sittings).filter(([, { stage }]) => stage !== 'ready')
+  return [...Object.keys(pour.done), ...stirred.map(([layer]) => layer)]
+}
+
 /** A pour that was stirred longer ago waits on the rack: nothing of it goes by the minute any more. */
 const LIVE_MS = 4 * 3_600_000
 
 /** Whether that pour is stirred, or was so shortly before that instant that it is still worked by the minute. */
 export function isLive(pour: Pour, atMs: number): boolean {
-  return pour.stage === 'mixing' || (pour.stage === 'running' && pour.stopStirAtMs > atMs - LIVE_MS)
+  if (pour.stage === 'mixing') return true
+  return (
+    pour.stage === 'running' && (pour.stopStirAtMs > atMs - LIVE_MS || sittingAtHand(pour, atMs) !== null)
+  )
+}
+
+/** The layer whose mix is stirred, or was so shortly before and is not laid yet; null where none is. */
+export function sittingAtHand(pour: Extract<Pour, { stage: 'running' }>, atMs: number): string | null {
+  const live = Object.entries(pour.sittings).find(
+    ([layer, sitting]) =>
+      pour.done[layer] === undefined &&
+      (sitting.stage === 'mixing' || (sitting.stage === 'running' && sitting.stopStirAtMs > atMs - LIVE_MS)),
+  )
+  return live?.[0] ?? null
 }
 
 /** Instants of the earlier clock told by the later one, so that what lies between stays what it was. */
@@ -103,7 +174,23 @@ function moved(pour: Pour, byMs: number): Pour {
   return {
     ...pour,
     stopStirAtMs: pour.stopStirAtMs + byMs,
+    sittings: Object.fromEntries(
+      Object.entries(pour.sittings).map(([layer, sitting]) => [layer, movedSitting(sitting, byMs)]),
+    ),
     notes: pour.notes.map((note) => ({ ...note, atMs: note.atMs + byMs })),
+  }
+}
+
+function movedSitting(sitting: Sitting, byMs: number): Sitting {
+  switch (sitting.stage) {
+    case 'ready':
+      return sitting
+    case 'mixing':
+      return { ...sitting, stirBeganAtMs: sitting.stirBeganAtMs + byMs }
+    case 'running':
+      return { ...sitting, stopStirAtMs: sitting.stopStirAtMs + byMs }
+    default:
+      return sitting satisfies never
   }
 }
 
@@ -128,7 +215,7 @@ export interface TimedEvent {
 /** The events that still count since the gate, each with its minute; negative before stop-stir, empty without one. */
 export function timedEvents(events: readonly PourEvent[]): readonly TimedEvent[] {
   const counted = standing(events)
-  const stop = counted.findLastIndex((event) => event.kind === 'stopStir')
+  const stop = counted.findLastIndex((event) => event.kind === 'stopStir' && event.layer === undefined)
   if (stop < 0) return []
   const jumpsBefore = (k: number) =>
     counted.slice(0, k + 1).reduce((sum, event) => sum + (event.kind === 'clockMoved' ? event.byMs : 0), 0)
@@ -136,9 +223,12 @@ export function timedEvents(events: readonly PourEvent[]): readonly TimedEvent[]
   return counted.map((event, k) => ({ event, min: (event.atMs - jumpsBefore(k) - stopAtMs) / 60_000 }))
 }
 
-/** What was weighed into the cup; null where no scale said so. */
-export function weighedOf(events: readonly PourEvent[]): { readonly aG: number; readonly bG: number } | null {
-  const last = standing(events).findLast((event) => event.kind === 'weighed')
+/** What was weighed into the cup of the pour, or of that layer; null where no scale said so. */
+export function weighedOf(
+  events: readonly PourEvent[],
+  layer?: string,
+): { readonly aG: number; readonly bG: number } | null {
+  const last = standing(events).findLast((event) => event.kind === 'weighed' && event.layer === layer)
   return last?.kind === 'weighed' ? { aG: last.aG, bG: last.bG } : null
 }
 
@@ -154,6 +244,7 @@ export function undoable(events: readonly PourEvent[]): PourEvent | null {
 export function mayFollow(events: readonly PourEvent[], event: PourEvent): boolean {
   const pour = readPour(events)
   if (events.some((earlier) => earlier.id === event.id)) return false
+  if ('layer' in event && event.layer !== undefined) return mayFollowInSitting(pour, event.layer, event)
   switch (event.kind) {
     case 'gatePassed':
       return pour.stage === 'planned'
@@ -176,5 +267,24 @@ export function mayFollow(events: readonly PourEvent[], event: PourEvent): boole
       return standing(events).some((earlier) => earlier.id === event.eventId)
     default:
       return event satisfies never
+  }
+}
+
+/** A layer that is laid has no sitting any more. */
+function mayFollowInSitting(pour: Pour, layer: string, event: PourEvent): boolean {
+  if (pour.stage !== 'running' || pour.done[layer] !== undefined) return false
+  const stage = pour.sittings[layer]?.stage
+  switch (event.kind) {
+    case 'gatePassed':
+      return stage === undefined
+    case 'weighed':
+    case 'stirBegan':
+      return stage === 'ready'
+    case 'stopStir':
+      return stage === 'mixing'
+    case 'reading':
+      return stage === 'running'
+    default:
+      return false
   }
 }

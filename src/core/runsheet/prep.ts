@@ -1,5 +1,5 @@
 import { NEVER_WITHOUT } from '../safety/index.ts'
-import { ALWAYS_NEEDED, TOOLS, type Technique, type ToolId } from '../technique/index.ts'
+import { ALWAYS_NEEDED, TOOLS, type StepRule, type Technique, type ToolId } from '../technique/index.ts'
 
 export interface PrepItem {
   readonly tool: ToolId
@@ -11,16 +11,28 @@ export interface PrepItem {
 }
 
 /** What must stand ready before any resin is mixed, in the order it is first needed. */
-export function prepList(technique: Technique, withBack: boolean): readonly PrepItem[] {
-  const steps = technique.steps.filter(
-    (step) => step.place === 'pour' || (withBack && step.onlyWith === 'back'),
+export function prepList(technique: Technique): readonly PrepItem[] {
+  return prepFor(
+    technique.steps.filter(({ place }) => place === 'pour'),
+    ALWAYS_NEEDED,
   )
-  const tools = [...new Set([...ALWAYS_NEEDED, ...steps.flatMap((step) => step.needs)])]
+}
+
+/** What must stand ready before a later layer is laid. */
+export function prepOfLayer(step: StepRule): readonly PrepItem[] {
+  return prepFor([step], step.lays === 'bottle' ? NEEDED_WITHOUT_RESIN : ALWAYS_NEEDED)
+}
+
+/** Nothing is stirred, nothing runs. */
+const NEEDED_WITHOUT_RESIN: readonly ToolId[] = ['gloves', 'air', 'sheet']
+
+function prepFor(steps: readonly StepRule[], always: readonly ToolId[]): readonly PrepItem[] {
+  const tools = [...new Set([...always, ...steps.flatMap((step) => step.needs)])]
   return tools.map((tool) => ({
     tool,
     text: TOOLS[tool],
     mayGoWithout: !NEVER_WITHOUT.includes(tool),
-    neededFor: ALWAYS_NEEDED.includes(tool)
+    neededFor: always.includes(tool)
       ? []
       : steps.filter((step) => step.needs.includes(tool)).map((step) => step.title),
   }))

@@ -2,7 +2,7 @@ import { takesOf, type Take } from '../batch/index.ts'
 import type { RackTask } from '../rack/index.ts'
 import { bloomNumber, feelOf, type Feel } from '../resin/index.ts'
 import { cautionsAt, type CautionId } from '../safety/index.ts'
-import type { Deed, StepId } from '../technique/index.ts'
+import type { Deed, StepId, StepRule } from '../technique/index.ts'
 import { stateAt, type Schedule, type TimedTurn } from '../timing/index.ts'
 
 /** One line of the run sheet; plain data, minutes from stop-stir. */
@@ -13,6 +13,10 @@ export interface RunStep {
   readonly title: string
   readonly detail: string
   readonly done: string
+  /** What a strip calls it; null where it has no place on one. */
+  readonly short: string | null
+  /** What it lays on the rack, and from what; null where it lays nothing there. */
+  readonly lays: StepRule['lays'] | null
   readonly late: string | null
   readonly place: 'pour' | 'rack'
   readonly pieceNo: number | null
@@ -84,10 +88,14 @@ function rackStep(schedule: Schedule, { step, window, handsOnMin, layer }: RackT
 }
 
 function wording({ technique }: Schedule, id: StepId) {
-  const { title, detail, done, late, place, does } = technique.steps.find((step) => step.id === id)!
+  const { title, detail, done, late, place, does, short, lays } = technique.steps.find(
+    (step) => step.id === id,
+  )!
   return {
     stepId: id,
     does: does ?? null,
+    short: short ?? null,
+    lays: lays ?? null,
     title,
     detail,
     done,

@@ -1,4 +1,11 @@
-import { rulesInForce, stepRule, type StepId, type Technique, type ToolId } from '../technique/index.ts'
+import {
+  rulesInForce,
+  stepRule,
+  type Risk,
+  type StepId,
+  type Technique,
+  type ToolId,
+} from '../technique/index.ts'
 
 /**
  * The usual cautions, worded for the bench. They never replace the product's own safety data sheet, local codes or
@@ -43,7 +50,12 @@ export const CAUTIONS = {
     title: 'Not for food',
     text: "Not food-contact or dishwasher safe unless the resin's own documents say so. Hot cups need a resin or coat rated for it.",
   },
-} as const
+} as const satisfies Readonly<Record<Risk | 'flame' | 'noAlcohol' | 'stillInk', Caution>>
+
+interface Caution {
+  readonly title: string
+  readonly text: string
+}
 
 export type CautionId = keyof typeof CAUTIONS
 
@@ -54,34 +66,11 @@ export const DEFERRAL =
 /** Prep that no note can stand in for: without it someone can get hurt. */
 export const NEVER_WITHOUT: readonly ToolId[] = ['gloves', 'air', 'sheet']
 
-const BY_STEP: Partial<Record<StepId, readonly CautionId[]>> = {
-  stir: ['skin', 'air'],
-  rest: ['runaway'],
-  portion: ['skin'],
-  decant: ['runaway', 'skin'],
-  place: ['skin'],
-  fill: ['runaway', 'skin', 'air'],
-  fillAgain: ['runaway', 'skin', 'air'],
-  back: ['skin', 'air'],
-  demold: ['dust'],
-  drape: ['skin', 'stillSoft'],
-  sandEdges: ['dust'],
-  clearCoat: ['skin', 'air'],
-  heatCoat: ['skin', 'air', 'food'],
-  varnish: ['solvent'],
-  use: ['food'],
-}
-
 /** Cautions that belong at that step: its own, and those of the order rules in force. */
 export function cautionsAt(technique: Technique, id: StepId): readonly CautionId[] {
-  const onTheRack = stepRule(technique, id).place === 'rack'
-  const fromRules = onTheRack ? [] : rulesInForce(technique, id).map(cautionOf)
-  return [...new Set([...fromRules, ...(BY_STEP[id] ?? [])])]
-}
-
-/** Cautions that belong at a step of the rack, whatever the technique. */
-export function rackCautions(id: StepId): readonly CautionId[] {
-  return BY_STEP[id] ?? []
+  const step = stepRule(technique, id)
+  const fromRules = step.place === 'rack' ? [] : rulesInForce(technique, id).map(cautionOf)
+  return [...new Set([...fromRules, ...(step.risks ?? [])])]
 }
 
 function cautionOf(rule: Technique['order'][number]): CautionId {

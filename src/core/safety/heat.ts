@@ -1,4 +1,4 @@
-import type { Layer, Mix, MoldFill } from '../batch/index.ts'
+import { bedOf, type Layer, type MoldFill } from '../batch/index.ts'
 import {
   emptiedLateMin,
   forecastLayer,
@@ -8,8 +8,8 @@ import {
   type Schedule,
 } from '../timing/index.ts'
 
-/** A layer that is poured, and so cures by its own heat. */
-export type PouredLayer = Exclude<Layer['kind'], 'white'>
+/** A layer that got too deep: the bed, whose name is null, or a later one. */
+export type HotLayer = Pick<Layer, 'id' | 'name'>
 
 /** A resin mass that could hurt someone, burn a mold or spoil a piece. */
 export type HeatConcern =
@@ -29,17 +29,15 @@ export type HeatConcern =
   /** A layer poured later; minutes from its own stop-stir. */
   | {
       readonly kind: 'layerRunsHot'
-      readonly layer: PouredLayer
+      readonly layer: HotLayer
       readonly peakTempC: number
       readonly peakMin: number
       readonly depthMm: number
-      /** It goes in twice already. */
-      readonly inTwo: boolean
     }
   /** More in one pour than the resin's own data sheet allows. */
   | {
       readonly kind: 'deeperThanSheet'
-      readonly layer: PouredLayer
+      readonly layer: HotLayer
       readonly depthMm: number
       readonly greatestMm: number
       readonly resinName: string
@@ -76,7 +74,7 @@ function cupConcern(schedule: Schedule): HeatConcern[] {
 
 /** The deepest bed decides: a deep mold among shallow ones is not their mean. */
 function bedConcern({ forecast, cup, fills }: Schedule): HeatConcern[] {
-  const deepest = deepestOf(fills, 'bed')
+  const deepest = deepestOf(fills, bedOf)
   if (!deepest || !forecast.bed) return []
   const { depthMm, wall } = deepest
   const setting = { ...forecast.setting, bedDepthMm: depthMm, wall }
@@ -87,57 +85,47 @@ function bedConcern({ forecast, cup, fills }: Schedule): HeatConcern[] {
 }
 
 function laterConcerns({ forecast, mixes, fills }: Schedule): HeatConcern[] {
-  const inTwo = mixes.some(({ id }) => id === 'fillAgain')
-  return mixes.flatMap(({ id, parts }): HeatConcern[] => {
-    const deepest = isLayer(id) ? deepestOf(fills, id) : null
-    if (!isLayer(id) || !deepest) return []
+  return mixes.flatMap(({ id, name, of, resin, parts }): HeatConcern[] => {
+    // A coat is as thin as it is brushed and lies in no mold.
+    const deepest =
+      of === 'layer' ? deepestOf(fills, ({ layers }) => layers.find((each) => each.id === id)) : null
+    if (!deepest) return []
     const { depthMm, wall } = deepest
     const peak = peakOf(
-      forecastLayer({ ...forecast.setting, wall }, { massG: parts.byWeight.totalG, depthMm }),
+      forecastLayer({ ...forecast.setting, resin, wall }, { massG: parts.byWeight.totalG, depthMm }),
     )
     return peak && peak.peakTempC > BED_HOT_C
-      ? [{ kind: 'layerRunsHot', layer: id, depthMm, inTwo, ...peak }]
+      ? [{ kind: 'layerRunsHot', layer: { id, name }, depthMm, ...peak }]
       : []
   })
 }
 
-/** Mixes that make a layer of the mold; a coat is as thin as it is brushed. */
-function isLayer(id: Mix['id']): id is Exclude<PouredLayer, 'bed'> & Mix['id'] {
-  return id !== 'first' && id !== 'white' && id !== 'clearCoat'
-}
-
-function sheetConcerns({ fills, resin }: Schedule): HeatConcern[] {
-  const greatestMm = resin.greatestLayerMm
-  if (greatestMm === null) return []
+function sheetConcerns({ fills, resin, mixes }: Schedule): HeatConcern[] {
   return fills.flatMap(({ mold, layers }) =>
-    layers.flatMap(({ kind, depthMm }): HeatConcern[] =>
-      kind !== 'white' && depthMm > greatestMm + DEEPER_MM
-        ? [
-            {
-              kind: 'deeperThanSheet',
-              layer: kind,
-              depthMm,
-              greatestMm,
-              resinName: resin.name,
-              moldName: mold.name,
-            },
-          ]
-        : [],
-    ),
+    layers.flatMap(({ id, name, depthMm, poured }): HeatConcern[] => {
+      const own = mixes.find((mix) => mix.id === id)?.resin ?? resin
+      const greatestMm = own.greatestLayerMm
+      if (!poured || greatestMm === null || depthMm <= greatestMm + DEEPER_MM) return []
+      const layer = { id, name }
+      const moldName = mold.name
+      return [{ kind: 'deeperThanSheet', layer, depthMm, greatestMm, resinName: own.name, moldName }]
+    }),
   )
 }
 
-function deepestOf(fills: readonly MoldFill[], kind: PouredLayer) {
-  return fills
-    .flatMap(({ mold, layers }) =>
-      layers.flatMap((layer) =>
-        layer.kind === kind && layer.depthMm > 0 ? [{ depthMm: layer.depthMm, wall: mold.wall }] : [],
-      ),
-    )
-    .reduce<{ readonly depthMm: number; readonly wall: MoldFill['mold']['wall'] } | null>(
-      (deepest, each) => (deepest && deepest.depthMm >= each.depthMm ? deepest : each),
-      null,
-    )
+/** The deepest that layer is in any mold of the order; null where none has it. */
+function deepestOf(
+  fills: readonly MoldFill[],
+  pick: (fill: MoldFill) => Layer | undefined,
+): { readonly depthMm: number; readonly wall: MoldFill['mold']['wall'] } | null {
+  const all = fills.flatMap((fill) => {
+    const layer = pick(fill)
+    return layer && layer.depthMm > 0 ? [{ depthMm: layer.depthMm, wall: fill.mold.wall }] : []
+  })
+  return all.reduce<(typeof all)[number] | null>(
+    (deepest, each) => (deepest && deepest.depthMm >= each.depthMm ? deepest : each),
+    null,
+  )
 }
 
 /** When a bed is hottest, and how hot; null where nothing was poured. */

@@ -1,2 +1,2 @@
-export { cautionsAt, CAUTIONS, DEFERRAL, NEVER_WITHOUT, rackCautions, type CautionId } from './cautions.ts'
+export { cautionsAt, CAUTIONS, DEFERRAL, NEVER_WITHOUT, type CautionId } from './cautions.ts'
 export { heatConcerns, type HeatConcern } from './heat.ts'

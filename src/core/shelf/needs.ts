@@ -1,20 +1,23 @@
 import {
+  additionMl,
   DROP_ML,
   dropsOf,
   fillMolds,
+  layerColours,
   mixesOf,
   pieceCount,
+  whiteCupOf,
   type BatchRequest,
-  type LaterMixId,
   type Mix,
 } from '../batch/index.ts'
-import { isWhite } from '../colour/index.ts'
+import { isWhite, type Colour } from '../colour/index.ts'
 import { TECHNIQUES } from '../technique/index.ts'
 import type { Supply, SupplyOf } from './supply.ts'
 
-/** Steps that take something off the shelf after the pour. */
-export const TAKEN_LATER = ['fill', 'fillAgain', 'back', 'clearCoat'] as const satisfies readonly LaterMixId[]
-export type TakenAt = 'pour' | LaterMixId
+/** The pour, or the later layer of that name. */
+export type TakenAt = string
+/** What is stirred and dropped at the stop-stir. */
+export const AT_POUR: TakenAt = 'pour'
 
 /** What a batch takes, g of resin parts and ml of colours, at its pour and at each layer poured later. */
 export interface Need {
@@ -26,32 +29,25 @@ export interface Need {
   readonly wasted: number
 }
 
-/** Colour in a back layer, ml per g of its mix (common practice, from memory). */
-const BACK_COLOUR_ML_PER_G = 0.01
+/** What a scale said of the mixes it weighed, by when each was stirred. */
+export type Weighed = Readonly<Record<TakenAt, { readonly aG: number; readonly bG: number } | undefined>>
 
-/** The materials of a batch as planned; `weighed` replaces the parts of the first mix by what the scale said. */
-export function needsOf(
-  request: BatchRequest,
-  weighed: { readonly aG: number; readonly bG: number } | null = null,
-): readonly Need[] {
+/** The materials of a batch as planned; what was `weighed` replaces the parts of its mix. */
+export function needsOf(request: BatchRequest, weighed: Weighed = {}): readonly Need[] {
   const technique = TECHNIQUES[request.technique]
   const fills = fillMolds(request, technique)
   const mixes = mixesOf(request, technique, fills)
-  return [
-    ...mixes.flatMap((mix) => resinNeeds(request, mix, weighed)),
-    ...colourNeeds(request, mixes, fills),
-  ].filter(({ amount }) => amount > 0)
+  return [...mixes.flatMap((mix) => resinNeeds(mix, weighed)), ...colourNeeds(request, mixes, fills)].filter(
+    ({ amount }) => amount > 0,
+  )
 }
 
-function resinNeeds(
-  request: BatchRequest,
-  mix: Mix,
-  weighed: { aG: number; bG: number } | null,
-): readonly Need[] {
-  const { id: resinId, name } = request.resin
-  const { a, b } = mix.id === 'first' && weighed ? { a: weighed.aG, b: weighed.bG } : mix.parts.byWeight
+function resinNeeds(mix: Mix, weighed: Weighed): readonly Need[] {
+  const { id: resinId, name } = mix.resin
+  const at = mix.of === 'layer' ? mix.id : AT_POUR
+  const said = mix.of === 'white' ? undefined : weighed[at]
+  const { a, b } = said ? { a: said.aG, b: said.bG } : mix.parts.byWeight
   const share = Math.max(0, 1 - mix.inMoldsG / (a + b))
-  const at = mix.id === 'first' || mix.id === 'white' ? 'pour' : mix.id
   return [
     { of: { kind: 'resinA', resinId }, name: `${name}, part A`, amount: a, wasted: share * a, at },
     { of: { kind: 'resinB', resinId }, name: `${name}, part B`, amount: b, wasted: share * b, at },
@@ -73,22 +69,20 @@ function colourNeeds(
     if (white && technique.white.by === 'needle')
       add(white.name, drops[k]!.whiteDrops * count * technique.white.dropMl)
   })
-  for (const { additions } of mixes.flatMap(({ cups }) => cups))
-    for (const { what, drops: each } of additions) add(what, each * DROP_ML)
-  const need = (colour: BatchRequest['colours'][number], amount: number, at: Need['at']): Need => ({
+  for (const { what, drops: each } of whiteCupOf(mixes)?.additions.filter((one) => 'drops' in one) ?? [])
+    add(what, each * DROP_ML)
+  const need = (colour: Colour, amount: number, at: TakenAt): Need => ({
     of: { kind: 'colour', colourId: colour.id },
     name: colour.name,
     amount,
     wasted: 0,
     at,
   })
-  const { back } = request
-  const backMix = mixes.find(({ id }) => id === 'back')
   return [
-    ...request.colours.map((colour) => need(colour, ml.get(colour.name) ?? 0, 'pour')),
-    ...(back.when !== 'none' && back.colour && backMix
-      ? [need(back.colour, BACK_COLOUR_ML_PER_G * backMix.parts.byWeight.totalG, 'back')]
-      : []),
+    ...request.colours.map((colour) => need(colour, ml.get(colour.name) ?? 0, AT_POUR)),
+    ...layerColours(request.layers, mixes).map(({ mix, colour, addition }) =>
+      need(colour, additionMl(colour, addition), mix.id),
+    ),
   ]
 }
 
@@ -99,7 +93,7 @@ export function takenFrom(
   request: Pick<BatchRequest, 'pieces'>,
   at: TakenAt,
 ): number {
-  if (of.kind === 'consumable') return at === 'pour' ? of.perBatch + of.perPiece * pieceCount(request) : 0
+  if (of.kind === 'consumable') return at === AT_POUR ? of.perBatch + of.perPiece * pieceCount(request) : 0
   return needs.reduce((sum, need) => sum + (need.at === at && sameUse(need.of, of) ? need.amount : 0), 0)
 }
 

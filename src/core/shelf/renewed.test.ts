@@ -2,8 +2,9 @@ import { describe, expect, test } from '@jest/globals'
 import { bloomRequest, COASTER } from '../../../tests/support/request.ts'
 import type { Colour } from '../colour/index.ts'
 import { renewedFrom } from './renewed.ts'
+import { backLayer } from '../../../tests/support/layers.ts'
 
-const request = bloomRequest({ back: { when: 'footprint', depthMm: 2, colour: null } }, 2)
+const request = bloomRequest({ layers: [backLayer()] }, 2)
 const shelf = { resins: [request.resin], molds: [COASTER], colours: request.colours }
 
 describe('a plan beside the shelf of today', () => {
@@ -28,12 +29,12 @@ describe('a plan beside the shelf of today', () => {
 
   test('tells a colour of the back and of the piece once, and leaves what the shelf no longer has', () => {
     const [ink] = request.colours
-    const backOf = (colour: Colour) => ({ when: 'footprint', depthMm: 2, colour }) as const
-    const backed = { ...request, back: backOf(ink!) }
+    const backOf = (colour: Colour) => backLayer('bonds', 2, colour)
+    const backed = { ...request, layers: [backOf(ink!)] }
     const dearer = { ...ink!, hex: '#224466' }
     const renewed = renewedFrom(backed, { resins: [], molds: [], colours: [dearer] })
     expect(renewed.changed).toEqual([ink!.name])
-    expect(renewed.request.back).toEqual(backOf(dearer))
+    expect(renewed.request.layers).toEqual([{ ...backOf(ink!), cups: backOf(dearer).cups }])
     expect(renewed.request.resin).toBe(request.resin)
   })
 })

@@ -26,13 +26,20 @@ export function renewedFrom(request: BatchRequest, shelf: Shelf): Renewed {
     changed.add(found.name)
     return found
   }
-  const { back, pieces, colours, resin } = request
+  const { layers, pieces, colours, resin } = request
   const renewed = {
     ...request,
     resin: now(resin, shelf.resins),
     pieces: pieces.map((order) => ({ ...order, mold: now(order.mold, shelf.molds) })),
     colours: colours.map((colour) => now(colour, shelf.colours)),
-    back: back.when === 'none' ? back : { ...back, colour: back.colour && now(back.colour, shelf.colours) },
+    layers: layers.map((layer) => ({
+      ...layer,
+      resin: layer.resin && now(layer.resin, shelf.resins),
+      cups: layer.cups.map((cup) => ({
+        ...cup,
+        colours: cup.colours.map((dosed) => ({ ...dosed, colour: now(dosed.colour, shelf.colours) })),
+      })),
+    })),
   }
   return { changed: [...changed], request: renewed }
 }

@@ -16,6 +16,7 @@ import {
   type Movement,
   type Supply,
 } from './index.ts'
+import { backLayer } from '../../../tests/support/layers.ts'
 
 const entry = (atMs: number, rest: Partial<Movement>): Movement =>
   ({ id: `m${atMs}`, supplyId: 's', atMs, note: '', ...rest }) as Movement
@@ -28,11 +29,7 @@ const supply = (changes: Partial<Supply> = {}): Supply => ({
   bestBefore: null,
   ...changes,
 })
-const DARK = {
-  when: 'footprint',
-  depthMm: 2,
-  colour: { id: 'slate', name: 'Slate', kind: 'paste', hex: '#333333' },
-} as const
+const DARK = backLayer('bonds', 2, { id: 'slate', name: 'Slate', kind: 'paste', hex: '#39424e' })
 
 describe('the book of a supply', () => {
   test('adds what was bought, takes off what was poured and wasted', () => {
@@ -99,18 +96,19 @@ describe('the book of a supply', () => {
 
 describe('what a batch takes', () => {
   test('is the A and B of its mixes, back apart from pour', () => {
-    const request = bloomRequest({ back: DARK }, 2)
+    const request = bloomRequest({ layers: [DARK] }, 2)
     const mixes = mixesOf(request, TECHNIQUES.bloom, fillMolds(request, TECHNIQUES.bloom))
     const needs = needsOf(request)
     const amount = (kind: string, at: string) =>
       needs.find(({ of, at: when }) => of.kind === kind && when === at)?.amount
     expect(amount('resinA', 'pour')).toBe(mixes[0]!.parts.byWeight.a)
     expect(amount('resinB', 'back')).toBe(mixes[1]!.parts.byWeight.b)
-    expect(amount('colour', 'back')).toBeCloseTo(0.01 * mixes[1]!.parts.byWeight.totalG, 9)
+    // Whole drops of 0.05 ml, a fifth of one to the gram.
+    expect(amount('colour', 'back')).toBe(0.05 * Math.round(0.2 * mixes[1]!.parts.byWeight.totalG))
   })
 
   test('goes by the scale where the scale was asked', () => {
-    const needs = needsOf(bloomRequest({}, 2), { aG: 80, bG: 75 })
+    const needs = needsOf(bloomRequest({}, 2), { pour: { aG: 80, bG: 75 } })
     expect(needs.filter(({ of }) => of.kind.startsWith('resin')).map(({ amount }) => amount)).toEqual([
       80, 75,
     ])

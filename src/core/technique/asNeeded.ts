@@ -1,20 +1,17 @@
-import { BACK_DETAILS, WHITE_APART } from './commonSteps.ts'
+import { WHITE_APART } from './commonSteps.ts'
 import type { Deed, StepRule, Technique } from './technique.ts'
 
-/** What a batch makes of its technique: whether the white is a mix of its own, how often drops go over the pieces, how the back joins. */
+/** What a batch makes of its technique: whether the white is a mix of its own, how often drops go over the pieces. */
 export interface AsNeeded {
   readonly whiteApart: boolean
   readonly rounds: number
-  /** When the back is poured; how it joins hangs on that. */
-  readonly back: keyof typeof BACK_DETAILS | 'none'
 }
 
 /** The technique as that batch goes through it. */
-export function asNeeded(technique: Technique, { whiteApart, rounds, back }: AsNeeded): Technique {
+export function asNeeded(technique: Technique, { whiteApart, rounds }: AsNeeded): Technique {
   const steps = technique.steps.map((step) => ({
     ...step,
     ...(step.times !== undefined && { times: rounds }),
-    ...(step.onlyWith === 'back' && back !== 'none' && { detail: BACK_DETAILS[back] }),
   }))
   return { ...technique, steps: whiteApart && technique.white.by === 'bag' ? withWhiteApart(steps) : steps }
 }

@@ -1,5 +1,5 @@
 import { STAGES } from '../resin/index.ts'
-import { BACK, BUBBLES, COVER, DEMOLD, FEATHER, look, STIR, USE } from './commonSteps.ts'
+import { BUBBLES, COVER, DEMOLD, FEATHER, look, STIR, USE } from './commonSteps.ts'
 import type { Technique } from './technique.ts'
 
 /** The three-dimensional flower: white rings sink through an inked bed and open into petals. Common practice. */
@@ -13,6 +13,7 @@ export const BLOOM: Technique = {
   bottleneck: 'white',
   white: { by: 'bag', usualPortionG: 30, usualForAcrossMm: 200, bagResidueG: 3 },
   ink: { dropsPerZone: 3.5 },
+  usualLayers: [],
   steps: [
     STIR,
     {
@@ -25,6 +26,7 @@ export const BLOOM: Technique = {
       moment: { by: 'before', step: 'portion', minutes: 0 },
       handsOn: { by: 'none' },
       needs: ['cups'],
+      risks: ['runaway'],
       brings: [],
     },
     {
@@ -39,6 +41,7 @@ export const BLOOM: Technique = {
       takes: 'white',
       needs: ['whiteCup', 'bag', 'sticks'],
       does: 'portions',
+      risks: ['skin'],
       brings: [],
     },
     {
@@ -54,6 +57,8 @@ export const BLOOM: Technique = {
       takes: 'bed',
       needs: ['molds', 'level'],
       does: 'empties',
+      short: 'decant',
+      risks: ['runaway', 'skin'],
       brings: [],
     },
     BUBBLES,
@@ -73,6 +78,7 @@ export const BLOOM: Technique = {
       takes: 'drops',
       needs: ['inks', 'wipes'],
       does: 'inks',
+      short: 'inks',
       brings: ['alcohol', 'movingInk'],
     },
     {
@@ -101,6 +107,7 @@ export const BLOOM: Technique = {
       takes: 'beads',
       needs: ['bag', 'scissors'],
       does: 'whites',
+      short: 'white',
       brings: ['white'],
     },
     {
@@ -127,7 +134,6 @@ export const BLOOM: Technique = {
     ),
     FEATHER,
     look('lookLate', 'white', 60, 'Level, dust, rim. What is open now stays open.'),
-    BACK,
     DEMOLD,
     USE,
   ],

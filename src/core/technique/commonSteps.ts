@@ -15,6 +15,7 @@ export const STIR: StepRule = {
   takes: 'firstMix',
   needs: ['scale', 'cups', 'gloves', 'air'],
   does: 'stirs',
+  risks: ['skin', 'air'],
   brings: [],
 }
 
@@ -29,6 +30,7 @@ export const LET_RISE: StepRule = {
   moment: { by: 'before', step: 'decant', minutes: 0 },
   handsOn: { by: 'none' },
   needs: ['cups'],
+  risks: ['runaway'],
   brings: [],
 }
 
@@ -71,25 +73,8 @@ export const FEATHER: StepRule = {
   handsOn: { by: 'seconds', seconds: 30 },
   needs: ['wipes', 'sticks'],
   does: 'feathers',
+  short: 'feather',
   brings: [],
-}
-
-export const BACK: StepRule = {
-  id: 'back',
-  title: 'Pour the back layer',
-  detail: 'Set but still taking a fingerprint through a glove: the layers bond while both are reactive.',
-  done: 'Back poured',
-  late: 'Scuff the bare layer lightly under a wet pad and let it dry: it no longer bonds by itself.',
-  place: 'rack',
-  per: 'batch',
-  moment: { by: 'backChoice' },
-  handsOn: { by: 'decant' },
-  takes: 'ownMix',
-  needs: ['backColour'],
-  brings: [],
-  waits: [{ by: 'backChoice' }],
-  pours: 'mix',
-  onlyWith: 'back',
 }
 
 export const DEMOLD: StepRule = {
@@ -103,6 +88,9 @@ export const DEMOLD: StepRule = {
   handsOn: { by: 'secondsEach', seconds: 60 },
   needs: [],
   does: 'frees',
+  short: 'demold',
+  noun: 'demolding',
+  risks: ['dust'],
   brings: [],
   waits: [{ by: 'released' }],
 }
@@ -119,6 +107,9 @@ export const USE: StepRule = {
   handsOn: { by: 'none' },
   needs: [],
   does: 'serves',
+  short: 'use',
+  noun: 'use',
+  risks: ['food'],
   brings: [],
   waits: [{ by: 'everything' }],
 }
@@ -135,17 +126,9 @@ export const WHITE_APART: Omit<StepRule, 'id' | 'moment'> = {
   takes: 'white',
   needs: ['scale', 'whiteCup', 'bag', 'sticks'],
   does: 'portions',
+  risks: ['skin'],
   brings: [],
 }
-
-/** How a back joins what it lies on: a bond while the layer under it still reacts, grip on a roughened face afterwards. Common practice. */
-export const BACK_DETAILS = {
-  footprint: BACK.detail,
-  nextDay:
-    'Hard by now, so it holds by grip: scuff the back lightly under a wet pad, rinse, let it dry free of dust, then pour.',
-  afterDemold:
-    'Into the lip of the demolded piece: scuff the back lightly under a wet pad, rinse, let it dry free of dust, then pour.',
-} as const
 
 /** What a look comes after, as its title says it. */
 const LOOKED_AFTER = { white: 'the white', ink: 'the last drops', place: 'laying in' } as const
@@ -162,6 +145,7 @@ export function look(
     title: `Look ${minutes} minutes after ${LOOKED_AFTER[after]}`,
     detail,
     done: 'Looked',
+    short: 'look',
     place: 'pour',
     per: 'batch',
     moment: { by: 'after', step: after, minutes, lateAfterMin: 15 },

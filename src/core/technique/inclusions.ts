@@ -1,5 +1,5 @@
 import { STAGES } from '../resin/index.ts'
-import { BACK, BUBBLES, COVER, DEMOLD, FEATHER, LET_RISE, look, STIR, USE } from './commonSteps.ts'
+import { BUBBLES, COVER, DEMOLD, FEATHER, LET_RISE, look, STIR, USE } from './commonSteps.ts'
 import type { Technique } from './technique.ts'
 
 /**
@@ -16,6 +16,7 @@ export const INCLUSIONS: Technique = {
   bottleneck: 'place',
   white: { by: 'none' },
   ink: { dropsPerZone: 0 },
+  usualLayers: ['secondPour'],
   steps: [
     STIR,
     LET_RISE,
@@ -31,6 +32,8 @@ export const INCLUSIONS: Technique = {
       takes: 'bed',
       needs: ['molds', 'level'],
       does: 'empties',
+      short: 'decant',
+      risks: ['runaway', 'skin'],
       brings: [],
     },
     {
@@ -51,6 +54,8 @@ export const INCLUSIONS: Technique = {
       handsOn: { by: 'secondsEach', seconds: 150 },
       needs: ['inclusions', 'wipes'],
       does: 'lays',
+      short: 'lay in',
+      risks: ['skin'],
       brings: [],
     },
     { ...COVER, moment: { by: 'after', step: 'place', minutes: 0, lateAfterMin: 10 } },
@@ -65,47 +70,8 @@ export const INCLUSIONS: Technique = {
       'Nothing has floated, no bald spots under it. A piece that lifts is pressed back.',
     ),
     look('lookLate', 'place', 60, 'Level, dust, rim.'),
-    {
-      id: 'fill',
-      title: 'Pour over the inclusions',
-      detail:
-        'The base is set but takes a print through a glove: it holds what lies in it, and the layers bond.',
-      done: 'Poured over',
-      late: 'Scuff the bare base lightly under a wet pad and let it dry: it no longer bonds by itself.',
-      place: 'rack',
-      per: 'batch',
-      moment: { by: 'resin', criterion: STAGES.footprint },
-      handsOn: { by: 'decant' },
-      takes: 'ownMix',
-      needs: [],
-      brings: [],
-      waits: [{ by: 'under', stage: 'footprint' }],
-      pours: 'mix',
-    },
-    {
-      id: 'fillAgain',
-      title: 'Pour over them once more',
-      detail: 'The last pour takes a print through a glove. In two goes neither gets hot.',
-      done: 'Poured again',
-      place: 'rack',
-      per: 'batch',
-      moment: { by: 'rack' },
-      handsOn: { by: 'decant' },
-      takes: 'ownMix',
-      needs: [],
-      brings: [],
-      waits: [{ by: 'under', stage: 'footprint' }],
-      pours: 'mix',
-      onlyWith: 'twoPours',
-    },
-    BACK,
     DEMOLD,
     USE,
   ],
   order: [],
-}
-
-/** Whether the technique pours the depth of the mold in a second go. */
-export function pouredOver({ steps }: Pick<Technique, 'steps'>): boolean {
-  return steps.some(({ id }) => id === 'fill')
 }

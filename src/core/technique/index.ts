@@ -3,22 +3,31 @@ import { INCLUSIONS } from './inclusions.ts'
 import { PETRI } from './petri.ts'
 import type { Deed, StepId, StepRule, Technique, TechniqueId } from './technique.ts'
 
-export { AFTER, AFTER_IDS, withAfter } from './after.ts'
+export { JOB_IDS, JOBS, withAfter, type OnTheRack } from './after.ts'
 export { asNeeded } from './asNeeded.ts'
-export { pouredOver } from './inclusions.ts'
+export {
+  LAYER_WAYS,
+  LAYER_WHENS,
+  type LayerToLay,
+  type LayerWay,
+  type LayerWhen,
+  type WayId,
+} from './layerWays.ts'
+export { LAYER_STARTS, type LayerStart, type LayerStartId } from './layerStarts.ts'
 export { orderBreaches, rulesInForce, type OrderBreach } from './order.ts'
 export { aimEdges, shiftedTechnique } from './shift.ts'
 export { ALWAYS_NEEDED, TOOLS, type ToolId } from './tools.ts'
 export type {
-  AfterId,
   Agent,
   Deed,
   HandsOn,
   InkRule,
+  JobId,
   Lasting,
   Moment,
   OrderRule,
   RackWait,
+  Risk,
   StepId,
   StepRule,
   Technique,

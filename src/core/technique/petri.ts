@@ -1,5 +1,5 @@
 import { STAGES } from '../resin/index.ts'
-import { BACK, BUBBLES, COVER, DEMOLD, FEATHER, LET_RISE, look, STIR, USE } from './commonSteps.ts'
+import { BUBBLES, COVER, DEMOLD, FEATHER, LET_RISE, look, STIR, USE } from './commonSteps.ts'
 import type { Technique } from './technique.ts'
 
 /** Ink drops with a white drop on each: white drives the colour down to the face as cells. Common practice. */
@@ -13,6 +13,7 @@ export const PETRI: Technique = {
   bottleneck: 'ink',
   white: { by: 'needle', mostRounds: 3, cellMm2: 357, dropMl: 0.02 },
   ink: { dropsPerZone: 1 },
+  usualLayers: [],
   steps: [
     STIR,
     LET_RISE,
@@ -28,6 +29,8 @@ export const PETRI: Technique = {
       takes: 'bed',
       needs: ['molds', 'level'],
       does: 'empties',
+      short: 'decant',
+      risks: ['runaway', 'skin'],
       brings: [],
     },
     BUBBLES,
@@ -45,6 +48,7 @@ export const PETRI: Technique = {
       takes: 'drops',
       needs: ['inks', 'needle', 'wipes'],
       does: 'inks',
+      short: 'inks',
       brings: ['alcohol', 'white'],
     },
     { ...COVER, moment: { by: 'after', step: 'ink', minutes: 0, lateAfterMin: 10 } },
@@ -56,7 +60,6 @@ export const PETRI: Technique = {
     ),
     FEATHER,
     look('lookLate', 'ink', 60, 'Level, dust, rim.'),
-    BACK,
     DEMOLD,
     USE,
   ],

@@ -1,13 +1,5 @@
 import { describe, expect, test } from '@jest/globals'
-import {
-  orderBreaches,
-  pouredOver,
-  rulesInForce,
-  stepRule,
-  TECHNIQUES,
-  type StepId,
-  type Technique,
-} from './index.ts'
+import { orderBreaches, rulesInForce, stepRule, TECHNIQUES, type StepId, type Technique } from './index.ts'
 
 const moved = (technique: Technique, step: StepId, behind: StepId) => {
   const others = technique.steps.filter((each) => each.id !== step)
@@ -30,8 +22,6 @@ describe.each(Object.values(TECHNIQUES))('$name', (technique) => {
 
   test('ends on the rack with demolding and a date of use', () => {
     expect(technique.steps.filter((step) => step.place === 'rack').map((step) => step.id)).toEqual([
-      ...(pouredOver(technique) ? ['fill', 'fillAgain'] : []),
-      'back',
       'demold',
       'use',
     ])

@@ -1,4 +1,5 @@
 import type { Criterion } from '../resin/index.ts'
+import type { LayerStartId } from './layerStarts.ts'
 import type { ToolId } from './tools.ts'
 
 /** What a step brings into the resin or near it; the order rules speak of these. */
@@ -14,8 +15,6 @@ export type Moment =
   /** As long after as the person lets inks settle. */
   | { readonly by: 'settle'; readonly step: StepId }
   | { readonly by: 'resin'; readonly criterion: Criterion }
-  /** The back layer's own choice of day. */
-  | { readonly by: 'backChoice' }
   /** Some time after an earlier step on the rack. */
   | { readonly by: 'rack' }
 
@@ -32,30 +31,11 @@ export type HandsOn =
 /** Which amounts a step needs at hand: both parts of the first mix or of the mix of its own name, resin for the beds, the white's portion, drops, beads. */
 export type Takes = 'firstMix' | 'ownMix' | 'bed' | 'white' | 'drops' | 'beads'
 
-export type StepId =
-  | 'stir'
-  | 'rest'
-  | 'portion'
-  | 'decant'
-  | 'bubbles'
-  | 'ink'
-  | 'settle'
-  | 'white'
-  | 'shape'
-  | 'place'
-  | 'cover'
-  | 'lookEarly'
-  | 'feather'
-  | 'lookLate'
-  | 'fill'
-  | 'fillAgain'
-  | 'back'
-  | 'demold'
-  | AfterId
-  | 'use'
+/** A step by its name: a technique's own, a layer's own, or a job's on the rack. Nothing outside its definition knows what it stands for. */
+export type StepId = string
 
-/** A step on the rack that a batch may choose. */
-export type AfterId = 'drape' | 'sandEdges' | 'clearCoat' | 'heatCoat' | 'varnish' | 'feet'
+/** A job on the rack that lays nothing and that a batch may choose. */
+export type JobId = 'drape' | 'sandEdges' | 'feet'
 
 /** What a step does to resin or piece, as far as engine, rack and log have to know; steps of any name may do it. */
 export type Deed =
@@ -70,6 +50,8 @@ export type Deed =
   | 'feathers'
   | 'forms'
   | 'frees'
+  | 'sands'
+  | 'mounts'
   | 'serves'
 
 /** So long after something was done: the least, and the better. */
@@ -86,12 +68,17 @@ export type RackWait =
   | { readonly by: 'released' }
   /** Every layer being cured for use, and what dries being dry. */
   | { readonly by: 'everything' }
-  /** What was done before it on the rack being hard or dry. */
+  /** What was done just before it being hard or dry: the pour itself where nothing was. */
   | { readonly by: 'previous' }
   /** So long after what was done before it on the rack. */
   | ({ readonly by: 'minutes' } & Lasting)
-  /** As the person chose for the back. */
-  | { readonly by: 'backChoice' }
+  /** The layer under it taking a print, and half a day at least, better a whole one. */
+  | { readonly by: 'nextDay' }
+  /** What was laid just before it without resin being dry; nothing where that was resin. */
+  | { readonly by: 'dry' }
+
+/** What can hurt at a step; the cautions are worded for these. */
+export type Risk = 'skin' | 'air' | 'runaway' | 'dust' | 'stillSoft' | 'solvent' | 'food'
 
 export interface StepRule {
   readonly id: StepId
@@ -114,15 +101,18 @@ export interface StepRule {
   readonly brings: readonly Agent[]
   /** Of a step on the rack. */
   readonly waits?: readonly RackWait[]
-  /** The layer it pours on the rack: of the batch's resin, from the mix of its own name, or of a product of its own. */
-  readonly pours?: 'mix' | 'product'
+  /** What it lays on the rack: resin from the mix of its own name, a product of its own that cures, or something from a bottle. */
+  readonly lays?: 'mix' | 'product' | 'bottle'
   /** What it leaves behind dries so long. */
   readonly dries?: Lasting
   /** Where it leaves the piece holds it so long. */
   readonly holds?: Lasting
   readonly does?: Deed
-  /** The step is there only when a back layer is wanted, or the second pour goes in twice. */
-  readonly onlyWith?: 'back' | 'twoPours'
+  /** What a strip calls it, where it stands on one. */
+  readonly short?: string
+  /** What it is within a sentence: "demolding". */
+  readonly noun?: string
+  readonly risks?: readonly Risk[]
 }
 
 export type OrderRule =
@@ -175,6 +165,8 @@ export interface Technique {
   readonly bottleneck: StepId
   readonly white: WhiteRule
   readonly ink: InkRule
+  /** What is usually laid over it later, the first at the bottom. */
+  readonly usualLayers: readonly LayerStartId[]
   readonly steps: readonly StepRule[]
   readonly order: readonly OrderRule[]
 }

@@ -19,7 +19,7 @@ export const TOOLS = {
   wipes: 'Wipes and a waste bag',
   brush: 'Soft brush or blunt stick for bubbles at the wall',
   heat: 'Heat gun on low, away from the inks',
-  backColour: 'Colour for the back, weighed apart',
+  layerColours: 'Colours for the layer, weighed apart',
 } as const
 
 export type ToolId = keyof typeof TOOLS

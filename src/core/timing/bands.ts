@@ -1,5 +1,5 @@
 import { STAGES, windowOf, type Criterion } from '../resin/index.ts'
-import { pouredOver, type Moment, type StepId, type Technique } from '../technique/index.ts'
+import { type StepId, type StepRule } from '../technique/index.ts'
 import type { BatchRequest } from '../batch/index.ts'
 import {
   bandOf,
@@ -29,6 +29,8 @@ export interface WindowBand {
 export interface Bands {
   /** By step; a step the resin may well never reach has none. */
   readonly steps: Readonly<Partial<Record<StepId, WindowBand>>>
+  /** When the pour takes a print; null where that may well never be. */
+  readonly set: WindowBand | null
   /** The mean departure after the readings. */
   readonly believed: Departure
   readonly contradictions: readonly Reading[]
@@ -81,18 +83,21 @@ export function bandsOf(
   { forecast, technique, white }: Schedule,
   { members }: Pick<Believed, 'members'>,
   decantMin: number | null,
-): Bands['steps'] {
+): Pick<Bands, 'steps' | 'set'> {
   const { courses, weights } = coursesOf(members, {
     setting: forecast.setting,
     decantMin,
     toMin: FOLLOWED_MIN,
   })
-  const steps = technique.steps.flatMap(({ id, moment }) => {
-    const criterion = criterionOf(moment, technique)
-    const band = criterion && windowBand(criterion, { courses, weights, white })
+  const bandFor = (criterion: Criterion) => windowBand(criterion, { courses, weights, white })
+  const set = bandFor(STAGES.footprint)
+  const steps = technique.steps.flatMap((step, k) => {
+    const { id, moment } = step
+    const band =
+      moment.by === 'resin' ? bandFor(moment.criterion) : bonds(step, technique.steps.slice(0, k)) && set
     return band ? [[id, band] as const] : []
   })
-  return Object.fromEntries(steps)
+  return { steps: Object.fromEntries(steps), set }
 }
 
 /** The minute by which one in ten of the believed cups, left standing, has gelled; null where fewer ever do. */
@@ -115,10 +120,10 @@ export function quickGelMin({ forecast }: Schedule, { members }: Pick<Believed, 
 
 const QUICK_TAIL = 0.1
 
-/** A back layer's own time is the footprint stage, whatever day is chosen for it; none where it lies on another layer than the pour. */
-function criterionOf(moment: Moment, technique: Technique): Criterion | null {
-  if (moment.by === 'backChoice') return pouredOver(technique) ? null : STAGES.footprint
-  return moment.by === 'resin' ? moment.criterion : null
+/** Whether a layer is laid while the pour itself still takes a print: nothing else that cures lies between. */
+function bonds({ waits = [] }: StepRule, before: readonly StepRule[]): boolean {
+  const onThePour = !before.some(({ lays }) => lays === 'mix' || lays === 'product')
+  return onThePour && waits.some((wait) => wait.by === 'under' && wait.stage === 'footprint')
 }
 
 interface Weighed {

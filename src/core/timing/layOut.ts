@@ -74,7 +74,7 @@ function plannedTime(task: LayOutTask, context: Context, hands: number): Times {
     case 'aim': {
       const beginMin = task.decantMin
       // Emptied by then, not begun by then.
-      const toMin = Math.max(beginMin, task.cupStopMin - hands)
+      const toMin = openEnded(Math.max(beginMin, task.cupStopMin - hands))
       return { beginMin, endMin: beginMin + hands, fromMin: beginMin, toMin }
     }
     case 'before': {
@@ -86,7 +86,7 @@ function plannedTime(task: LayOutTask, context: Context, hands: number): Times {
         beginMin: dueMin,
         endMin: dueMin + hands,
         fromMin: Math.max(0, dueMin - 1),
-        toMin: inBed(task, moment.step) ? dueMin + moment.minutes + 1 : task.cupStopMin,
+        toMin: inBed(task, moment.step) ? dueMin + moment.minutes + 1 : openEnded(task.cupStopMin),
       }
     }
     case 'after': {
@@ -100,12 +100,16 @@ function plannedTime(task: LayOutTask, context: Context, hands: number): Times {
     }
     case 'resin':
       return resinTime(task, context, { criterion: moment.criterion, hands })
-    case 'backChoice':
     case 'rack':
       throw new RangeError(`layOut: ${context.turn.step.id} is placed on the rack`)
     default:
       return moment satisfies never
   }
+}
+
+/** Open where no cup ever has to be empty. */
+function openEnded(min: number): number | null {
+  return Number.isFinite(min) ? min : null
 }
 
 /** When the decant, a turn placed before it, or one that a window of the bed decides is planned to begin. */

@@ -4,6 +4,7 @@ import {
   governingBedMm,
   governingWall,
   mixesOf,
+  pourMixOf,
   type BatchRequest,
   type Mix,
   type MoldFill,
@@ -106,15 +107,12 @@ export function scheduleSettled(
   const technique = asNeeded(plain, {
     whiteApart: request.whiteApart === true,
     rounds: Math.max(...fills.map(({ rounds }) => rounds)),
-    back: request.back.when,
   })
   const mixes = mixesOf(request, technique, fills)
   const slots = pieceSlots(fills)
-  const setting = { ...settingOf(request, mixes[0]!, fills), roomSteps: rooms }
+  const setting = { ...settingOf(request, pourMixOf(mixes), fills), roomSteps: rooms }
   const white = whiteOf(request, technique, setting.bedDepthMm)
-  const turns = turnsOf(technique, slots, request.back.when !== 'none').filter(
-    (turn) => turn.step.place === 'pour',
-  )
+  const turns = turnsOf(technique, slots).filter((turn) => turn.step.place === 'pour')
   const cup = limited(fillCup(setting), latestStopMin)
   const cupStopMin = cup.limits?.stopMin ?? Infinity
   const task = { job: { request, technique }, slots, turns, cupStopMin, done }

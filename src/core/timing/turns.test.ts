@@ -1,7 +1,9 @@
 import { describe, expect, test } from '@jest/globals'
 import { bloomRequest } from '../../../tests/support/request.ts'
 import { fillMolds } from '../batch/index.ts'
-import { TECHNIQUES, type StepId } from '../technique/index.ts'
+import { backLayer } from '../../../tests/support/layers.ts'
+import type { LaterLayer } from '../batch/index.ts'
+import { TECHNIQUES, withAfter, type StepId } from '../technique/index.ts'
 import { handsOnMin, pieceSlots } from './handsOn.ts'
 import { turnsOf } from './turns.ts'
 
@@ -15,7 +17,7 @@ describe('turns', () => {
   test('have keys of their own, so that a mark is never taken for another', () => {
     for (const id of ['bloom', 'petri'] as const) {
       const { technique, slots } = job(id, 5)
-      const keys = turnsOf(technique, slots, true).map((turn) => turn.key)
+      const keys = turnsOf(technique, slots).map((turn) => turn.key)
       expect(new Set(keys).size).toBe(keys.length)
     }
   })
@@ -39,9 +41,10 @@ describe('turns', () => {
 
   test('have a back only where one is wanted', () => {
     const { technique, slots } = job('bloom', 1)
-    const ids = (withBack: boolean) => turnsOf(technique, slots, withBack).map((turn) => turn.step.id)
-    expect(ids(true)).toContain('back')
-    expect(ids(false)).not.toContain('back')
+    const ids = (layers: readonly LaterLayer[]) =>
+      turnsOf(withAfter(technique, { layers, jobs: [] }), slots).map((turn) => turn.step.id)
+    expect(ids([backLayer()])).toContain('back')
+    expect(ids([])).not.toContain('back')
   })
 })
 

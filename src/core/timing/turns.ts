@@ -11,12 +11,7 @@ export interface Turn {
 }
 
 /** The technique's steps as turns for those pieces, in the order the hands do them. */
-export function turnsOf(
-  technique: Technique,
-  slots: readonly PieceSlot[],
-  withBack: boolean,
-): readonly Turn[] {
-  const steps = technique.steps.filter((step) => step.onlyWith !== 'back' || withBack)
+export function turnsOf({ steps }: Technique, slots: readonly PieceSlot[]): readonly Turn[] {
   const turns: Turn[] = []
   for (let place = 0; place < steps.length;) {
     const step = steps[place]!

@@ -1,49 +1,75 @@
+import { useState } from 'react'
 import { Link } from 'react-router'
-import { AFTER, AFTER_IDS, type AfterId } from '#core/technique/index.ts'
-import { CAUTIONS, DEFERRAL, rackCautions } from '#core/safety/index.ts'
-import { setAfter } from '#data/batchCommands.ts'
-import { AfterChoices } from '#app/components/AfterChoices.tsx'
+import * as v from 'valibot'
+import type { LaterLayer } from '#core/batch/index.ts'
+import { JOB_IDS, LAYER_WHENS, TECHNIQUES, withAfter, type LayerWhen } from '#core/technique/index.ts'
+import { CAUTIONS, cautionsAt, DEFERRAL } from '#core/safety/index.ts'
+import { rackSteps, stillWaiting } from '#core/rack/index.ts'
+import { begunLayers } from '#core/runsheet/index.ts'
+import { setOnTheRack, type OnTheRack } from '#data/batchCommands.ts'
+import { pathOf } from '#schema/issues.ts'
+import { layersSchema } from '#schema/layer.ts'
+import { JobChoices } from '#app/components/JobChoices.tsx'
+import { LayerList } from '#app/components/LayerList.tsx'
 import { useSay } from '#app/components/undo.tsx'
+import { useColours, useResins, useUnits } from '#app/platform/queries.ts'
 import type { BatchStory } from '#app/platform/stories.ts'
 import { usePlatform } from '#app/platform/studio.tsx'
 
+const WHENS = Object.keys(LAYER_WHENS) as LayerWhen[]
+/** What can still be laid on a piece that is out of its mold; on one that lies in it, all but nothing is too late. */
+const ON_DEMOLDED = WHENS.filter((when) => !LAYER_WHENS[when].inMold)
 /** A piece that is out of its mold is no longer draped. */
-const FINISHING = AFTER_IDS.filter((id) => id !== 'drape')
+const FINISHING = JOB_IDS.filter((id) => id !== 'drape')
 
-/** The finishing jobs of a batch, with their cautions; the rack finds their hours. */
+/** What a batch still gets, layers and jobs, with their cautions; the rack finds their hours. */
 export function Finishing({ story }: { story: BatchStory }) {
   const { db } = usePlatform()
   const say = useSay()
   const { batch, pour } = story
-  const { after } = batch.request
+  const { layers, jobs } = batch.request
+  const technique = withAfter(TECHNIQUES[batch.request.technique], batch.request)
+  const steps = rackSteps(technique)
   const done = pour.stage === 'running' ? pour.done : {}
-  const fixed = FINISHING.filter((id) => done[id] !== undefined)
+  const waiting = stillWaiting(steps, done).filter(({ does }) => does !== 'frees')
+  const out = steps.some(({ id, does }) => does === 'frees' && done[id] !== undefined)
   const fail = (problem: Error) => say(problem.message)
-  const change = (next: readonly AfterId[]) =>
-    void setAfter(db, batch.id, [...after.filter((id) => id === 'drape'), ...next])
-      .then(() => say('The rack knows.', () => void setAfter(db, batch.id, after).catch(fail)))
+  const change = (next: OnTheRack) =>
+    void setOnTheRack(db, batch.id, next)
+      .then((was) => {
+        if (!was.ok) return say('That layer is begun: it stays as it was planned.')
+        say('The rack knows.', () => void setOnTheRack(db, batch.id, was.value).catch(fail))
+      })
       .catch(fail)
-  const waiting = FINISHING.filter((id) => after.includes(id) && !fixed.includes(id))
   return (
     <section className="sheet mt-5" aria-labelledby="finishing">
       <h2 id="finishing" className="mb-2 text-xl">
-        Finishing
+        What these pieces still get
       </h2>
-      <AfterChoices
-        label="What these pieces still get"
-        chosen={after}
-        from={FINISHING}
-        fixed={fixed}
-        onChange={change}
-      />
+      <div className="flex max-w-xl flex-col gap-4">
+        <OwnLayers
+          key={JSON.stringify(layers)}
+          layers={layers}
+          whens={out ? ON_DEMOLDED : WHENS}
+          laid={begunLayers(pour)}
+          onKeep={(next) => change({ layers: next, jobs })}
+        />
+        <JobChoices
+          label="Jobs"
+          chosen={jobs}
+          from={out ? FINISHING : JOB_IDS}
+          fixed={FINISHING.filter((id) => done[id] !== undefined)}
+          onChange={(next) => change({ layers, jobs: [...next] })}
+        />
+      </div>
       {waiting.length > 0 && (
         <>
           <ul className="mt-3 flex flex-col gap-2 text-sm" data-finishing>
-            {waiting.map((id) => (
-              <li key={id}>
-                <p className="font-semibold">{AFTER[id].title}</p>
-                <p>{AFTER[id].detail}</p>
-                {rackCautions(id).map((caution) => (
+            {waiting.map((step) => (
+              <li key={step.id}>
+                <p className="font-semibold">{step.title}</p>
+                <p>{step.detail}</p>
+                {cautionsAt(technique, step.id).map((caution) => (
                   <p key={caution}>
                     <span className="font-semibold">{CAUTIONS[caution].title}:</span> {CAUTIONS[caution].text}
                   </p>
@@ -58,5 +84,52 @@ export function Finishing({ story }: { story: BatchStory }) {
         </>
       )}
     </section>
+  )
+}
+
+interface OwnLayersProps {
+  readonly layers: OnTheRack['layers']
+  readonly whens: readonly LayerWhen[]
+  readonly laid: readonly string[]
+  readonly onKeep: (layers: OnTheRack['layers']) => void
+}
+
+/** The layers on paper until they are kept: what is wrong with them is told then, and nothing is stored before. */
+function OwnLayers({ layers, whens, laid, onKeep }: OwnLayersProps) {
+  const units = useUnits()
+  const [colours, resins] = [useColours().data ?? [], useResins().data ?? []]
+  const [draft, setDraft] = useState<readonly LaterLayer[]>(layers)
+  const [asked, setAsked] = useState(false)
+  const read = v.safeParse(layersSchema, draft)
+  const problems = Object.fromEntries((read.issues ?? []).map((issue) => [pathOf(issue), issue.message]))
+  const changed = JSON.stringify(draft) !== JSON.stringify(layers)
+  return (
+    <div className="flex flex-col gap-2">
+      <LayerList
+        label="Layers"
+        layers={draft}
+        colours={colours}
+        resins={resins}
+        units={units}
+        whens={whens}
+        laid={laid}
+        {...(asked && { problems })}
+        onChange={setDraft}
+      />
+      {changed && (
+        <div className="flex flex-wrap gap-2">
+          <button
+            type="button"
+            className="button button-main"
+            onClick={() => (read.success ? onKeep(read.output) : setAsked(true))}
+          >
+            Keep these layers
+          </button>
+          <button type="button" className="button button-quiet" onClick={() => setDraft(layers)}>
+            Leave them as they were
+          </button>
+        </div>
+      )}
+    </div>
   )
 }

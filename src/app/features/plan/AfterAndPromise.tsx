@@ -1,7 +1,7 @@
 import { useId } from 'react'
 import { PROMISED_BY } from '#core/rack/index.ts'
 import { wordBlocker, wordWay } from '#words/rack.ts'
-import { AfterChoices } from '#app/components/AfterChoices.tsx'
+import { JobChoices } from '#app/components/JobChoices.tsx'
 import { momentIn } from '#app/components/zoned.ts'
 import { ON_PAPER, useRackPlan, useRackStudio, zoneOf, type OnPaper } from '#app/platform/rackPlan.ts'
 import { useSettings } from '#app/platform/queries.ts'
@@ -17,11 +17,7 @@ export function AfterAndPromise({
   const promiseId = useId()
   return (
     <>
-      <AfterChoices
-        label="Afterwards, on the rack"
-        chosen={draft.after}
-        onChange={(after) => change({ after })}
-      />
+      <JobChoices label="Afterwards, on the rack" chosen={draft.jobs} onChange={(jobs) => change({ jobs })} />
       <div className="flex flex-col gap-1">
         <label htmlFor={promiseId} className="text-sm font-medium">
           Promised ready for use on (by {PROMISED_BY} that day)

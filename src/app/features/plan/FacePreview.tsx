@@ -1,6 +1,6 @@
 import { useEffect, useRef, useState } from 'react'
 import { proxy } from 'comlink'
-import type { BatchRequest } from '#core/batch/index.ts'
+import { plannedBack, type BatchRequest } from '#core/batch/index.ts'
 import { USUAL_BACKS } from '#core/colour/index.ts'
 import {
   faceMoments,
@@ -209,8 +209,8 @@ export function FacePreview({ request, plan, moldId }: FacePreviewProps) {
 const DARK_CARD = USUAL_BACKS.find(({ id }) => id === 'navy')!
 
 /** What the face can be seen before, first what it will lie on: the planned back, or a dark card where none is planned. */
-function backsOf({ back }: BatchRequest): readonly { id: string; name: string; hex: string }[] {
-  const planned = back.when === 'none' ? null : back.colour
+function backsOf(request: BatchRequest): readonly { id: string; name: string; hex: string }[] {
+  const planned = plannedBack(request)
   const first = planned ? { id: 'planned', name: `${planned.name}, as planned`, hex: planned.hex } : DARK_CARD
   return [first, ...USUAL_BACKS.filter((each) => each !== first)]
 }

@@ -8,7 +8,7 @@ import { inUnits } from '#words/inUnits.ts'
 
 /** Figures with a usual value: depths, the white's pattern, how it is measured, what stays behind, how fast the hands are. */
 export function FineTuning({ draft, problems, units, change }: InputsProps) {
-  const { white, measuring, loss, hands, back } = draft
+  const { white, measuring, loss, hands } = draft
   const field = (
     label: string,
     path: string,
@@ -66,10 +66,6 @@ export function FineTuning({ draft, problems, units, change }: InputsProps) {
           hint="Empty: as warm as the room. Warmer out of a water bath."
           problem={problems['partsTempC']}
         />
-        {back.when !== 'none' &&
-          field('Back layer', 'back.depthMm', mm, back.depthMm, (depthMm) =>
-            change({ back: { ...back, depthMm } }),
-          )}
         {piped &&
           field(
             'Inks settle for',

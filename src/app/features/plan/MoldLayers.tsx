@@ -9,12 +9,16 @@ import { usePatternLink } from './patternLink.ts'
 import { frameOf, MoldDrawing } from '#app/components/MoldDrawing.tsx'
 import { savePatternSheet } from './patternSheet.ts'
 
-const LAYER_FILL: Readonly<Record<Layer['kind'], string>> = {
-  bed: 'var(--clear)',
-  white: 'var(--cloud)',
-  fill: 'color-mix(in oklab, var(--clear) 55%, var(--cloud))',
-  fillAgain: 'color-mix(in oklab, var(--clear) 30%, var(--cloud))',
-  back: 'var(--under)',
+/** The bed is clear, the white a cloud; a later layer shows the colours of its cups side by side. */
+function fillOf({ id, name, poured }: Layer, { layers }: BatchRequest): string {
+  if (name === null) return poured ? 'var(--clear)' : 'var(--cloud)'
+  const cups = layers.find((each) => each.id === id)?.cups ?? []
+  const hexes = cups.map(({ colours: [first] }) => first?.colour.hex ?? 'var(--clear)')
+  const [only] = hexes
+  if (!only) return 'color-mix(in oklab, var(--clear) 55%, var(--cloud))'
+  if (hexes.length === 1) return only
+  const share = 100 / hexes.length
+  return `linear-gradient(to right, ${hexes.map((hex, k) => `${hex} ${k * share}% ${(k + 1) * share}%`).join(', ')})`
 }
 
 interface MoldLayersProps {
@@ -112,15 +116,8 @@ function FromAbove({
 }
 
 /** The layers from the silicone upwards: drawn bottom first, as they are poured. */
-function CutThrough({
-  fill,
-  units,
-  request: { face, technique },
-}: {
-  fill: MoldFill
-  units: UnitChoice
-  request: BatchRequest
-}) {
+function CutThrough({ fill, units, request }: { fill: MoldFill; units: UnitChoice; request: BatchRequest }) {
+  const { face, technique } = request
   const shown = [...fill.layers].reverse()
   const total = Math.max(
     fill.mold.depthMm,
@@ -135,10 +132,10 @@ function CutThrough({
         )}
         {shown.map((layer) => (
           <LayerBar
-            key={layer.kind}
-            name={wordLayer(layer.kind, technique)}
+            key={layer.id}
+            name={wordLayer(layer, technique)}
             depthMm={layer.depthMm}
-            fill={LAYER_FILL[layer.kind]}
+            fill={fillOf(layer, request)}
             total={total}
             units={units}
           />

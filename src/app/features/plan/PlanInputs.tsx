@@ -1,36 +1,36 @@
 import { useId } from 'react'
 import { Link } from 'react-router'
 import { Plus, X } from 'lucide-react'
-import type { BackChoice, BatchRequest, Inclusions, PieceOrder, WhiteDose } from '#core/batch/index.ts'
+import {
+  usualLayers,
+  type BatchRequest,
+  type Inclusions,
+  type LaterLayer,
+  type PieceOrder,
+  type WhiteDose,
+} from '#core/batch/index.ts'
 import type { Colour } from '#core/colour/index.ts'
 import { openAreaMm2, type Mold } from '#core/mold/index.ts'
 import { scaledPattern } from '#core/pattern/index.ts'
 import { isDrawn, isPiped, TECHNIQUES, type TechniqueId } from '#core/technique/index.ts'
-import { BACK_WORDS, DOSE_WORDS, ratioWords } from '#words/vocabulary.ts'
+import { DOSE_WORDS, ratioWords } from '#words/vocabulary.ts'
 import { ChoiceField } from '#app/components/ChoiceField.tsx'
 import { QuantityField } from '#app/components/QuantityField.tsx'
 import { isoOfLocalField, localField } from '#app/components/when.ts'
 import { CountField } from '#app/components/CountField.tsx'
+import { LayerList } from '#app/components/LayerList.tsx'
 import { AfterAndPromise } from './AfterAndPromise.tsx'
 import { FineTuning } from './FineTuning.tsx'
 import { usePatternLink } from './patternLink.ts'
 import type { InputsProps } from './inputsProps.ts'
 
 const DOSES: readonly WhiteDose[] = ['translucent', 'milky', 'opaque']
-const BACKS: readonly BackChoice['when'][] = ['none', 'footprint', 'nextDay', 'afterDemold']
 
 /** What is asked for; every change is worked out at once. */
 export function PlanInputs(props: InputsProps) {
   const { draft, stock, problems, units, change } = props
   const nameId = useId()
   const startId = useId()
-  const changeBack = (when: BackChoice['when']) =>
-    change({
-      back:
-        when === 'none'
-          ? { when }
-          : { when, depthMm: draft.back.when === 'none' ? 2 : draft.back.depthMm, colour: null },
-    })
   return (
     <form className="flex flex-col gap-5" onSubmit={(event) => event.preventDefault()}>
       <div className="flex flex-col gap-1">
@@ -49,7 +49,9 @@ export function PlanInputs(props: InputsProps) {
       <Pieces {...props} />
       <TechniqueChoice
         value={draft.technique}
-        onChange={(technique) => change({ technique, name: renamed(draft, technique) })}
+        onChange={(technique) =>
+          change({ technique, name: renamed(draft, technique), layers: layersFor(draft, technique) })
+        }
       />
       <ChoiceField
         label="Resin"
@@ -93,11 +95,14 @@ export function PlanInputs(props: InputsProps) {
           hint="More white is worse: it drops through as blobs."
         />
       )}
-      <ChoiceField
-        label="Back layer"
-        value={draft.back.when}
-        choices={BACKS.map((id) => ({ id, name: BACK_WORDS[id] }))}
-        onChange={changeBack}
+      <LayerList
+        label="Layers over it"
+        layers={draft.layers}
+        colours={stock.colours}
+        resins={stock.resins}
+        units={units}
+        problems={under('layers', problems)}
+        onChange={(layers) => change({ layers })}
       />
       <AfterAndPromise {...props} />
       <div className="flex flex-col gap-1">
@@ -125,6 +130,22 @@ export function PlanInputs(props: InputsProps) {
 function renamed({ name, technique }: BatchRequest, next: TechniqueId): string {
   const told = `, ${technique}`
   return name.endsWith(told) ? `${name.slice(0, -told.length)}, ${next}` : name
+}
+
+/** The layers with what the new technique usually has over it, in place of what the old one had. */
+function layersFor({ technique, layers }: BatchRequest, next: TechniqueId): readonly LaterLayer[] {
+  const old = usualLayers(TECHNIQUES[technique]).map(({ id }) => id)
+  const kept = layers.filter(({ id }) => !old.includes(id))
+  return [...usualLayers(TECHNIQUES[next]), ...kept]
+}
+
+/** Problems by their path from there. */
+function under(place: string, problems: InputsProps['problems']): InputsProps['problems'] {
+  return Object.fromEntries(
+    Object.entries(problems)
+      .filter(([path]) => path === place || path.startsWith(`${place}.`))
+      .map(([path, problem]) => [path.slice(place.length + 1), problem]),
+  )
 }
 
 /** The order in another mold; a pattern of its own goes along, scaled by area. */
@@ -237,9 +258,9 @@ function TechniqueChoice({ value, onChange }: { value: TechniqueId; onChange: (i
   )
 }
 
-/** What lies between the base and the pour over it. */
+/** What lies between the base and the layer over it. */
 function LaidIn({ draft, problems, units, change }: InputsProps) {
-  const laid = draft.inclusions ?? { volumeMl: 0, proud: false, pours: 1 }
+  const laid = draft.inclusions ?? { volumeMl: 0, proud: false }
   const set = (changes: Partial<Inclusions>) => change({ inclusions: { ...laid, ...changes } })
   return (
     <fieldset className="flex flex-col gap-2">
@@ -262,15 +283,6 @@ function LaidIn({ draft, problems, units, change }: InputsProps) {
         />
         It stands proud of the surface
       </label>
-      <ChoiceField
-        label="Poured over"
-        value={laid.pours === 1 ? 'one' : 'two'}
-        choices={[
-          { id: 'one', name: 'In one go' },
-          { id: 'two', name: 'In two, so that neither gets hot' },
-        ]}
-        onChange={(pours) => set({ pours: pours === 'one' ? 1 : 2 })}
-      />
     </fieldset>
   )
 }

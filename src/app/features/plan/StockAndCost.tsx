@@ -1,11 +1,11 @@
 import type { BatchRequest } from '#core/batch/index.ts'
 import type { RackOutline } from '#core/rack/index.ts'
 import {
+  AT_POUR,
   costOfBatch,
   moldLife,
   needsOf,
   priceFor,
-  TAKEN_LATER,
   takenFrom,
   unitOfSupply,
   type BatchCost,
@@ -70,10 +70,8 @@ interface ShortagesProps {
 function Shortages({ request, needs, supplies }: ShortagesProps) {
   const units = useUnits()
   const taken = supplies.map(({ supply, standing }) => {
-    const need = (['pour', ...TAKEN_LATER] as const).reduce(
-      (sum, at) => sum + takenFrom(supply, needs, request, at),
-      0,
-    )
+    const times = [...new Set([AT_POUR, ...needs.map(({ at }) => at)])]
+    const need = times.reduce((sum, at) => sum + takenFrom(supply, needs, request, at), 0)
     return { supply, need, left: standing.left, unit: supplyUnit(unitOfSupply(supply), units) }
   })
   const short = taken.filter(({ need, left }) => need > 0 && need > left)

@@ -10,17 +10,17 @@ interface SurenessProps {
 
 /** How sure the plan's one moment is before anything has been read, and from how much. */
 export function Sureness({ live: { bands, plan }, learned }: SurenessProps) {
-  const id = bands.steps.white ? 'white' : 'ink'
-  const aim = bands.steps[id]
-  const planned = plan.steps.find(({ stepId }) => stepId === id)
+  const planned =
+    plan.steps.find(({ does }) => does === 'whites') ?? plan.steps.find(({ does }) => does === 'inks')
+  const aim = planned && bands.steps[planned.stepId]
   if (!aim || !planned) return null
   const from = learned
     ? `Narrowed by ${learned.runs} ${learned.runs === 1 ? 'run' : 'runs'} of this resin.`
     : 'The record alone: readings at the bench and your own runs make it narrower.'
   return (
     <p className="text-ink-soft mt-2 text-sm" data-sureness>
-      The {id} is planned for {printSpan(planned.beginMin)}; its best minute lies {printBand(aim.best)}.{' '}
-      {from}
+      The {planned.does === 'whites' ? 'white' : 'ink'} is planned for {printSpan(planned.beginMin)}; its best
+      minute lies {printBand(aim.best)}. {from}
     </p>
   )
 }

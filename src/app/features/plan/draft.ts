@@ -4,6 +4,7 @@ import { isWhite } from '#core/colour/index.ts'
 import { placesOf } from '#core/mold/index.ts'
 import type { Shelf } from '#core/shelf/index.ts'
 import { pathOf } from '#schema/issues.ts'
+import { withLayers } from '#schema/earlierLayers.ts'
 import { batchRequestSchema } from '#schema/request.ts'
 import { localField } from '#app/components/when.ts'
 import type { Settings } from '#schema/studio.ts'
@@ -67,7 +68,10 @@ export function keepDraft(draft: BatchRequest): void {
 /** The draft of an earlier session; null when there is none or it can no longer be read. */
 export function keptDraft(): BatchRequest | null {
   try {
-    const read = v.safeParse(batchRequestSchema, JSON.parse(localStorage.getItem(DRAFT_KEY) ?? 'null'))
+    const read = v.safeParse(
+      batchRequestSchema,
+      withLayers(JSON.parse(localStorage.getItem(DRAFT_KEY) ?? 'null')),
+    )
     return read.success ? { ...read.output, startAt: null, promisedOn: null } : null
   } catch {
     return null

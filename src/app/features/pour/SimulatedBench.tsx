@@ -1,4 +1,5 @@
 import { useEffect } from 'react'
+import { bedOf, pourMixOf } from '#core/batch/index.ts'
 import type { BatchPlan } from '#core/plan/index.ts'
 import { markedAt, TECHNIQUES } from '#core/technique/index.ts'
 import { SIMULATED_FEED, tellBench, useKeeper } from '#app/platform/instruments.ts'
@@ -22,12 +23,8 @@ export function FollowedBySimulation({ story, plan, stopStirAtMs, done }: Follow
   const follows = feed === SIMULATED_FEED && keeps
   const minute = (nowMs - stopStirAtMs) / 60_000
   const decantMin = markedAt('empties', TECHNIQUES[story.batch.request.technique], done)
-  const cupMassG = plan.mixes[0]!.cups[0]!.massG
-  const bedDepthMm = Math.max(
-    ...plan.fills.flatMap((fill) =>
-      fill.layers.filter((layer) => layer.kind === 'bed').map((layer) => layer.depthMm),
-    ),
-  )
+  const cupMassG = pourMixOf(plan.mixes).cups[0]!.massG
+  const bedDepthMm = Math.max(...plan.fills.map((fill) => bedOf(fill).depthMm))
   useEffect(() => {
     if (!follows) return
     const { resin, roomTempC } = request

@@ -2,7 +2,7 @@ import { useState } from 'react'
 import { Link } from 'react-router'
 import { pinJob } from '#data/batchCommands.ts'
 import type { RackPlan, RackPlanBatch, RackPlanJob, RackStudio } from '#core/rack/index.ts'
-import { wordBlocker, wordJob, wordWay } from '#words/rack.ts'
+import { wordBlocker, wordWay } from '#words/rack.ts'
 import { Callout } from '#app/components/Callout.tsx'
 import { useSay } from '#app/components/undo.tsx'
 import { momentIn } from '#app/components/zoned.ts'
@@ -165,7 +165,7 @@ interface TroublesProps {
 /** What does not fit, why, and the nearest ways out. */
 function Troubles({ batches, zone, pinsOf, letGo }: TroublesProps) {
   const shown = (atMs: number) => momentIn(atMs, zone)
-  return batches.flatMap(({ id, name, placed, lateMin, trouble }) =>
+  return batches.flatMap(({ id, name, placed, lateMin, nouns, trouble }) =>
     trouble ? (
       <div key={id} className="mb-3" data-trouble={id}>
         <Callout
@@ -188,7 +188,7 @@ function Troubles({ batches, zone, pinsOf, letGo }: TroublesProps) {
                   className="button button-quiet px-3"
                   onClick={() => letGo(id, jobId, wasMs)}
                 >
-                  Let the hour chosen for {wordJob(jobId)} go
+                  Let the hour chosen for {nouns[jobId] ?? 'the pour'} go
                 </button>
               ))}
             </div>

@@ -1,7 +1,7 @@
 import type { RackPlan, RackPlanJob } from '#core/rack/index.ts'
 import { clockIn, dayIn, momentIn } from '#app/components/zoned.ts'
 import { dayRows } from './dayRows.ts'
-import { JOB_ICONS } from './jobIcons.ts'
+import { JobIcon } from './JobIcon.tsx'
 
 interface DayListProps {
   readonly plan: RackPlan
@@ -21,7 +21,6 @@ export function DayList({ plan, zone, onChoose }: DayListProps) {
             <h3 className="font-display font-semibold">{dayIn(row.fromMs + 43_200_000, zone)}</h3>
             <ul>
               {row.jobs.map(({ job }) => {
-                const Icon = JOB_ICONS[job.id]
                 return (
                   <li key={`${job.batchId} ${job.id}`} className="border-line border-t first:border-t-0">
                     <button
@@ -31,7 +30,7 @@ export function DayList({ plan, zone, onChoose }: DayListProps) {
                       <span className="w-14 shrink-0 text-lg font-semibold tabular-nums">
                         {clockIn(job.beginAtMs, zone)}
                       </span>
-                      {Icon && <Icon className="size-5 shrink-0" aria-hidden />}
+                      <JobIcon job={job} className="size-5 shrink-0" />
                       <span>
                         <span className="font-semibold">{job.title}</span>, {nameOf(job.batchId)}
                         <span className="text-ink-soft block text-sm">

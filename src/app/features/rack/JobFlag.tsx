@@ -2,7 +2,7 @@ import { useDraggable } from '@dnd-kit/core'
 import { Pin } from 'lucide-react'
 import type { KeyboardEvent } from 'react'
 import type { RackPlanJob } from '#core/rack/index.ts'
-import { JOB_ICONS } from './jobIcons.ts'
+import { JobIcon } from './JobIcon.tsx'
 import type { LaidJob } from './dayRows.ts'
 
 export const LANE_PX = 46
@@ -24,7 +24,6 @@ export function JobFlag({ laid, name, clock, chosen, moved, onChoose, onKey }: J
     id: `${job.batchId} ${job.id}`,
     data: { job },
   })
-  const Icon = JOB_ICONS[job.id]
   return (
     <button
       ref={setNodeRef}
@@ -48,7 +47,7 @@ export function JobFlag({ laid, name, clock, chosen, moved, onChoose, onKey }: J
       <span
         className={`flex items-center gap-1.5 rounded-md px-2 py-0.5 ${chosen ? 'bg-sunken outline-press outline-2' : 'bg-raised'} ${moved ? 'text-needle font-semibold' : ''}`}
       >
-        {Icon && <Icon className="size-4 shrink-0" aria-hidden />}
+        <JobIcon job={job} className="size-4 shrink-0" />
         <span>
           <span className="block font-semibold whitespace-nowrap">
             {clock} {job.title}

@@ -8,6 +8,8 @@ const job = (id: string, beginAtMs: number, minutes = 15): RackPlanJob => ({
   batchId: 'b',
   id,
   title: id,
+  does: null,
+  lays: null,
   detail: '',
   takes: [],
   beginAtMs,

@@ -1,20 +1,20 @@
-import { AFTER_IDS, type AfterId } from '#core/technique/index.ts'
-import { AFTER_WORDS } from '#words/rack.ts'
+import { JOB_IDS, type JobId } from '#core/technique/index.ts'
+import { JOB_WORDS } from '#words/rack.ts'
 
-interface AfterChoicesProps {
+interface JobChoicesProps {
   readonly label: string
-  readonly chosen: readonly AfterId[]
+  readonly chosen: readonly JobId[]
   /** What can be chosen here; everything where nothing is said. */
-  readonly from?: readonly AfterId[]
+  readonly from?: readonly JobId[]
   /** Done already: stays chosen. */
-  readonly fixed?: readonly AfterId[]
-  readonly onChange: (after: readonly AfterId[]) => void
+  readonly fixed?: readonly JobId[]
+  readonly onChange: (jobs: readonly JobId[]) => void
 }
 
-/** What follows on the rack beyond back, demolding and use. */
-export function AfterChoices({ label, chosen, from = AFTER_IDS, fixed = [], onChange }: AfterChoicesProps) {
-  const toggle = (id: AfterId) =>
-    onChange(AFTER_IDS.filter((each) => (each === id ? !chosen.includes(id) : chosen.includes(each))))
+/** What follows on the rack beyond layers, demolding and use. */
+export function JobChoices({ label, chosen, from = JOB_IDS, fixed = [], onChange }: JobChoicesProps) {
+  const toggle = (id: JobId) =>
+    onChange(JOB_IDS.filter((each) => (each === id ? !chosen.includes(id) : chosen.includes(each))))
   return (
     <fieldset>
       <legend className="mb-1 text-sm font-medium">{label}</legend>
@@ -28,7 +28,7 @@ export function AfterChoices({ label, chosen, from = AFTER_IDS, fixed = [], onCh
               disabled={fixed.includes(id)}
               onChange={() => toggle(id)}
             />
-            {AFTER_WORDS[id]}
+            {JOB_WORDS[id]}
             {fixed.includes(id) && ' (done)'}
           </label>
         ))}

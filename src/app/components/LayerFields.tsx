@@ -1,0 +1,137 @@
+import type { LaterLayer, LayerAmount } from '#core/batch/index.ts'
+import { LAYER_WAYS, LAYER_WHENS, type LayerWhen } from '#core/technique/index.ts'
+import { AMOUNT_WORDS, LAYER_WHEN_WORDS } from '#words/layers.ts'
+import { ChoiceField } from './ChoiceField.tsx'
+import { CupList } from './CupList.tsx'
+import type { LayerListProps } from './LayerList.tsx'
+import { NumberField } from './NumberField.tsx'
+import { QuantityField } from './QuantityField.tsx'
+import { TextField } from './TextField.tsx'
+
+interface LayerFieldsProps extends Omit<LayerListProps, 'label' | 'layers' | 'laid' | 'onChange'> {
+  readonly layer: LaterLayer
+  /** By path from the layer. */
+  readonly problems: Readonly<Record<string, string>>
+  /** Another layer goes up to the lip. */
+  readonly restTaken: boolean
+  readonly onChange: (layer: LaterLayer) => void
+}
+
+const AMOUNTS: readonly LayerAmount['by'][] = ['depth', 'rest', 'share', 'volume']
+const BATCHS_OWN = 'batch'
+
+/** All that can be said of one layer. */
+export function LayerFields(props: LayerFieldsProps) {
+  const { layer, resins, problems, onChange, whens, units } = props
+  const { from, whens: possible } = LAYER_WAYS[layer.way]
+  const moments = possible.filter((when) => when === layer.when || !whens || whens.includes(when))
+  const change = (changes: Partial<LaterLayer>) => onChange({ ...layer, ...changes })
+  return (
+    <>
+      <TextField
+        label="What it is called"
+        value={layer.name}
+        problem={problems['name']}
+        onChange={(name) => change({ name })}
+      />
+      {moments.length > 1 && (
+        <ChoiceField
+          label="Laid"
+          value={layer.when}
+          choices={moments.map((id) => ({ id, name: LAYER_WHEN_WORDS[id] }))}
+          onChange={(when) => change({ when, amount: possibleAmount(layer.amount, when) })}
+        />
+      )}
+      {from !== 'bottle' && <AmountFields {...props} />}
+      {from === 'mix' && (
+        <>
+          <ChoiceField
+            label="Of which resin"
+            value={layer.resin?.id ?? BATCHS_OWN}
+            choices={[
+              { id: BATCHS_OWN, name: "The batch's own" },
+              ...resins.map(({ id, name }) => ({ id, name })),
+            ]}
+            onChange={(id) => change({ resin: resins.find((resin) => resin.id === id) ?? null })}
+          />
+          <CupList
+            cups={layer.cups}
+            colours={props.colours}
+            units={units}
+            problems={problems}
+            onChange={(cups) => change({ cups })}
+          />
+        </>
+      )}
+    </>
+  )
+}
+
+/** What lies on a finished piece fills no mold. */
+function possibleAmount(amount: LayerAmount, when: LayerWhen): LayerAmount {
+  const fills = amount.by === 'rest' || amount.by === 'share'
+  return fills && !LAYER_WHENS[when].takesRoom ? { by: 'depth', mm: 1.5 } : amount
+}
+
+function AmountFields({ layer, units, problems, restTaken, onChange }: LayerFieldsProps) {
+  const { amount, when } = layer
+  const possible = AMOUNTS.filter(
+    (by) =>
+      by === amount.by ||
+      ((LAYER_WHENS[when].takesRoom || by === 'depth' || by === 'volume') && !(by === 'rest' && restTaken)),
+  )
+  const set = (next: LayerAmount) => onChange({ ...layer, amount: next })
+  return (
+    <div className="grid grid-cols-2 gap-3">
+      <ChoiceField
+        label="How much"
+        value={amount.by}
+        choices={possible.map((id) => ({ id, name: AMOUNT_WORDS[id] }))}
+        onChange={(by) => set(begunAmount(by))}
+      />
+      {amount.by === 'depth' && (
+        <QuantityField
+          label="Depth"
+          dimension="length"
+          unit={units.length}
+          value={amount.mm}
+          onChange={(mm) => set({ by: 'depth', mm: mm ?? Number.NaN })}
+          problem={problems['amount.mm']}
+        />
+      )}
+      {amount.by === 'volume' && (
+        <QuantityField
+          label="Volume"
+          dimension="volume"
+          unit={units.volume}
+          value={amount.ml}
+          onChange={(ml) => set({ by: 'volume', ml: ml ?? Number.NaN })}
+          problem={problems['amount.ml']}
+        />
+      )}
+      {amount.by === 'share' && (
+        <NumberField
+          label="Percent"
+          value={Math.round(1000 * amount.frac) / 10}
+          onChange={(percent) => set({ by: 'share', frac: percent / 100 })}
+        />
+      )}
+    </div>
+  )
+}
+
+function begunAmount(by: LayerAmount['by']): LayerAmount {
+  switch (by) {
+    case 'depth':
+      return { by, mm: 2 }
+    case 'volume':
+      return { by, ml: 20 }
+    case 'share':
+      return { by, frac: 0.5 }
+    case 'rest':
+    case 'none':
+      return { by }
+    default:
+      return by satisfies never
+  }
+}

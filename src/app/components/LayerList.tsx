@@ -1,0 +1,163 @@
+import { ArrowDown, ArrowUp, X } from 'lucide-react'
+import { nextLayer, type LaterLayer } from '#core/batch/index.ts'
+import type { Colour } from '#core/colour/index.ts'
+import type { Resin } from '#core/resin/index.ts'
+import { LAYER_STARTS, LAYER_WAYS, type LayerStartId, type LayerWhen } from '#core/technique/index.ts'
+import type { UnitChoice } from '#core/units/index.ts'
+import { LAYER_START_WORDS, wordLayerLine } from '#words/layers.ts'
+import { LayerFields } from './LayerFields.tsx'
+
+export interface LayerListProps {
+  readonly label: string
+  readonly layers: readonly LaterLayer[]
+  readonly colours: readonly Colour[]
+  readonly resins: readonly Resin[]
+  readonly units: UnitChoice
+  /** By path from the list: "0.amount.mm". */
+  readonly problems?: Readonly<Record<string, string>>
+  /** Moments that are still to come for these pieces. */
+  readonly whens?: readonly LayerWhen[]
+  /** Names of layers that are laid already: they stay as they are. */
+  readonly laid?: readonly string[]
+  readonly onChange: (layers: readonly LaterLayer[]) => void
+}
+
+/** What is laid after the pour, the first at the bottom: each in a line that opens, one more at the foot. */
+export function LayerList(props: LayerListProps) {
+  const { label, layers, problems = {}, whens, laid = [], onChange, units } = props
+  const set = (place: number, layer: LaterLayer) =>
+    onChange(layers.map((each, k) => (k === place ? layer : each)))
+  const starts = (Object.keys(LAYER_STARTS) as LayerStartId[]).filter((id) => whenOf(id, whens) !== null)
+  const add = (id: LayerStartId) => {
+    const begun = nextLayer(layers, id)
+    const when = whenOf(id, whens)!
+    const deep =
+      begun.amount.by === 'rest' && hasRest(layers) ? { by: 'depth' as const, mm: 2 } : begun.amount
+    onChange([...layers, { ...begun, when, amount: deep }])
+  }
+  const general = Object.entries(problems).filter(([path]) => !/^\d+\./.test(path))
+  return (
+    <fieldset className="flex flex-col gap-2" data-layers>
+      <legend className="mb-1 text-sm font-medium">{label}</legend>
+      {layers.map((layer, k) => {
+        const fixed = laid.includes(layer.id)
+        const own = problemsOf(problems, k)
+        return (
+          <details
+            key={layer.id}
+            className="border-line open:bg-raised rounded-xl border"
+            open={Object.keys(own).length > 0 || undefined}
+            data-layer={layer.id}
+          >
+            <summary className="flex min-h-11 cursor-pointer items-center gap-2 px-3 py-1.5">
+              <Swatches layer={layer} />
+              <span className="min-w-0 flex-1">
+                <span className="font-medium">{layer.name || 'Without a name'}</span>
+                <span className="text-ink-soft block text-sm">
+                  {wordLayerLine(layer, units)}
+                  {fixed && '; laid'}
+                </span>
+              </span>
+            </summary>
+            {!fixed && (
+              <div className="flex flex-col gap-3 px-3 pb-3">
+                <LayerFields
+                  {...props}
+                  layer={layer}
+                  problems={own}
+                  restTaken={hasRest(layers.filter((each) => each !== layer))}
+                  onChange={(changed) => set(k, changed)}
+                />
+                <div className="flex flex-wrap gap-2">
+                  <button
+                    type="button"
+                    className="button button-quiet px-3"
+                    disabled={k === 0 || laid.includes(layers[k - 1]!.id)}
+                    onClick={() => onChange(swapped(layers, k - 1))}
+                  >
+                    <ArrowDown className="size-4" aria-hidden /> Lower
+                  </button>
+                  <button
+                    type="button"
+                    className="button button-quiet px-3"
+                    disabled={k === layers.length - 1}
+                    onClick={() => onChange(swapped(layers, k))}
+                  >
+                    <ArrowUp className="size-4" aria-hidden /> Higher
+                  </button>
+                  <button
+                    type="button"
+                    className="button button-quiet px-3"
+                    onClick={() => onChange(layers.filter((each) => each !== layer))}
+                  >
+                    <X className="size-4" aria-hidden /> Leave out {layer.name}
+                  </button>
+                </div>
+              </div>
+            )}
+          </details>
+        )
+      })}
+      {general.map(([path, problem]) => (
+        <p key={path} className="text-stop text-sm">
+          {problem}
+        </p>
+      ))}
+      <select
+        className="field"
+        aria-label="Add a layer"
+        value=""
+        onChange={(event) => add(event.target.value as LayerStartId)}
+      >
+        <option value="" disabled>
+          {layers.length === 0 ? 'No layer over it; add one …' : 'Add one more …'}
+        </option>
+        {starts.map((id) => (
+          <option key={id} value={id}>
+            {LAYER_START_WORDS[id]}
+          </option>
+        ))}
+      </select>
+    </fieldset>
+  )
+}
+
+/** The colours of its cups beside each other. */
+function Swatches({ layer: { cups } }: { layer: LaterLayer }) {
+  const hexes = cups.flatMap(({ colours }) => colours.map(({ colour }) => colour.hex))
+  return (
+    <span className="border-edge flex h-7 w-7 shrink-0 overflow-hidden rounded-md border" aria-hidden>
+      {hexes.slice(0, 6).map((hex, k) => (
+        <span key={k} className="flex-1" style={{ background: hex }} />
+      ))}
+    </span>
+  )
+}
+
+/** When a layer begun so would be laid, among the moments still to come; null where none of its way is. */
+function whenOf(id: LayerStartId, whens: readonly LayerWhen[] | undefined): LayerWhen | null {
+  const { when, way } = LAYER_STARTS[id]
+  if (!whens || whens.includes(when)) return when
+  return LAYER_WAYS[way].whens.find((each) => whens.includes(each)) ?? null
+}
+
+function hasRest(layers: readonly LaterLayer[]): boolean {
+  return layers.some(({ amount }) => amount.by === 'rest')
+}
+
+function problemsOf(
+  problems: Readonly<Record<string, string>>,
+  place: number,
+): Readonly<Record<string, string>> {
+  const prefix = `${place}.`
+  return Object.fromEntries(
+    Object.entries(problems)
+      .filter(([path]) => path.startsWith(prefix))
+      .map(([path, problem]) => [path.slice(prefix.length), problem]),
+  )
+}
+
+/** The list with that layer and the next one changed about. */
+function swapped(layers: readonly LaterLayer[], at: number): readonly LaterLayer[] {
+  return [...layers.slice(0, at), layers[at + 1]!, layers[at]!, ...layers.slice(at + 2)]
+}

@@ -1,0 +1,20 @@
+/** The two layers of the pour itself: the bed, and on it the white. */
+export const BED = 'bed'
+export const WHITE = 'white'
+
+/** One layer of a piece in its mold. */
+export interface Layer {
+  /** The bed, the white, or a later layer's own. */
+  readonly id: string
+  /** Null for those of the pour, which are worded by the technique. */
+  readonly name: string | null
+  /** Whether it is poured: the white only lies on what is. */
+  readonly poured: boolean
+  readonly depthMm: number
+  readonly volumeMl: number
+}
+
+/** The bed of a filled mold. */
+export function bedOf({ layers }: { readonly layers: readonly Layer[] }): Layer {
+  return layers.find(({ id }) => id === BED)!
+}

@@ -1,0 +1,28 @@
+import type { LayerWhen, WayId } from './layerWays.ts'
+
+export type LayerStartId =
+  'secondPour' | 'back' | 'clearCoat' | 'heatCoat' | 'paint' | 'solventPaint' | 'varnish' | 'gilding'
+
+/** What a layer is begun from when it is added to a piece: a name, a way and the usual depth, all of which can be changed. */
+export interface LayerStart {
+  readonly name: string
+  readonly way: WayId
+  readonly when: LayerWhen
+  /** Null takes what is free up to the lip; 0 for what has no depth to speak of. */
+  readonly depthMm: number | null
+}
+
+/** A flood coat over a finished piece is so thick (common practice, from memory). */
+const COAT_MM = 1.5
+
+/** Layers as casters speak of them. */
+export const LAYER_STARTS: Readonly<Record<LayerStartId, LayerStart>> = {
+  secondPour: { name: 'second pour', way: 'plain', when: 'bonds', depthMm: null },
+  back: { name: 'back layer', way: 'plain', when: 'bonds', depthMm: 2 },
+  clearCoat: { name: 'clear coat', way: 'coat', when: 'finished', depthMm: COAT_MM },
+  heatCoat: { name: 'heat-resistant coat', way: 'heatCoat', when: 'finished', depthMm: COAT_MM },
+  paint: { name: 'painted layer', way: 'paint', when: 'hard', depthMm: 0 },
+  solventPaint: { name: 'solvent paint', way: 'solventPaint', when: 'hard', depthMm: 0 },
+  varnish: { name: 'edge', way: 'varnish', when: 'finished', depthMm: 0 },
+  gilding: { name: 'gilding', way: 'gilding', when: 'finished', depthMm: 0 },
+}

@@ -1,0 +1,208 @@
+import type { HandsOn, Lasting, RackWait, Risk, StepRule } from './technique.ts'
+import type { ToolId } from './tools.ts'
+
+/** When a layer is laid on what is there already. */
+export type LayerWhen =
+  /** In the mold, while what lies under it takes a print. */
+  | 'bonds'
+  /** In the mold, on the next day. */
+  | 'nextDay'
+  /** In the mold or dish, on what is hard or dry. */
+  | 'hard'
+  /** Into the lip of the piece that is out of its mold. */
+  | 'demolded'
+  /** On the finished piece, each on what is hard or dry. */
+  | 'finished'
+
+interface WhenRule {
+  /** Whether the piece still lies in its mold then. */
+  readonly inMold: boolean
+  /** Whether the layer takes its depth out of the mold; what lies on the finished piece does not. */
+  readonly takesRoom: boolean
+  readonly waits: readonly RackWait[]
+  /** How it joins what it lies on, common practice. */
+  readonly detail: string
+  readonly late?: string
+}
+
+const UNDER: RackWait = { by: 'under', stage: 'footprint' }
+
+/** Every moment at which a layer can be laid, in the order a piece goes through them. */
+export const LAYER_WHENS: Readonly<Record<LayerWhen, WhenRule>> = {
+  bonds: {
+    inMold: true,
+    takesRoom: true,
+    waits: [UNDER, { by: 'dry' }],
+    detail: 'Set but still taking a fingerprint through a glove: the layers bond while both are reactive.',
+    late: 'Scuff the bare layer lightly under a wet pad and let it dry: it no longer bonds by itself.',
+  },
+  nextDay: {
+    inMold: true,
+    takesRoom: true,
+    waits: [{ by: 'nextDay' }, { by: 'dry' }],
+    detail:
+      'Hard by now, so it holds by grip: scuff the back lightly under a wet pad, rinse, let it dry free of dust, then pour.',
+  },
+  hard: {
+    inMold: true,
+    takesRoom: true,
+    waits: [{ by: 'previous' }],
+    detail: 'On what is hard, or dry to the touch right through; free of dust.',
+  },
+  demolded: {
+    inMold: false,
+    takesRoom: true,
+    waits: [{ by: 'previous' }],
+    detail:
+      'Into the lip of the demolded piece: scuff the back lightly under a wet pad, rinse, let it dry free of dust, then pour.',
+  },
+  finished: {
+    inMold: false,
+    takesRoom: false,
+    waits: [{ by: 'previous' }],
+    detail: 'On the finished piece, level and free of dust.',
+  },
+}
+
+export type WayId = 'plain' | 'coat' | 'heatCoat' | 'paint' | 'solventPaint' | 'varnish' | 'gilding'
+
+/** A way of laying a layer that comes after the pour, as data. */
+export interface LayerWay {
+  readonly name: string
+  /** What it is laid from: a mix of its own, a product that is mixed as its own sheet says, or a bottle. */
+  readonly from: 'mix' | 'product' | 'bottle'
+  /** Before the layer's name: what the hands do. */
+  readonly verb: string
+  readonly done: string
+  /** Of what is not told by when it is laid. */
+  readonly detail?: string
+  readonly handsOn: HandsOn
+  readonly needs: readonly ToolId[]
+  readonly risks: readonly Risk[]
+  readonly dries?: Lasting
+  /** The moments it can be laid at, the usual one first. */
+  readonly whens: readonly LayerWhen[]
+}
+
+const DAY_MIN = 1440
+const RESIN_TOOLS: readonly ToolId[] = ['scale', 'cups', 'sticks']
+/** Overnight is touch-dry (common practice; the tin says more). */
+const OVERNIGHT: Lasting = { openMin: DAY_MIN / 2, bestMin: DAY_MIN }
+
+/** Every way there is; a new one is one more entry. Figures are common practice with no published source. */
+export const LAYER_WAYS: Readonly<Record<WayId, LayerWay>> = {
+  plain: {
+    name: 'Poured',
+    from: 'mix',
+    verb: 'Pour the',
+    done: 'Poured',
+    handsOn: { by: 'decant' },
+    needs: RESIN_TOOLS,
+    risks: ['runaway', 'skin', 'air'],
+    whens: ['bonds', 'nextDay', 'demolded', 'hard'],
+  },
+  coat: {
+    name: 'Coated',
+    from: 'mix',
+    verb: 'Pour the',
+    done: 'Coated',
+    detail: 'Level, dust free, thin. Covers scratches, stones that stand proud and sanded faces.',
+    handsOn: { by: 'secondsEach', seconds: 120 },
+    needs: RESIN_TOOLS,
+    risks: ['skin', 'air'],
+    whens: ['finished'],
+  },
+  heatCoat: {
+    name: 'Heat-resistant coat',
+    from: 'product',
+    verb: 'Pour the',
+    done: 'Heat coat on',
+    detail: "Where hot things will stand. Mix and wait as the coat's own sheet says.",
+    handsOn: { by: 'secondsEach', seconds: 120 },
+    needs: RESIN_TOOLS,
+    risks: ['skin', 'air', 'food'],
+    whens: ['finished'],
+  },
+  paint: {
+    name: 'Painted or drawn, water-based',
+    from: 'bottle',
+    verb: 'Paint the',
+    done: 'Painted',
+    detail: 'Thin, on a clean dry surface. What is still damp under resin stays cloudy.',
+    handsOn: { by: 'secondsEach', seconds: 180 },
+    needs: ['wipes'],
+    risks: [],
+    dries: { openMin: 120, bestMin: DAY_MIN / 2 },
+    whens: ['hard', 'finished'],
+  },
+  solventPaint: {
+    name: 'Solvent paint',
+    from: 'bottle',
+    verb: 'Paint the',
+    done: 'Painted',
+    detail: 'Open window, no flame and no heat near it. Dry right through before resin goes over it.',
+    handsOn: { by: 'secondsEach', seconds: 180 },
+    needs: ['air', 'sticks', 'wipes'],
+    risks: ['solvent'],
+    dries: OVERNIGHT,
+    whens: ['hard', 'finished'],
+  },
+  varnish: {
+    name: 'Pen or varnish',
+    from: 'bottle',
+    verb: 'Pen or varnish the',
+    done: 'Edge done',
+    detail: 'Open window, no flame near solvent. Touch-dry by next day.',
+    handsOn: { by: 'secondsEach', seconds: 180 },
+    needs: ['air'],
+    risks: ['solvent'],
+    dries: OVERNIGHT,
+    whens: ['finished', 'hard'],
+  },
+  gilding: {
+    name: 'Gilding powder in a drop of alcohol',
+    from: 'bottle',
+    verb: 'Gild the',
+    done: 'Gilded',
+    detail: 'A drop or two of alcohol to a pinch of powder: nothing hot until it has evaporated.',
+    handsOn: { by: 'secondsEach', seconds: 180 },
+    needs: ['air', 'wipes'],
+    risks: ['solvent'],
+    dries: { openMin: 60, bestMin: 120 },
+    whens: ['finished', 'hard'],
+  },
+}
+
+/** A layer as far as its step on the rack goes. */
+export interface LayerToLay {
+  readonly id: string
+  readonly name: string
+  readonly way: WayId
+  readonly when: LayerWhen
+}
+
+/** The step of the rack that lays it. */
+export function layerStep({ id, name, way, when }: LayerToLay): StepRule {
+  const { from, verb, done, detail, handsOn, needs, risks, dries } = LAYER_WAYS[way]
+  const { waits, detail: joined, late } = LAYER_WHENS[when]
+  return {
+    id,
+    title: `${verb} ${name}`,
+    noun: `the ${name}`,
+    short: name,
+    detail: detail ?? joined,
+    done,
+    ...(late && { late }),
+    place: 'rack',
+    per: 'batch',
+    moment: { by: 'rack' },
+    handsOn,
+    ...(from === 'mix' && { takes: 'ownMix' as const }),
+    needs,
+    brings: [],
+    risks,
+    waits,
+    lays: from,
+    ...(dries && { dries }),
+  }
+}

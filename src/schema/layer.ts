@@ -1,0 +1,118 @@
+import * as v from 'valibot'
+import type { LaterLayer } from '#core/batch/index.ts'
+import { LAYER_WAYS, LAYER_WHENS, type LayerWhen, type WayId } from '#core/technique/index.ts'
+import { amount, idSchema, text } from './amount.ts'
+import { colourSchema } from './colour.ts'
+import { resinSchema } from './resin.ts'
+
+const ways = Object.keys(LAYER_WAYS) as [WayId, ...WayId[]]
+const whens = Object.keys(LAYER_WHENS) as [LayerWhen, ...LayerWhen[]]
+
+const share = (what: string) => amount(what, '', { above: 0, atMost: 1 })
+const drops = (what: string) => amount(what, '', { atLeast: 0, atMost: 10_000 })
+
+const doseSchema = v.variant(
+  'by',
+  [
+    v.object({ by: v.literal('dropsPerG'), drops: drops('drops for each g') }),
+    v.object({ by: v.literal('share'), frac: share('share of a colour') }),
+    v.object({ by: v.literal('drops'), drops: drops('drops of a colour') }),
+    v.object({ by: v.literal('mass'), g: amount('weight of a colour', 'g', { atLeast: 0, atMost: 1000 }) }),
+    v.object({
+      by: v.literal('scoops'),
+      scoops: amount('scoops of a colour', '', { atLeast: 0, atMost: 100 }),
+    }),
+  ],
+  'dose of a colour is none of dropsPerG, share, drops, mass, scoops',
+)
+
+const portionSchema = v.variant(
+  'by',
+  [
+    v.object({ by: v.literal('share'), frac: share('share of the mix in a cup') }),
+    v.object({ by: v.literal('mass'), g: amount('resin in a cup', 'g', { above: 0, atMost: 10_000 }) }),
+    v.object({ by: v.literal('rest') }),
+  ],
+  'portion of a cup is none of share, mass, rest',
+)
+
+const cupSchema = v.object({
+  id: idSchema,
+  name: text('name of the cup'),
+  portion: portionSchema,
+  colours: v.pipe(
+    v.array(v.object({ colour: colourSchema, dose: doseSchema })),
+    v.maxLength(12, 'more than 12 colours in one cup'),
+  ),
+})
+
+const amountSchema = v.variant(
+  'by',
+  [
+    v.object({ by: v.literal('depth'), mm: amount('depth of the layer', 'mm', { above: 0, atMost: 200 }) }),
+    v.object({ by: v.literal('share'), frac: share('share of the room left free') }),
+    v.object({ by: v.literal('rest') }),
+    v.object({
+      by: v.literal('volume'),
+      ml: amount('volume of the layer', 'ml', { above: 0, atMost: 20_000 }),
+    }),
+    v.object({ by: v.literal('none') }),
+  ],
+  'amount of a layer is none of depth, share, rest, volume, none',
+)
+
+const layerSchema = v.pipe(
+  v.object({
+    id: idSchema,
+    name: text('name of the layer'),
+    way: v.picklist(ways, `way of laying is none of ${ways.join(', ')}`),
+    when: v.picklist(whens, `moment of a layer is none of ${whens.join(', ')}`),
+    amount: amountSchema,
+    resin: v.optional(v.nullable(resinSchema), null),
+    cups: v.optional(v.pipe(v.array(cupSchema), v.maxLength(24, 'more than 24 cups in one mix')), []),
+  }),
+  v.check(
+    ({ way, when }) => LAYER_WAYS[way].whens.includes(when),
+    ({ input: { way, when } }) =>
+      `a layer laid as "${way}" cannot be laid at "${when}", expected ${LAYER_WAYS[way].whens.join(' or ')}`,
+  ),
+  v.check(
+    ({ way, amount: { by } }) => (by === 'none') === (LAYER_WAYS[way].from === 'bottle'),
+    ({ input: { way } }) =>
+      LAYER_WAYS[way].from === 'bottle'
+        ? `a layer laid as "${way}" has no resin, expected an amount of none`
+        : `a layer laid as "${way}" has resin, expected a depth, a share, the rest or a volume`,
+  ),
+  v.check(
+    ({ when, amount: { by } }) => LAYER_WHENS[when].takesRoom || (by !== 'share' && by !== 'rest'),
+    'a layer on the finished piece fills no mold, expected a depth or a volume',
+  ),
+  v.check(
+    ({ cups }) => cups.filter(({ portion }) => portion.by === 'rest').length <= 1,
+    'two cups of a mix take its rest, expected one',
+  ),
+  v.check(({ cups }) => isUnique(cups.map(({ id }) => id)), 'two cups of a mix have one id'),
+)
+
+/** What is laid after the pour. Names that the pour itself uses are no layer's. */
+export const layersSchema = v.pipe(
+  v.array(layerSchema),
+  v.maxLength(12, 'more than 12 layers after the pour'),
+  v.check((layers) => isUnique(layers.map(({ id }) => id)), 'two layers have one id'),
+  v.check(
+    (layers) => layers.filter(({ amount: { by } }) => by === 'rest').length <= 1,
+    'two layers take the rest of the mold, expected one; the other takes a share',
+  ),
+  v.check(
+    (layers) => sharesOf(layers) <= 1 + 1e-9,
+    'the shares of the room left free come to more than all of it',
+  ),
+) satisfies v.GenericSchema<unknown, readonly LaterLayer[]>
+
+function sharesOf(layers: readonly { readonly amount: LaterLayer['amount'] }[]): number {
+  return layers.reduce((sum, { amount: each }) => sum + (each.by === 'share' ? each.frac : 0), 0)
+}
+
+function isUnique(ids: readonly string[]): boolean {
+  return new Set(ids).size === ids.length
+}

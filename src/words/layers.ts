@@ -1,0 +1,89 @@
+import type { Dose, LaterLayer, LayerAmount, Portion } from '#core/batch/index.ts'
+import { LAYER_WAYS, type LayerStartId, type LayerWhen, type WayId } from '#core/technique/index.ts'
+import { printQuantity, type UnitChoice } from '#core/units/index.ts'
+
+/** What a person adds a layer by. */
+export const LAYER_START_WORDS: Readonly<Record<LayerStartId, string>> = {
+  secondPour: 'A second pour, up to the lip',
+  back: 'A back',
+  clearCoat: 'A clear coat',
+  heatCoat: 'A heat-resistant coat',
+  paint: 'Paint or ink, water-based',
+  solventPaint: 'Solvent paint',
+  varnish: 'Pen or varnish on the edge',
+  gilding: 'Gilding',
+}
+
+export const LAYER_WHEN_WORDS: Readonly<Record<LayerWhen, string>> = {
+  bonds: 'While it takes a print: it bonds',
+  nextDay: 'Next day, in the mold: scuff it first',
+  hard: 'On what is hard or dry, in the mold',
+  demolded: 'After demolding, in the lip: scuff it first',
+  finished: 'On the finished piece',
+}
+
+/** The moment in a word or two, for a line. */
+const SHORT_WHEN: Readonly<Record<LayerWhen, string>> = {
+  bonds: 'bonds',
+  nextDay: 'next day',
+  hard: 'on what is hard',
+  demolded: 'after demolding',
+  finished: 'on the finished piece',
+}
+
+export const AMOUNT_WORDS: Readonly<Record<LayerAmount['by'], string>> = {
+  depth: 'So deep',
+  rest: 'Up to the lip',
+  share: 'A share of what is free',
+  volume: 'So much in each piece',
+  none: 'No resin',
+}
+
+export const PORTION_WORDS: Readonly<Record<Portion['by'], string>> = {
+  share: 'A share of the mix',
+  mass: 'So much',
+  rest: 'What the others leave',
+}
+
+export const DOSE_KIND_WORDS: Readonly<Record<Dose['by'], string>> = {
+  dropsPerG: 'drops a gram',
+  share: '% by weight',
+  drops: 'drops',
+  mass: 'g',
+  scoops: 'scoops',
+}
+
+export function wordWay(way: WayId): string {
+  return LAYER_WAYS[way].name
+}
+
+/** A layer in a line: how much of it, when, and what tints it. */
+export function wordLayerLine({ amount, when, cups, resin }: LaterLayer, units: UnitChoice): string {
+  const colours = cups.flatMap((cup) => cup.colours.map(({ colour }) => colour.name))
+  return [
+    wordAmount(amount, units),
+    SHORT_WHEN[when],
+    ...(cups.length > 1 ? [`${cups.length} cups`] : []),
+    ...(colours.length > 0 ? [[...new Set(colours)].join(', ')] : []),
+    ...(resin ? [resin.name] : []),
+  ]
+    .filter((part) => part !== '')
+    .join('; ')
+}
+
+function wordAmount(amount: LayerAmount, units: UnitChoice): string {
+  switch (amount.by) {
+    case 'depth':
+      return printQuantity(amount.mm, units.length)
+    case 'rest':
+      return 'up to the lip'
+    case 'share':
+      return `${Math.round(100 * amount.frac)} % of what is free`
+    case 'volume':
+      return `${printQuantity(amount.ml, units.volume)} a piece`
+    case 'none':
+      return ''
+    default:
+      return amount satisfies never
+  }
+}
