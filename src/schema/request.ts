@@ -142,7 +142,7 @@ export const batchRequestSchema = v.object({ ...entries, resin: resinSchema }) s
 >
 
 /** Version 2 says its layers; what version 1 said of a back, of pours and of coats is read as layers (`withLayers`). */
-export const PLAN_REQUEST_VERSION = 2
+const PLAN_REQUEST_VERSION = 2
 
 /** A plan request as a file for the command line: what is not said takes its usual value. */
 export const planRequestFileSchema = v.strictObject({

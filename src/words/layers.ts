@@ -1,5 +1,5 @@
 import type { Dose, LaterLayer, LayerAmount, Portion } from '#core/batch/index.ts'
-import { LAYER_WAYS, type LayerStartId, type LayerWhen, type WayId } from '#core/technique/index.ts'
+import type { LayerStartId, LayerWhen } from '#core/technique/index.ts'
 import { printQuantity, type UnitChoice } from '#core/units/index.ts'
 
 /** What a person adds a layer by. */
@@ -51,10 +51,6 @@ export const DOSE_KIND_WORDS: Readonly<Record<Dose['by'], string>> = {
   drops: 'drops',
   mass: 'g',
   scoops: 'scoops',
-}
-
-export function wordWay(way: WayId): string {
-  return LAYER_WAYS[way].name
 }
 
 /** A layer in a line: how much of it, when, and what tints it. */

@@ -3,7 +3,7 @@ import { LAYER_WAYS, LAYER_WHENS, type LayerWhen } from '#core/technique/index.t
 import { AMOUNT_WORDS, LAYER_WHEN_WORDS } from '#words/layers.ts'
 import { ChoiceField } from './ChoiceField.tsx'
 import { CupList } from './CupList.tsx'
-import type { LayerListProps } from './LayerList.tsx'
+import type { LayerListProps } from './layerListProps.ts'
 import { NumberField } from './NumberField.tsx'
 import { QuantityField } from './QuantityField.tsx'
 import { TextField } from './TextField.tsx'

@@ -1,26 +1,9 @@
 import { ArrowDown, ArrowUp, X } from 'lucide-react'
 import { nextLayer, type LaterLayer } from '#core/batch/index.ts'
-import type { Colour } from '#core/colour/index.ts'
-import type { Resin } from '#core/resin/index.ts'
 import { LAYER_STARTS, LAYER_WAYS, type LayerStartId, type LayerWhen } from '#core/technique/index.ts'
-import type { UnitChoice } from '#core/units/index.ts'
 import { LAYER_START_WORDS, wordLayerLine } from '#words/layers.ts'
 import { LayerFields } from './LayerFields.tsx'
-
-export interface LayerListProps {
-  readonly label: string
-  readonly layers: readonly LaterLayer[]
-  readonly colours: readonly Colour[]
-  readonly resins: readonly Resin[]
-  readonly units: UnitChoice
-  /** By path from the list: "0.amount.mm". */
-  readonly problems?: Readonly<Record<string, string>>
-  /** Moments that are still to come for these pieces. */
-  readonly whens?: readonly LayerWhen[]
-  /** Names of layers that are laid already: they stay as they are. */
-  readonly laid?: readonly string[]
-  readonly onChange: (layers: readonly LaterLayer[]) => void
-}
+import type { LayerListProps } from './layerListProps.ts'
 
 /** What is laid after the pour, the first at the bottom: each in a line that opens, one more at the foot. */
 export function LayerList(props: LayerListProps) {

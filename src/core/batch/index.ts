@@ -29,13 +29,11 @@ export {
 } from './layers.ts'
 export { bedOf, type Layer } from './layer.ts'
 export {
-  additionG,
   additionMl,
   cupsThatFit,
   dividedOverG,
   isBacked,
   isFlexible,
-  mixedLayers,
   nextLayer,
   overloadsOf,
   plannedBack,

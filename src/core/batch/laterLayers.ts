@@ -129,7 +129,7 @@ export function additionOf({ colour, dose }: DosedColour, cupG: number): Additio
 }
 
 /** What a colour's addition weighs; 0 where nobody can say. */
-export function additionG({ kind }: Pick<Colour, 'kind'>, addition: Addition): number {
+function additionG({ kind }: Pick<Colour, 'kind'>, addition: Addition): number {
   return 'drops' in addition ? addition.drops * DROP_ML * COLOUR_KINDS[kind].gPerMl : addition.massG
 }
 

@@ -13,7 +13,7 @@ export {
   type LayerWhen,
   type WayId,
 } from './layerWays.ts'
-export { LAYER_STARTS, type LayerStart, type LayerStartId } from './layerStarts.ts'
+export { LAYER_STARTS, type LayerStart } from './layerStarts.ts'
 export { orderBreaches, rulesInForce, type OrderBreach } from './order.ts'
 export { aimEdges, shiftedTechnique } from './shift.ts'
 export { ALWAYS_NEEDED, TOOLS, type ToolId } from './tools.ts'
@@ -24,6 +24,7 @@ export type {
   InkRule,
   JobId,
   Lasting,
+  LayerStartId,
   Moment,
   OrderRule,
   RackWait,

@@ -1,7 +1,5 @@
 import type { LayerWhen, WayId } from './layerWays.ts'
-
-export type LayerStartId =
-  'secondPour' | 'back' | 'clearCoat' | 'heatCoat' | 'paint' | 'solventPaint' | 'varnish' | 'gilding'
+import type { LayerStartId } from './technique.ts'
 
 /** What a layer is begun from when it is added to a piece: a name, a way and the usual depth, all of which can be changed. */
 export interface LayerStart {

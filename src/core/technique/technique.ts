@@ -1,5 +1,4 @@
 import type { Criterion } from '../resin/index.ts'
-import type { LayerStartId } from './layerStarts.ts'
 import type { ToolId } from './tools.ts'
 
 /** What a step brings into the resin or near it; the order rules speak of these. */
@@ -172,3 +171,7 @@ export interface Technique {
 }
 
 export type TechniqueId = 'bloom' | 'petri' | 'inclusions'
+
+/** What a layer over a pour can be begun from (`LAYER_STARTS`). */
+export type LayerStartId =
+  'secondPour' | 'back' | 'clearCoat' | 'heatCoat' | 'paint' | 'solventPaint' | 'varnish' | 'gilding'
