@@ -1,7 +1,7 @@
 import type { Transaction } from 'dexie'
 import { USUAL_REQUEST, type BatchRequest } from '#core/batch/index.ts'
 import type { Outcome } from '#core/journal/index.ts'
-import type { Mold } from '#core/mold/index.ts'
+import { UPRIGHT, type Mold } from '#core/mold/index.ts'
 import { USUAL_FORMS, USUAL_HOURS, USUAL_MONEY, USUAL_PLACES } from '#schema/usual.ts'
 import { PLANNED_EARLIER, withLayersHeat } from '#schema/earlier.ts'
 import { withBatchLayers, withLayers } from '#schema/earlierLayers.ts'
@@ -107,14 +107,18 @@ export async function upgradeToLayersHeat(transaction: Transaction): Promise<voi
     })
 }
 
-/** To version 9: batches say their layers, those of studios kept before a large step and rows set aside too. */
+/** To version 9: batches say their layers and molds their shape, those of studios kept before a large step and rows set aside too. */
 export async function upgradeToLayers(transaction: Transaction): Promise<void> {
   await transaction
     .table('batches')
     .toCollection()
     .modify((batch: { request: unknown }) => {
-      batch.request = withLayers(batch.request)
+      const request = withLayers(batch.request) as Loose<BatchRequest>
+      for (const { mold } of request.pieces ?? []) withShape(mold)
+      for (const mold of request.spareMolds ?? []) withShape(mold)
+      batch.request = request
     })
+  await transaction.table('molds').toCollection().modify(withShape)
   await transaction
     .table('keptParts')
     .filter(({ table }: { table: string }) => table === 'batches')
@@ -137,6 +141,10 @@ export async function upgradeToRegister(transaction: Transaction): Promise<void>
 
 function withWall(mold: Loose<Mold>): void {
   mold.wall ??= USUAL_WALL
+}
+
+function withShape(mold: Loose<Mold>): void {
+  Object.assign(mold, { ...UPRIGHT, ...mold })
 }
 
 function withHeat(resin: Loose<Resin>): void {

@@ -1,5 +1,5 @@
 import type { Colour, ColourKind } from '#core/colour/index.ts'
-import type { Mold, Outline } from '#core/mold/index.ts'
+import { UPRIGHT, type Mold, type Outline } from '#core/mold/index.ts'
 import type { Supply, SupplyOf } from '#core/shelf/index.ts'
 import { ARCHETYPES, USUAL_WALL, type ArchetypeId, type Resin } from '#core/resin/index.ts'
 
@@ -45,7 +45,17 @@ function mold(
   waterFillMl: number | null = null,
   cavities = 1,
 ): Mold {
-  return { id: `demo-${id}`, name, outline, depthMm, count, waterFillMl, cavities, wall: USUAL_WALL }
+  return {
+    id: `demo-${id}`,
+    name,
+    outline,
+    depthMm,
+    count,
+    waterFillMl,
+    cavities,
+    wall: USUAL_WALL,
+    ...UPRIGHT,
+  }
 }
 
 export const MOLDS: readonly Mold[] = [

@@ -35,6 +35,7 @@ export function withLayers(request: unknown): unknown {
   return {
     ...others,
     ...(inclusions !== undefined && { inclusions: inclusions && withoutPours(inclusions) }),
+    cups: [],
     layers: [
       ...poursOf(others.technique, inclusions?.pours === 2),
       ...backOf(back),

@@ -46,6 +46,17 @@ const cupSchema = v.object({
   ),
 })
 
+/** What one mix is divided into. */
+export const cupsSchema = v.pipe(
+  v.array(cupSchema),
+  v.maxLength(24, 'more than 24 cups in one mix'),
+  v.check(
+    (cups) => cups.filter(({ portion }) => portion.by === 'rest').length <= 1,
+    'two cups of a mix take its rest, expected one',
+  ),
+  v.check((cups) => isUnique(cups.map(({ id }) => id)), 'two cups of a mix have one id'),
+)
+
 const amountSchema = v.variant(
   'by',
   [
@@ -69,7 +80,7 @@ const layerSchema = v.pipe(
     when: v.picklist(whens, `moment of a layer is none of ${whens.join(', ')}`),
     amount: amountSchema,
     resin: v.optional(v.nullable(resinSchema), null),
-    cups: v.optional(v.pipe(v.array(cupSchema), v.maxLength(24, 'more than 24 cups in one mix')), []),
+    cups: v.optional(cupsSchema, []),
   }),
   v.check(
     ({ way, when }) => LAYER_WAYS[way].whens.includes(when),
@@ -87,11 +98,6 @@ const layerSchema = v.pipe(
     ({ when, amount: { by } }) => LAYER_WHENS[when].takesRoom || (by !== 'share' && by !== 'rest'),
     'a layer on the finished piece fills no mold, expected a depth or a volume',
   ),
-  v.check(
-    ({ cups }) => cups.filter(({ portion }) => portion.by === 'rest').length <= 1,
-    'two cups of a mix take its rest, expected one',
-  ),
-  v.check(({ cups }) => isUnique(cups.map(({ id }) => id)), 'two cups of a mix have one id'),
 )
 
 /** What is laid after the pour. Names that the pour itself uses are no layer's. */

@@ -1,5 +1,5 @@
 import * as v from 'valibot'
-import type { Mold, Outline } from '#core/mold/index.ts'
+import { brimVolumeMl, type Mold, type Outline } from '#core/mold/index.ts'
 import { USUAL_WALL, type MoldWall } from '#core/resin/index.ts'
 import { amount, count, idSchema, text } from './amount.ts'
 
@@ -51,13 +51,46 @@ const wallSchema = v.object({
   mm: amount('thickness of the mold wall', 'mm', { atLeast: 0.5, atMost: 100 }),
 }) satisfies v.GenericSchema<unknown, MoldWall>
 
-export const moldSchema = v.object({
+const moldEntries = v.object({
   id: idSchema,
   name: text('mold name'),
   outline: outlineSchema,
   depthMm: amount('mold depth', 'mm', { above: 0, atMost: 500 }),
   waterFillMl: v.optional(v.nullable(amount('water fill', 'ml', { above: 0, atMost: 50_000 })), null),
+  partFills: v.optional(
+    v.pipe(
+      v.array(
+        v.object({
+          depthMm: amount('height of a part fill', 'mm', { above: 0, atMost: 500 }),
+          ml: amount('part fill', 'ml', { above: 0, atMost: 50_000 }),
+        }),
+      ),
+      v.maxLength(4, 'more than 4 part fills of one mold'),
+      v.readonly(),
+    ),
+    [],
+  ),
+  stays: v.optional(v.boolean('whether the piece stays in it is neither true nor false'), false),
   count: v.optional(count('number of molds', { atLeast: 1, atMost: 1000 }), 1),
   cavities: v.optional(count('cavities of a mold', { atLeast: 1, atMost: 60 }), 1),
   wall: v.optional(wallSchema, USUAL_WALL),
-}) satisfies v.GenericSchema<unknown, Mold>
+})
+
+/** Part fills rise with their heights and stay below the brim. */
+export const moldSchema = v.pipe(
+  moldEntries,
+  v.check(
+    ({ partFills, depthMm }) => partFills.every((each) => each.depthMm < depthMm),
+    'a part fill stands as high as the mold or higher, expected heights below its depth',
+  ),
+  v.check(
+    (mold) => isRising(mold),
+    'the fills of a mold do not rise with their heights: what it holds higher up must be more',
+  ),
+) satisfies v.GenericSchema<unknown, Mold>
+
+function isRising(mold: Mold): boolean {
+  const marks = [...mold.partFills].sort((one, other) => one.depthMm - other.depthMm)
+  const all = [...marks, { depthMm: mold.depthMm, ml: brimVolumeMl(mold) }]
+  return all.every(({ depthMm, ml }, k) => k === 0 || (depthMm > all[k - 1]!.depthMm && ml > all[k - 1]!.ml))
+}

@@ -8,10 +8,10 @@ import {
   type Hands,
   type Measuring,
 } from '#core/batch/index.ts'
-import { JOB_IDS } from '#core/technique/index.ts'
+import { JOB_IDS, TECHNIQUES, type TechniqueId } from '#core/technique/index.ts'
 import { amount, calendarDay, count, instantText, text } from './amount.ts'
 import { colourSchema } from './colour.ts'
-import { layersSchema } from './layer.ts'
+import { cupsSchema, layersSchema } from './layer.ts'
 import { moldSchema } from './mold.ts'
 import { learnedSchema } from './learned.ts'
 import { patternSchema } from './pattern.ts'
@@ -61,12 +61,11 @@ const whiteSchema = v.object({
   petals: usual(count('petals', { atLeast: 1, atMost: 60 }), USUAL_WHITE.petals),
 })
 
+const TECHNIQUE_IDS = Object.keys(TECHNIQUES) as [TechniqueId, ...TechniqueId[]]
+
 const entries = {
   name: usual(text('batch name'), 'Batch'),
-  technique: v.picklist(
-    ['bloom', 'petri', 'inclusions'],
-    'technique is none of "bloom", "petri", "inclusions"',
-  ),
+  technique: v.picklist(TECHNIQUE_IDS, `technique is none of ${TECHNIQUE_IDS.join(', ')}`),
   pieces: v.pipe(
     v.array(
       v.object({
@@ -98,6 +97,7 @@ const entries = {
     ),
     null,
   ),
+  cups: usual(cupsSchema, []),
   layers: usual(layersSchema, []),
   jobs: usual(
     v.pipe(

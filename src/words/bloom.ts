@@ -6,6 +6,7 @@ export const MOMENT_WORDS: Readonly<Record<TechniqueId, Readonly<Record<FaceMome
   bloom: { early: 'Piped early', right: 'Piped at its best', late: 'Piped late' },
   petri: { early: 'Dropped early', right: 'Dropped as planned', late: 'Dropped late' },
   inclusions: { early: 'Laid early', right: 'Laid as planned', late: 'Laid late' },
+  plain: { early: 'Poured early', right: 'Poured as planned', late: 'Poured late' },
 }
 
 export const WHAT_IF_WORDS: Readonly<Record<FaceWhatIf, string>> = {

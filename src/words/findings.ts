@@ -42,7 +42,7 @@ function told(finding: Finding, units: UnitChoice): Told {
       }
     case 'cupsTakeMore':
       return {
-        title: `The cups of the ${finding.layer.name} take more than its mix`,
+        title: `The cups of the ${finding.layer.name ?? 'pour'} take more than its mix`,
         text: `Together they ask for ${g(finding.overG)} that are not there.`,
       }
     case 'cupOverloaded':

@@ -40,14 +40,14 @@ export const AMOUNT_WORDS: Readonly<Record<LayerAmount['by'], string>> = {
 }
 
 export const PORTION_WORDS: Readonly<Record<Portion['by'], string>> = {
-  share: 'A share of the mix',
+  share: 'A share',
   mass: 'So much',
-  rest: 'What the others leave',
+  rest: 'The rest of it',
 }
 
 export const DOSE_KIND_WORDS: Readonly<Record<Dose['by'], string>> = {
-  dropsPerG: 'drops a gram',
-  share: '% by weight',
+  dropsPerG: 'drops a g',
+  share: '% of it',
   drops: 'drops',
   mass: 'g',
   scoops: 'scoops',

@@ -1,6 +1,6 @@
 import { expose } from 'comlink'
 import { aimedOf, lessonOf } from '#core/journal/index.ts'
-import { planBatch, planLive, rightMoments, usualBand } from '#core/plan/index.ts'
+import { planBatch, planLive, planSitting, rightMoments, usualBand } from '#core/plan/index.ts'
 import { fitDataSheet } from '#core/resin/index.ts'
 import { fitNotedRun } from '#core/timing/index.ts'
 
@@ -8,6 +8,7 @@ import { fitNotedRun } from '#core/timing/index.ts'
 const planner = {
   planBatch,
   planLive,
+  planSitting,
   lessonOf,
   aimedOf,
   fitDataSheet,

@@ -3,7 +3,7 @@ import type { LaterLayer } from '#core/batch/index.ts'
 import { planLive } from '#core/plan/index.ts'
 import { planRack, type KeptJobs, type RackBatch, type RackPlan, type RackStudio } from '#core/rack/index.ts'
 import type { Figure } from './solver.ts'
-import { backLayer } from '../support/layers.ts'
+import { backLayer, begun } from '../support/layers.ts'
 
 const EVENING = { from: '17:00', to: '22:30' }
 const WHOLE_DAY = { from: '09:00', to: '22:30' }
@@ -18,13 +18,13 @@ const backs: readonly (readonly LaterLayer[])[] = [
 ]
 
 /** So many batches of one piece each, in six kinds of mold, some promised, in a life of evenings and weekends. */
-function studioOf(count: number): RackStudio {
-  const outlines = backs.map(
+function studioOf(count: number, over = backs): RackStudio {
+  const outlines = over.map(
     (layers, k) => planLive(bloomRequest({ layers, jobs: k === 1 ? ['sandEdges', 'feet'] : [] })).outline,
   )
   const batches = Array.from({ length: count }, (_, k): RackBatch => {
     const id = `mold-${k % 6}`
-    const outline = outlines[k % backs.length]!
+    const outline = outlines[k % over.length]!
     return {
       id: `batch-${k}`,
       name: `Batch ${k}`,
@@ -53,27 +53,30 @@ function studioOf(count: number): RackStudio {
 
 /** Laying out the coming days from nothing, and again after a job was dragged. */
 export function measureRack(): readonly Figure[] {
-  return [10, 30, 60].flatMap((count) => {
-    const studio = studioOf(count)
-    const plan = planRack(studio)
-    const last = plan.jobs.findLast(({ id }) => id === 'pour')!
-    const moved = {
-      ...studio,
-      batches: studio.batches.map((batch) =>
-        batch.id === last.batchId ? { ...batch, pins: { pour: last.beginAtMs + 3 * HOUR_MS } } : batch,
-      ),
-    }
-    const out = plan.batches.filter(({ placed }) => !placed).length
-    const late = plan.batches.filter(({ lateMin }) => lateMin > 0).length
-    return [
-      ms(`${count} pieces over 21 days laid out from nothing (${out} found no place, ${late} late)`, () =>
-        planRack(studio),
-      ),
-      ms(`${count} pieces again after a pour was dragged by three hours`, () =>
-        planRack(moved, keptOf(plan)),
-      ),
-    ]
-  })
+  const layered = studioOf(60, [[...begun('secondPour'), backLayer('nextDay', 1), ...begun('clearCoat')]])
+  return [
+    ...[10, 30, 60].flatMap((count) => measured(`${count} pieces`, studioOf(count))),
+    ...measured('60 pieces of three layers each', layered),
+  ]
+}
+
+function measured(what: string, studio: RackStudio): readonly Figure[] {
+  const plan = planRack(studio)
+  const last = plan.jobs.findLast(({ id }) => id === 'pour')!
+  const moved = {
+    ...studio,
+    batches: studio.batches.map((batch) =>
+      batch.id === last.batchId ? { ...batch, pins: { pour: last.beginAtMs + 3 * HOUR_MS } } : batch,
+    ),
+  }
+  const out = plan.batches.filter(({ placed }) => !placed).length
+  const late = plan.batches.filter(({ lateMin }) => lateMin > 0).length
+  return [
+    ms(`${what} over 21 days laid out from nothing (${out} found no place, ${late} late)`, () =>
+      planRack(studio),
+    ),
+    ms(`${what} again after a pour was dragged by three hours`, () => planRack(moved, keptOf(plan))),
+  ]
 }
 
 function keptOf({ jobs }: RackPlan): KeptJobs {

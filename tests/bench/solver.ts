@@ -1,6 +1,8 @@
 import { Solver } from 'odex'
 import { bloomRequest } from '../support/request.ts'
-import { planBatch, planLive } from '#core/plan/index.ts'
+import { planBatch, planLive, planSitting } from '#core/plan/index.ts'
+import type { LayerCup } from '#core/batch/index.ts'
+import { backLayer, begun } from '../support/layers.ts'
 import { ARCHETYPES, followCure, type CuringResin } from '#core/resin/index.ts'
 import { cureRatePerS, viscosityPaS } from '#core/resin/cure.ts'
 import { heatPathsOf, POURING_KEEPS_FRAC, STIRRED_K, USUAL_WALL, type Vessel } from '#core/resin/vessel.ts'
@@ -38,6 +40,25 @@ const setting = {
 const departures = drawDepartures(USUAL_BELIEF, 512, 20261125)
 const probe: Reading = { kind: 'temperature', atMin: 10, tempC: 29, by: 'probe' }
 
+const SIX_CUPS: readonly LayerCup[] = ['moss', 'rust', 'pearl', 'smoke', 'sand', 'tide'].map((name) => ({
+  id: name,
+  name,
+  portion: { by: 'share', frac: 0.15 },
+  colours: [
+    { colour: { id: name, name, kind: 'paste', hex: '#446644' }, dose: { by: 'dropsPerG', drops: 0.2 } },
+  ],
+}))
+const LAYERED = bloomRequest(
+  {
+    layers: [
+      ...begun('secondPour'),
+      { ...backLayer('nextDay', 1), cups: SIX_CUPS },
+      ...begun('solventPaint', 'clearCoat', 'varnish'),
+    ],
+  },
+  12,
+)
+
 /** Speed of the forecast's parts, each the median of several rounds after as many to warm up. */
 export function measureSolver(): readonly Figure[] {
   const request = bloomRequest({}, 2)
@@ -54,6 +75,10 @@ export function measureSolver(): readonly Figure[] {
     ms('a reading applied: 256 members, redrawn, all bands', () => bandsAfter([probe])),
     ms('the same with the whole corrected plan of 2 pieces', () => planLive(request, {}, [probe])),
     ms('a plan of 2 pieces', () => planBatch(request)),
+    ms('a plan of 12 pieces, five layers over them, one of six cups', () => planBatch(LAYERED)),
+    ms('the sitting of that layer after a reading', () =>
+      planSitting(LAYERED, 'back', { readings: [probe] }),
+    ),
     ...besideOdex(),
   ]
 }

@@ -58,7 +58,9 @@ test('an experiment says what it varies and keeps, and its result once both side
   await openStudio(page, '/log/trials')
   await expect(page.getByText('Nothing is being tried')).toHaveCount(0)
   const told = page.locator('[data-trial="demo-2"]')
-  await expect(told.locator('[data-varied]')).toContainText(/Back: none becomes Slate paste/)
+  await expect(told.locator('[data-varied]')).toContainText(
+    /Layers over it: none becomes back layer: Slate paste/,
+  )
   await expect(told.locator('[data-result]')).toContainText(
     /4\.5 of 5 over 4 pieces against 2\.0 over 2 pieces: better; in \d+ of 100 cases chance alone would do as much/,
   )

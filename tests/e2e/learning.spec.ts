@@ -121,7 +121,7 @@ test('every cup strategy is shown with its effect and can be chosen', async ({ p
   await atOnce.click()
   await expect(atOnce).toHaveAttribute('aria-pressed', 'true')
   await page.getByRole('button', { name: /^Rest in two half cups/ }).click()
-  await expect(page.getByText('Second half, in its own cup').first()).toBeVisible()
+  await expect(page.getByText('Half of it, in a cup of its own').first()).toBeVisible()
   await expect(page.locator('[data-white-cup]')).toContainText('in its bag, is followed by itself')
 })
 

@@ -78,10 +78,10 @@ test('finishing jobs are chosen after the look, with their cautions, and the rac
 }) => {
   await openStudio(page, '/finish/demo-6')
   await expect(page.locator('[data-look="tilted"]').first()).toContainText('At a window, turned slowly')
-  for (const job of ['Wet-sand sharp edges', 'Clear coat']) {
-    await page.getByLabel(job).click()
-    await expect(page.getByLabel(job)).toBeChecked()
-  }
+  await page.getByLabel('Wet-sand sharp edges').click()
+  await expect(page.getByLabel('Wet-sand sharp edges')).toBeChecked()
+  await page.getByLabel('Add a layer').selectOption('clearCoat')
+  await page.getByRole('button', { name: 'Keep these layers' }).click()
   const finishing = page.locator('[data-finishing]')
   await expect(finishing).toContainText('Sand edges wet, with a dust mask')
   await expect(finishing).toContainText('Pour the clear coat')

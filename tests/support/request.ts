@@ -1,5 +1,5 @@
 import { USUAL_REQUEST, usualLayers, type BatchRequest } from '#core/batch/index.ts'
-import type { Mold } from '#core/mold/index.ts'
+import { UPRIGHT, type Mold } from '#core/mold/index.ts'
 import { ARCHETYPES, USUAL_WALL } from '#core/resin/index.ts'
 import { TECHNIQUES } from '#core/technique/index.ts'
 
@@ -10,6 +10,7 @@ export const COASTER: Mold = {
   outline: { shape: 'circle', acrossMm: 100 },
   depthMm: 10,
   waterFillMl: null,
+  ...UPRIGHT,
   count: 12,
   cavities: 1,
   wall: USUAL_WALL,

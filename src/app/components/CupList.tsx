@@ -98,7 +98,7 @@ function CupFields({ cup, tints, units, restTaken, problemOf, onChange }: CupFie
         problem={problemOf('name')}
         onChange={(name) => onChange({ ...cup, name })}
       />
-      <div className="grid grid-cols-2 gap-3">
+      <div className="grid grid-cols-[1fr_6.5rem] gap-3">
         <ChoiceField
           label="Portion"
           value={portion.by}
@@ -110,7 +110,7 @@ function CupFields({ cup, tints, units, restTaken, problemOf, onChange }: CupFie
         />
         {portion.by === 'share' && (
           <NumberField
-            label="Percent of the mix"
+            label="% of the mix"
             value={Math.round(1000 * portion.frac) / 10}
             onChange={(percent) => onChange({ ...cup, portion: { by: 'share', frac: percent / 100 } })}
           />
@@ -177,7 +177,7 @@ function DoseFields({ dosed: { colour, dose }, onChange, onLeaveOut }: DoseField
         style={{ background: colour.hex }}
         aria-hidden
       />
-      <div className="grid flex-1 grid-cols-2 gap-2">
+      <div className="grid flex-1 grid-cols-[4.5rem_1fr] gap-2">
         <NumberField
           label={`${colour.name}`}
           value={figureOf(dose)}

@@ -14,6 +14,11 @@ export type NewEvent = PourEvent extends infer Each
     : never
   : never
 
+/** What an event says of the sitting it belongs to: nothing for the pour's own. */
+export function ofLayer(layer: string | undefined): { readonly layer?: string } {
+  return layer === undefined ? {} : { layer }
+}
+
 /** Records what happens at the bench, now. A tap that came too late is answered so; anything else that is not stored throws and says why. */
 export function useRecord(batchId: string): (event: NewEvent) => Promise<Result<PourEvent, BatchProblem>> {
   const { db, newId, nowMs } = usePlatform()

@@ -1,6 +1,6 @@
 import { useQueries, useQuery, keepPreviousData, type UseQueryResult } from '@tanstack/react-query'
 import type { BatchRequest } from '#core/batch/index.ts'
-import type { BatchPlan, LivePlan } from '#core/plan/index.ts'
+import type { BatchPlan, LivePlan, SittingPlan, SittingSoFar } from '#core/plan/index.ts'
 import type { Pour } from '#core/runsheet/index.ts'
 import { markedAt, TECHNIQUES } from '#core/technique/index.ts'
 import { METRIC, US_CUSTOMARY, type UnitChoice } from '#core/units/index.ts'
@@ -99,6 +99,22 @@ export function usePlannedBands(request: BatchRequest | null): UseQueryResult<Li
   return useQuery({
     ...livePlanQuery(planner, { batch: { request: request! } }, NOT_POURED),
     enabled: request !== null,
+    placeholderData: keepPreviousData,
+  })
+}
+
+/** The sitting of a later layer as its readings have it, computed in the worker; the last one stays until the next is there. */
+export function useSittingPlan(
+  request: BatchRequest,
+  layerId: string,
+  soFar: SittingSoFar,
+): UseQueryResult<SittingPlan> {
+  const { planner } = usePlatform()
+  return useQuery({
+    queryKey: ['sitting', request, layerId, soFar],
+    queryFn: () => planner.planSitting(request, layerId, soFar),
+    staleTime: Infinity,
+    gcTime: 5 * 60_000,
     placeholderData: keepPreviousData,
   })
 }

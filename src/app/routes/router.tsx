@@ -45,6 +45,12 @@ export function createRouter() {
           lazy: async () => ({ Component: (await import('#app/features/pour/PourPlace.tsx')).PourPlace }),
         },
         {
+          path: 'pour/:batchId/layer/:layerId',
+          lazy: async () => ({
+            Component: (await import('#app/features/pour/SittingPlace.tsx')).SittingPlace,
+          }),
+        },
+        {
           path: 'rack',
           lazy: async () => ({ Component: (await import('#app/features/rack/RackPlace.tsx')).RackPlace }),
         },

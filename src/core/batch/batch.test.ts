@@ -1,3 +1,4 @@
+import { UPRIGHT } from '../mold/index.ts'
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
 import { ARCHETYPES, USUAL_WALL } from '../resin/index.ts'
@@ -20,6 +21,7 @@ const FLOWER_TRAY = {
   outline: { shape: 'flower', acrossMm: 200, petals: 8 },
   depthMm: 15,
   waterFillMl: null,
+  ...UPRIGHT,
   count: 2,
   cavities: 1,
   wall: USUAL_WALL,

@@ -54,13 +54,16 @@ export { type MeasuredParts, type Parts } from './parts.ts'
 export { type Addition, type Cup, type CupFor, type Drops } from './cups.ts'
 export { type LeftoverUse } from './leftovers.ts'
 export {
+  cupColours,
+  dividedCups,
+  dividedMixes,
   dropsOf,
   inkDropsOfPiece,
-  layerColours,
   mixesOf,
   pourMixOf,
   whiteCupOf,
   type CupColour,
+  type DividedMix,
   type Mix,
   type PieceDrops,
 } from './mixes.ts'

@@ -1,4 +1,12 @@
-import { brimVolumeMl, layerAreaMm2, openAreaMm2, waterFillOverDrawn, type Mold } from '../mold/index.ts'
+import {
+  brimVolumeMl,
+  heightOfMm,
+  layerAreaMm2,
+  openAreaMm2,
+  volumeUpToMl,
+  waterFillOverDrawn,
+  type Mold,
+} from '../mold/index.ts'
 import type { MoldWall } from '../resin/index.ts'
 import { layPattern, type LaidPattern, type Pattern } from '../pattern/index.ts'
 import { stepThat, type Technique } from '../technique/index.ts'
@@ -95,33 +103,25 @@ function fillMold(
 ): MoldFill {
   const { mold, count } = order
   const white = whiteForPiece(laid, { rule: technique.white, rounds, holeMm: request.white.holeMm })
-  const layer = (id: string, depthMm: number): Layer => ({
-    id,
-    name: null,
-    poured: true,
-    depthMm,
-    volumeMl: (depthMm * areaMm2) / 1000,
-  })
   const laterMm = saidMm(request.layers, areaMm2)
-  const whiteMm = technique.white.by === 'none' ? 0 : (white.volumeMl * 1000) / areaMm2
+  const drawn = technique.white.by !== 'none'
+  const whiteMm = drawn ? (white.volumeMl * 1000) / areaMm2 : 0
   const bedMm =
     request.bedMm ?? usualBedMm(mold, technique, { aboveMm: whiteMm + laterMm, lipMm: request.lipMm })
-  const layers = [
-    layer(BED, bedMm),
-    ...(technique.white.by === 'none' ? [] : [{ ...layer(WHITE, whiteMm), poured: false }]),
-    ...laterLayers(request, {
-      areaMm2,
-      aboveMm: mold.depthMm - bedMm - whiteMm - laterMm,
-      displacedMl: stepThat(technique, 'lays') ? (request.inclusions?.volumeMl ?? 0) : 0,
-    }),
-  ]
+  const layers = stacked(mold, request.lipMm, [
+    { id: BED, name: null, poured: true, amount: { by: 'depth', mm: bedMm } },
+    ...(drawn
+      ? [{ id: WHITE, name: null, poured: false, amount: { by: 'volume', ml: white.volumeMl } } as const]
+      : []),
+    ...request.layers.filter(takesRoom).map((each) => ({ ...each, poured: true })),
+  ])
   const usedMm = layers.reduce((sum, each) => sum + each.depthMm, 0)
   return {
     mold,
     count,
     areaMm2,
     brimMl: brimVolumeMl(mold),
-    layers,
+    layers: displaced(layers, stepThat(technique, 'lays') ? (request.inclusions?.volumeMl ?? 0) : 0),
     lipMm: mold.depthMm - usedMm,
     pattern,
     laid,
@@ -131,35 +131,63 @@ function fillMold(
   }
 }
 
-interface Room {
-  readonly areaMm2: number
-  readonly aboveMm: number
-  /** By what is laid into each piece. */
-  readonly displacedMl: number
+/** One layer before it is known how high it lies. */
+type Unstacked = Pick<Layer, 'id' | 'name' | 'poured'> & Pick<LaterLayer, 'amount'>
+
+/** The heights settle in a few rounds; in a mold with upright walls in two. */
+const MOST_ROUNDS = 20
+const SETTLED_MM = 1e-9
+
+/**
+ * The layers one on the other, from the floor up: where walls are not upright, what a millimetre holds hangs on its height, and with it
+ * how much is left free for the layers that share that.
+ */
+function stacked(mold: Mold, lipMm: number, parts: readonly Unstacked[]): readonly Layer[] {
+  const shared = parts.reduce((sum, { amount }) => sum + (amount.by === 'share' ? amount.frac : 0), 0)
+  let freeMm = 0
+  let layers: readonly Layer[] = []
+  for (let round = 0; round < MOST_ROUNDS; round++) {
+    layers = laidUp(mold, parts, (amount) => flexibleFrac(amount, shared) * freeMm)
+    const saidMm = layers.reduce((sum, { depthMm }, k) => sum + (isFlexible(parts[k]!) ? 0 : depthMm), 0)
+    const leftMm = mold.depthMm - saidMm
+    const nextMm = Math.max(0, restMm(leftMm, lipMm))
+    if (Math.abs(nextMm - freeMm) < SETTLED_MM) break
+    freeMm = nextMm
+  }
+  return layers
 }
 
-/** The later layers in a mold that is free so far above bed and white and all layers with a depth of their own. */
-function laterLayers(
-  { layers, lipMm }: BatchRequest,
-  { areaMm2, aboveMm, displacedMl }: Room,
+function flexibleFrac(amount: LaterLayer['amount'], shared: number): number {
+  if (amount.by === 'share') return amount.frac
+  return amount.by === 'rest' ? Math.max(0, 1 - shared) : 0
+}
+
+function laidUp(
+  mold: Mold,
+  parts: readonly Unstacked[],
+  flexibleMm: (amount: LaterLayer['amount']) => number,
 ): readonly Layer[] {
-  const inMold = layers.filter(takesRoom)
-  const freeMm = Math.max(0, restMm(aboveMm, lipMm))
-  const shared = inMold.reduce((sum, { amount }) => sum + (amount.by === 'share' ? amount.frac : 0), 0)
-  return inMold.map(({ id, name, amount }, k) => {
-    const flexible = { share: amount.by === 'share' ? amount.frac : 0, rest: Math.max(0, 1 - shared) }
+  let heightMm = 0
+  return parts.map(({ id, name, poured, amount }) => {
+    const belowMl = volumeUpToMl(mold, heightMm)
     const depthMm =
-      amount.by === 'share' || amount.by === 'rest' ? flexible[amount.by] * freeMm : ownMm(amount, areaMm2)
-    const volumeMl = (depthMm * areaMm2) / 1000
-    // What is laid in takes its place in the layer right over it.
-    return {
-      id,
-      name,
-      poured: true,
-      depthMm,
-      volumeMl: k === 0 ? Math.max(0, volumeMl - displacedMl) : volumeMl,
-    }
+      amount.by === 'depth'
+        ? amount.mm
+        : amount.by === 'volume'
+          ? heightOfMm(mold, belowMl + amount.ml) - heightMm
+          : flexibleMm(amount)
+    heightMm += depthMm
+    return { id, name, poured, depthMm, volumeMl: volumeUpToMl(mold, heightMm) - belowMl }
   })
+}
+
+/** What is laid in takes its place in the later layer right over it. */
+function displaced(layers: readonly Layer[], displacedMl: number): readonly Layer[] {
+  const over = layers.findIndex(({ name }) => name !== null)
+  if (over < 0 || displacedMl === 0) return layers
+  return layers.map((layer, k) =>
+    k === over ? { ...layer, volumeMl: Math.max(0, layer.volumeMl - displacedMl) } : layer,
+  )
 }
 
 /** What a piece is too thin without, whatever else is wanted (common practice). */

@@ -3,7 +3,7 @@ import { mixedDensityGPerMl, type Resin } from '../resin/index.ts'
 import type { Technique } from '../technique/index.ts'
 import { inkOfDrop } from '../pattern/index.ts'
 import { cupFor, type Addition, type Cup, type CupFor, type Drops } from './cups.ts'
-import { additionOf, divided, mixedLayers, type LaterLayer } from './laterLayers.ts'
+import { additionOf, divided, mixedLayers, type LaterLayer, type LayerCup } from './laterLayers.ts'
 import {
   bedVolumeMl,
   governingBedMm,
@@ -70,10 +70,13 @@ function pourMix(request: BatchRequest, technique: Technique, fills: readonly Mo
   const lossG = request.loss.cupFilmG + (bag ? request.loss.bagResidueG : 0)
   const mix = measured(request, resin, { inMoldsG: bedG + whiteG, lossG })
   const { totalG } = mix.parts.byWeight
+  const parts = dividedCups(request, technique)
   const mixCups =
-    request.cupStrategy === 'split'
-      ? [cup('mix', 'half', totalG / 2, { resin }), cup('otherMix', 'half', totalG / 2, { resin })]
-      : [cup('mix', 'mix', totalG, { resin })]
+    parts.length > 0
+      ? cupsOf('mix', parts, totalG, resin)
+      : request.cupStrategy === 'split'
+        ? [cup('mix', 'half', totalG / 2, { resin }), cup('otherMix', 'half', totalG / 2, { resin })]
+        : [cup('mix', 'mix', totalG, { resin })]
   return {
     id: 'first',
     of: 'pour',
@@ -142,12 +145,12 @@ function layerMix(
     resin,
     depthMm,
     ...mix,
-    cups: layerCups(layer, mix.parts.byWeight.totalG, resin),
+    cups: cupsOf(id, layer.cups, mix.parts.byWeight.totalG, resin),
   }
 }
 
 /** The whole mix in one cup, or what it is divided into. */
-function layerCups({ id, cups }: LaterLayer, mixG: number, resin: Resin): readonly Cup[] {
+function cupsOf(id: string, cups: readonly LayerCup[], mixG: number, resin: Resin): readonly Cup[] {
   if (cups.length === 0) return [cup(id, 'mix', mixG, { resin })]
   return divided(cups, mixG).map(({ cup: part, massG }) =>
     part
@@ -182,6 +185,32 @@ function cup(id: string, holds: CupFor, massG: number, { resin, name, additions 
   return { id, holds, name: name ?? null, massG, volumeMl, brimMl: cupFor(volumeMl), additions }
 }
 
+/** What the pour's own mix is divided into: nothing where white and inks go into the bed. */
+export function dividedCups({ cups }: Pick<BatchRequest, 'cups'>, { white }: Technique): readonly LayerCup[] {
+  return white.by === 'none' ? cups : []
+}
+
+/** A mix that the person divides, with what it is divided into. */
+export interface DividedMix {
+  readonly mix: Mix
+  readonly cups: readonly LayerCup[]
+}
+
+/** Every mix that is divided into cups: the pour's own and those of later layers. */
+export function dividedMixes(
+  request: Pick<BatchRequest, 'cups' | 'layers'>,
+  technique: Technique,
+  mixes: readonly Mix[],
+): readonly DividedMix[] {
+  const ofLayer = (mix: Mix) => request.layers.find(({ id }) => mix.of === 'layer' && id === mix.id)
+  return mixes
+    .map((mix) => ({
+      mix,
+      cups: mix.of === 'pour' ? dividedCups(request, technique) : (ofLayer(mix)?.cups ?? []),
+    }))
+    .filter(({ cups }) => cups.length > 0)
+}
+
 /** A colour's part in the cups of an order's mixes. */
 export interface CupColour {
   readonly mix: Mix
@@ -190,17 +219,16 @@ export interface CupColour {
   readonly addition: Addition
 }
 
-/** The colours of the later layers, cup by cup. */
-export function layerColours(layers: readonly LaterLayer[], mixes: readonly Mix[]): readonly CupColour[] {
-  return layers.flatMap((layer) => {
-    const mix = mixes.find(({ id }) => id === layer.id)
-    return layer.cups.flatMap((part) => {
-      const cupOf = mix?.cups.find(({ id }) => id === part.id)
-      return mix && cupOf
+/** The colours of divided mixes, cup by cup. */
+export function cupColours(divided: readonly DividedMix[]): readonly CupColour[] {
+  return divided.flatMap(({ mix, cups }) =>
+    cups.flatMap((part) => {
+      const cupOf = mix.cups.find(({ id }) => id === part.id)
+      return cupOf
         ? part.colours.map(({ colour }, k) => ({ mix, cup: cupOf, colour, addition: cupOf.additions[k]! }))
         : []
-    })
-  })
+    }),
+  )
 }
 
 /** Ink and white drops for one piece of each mold in the order. */

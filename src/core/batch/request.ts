@@ -3,7 +3,7 @@ import type { Mold } from '../mold/index.ts'
 import type { Pattern } from '../pattern/index.ts'
 import type { Learned, Resin } from '../resin/index.ts'
 import type { JobId, TechniqueId } from '../technique/index.ts'
-import type { LaterLayer } from './laterLayers.ts'
+import type { LaterLayer, LayerCup } from './laterLayers.ts'
 
 /** How strong the white is, told by a wiped stick; petri takes it from the bottle. */
 export type WhiteDose = 'translucent' | 'milky' | 'opaque' | 'ink'
@@ -75,6 +75,8 @@ export interface BatchRequest {
   readonly white: WhiteChoice
   /** Null where the technique lays nothing in, or nobody has measured. */
   readonly inclusions: Inclusions | null
+  /** What the pour's own mix is divided into, where nothing is piped or dropped into it. */
+  readonly cups: readonly LayerCup[]
   /** What is laid after the pour, the first at the bottom. */
   readonly layers: readonly LaterLayer[]
   /** What follows on the rack beyond layers, demolding and use. */
@@ -128,6 +130,7 @@ export const USUAL_REQUEST = {
   lipMm: 2,
   white: USUAL_WHITE,
   inclusions: null,
+  cups: [],
   layers: [],
   jobs: [],
   settleMin: 5,

@@ -67,6 +67,8 @@ export function takesOf(step: StepRule, { pieceNo, roundNo }: TakesFor, task: Ta
       return whiteTakes(mixes)
     case 'ownMix':
       return mixes.filter(({ id }) => id === step.id).flatMap((mix) => layerTakes(mix, fills))
+    case 'cups':
+      return portionTakes(pourMixOf(mixes))
     case 'bed':
       return here.map((fill) => poured(fill, request))
     case 'drops':
@@ -101,18 +103,19 @@ function whiteTakes(mixes: readonly Mix[]): readonly Take[] {
   return cup ? [...own, { of: 'portion', name: null, massG: cup.massG, additions: cup.additions }] : own
 }
 
+/** What a mix is divided into. */
+function portionTakes({ cups }: Mix): readonly Take[] {
+  return cups
+    .filter(({ holds }) => holds === 'part' || holds === 'clear')
+    .map(({ name, massG, additions }) => ({ of: 'portion', name: name ?? 'clear', massG, additions }))
+}
+
 /** A later layer's mix, the cups it is divided into, and what each mold of the order gets of it. */
 function layerTakes(mix: Mix, fills: readonly MoldFill[]): readonly Take[] {
-  const parts = mix.cups.filter(({ holds }) => holds === 'part' || holds === 'clear')
   const density = mixedDensityGPerMl(mix.resin)
   return [
     ...mixTakes(mix),
-    ...parts.map(({ name, massG, additions }): Take => ({
-      of: 'portion',
-      name: name ?? 'clear',
-      massG,
-      additions,
-    })),
+    ...portionTakes(mix),
     ...fills.flatMap(({ mold, count, layers }): Take[] => {
       const layer = layers.find(({ id }) => id === mix.id)
       if (!layer) return []

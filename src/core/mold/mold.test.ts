@@ -1,3 +1,4 @@
+import { UPRIGHT } from './mold.ts'
 import { describe, expect, test } from '@jest/globals'
 import { USUAL_WALL } from '../resin/index.ts'
 import { areaMm2, boxOf, perimeterMm, HAND_SMOOTH, polygonOf, type Outline } from './outline.ts'
@@ -91,6 +92,7 @@ describe('what a mold holds', () => {
     outline: { shape: 'circle', acrossMm: 100 },
     depthMm: 7,
     waterFillMl: null,
+    ...UPRIGHT,
     count: 4,
     cavities: 2,
     wall: USUAL_WALL,

@@ -1,7 +1,8 @@
 import type { MoldWall } from '../resin/index.ts'
+import { volumeUpToMl, type FillMark } from './fillCurve.ts'
 import { openAreaMm2, type Outline } from './outline.ts'
 
-/** A silicone mold as the person owns it. */
+/** A mold as the person owns it, or a dish that the piece stays in. */
 export interface Mold {
   readonly id: string
   readonly name: string
@@ -9,6 +10,10 @@ export interface Mold {
   readonly depthMm: number
   /** What one cavity holds to the brim, measured with water; null when it was never filled. */
   readonly waterFillMl: number | null
+  /** What it holds up to heights below the brim, measured with water where its walls are not upright. */
+  readonly partFills: readonly FillMark[]
+  /** A ready-made dish: the piece is never taken out of it. */
+  readonly stays: boolean
   /** How many of it there are. */
   readonly count: number
   /** How many pieces of that outline one of it casts. */
@@ -17,6 +22,9 @@ export interface Mold {
   readonly wall: MoldWall
 }
 
+/** A mold with upright walls that the piece comes out of. */
+export const UPRIGHT = { partFills: [], stays: false } as const satisfies Partial<Mold>
+
 /** Pieces all of that mold cast at once. */
 export function placesOf({ count, cavities }: Pick<Mold, 'count' | 'cavities'>): number {
   return count * cavities
@@ -24,7 +32,7 @@ export function placesOf({ count, cavities }: Pick<Mold, 'count' | 'cavities'>):
 
 /** What a cavity holds to the brim, ml: the water fill where there is one, else outline x depth (straight walls). */
 export function brimVolumeMl(mold: Mold): number {
-  return mold.waterFillMl ?? (openAreaMm2(mold.outline) * mold.depthMm) / 1000
+  return volumeUpToMl(mold, mold.depthMm)
 }
 
 /** Mean area of a layer, mm2: brim volume over depth, so that sloping walls measured with water count. */

@@ -1,6 +1,7 @@
 import {
   bedOf,
   coverMm,
+  dividedMixes,
   dividedOverG,
   dropLoad,
   LEAST_COVER_MM,
@@ -10,7 +11,6 @@ import {
   type BatchRequest,
   type CupLoad,
   type DropLoad,
-  type LaterLayer,
   type Mix,
   type MoldFill,
 } from '../batch/index.ts'
@@ -24,7 +24,8 @@ import { LAYER_WAYS, LAYER_WHENS, stepThat } from '../technique/index.ts'
 import { palettePlan } from './palettePlan.ts'
 
 type MixTold = Pick<Mix, 'id' | 'of' | 'name'>
-type LayerTold = Pick<LaterLayer, 'id' | 'name'>
+/** The mix of the pour, whose name is null, or of a later layer. */
+type LayerTold = Pick<Mix, 'id' | 'name'>
 
 /** Something about a plan that a person should know; the app words it. */
 export type Finding =
@@ -161,7 +162,7 @@ export function findingsOf(
     ...schedule.fills.flatMap((fill) => fillFindings(request, schedule, fill)),
     ...schedule.mixes.flatMap((mix) => mixFindings(mix)),
     ...(stepThat(schedule.technique, 'lays') ? inclusionFindings(request, schedule) : []),
-    ...layerFindings(request, schedule),
+    ...cupFindings(request, schedule),
     ...colourFindings(request, schedule),
     ...timeFindings(schedule, capacity),
     ...tasks.flatMap((task): Finding[] =>
@@ -232,17 +233,15 @@ function inclusionFindings(request: BatchRequest, { fills }: Schedule): Finding[
   return found
 }
 
-/** What is wrong with the cups that later layers are divided into. */
-function layerFindings({ layers }: BatchRequest, { mixes }: Schedule): Finding[] {
-  return layers.flatMap((layer): Finding[] => {
-    const mix = mixes.find(({ id }) => id === layer.id)
-    if (!mix) return []
-    const told = { id: layer.id, name: layer.name }
-    const overG = dividedOverG(layer.cups, mix.parts.byWeight.totalG)
-    const colours = layer.cups.flatMap((cup) => cup.colours)
+/** What is wrong with the cups that mixes are divided into. */
+function cupFindings(request: BatchRequest, { mixes, technique }: Schedule): Finding[] {
+  return dividedMixes(request, technique, mixes).flatMap(({ mix, cups }): Finding[] => {
+    const told = { id: mix.id, name: mix.name }
+    const overG = dividedOverG(cups, mix.parts.byWeight.totalG)
+    const colours = cups.flatMap((cup) => cup.colours)
     return [
       ...(overG > LEAST_OVER_G ? [{ kind: 'cupsTakeMore' as const, layer: told, overG }] : []),
-      ...layer.cups.flatMap((cup): Finding[] => {
+      ...cups.flatMap((cup): Finding[] => {
         const cupG = mix.cups.find(({ id }) => id === cup.id)?.massG ?? 0
         if (cupG <= 0) return []
         return overloadsOf(cup, cupG)

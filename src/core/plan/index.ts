@@ -1,4 +1,11 @@
 export { planBatch, planLive, type BatchPlan, type BloomPlan, type LivePlan } from './plan.ts'
+export {
+  planSitting,
+  type CupLife,
+  type SittingCure,
+  type SittingPlan,
+  type SittingSoFar,
+} from './sittingPlan.ts'
 export { staggeredRequests, type Stagger } from './stagger.ts'
 export { type PalettePlan } from './palettePlan.ts'
 export {

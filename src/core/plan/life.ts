@@ -1,5 +1,5 @@
 import { bloomNumber, feelOf, type Feel } from '../resin/index.ts'
-import { stateAt, type Schedule } from '../timing/index.ts'
+import { stateAt, type PourForecast, type Schedule } from '../timing/index.ts'
 
 /** The resin at one moment, as plain figures for strips and charts. */
 export interface LifeSample {
@@ -22,6 +22,11 @@ const WEEK_STEPS = 60
 
 /** The life of the mass that is worked with: every two minutes while it is worked, then ever wider apart to ten days. */
 export function lifeOf({ forecast, white }: Schedule): readonly LifeSample[] {
+  return lifeOfPour(forecast, white)
+}
+
+/** The same of a mix that no white sinks through. */
+export function lifeOfPour(forecast: PourForecast, white: Schedule['white'] = null): readonly LifeSample[] {
   const early = Array.from({ length: WORKED_STEPS + 1 }, (_, k) => (k / WORKED_STEPS) * WORKED_MIN)
   const late = Array.from(
     { length: WEEK_STEPS },

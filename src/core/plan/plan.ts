@@ -98,7 +98,7 @@ export function planBatch(request: BatchRequest, done: Readonly<Record<string, n
 }
 
 /** The technique as this person's outcomes have moved it. */
-function techniqueOf(request: BatchRequest): Technique {
+export function techniqueOf(request: BatchRequest): Technique {
   return withAfter(shiftedTechnique(TECHNIQUES[request.technique], request.aimShiftLog), request)
 }
 

@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals'
 import { bloomRequest, COASTER } from '../../../tests/support/request.ts'
-import { USUAL_HANDS, USUAL_WHITE, type BatchRequest } from '../batch/index.ts'
+import { USUAL_HANDS, USUAL_WHITE, type BatchRequest, type LayerCup } from '../batch/index.ts'
 import { emptyPattern, type Pattern } from '../pattern/index.ts'
 import { ARCHETYPES } from '../resin/index.ts'
 import { gravityOf, type Finding } from './findings.ts'
@@ -25,6 +25,9 @@ const strewn = (count: number): Pattern => ({
     },
   ],
 })
+
+const SLATE = { id: 'slate', name: 'Slate', kind: 'paste', hex: '#39424e' } as const
+const tinted = (cups: readonly LayerCup[]): Partial<BatchRequest> => ({ layers: [{ ...backLayer(), cups }] })
 
 /** Requests in which something is wrong, and what; among them every finding that has a remedy. */
 const TROUBLES: readonly (readonly [Finding['kind'], Partial<BatchRequest>, number])[] = [
@@ -55,6 +58,26 @@ const TROUBLES: readonly (readonly [Finding['kind'], Partial<BatchRequest>, numb
   ['deeperThanSheet', { resin: { ...ARCHETYPES.quick, greatestLayerMm: 4 } }, 1],
   ['barelyCovered', { technique: 'inclusions', bedMm: 9 }, 1],
   ['proudWithoutCoat', { technique: 'inclusions', inclusions: { volumeMl: 4, proud: true } }, 1],
+  [
+    'cupsTakeMore',
+    tinted([
+      { id: 'a', name: 'a', portion: { by: 'share', frac: 0.7 }, colours: [] },
+      { id: 'b', name: 'b', portion: { by: 'share', frac: 0.6 }, colours: [] },
+    ]),
+    2,
+  ],
+  [
+    'cupOverloaded',
+    tinted([
+      {
+        id: 'a',
+        name: 'a',
+        portion: { by: 'rest' },
+        colours: [{ colour: SLATE, dose: { by: 'share', frac: 0.2 } }],
+      },
+    ]),
+    2,
+  ],
   ['overloaded', { technique: 'petri', rounds: 3 }, 2],
   ['overloaded', { technique: 'petri', pieces: [order(COASTER, strewn(240))] }, 2],
   [

@@ -1,6 +1,7 @@
 import {
   bedOf,
   cupsThatFit,
+  dividedMixes,
   dropLoad,
   isFlexible,
   nextLayer,
@@ -10,6 +11,7 @@ import {
   type BatchRequest,
   type CupStrategy,
   type LaterLayer,
+  type LayerCup,
   type Mix,
   type MoldFill,
 } from '../batch/index.ts'
@@ -278,29 +280,33 @@ function layersInMold({ request: { layers } }: Task): Candidates {
     )
 }
 
-function cupsToFit(layerId: string, { request: { layers }, mixes }: Task): Candidates {
-  const layer = layers.find(({ id }) => id === layerId)
-  const mix = mixes.find(({ id }) => id === layerId)
-  if (!layer || !mix) return []
-  const cups = cupsThatFit(layer.cups, mix.parts.byWeight.totalG)
-  return [change({ kind: 'cupsToFit' }, { layers: withLayer(layers, { ...layer, cups }) })]
+function cupsToFit(mixId: string, task: Task): Candidates {
+  return withCups(mixId, task, { kind: 'cupsToFit' }, (cups, { parts }) =>
+    cupsThatFit(cups, parts.byWeight.totalG),
+  )
 }
 
-function lessColour(finding: Extract<Finding, { kind: 'cupOverloaded' }>, task: Task): Candidates {
-  const { layers } = task.request
-  const layer = layers.find(({ id }) => id === finding.layer.id)
-  const mix = task.mixes.find(({ id }) => id === finding.layer.id)
-  if (!layer || !mix) return []
-  const cups = layer.cups.map((cup) => {
-    const massG = mix.cups.find(({ id }) => id === cup.id)?.massG ?? 0
-    return cup.name === finding.cupName && massG > 0 ? withinLoad(cup, massG) : cup
-  })
-  return [
-    change(
-      { kind: 'lessColour', cupName: finding.cupName },
-      { layers: withLayer(layers, { ...layer, cups }) },
-    ),
-  ]
+function lessColour({ layer, cupName }: Extract<Finding, { kind: 'cupOverloaded' }>, task: Task): Candidates {
+  return withCups(layer.id, task, { kind: 'lessColour', cupName }, (cups, mix) =>
+    cups.map((cup) => {
+      const massG = mix.cups.find(({ id }) => id === cup.id)?.massG ?? 0
+      return cup.name === cupName && massG > 0 ? withinLoad(cup, massG) : cup
+    }),
+  )
+}
+
+/** The cups of one mix changed, whether of the pour or of a later layer. */
+function withCups(
+  mixId: string,
+  { request, technique, mixes }: Task,
+  told: Change,
+  changed: (cups: readonly LayerCup[], mix: Mix) => readonly LayerCup[],
+): Candidates {
+  const found = dividedMixes(request, technique, mixes).find(({ mix }) => mix.id === mixId)
+  if (!found) return []
+  const cups = changed(found.cups, found.mix)
+  const layer = request.layers.find(({ id }) => found.mix.of === 'layer' && id === mixId)
+  return [change(told, layer ? { layers: withLayer(request.layers, { ...layer, cups }) } : { cups })]
 }
 
 function withLayer(layers: readonly LaterLayer[], changed: LaterLayer): readonly LaterLayer[] {

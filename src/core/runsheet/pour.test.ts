@@ -2,7 +2,17 @@ import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
 import { TECHNIQUES } from '../technique/index.ts'
 import { standingAt, stepAtHand } from './now.ts'
-import { isLive, mayFollow, readPour, timedEvents, undoable, weighedOf, type PourEvent } from './pour.ts'
+import {
+  begunLayers,
+  isLive,
+  mayFollow,
+  readPour,
+  sittingAtHand,
+  timedEvents,
+  undoable,
+  weighedOf,
+  type PourEvent,
+} from './pour.ts'
 import { prepList } from './prep.ts'
 
 const T0 = 1_800_000_000_000
@@ -174,5 +184,80 @@ describe('what the scale said', () => {
     expect(mayFollow([gate!], weighed)).toBe(true)
     expect(mayFollow(STARTED, weighed)).toBe(false)
     expect(readPour([gate!, weighed]).stage).toBe('ready')
+  })
+})
+
+describe('the sitting of a later layer', () => {
+  const T0 = 1_000_000
+  const poured: readonly PourEvent[] = [
+    { id: '1', atMs: T0 - 6e5, kind: 'gatePassed', overruled: [] },
+    { id: '2', atMs: T0 - 18e4, kind: 'stirBegan' },
+    { id: '3', atMs: T0, kind: 'stopStir' },
+  ]
+  const at = T0 + 5 * 3_600_000
+  const sitting: readonly PourEvent[] = [
+    { id: 'g', atMs: at, kind: 'gatePassed', layer: 'back', overruled: [] },
+    { id: 'w', atMs: at + 1e4, kind: 'weighed', layer: 'back', aG: 40, bG: 36 },
+    { id: 's', atMs: at + 2e4, kind: 'stirBegan', layer: 'back' },
+    { id: 'x', atMs: at + 2e5, kind: 'stopStir', layer: 'back' },
+    {
+      id: 'r',
+      atMs: at + 5e5,
+      kind: 'reading',
+      layer: 'back',
+      reading: { kind: 'temperature', tempC: 24, by: 'probe' },
+    },
+  ]
+
+  test('has its own gate, scale, stop-stir and readings, and moves nothing of the pour', () => {
+    const pour = readPour([...poured, ...sitting])
+    expect(pour).toMatchObject({
+      stage: 'running',
+      stopStirAtMs: T0,
+      readings: [],
+      sittings: { back: { stage: 'running', stopStirAtMs: at + 2e5, readings: [{ atMin: 5, tempC: 24 }] } },
+    })
+    expect(weighedOf([...poured, ...sitting])).toBeNull()
+    expect(weighedOf([...poured, ...sitting], 'back')).toEqual({ aG: 40, bG: 36 })
+    expect(timedEvents([...poured, ...sitting])[2]!.min).toBe(0)
+  })
+
+  test('goes on in its order alone: no stop-stir before stirring, no gate twice, nothing before the pour', () => {
+    const follows = (events: readonly PourEvent[], k: number) =>
+      mayFollow([...poured, ...events], { ...sitting[k]!, id: 'new' } as PourEvent)
+    expect(follows([], 0)).toBe(true)
+    expect(follows([], 3)).toBe(false)
+    expect(follows(sitting.slice(0, 1), 0)).toBe(false)
+    expect(follows(sitting.slice(0, 3), 3)).toBe(true)
+    expect(mayFollow(poured.slice(0, 2), { ...sitting[0]!, id: 'new' } as PourEvent)).toBe(false)
+  })
+
+  test('is over once the layer is laid; a finger may still try it', () => {
+    const laid: PourEvent = { id: 'd', atMs: at + 6e5, kind: 'done', key: 'back' }
+    const all = [...poured, ...sitting, laid]
+    expect(mayFollow(all, { ...sitting[0]!, id: 'again' } as PourEvent)).toBe(false)
+    expect(mayFollow(all, { ...sitting[4]!, id: 'print' } as PourEvent)).toBe(true)
+    expect(begunLayers(readPour(all))).toContain('back')
+    const running = readPour(all)
+    expect(running.stage === 'running' && sittingAtHand(running, at + 7e5)).toBeNull()
+  })
+
+  test('is taken back step by step, and the clock of a device that was set moves it too', () => {
+    const undone = readPour([
+      ...poured,
+      ...sitting,
+      { id: 'u', atMs: at + 6e5, kind: 'undone', eventId: 'x' },
+    ])
+    expect(undone).toMatchObject({ sittings: { back: { stage: 'mixing' } } })
+    const moved = readPour([
+      ...poured,
+      ...sitting.slice(0, 4),
+      { id: 'c', atMs: at, kind: 'clockMoved', byMs: -3e6 },
+    ])
+    expect(moved).toMatchObject({
+      stopStirAtMs: T0 - 3e6,
+      sittings: { back: { stage: 'running', stopStirAtMs: at + 2e5 - 3e6 } },
+    })
+    expect(isLive(readPour([...poured, ...sitting.slice(0, 4)]), at + 3e5)).toBe(true)
   })
 })

@@ -270,9 +270,10 @@ export function mayFollow(events: readonly PourEvent[], event: PourEvent): boole
   }
 }
 
-/** A layer that is laid has no sitting any more. */
 function mayFollowInSitting(pour: Pour, layer: string, event: PourEvent): boolean {
-  if (pour.stage !== 'running' || pour.done[layer] !== undefined) return false
+  if (pour.stage !== 'running') return false
+  // What is laid is stirred no more; a finger still tries it.
+  if (pour.done[layer] !== undefined && event.kind !== 'reading') return false
   const stage = pour.sittings[layer]?.stage
   switch (event.kind) {
     case 'gatePassed':

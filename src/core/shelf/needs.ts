@@ -1,9 +1,10 @@
 import {
   additionMl,
+  cupColours,
+  dividedMixes,
   DROP_ML,
   dropsOf,
   fillMolds,
-  layerColours,
   mixesOf,
   pieceCount,
   whiteCupOf,
@@ -80,8 +81,8 @@ function colourNeeds(
   })
   return [
     ...request.colours.map((colour) => need(colour, ml.get(colour.name) ?? 0, AT_POUR)),
-    ...layerColours(request.layers, mixes).map(({ mix, colour, addition }) =>
-      need(colour, additionMl(colour, addition), mix.id),
+    ...cupColours(dividedMixes(request, technique, mixes)).map(({ mix, colour, addition }) =>
+      need(colour, additionMl(colour, addition), mix.of === 'layer' ? mix.id : AT_POUR),
     ),
   ]
 }

@@ -26,19 +26,21 @@ export function renewedFrom(request: BatchRequest, shelf: Shelf): Renewed {
     changed.add(found.name)
     return found
   }
-  const { layers, pieces, colours, resin } = request
+  const { layers, pieces, colours, resin, cups } = request
+  const cupNow = (cup: BatchRequest['cups'][number]) => ({
+    ...cup,
+    colours: cup.colours.map((dosed) => ({ ...dosed, colour: now(dosed.colour, shelf.colours) })),
+  })
   const renewed = {
     ...request,
     resin: now(resin, shelf.resins),
     pieces: pieces.map((order) => ({ ...order, mold: now(order.mold, shelf.molds) })),
     colours: colours.map((colour) => now(colour, shelf.colours)),
+    cups: cups.map(cupNow),
     layers: layers.map((layer) => ({
       ...layer,
       resin: layer.resin && now(layer.resin, shelf.resins),
-      cups: layer.cups.map((cup) => ({
-        ...cup,
-        colours: cup.colours.map((dosed) => ({ ...dosed, colour: now(dosed.colour, shelf.colours) })),
-      })),
+      cups: layer.cups.map(cupNow),
     })),
   }
   return { changed: [...changed], request: renewed }

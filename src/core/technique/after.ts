@@ -58,19 +58,31 @@ const OUT_OF_FORM: Pick<StepRule, 'title' | 'detail' | 'done'> = {
   done: 'Out of the form',
 }
 
+/** A piece that stays in its dish is clean and hard instead of demolded. */
+const IN_ITS_DISH: Pick<StepRule, 'title' | 'detail' | 'done' | 'short' | 'noun'> = {
+  title: 'Clean the rim of the dish',
+  detail: 'It stays in its dish: once it is stiff, drips come off the rim with a blade or a little alcohol.',
+  done: 'Rim clean',
+  short: 'hard',
+  noun: 'the rim of the dish',
+}
+
 /** What a batch has on its rack beyond what its technique always has. */
 export interface OnTheRack {
   /** The first lies lowest. */
   readonly layers: readonly LayerToLay[]
   readonly jobs: readonly JobId[]
+  /** What they lie in; molds where nothing is said. */
+  readonly pieces?: readonly { readonly mold: { readonly stays: boolean } }[]
 }
 
 /**
  * The technique with those layers and jobs on its rack, in the order they are done: layers in the mold, the form, demolding, layers into
  * the lip, edges, layers on the finished piece, feet, use.
  */
-export function withAfter(technique: Technique, { layers, jobs }: OnTheRack): Technique {
-  if (layers.length === 0 && jobs.length === 0) return technique
+export function withAfter(technique: Technique, { layers, jobs, pieces = [] }: OnTheRack): Technique {
+  const inDishes = pieces.length > 0 && pieces.every(({ mold }) => mold.stays)
+  if (layers.length === 0 && jobs.length === 0 && !inDishes) return technique
   const laid = (at: (when: LayerToLay['when']) => boolean) =>
     layers.filter(({ when }) => at(when)).map(layerStep)
   const job = (id: JobId) => (jobs.includes(id) ? [JOBS[id]] : [])
@@ -80,8 +92,9 @@ export function withAfter(technique: Technique, { layers, jobs }: OnTheRack): Te
   const steps = technique.steps.flatMap((step): readonly StepRule[] => {
     if (step.does === 'serves') return [...intoLip, ...job('sandEdges'), ...onTop, ...job('feet'), step]
     if (step.does !== 'frees') return [step]
-    const draped = job('drape')
-    return [...inMold, ...draped, draped.length > 0 ? { ...step, ...OUT_OF_FORM } : step]
+    const draped = inDishes ? [] : job('drape')
+    const freed = inDishes ? IN_ITS_DISH : draped.length > 0 ? OUT_OF_FORM : {}
+    return [...inMold, ...draped, { ...step, ...freed }]
   })
   return { ...technique, steps }
 }

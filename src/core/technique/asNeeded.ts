@@ -1,19 +1,37 @@
-import { WHITE_APART } from './commonSteps.ts'
+import { TINT, WHITE_APART } from './commonSteps.ts'
 import type { Deed, StepRule, Technique } from './technique.ts'
 
 /** What a batch makes of its technique: whether the white is a mix of its own, how often drops go over the pieces. */
 export interface AsNeeded {
   readonly whiteApart: boolean
   readonly rounds: number
+  /** Into how many cups the mix is divided before it is poured; 0 where it is not. */
+  readonly cups: number
 }
 
 /** The technique as that batch goes through it. */
-export function asNeeded(technique: Technique, { whiteApart, rounds }: AsNeeded): Technique {
+export function asNeeded(technique: Technique, { whiteApart, rounds, cups }: AsNeeded): Technique {
   const steps = technique.steps.map((step) => ({
     ...step,
     ...(step.times !== undefined && { times: rounds }),
   }))
-  return { ...technique, steps: whiteApart && technique.white.by === 'bag' ? withWhiteApart(steps) : steps }
+  const tinted = cups > 0 ? withTinting(steps, cups) : steps
+  return { ...technique, steps: whiteApart && technique.white.by === 'bag' ? withWhiteApart(tinted) : tinted }
+}
+
+/** To weigh a portion off, drop its colours in and stir it (common practice). */
+const TINT_S = 45
+
+/** The mix divided into cups and tinted, just before it is poured. */
+function withTinting(steps: readonly StepRule[], cups: number): readonly StepRule[] {
+  const at = steps.findIndex(({ does }) => does === 'empties')
+  const seconds = TINT_S * cups
+  const tint: StepRule = {
+    ...TINT,
+    handsOn: { by: 'seconds', seconds },
+    moment: { by: 'before', step: steps[at]!.id, minutes: seconds / 60 },
+  }
+  return [...steps.slice(0, at), tint, ...steps.slice(at)]
 }
 
 /** The white stirred by itself, after the inks and before they are still: the hands are free there. What led up to portioning it leads up to the decant. */

@@ -130,8 +130,28 @@ export const WHITE_APART: Omit<StepRule, 'id' | 'moment'> = {
   brings: [],
 }
 
+/** A mix that is divided before it is poured. */
+export const TINT: Omit<StepRule, 'moment' | 'handsOn'> = {
+  id: 'tint',
+  title: 'Divide it into cups and tint them',
+  detail: 'Weigh each portion off; every colour its own stick. Small cups warm less and thicken later.',
+  done: 'Tinted',
+  place: 'pour',
+  per: 'batch',
+  takes: 'cups',
+  needs: ['layerColours', 'sticks', 'cups'],
+  does: 'tints',
+  risks: ['skin'],
+  brings: [],
+}
+
 /** What a look comes after, as its title says it. */
-const LOOKED_AFTER = { white: 'the white', ink: 'the last drops', place: 'laying in' } as const
+const LOOKED_AFTER = {
+  white: 'the white',
+  ink: 'the last drops',
+  place: 'laying in',
+  decant: 'pouring',
+} as const
 
 /** A look at the pieces so many minutes after a step. */
 export function look(

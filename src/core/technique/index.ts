@@ -1,6 +1,7 @@
 import { BLOOM } from './bloom.ts'
 import { INCLUSIONS } from './inclusions.ts'
 import { PETRI } from './petri.ts'
+import { PLAIN } from './plain.ts'
 import type { Deed, StepId, StepRule, Technique, TechniqueId } from './technique.ts'
 
 export { JOB_IDS, JOBS, withAfter, type OnTheRack } from './after.ts'
@@ -8,6 +9,7 @@ export { asNeeded } from './asNeeded.ts'
 export {
   LAYER_WAYS,
   LAYER_WHENS,
+  tintedKey,
   type LayerToLay,
   type LayerWay,
   type LayerWhen,
@@ -41,6 +43,7 @@ export const TECHNIQUES: Readonly<Record<TechniqueId, Technique>> = {
   bloom: BLOOM,
   petri: PETRI,
   inclusions: INCLUSIONS,
+  plain: PLAIN,
 }
 
 /** Whether inks and white are laid in a pattern, so that there is one to draw. */

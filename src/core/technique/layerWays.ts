@@ -173,6 +173,11 @@ export const LAYER_WAYS: Readonly<Record<WayId, LayerWay>> = {
   },
 }
 
+/** Under which name it is marked that a layer's mix is divided and its cups are tinted. */
+export function tintedKey(layerId: string): string {
+  return `${layerId}.tinted`
+}
+
 /** A layer as far as its step on the rack goes. */
 export interface LayerToLay {
   readonly id: string

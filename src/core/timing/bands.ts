@@ -56,7 +56,7 @@ export interface Believed {
 }
 
 /** What is believed after the readings, of the schedule as it was made before them. */
-export function believe({ forecast }: Schedule, task: BeliefTask): Believed {
+export function believe({ forecast }: Pick<Schedule, 'forecast'>, task: BeliefTask): Believed {
   const { readings, implied = [] } = task
   const { members, contradictions } = posteriorOf({
     ...task,
@@ -101,7 +101,10 @@ export function bandsOf(
 }
 
 /** The minute by which one in ten of the believed cups, left standing, has gelled; null where fewer ever do. */
-export function quickGelMin({ forecast }: Schedule, { members }: Pick<Believed, 'members'>): number | null {
+export function quickGelMin(
+  { forecast }: Pick<Schedule, 'forecast'>,
+  { members }: Pick<Believed, 'members'>,
+): number | null {
   const { courses, weights } = coursesOf(members, {
     setting: forecast.setting,
     decantMin: null,

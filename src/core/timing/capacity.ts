@@ -1,5 +1,5 @@
 import type { Window } from '../resin/index.ts'
-import { stepRule } from '../technique/index.ts'
+import { stepRule, type StepRule } from '../technique/index.ts'
 import { handsOnMin } from './handsOn.ts'
 import { windowsOf, type Schedule } from './schedule.ts'
 import type { BatchRequest } from '../batch/index.ts'
@@ -19,6 +19,14 @@ export interface Capacity {
   readonly fits: boolean
 }
 
+/** When the hands may be at that step: while the resin is as it wants it, or, where they pour by the clock, until the cup must be empty. */
+function windowOfStep({ moment, does }: StepRule, schedule: Schedule): Window | null {
+  if (moment.by === 'resin') return windowsOf(schedule.forecast, schedule.white)(moment.criterion)
+  if (moment.by !== 'clock' || does !== 'empties') return null
+  const { fromMin: openMin, bestMin } = moment
+  return { openMin, bestMin, closeMin: schedule.cupLimits?.stopMin ?? null }
+}
+
 /** A quarter of a minute outside a soft-edged window is not a miss. */
 const EDGE_MIN = 0.25
 
@@ -31,8 +39,7 @@ export function capacityOf(schedule: Schedule, request: BatchRequest): Capacity 
   const job = { request, technique }
   const perPieceMin =
     ((step.times ?? 1) * round.reduce((sum, each) => sum + handsOnMin(each, slots, job), 0)) / slots.length
-  const window =
-    step.moment.by === 'resin' ? windowsOf(schedule.forecast, schedule.white)(step.moment.criterion) : null
+  const window = windowOfStep(step, schedule)
   const beginMin = own[0]!.beginMin
   const endMin = own.at(-1)!.endMin
   const closeMin = window?.closeMin ?? Infinity
@@ -47,7 +54,9 @@ export function capacityOf(schedule: Schedule, request: BatchRequest): Capacity 
     endMin,
     perPieceMin,
     pieces: slots.length,
-    piecesThatFit: perPieceMin > 0 ? Math.floor(usableMin / perPieceMin) : slots.length,
+    // Where nothing closes, as many as are asked for.
+    piecesThatFit:
+      perPieceMin > 0 && Number.isFinite(usableMin) ? Math.floor(usableMin / perPieceMin) : slots.length,
     fits,
   }
 }

@@ -1,4 +1,5 @@
 export {
+  cupRun,
   fillCup,
   forecastLayer,
   forecastPour,

@@ -1,4 +1,5 @@
 import {
+  dividedCups,
   EXCESS_DENSITY_KG_PER_M3,
   fillMolds,
   governingBedMm,
@@ -107,6 +108,7 @@ export function scheduleSettled(
   const technique = asNeeded(plain, {
     whiteApart: request.whiteApart === true,
     rounds: Math.max(...fills.map(({ rounds }) => rounds)),
+    cups: dividedCups(request, plain).length,
   })
   const mixes = mixesOf(request, technique, fills)
   const slots = pieceSlots(fills)

@@ -27,7 +27,7 @@ export function whiteBagOf(
   const massG = whiteCupOf(mixes)?.massG
   const portion = turns.find((turn) => turn.step.does === 'portions')
   if (!massG || !portion) return null
-  const apart = mixes.some(({ id }) => id === 'white')
+  const apart = mixes.some(({ of }) => of === 'white')
   return apart ? stirredAt(cup.setting, massG, portion.endMin) : portionedAt(cup, massG, portion.endMin)
 }
 

@@ -1,5 +1,5 @@
 import type { Colour } from '#core/colour/index.ts'
-import type { Mold, Outline } from '#core/mold/index.ts'
+import { UPRIGHT, type Mold, type Outline } from '#core/mold/index.ts'
 import { USUAL_WALL, type MixRatio, type Resin } from '#core/resin/index.ts'
 import type { LifeHours } from '#schema/life.ts'
 import { USUAL_HOURS } from '#schema/usual.ts'
@@ -75,6 +75,7 @@ export function moldFrom(table: FirstTable, id: string): Mold {
     outline: outlineOf(table),
     depthMm: table.depthMm,
     waterFillMl: null,
+    ...UPRIGHT,
     count: table.count,
     cavities: 1,
     wall: USUAL_WALL,

@@ -1,3 +1,4 @@
+import type { LaterLayer } from '#core/batch/index.ts'
 import { useEffect, useId, useState } from 'react'
 import type { LivePlan } from '#core/plan/index.ts'
 import type { TimedEvent } from '#core/runsheet/index.ts'
@@ -7,12 +8,13 @@ import type { School } from '#words/schools.ts'
 import { sampleAt } from '#app/components/lifeAt.ts'
 import { pourSpan, stripNotches } from '#app/components/notches.ts'
 import { Strip } from '#app/components/Strip.tsx'
-import { markWords } from './markWords.ts'
+import { layerNameOf, markWords } from './markWords.ts'
 
 interface ReplayProps {
   readonly plan: LivePlan['plan']
   readonly bands: LivePlan['bands']
   readonly marks: readonly TimedEvent[]
+  readonly layers: readonly LaterLayer[]
   readonly units: UnitChoice
   readonly school: School
 }
@@ -22,7 +24,7 @@ const FRAME_MS = 100
 const MINUTES_A_FRAME = 0.3
 
 /** The run once more on the strip: a needle that can be drawn or set going, and what had been marked by then. */
-export function Replay({ plan, bands, marks, units, school }: ReplayProps) {
+export function Replay({ plan, bands, marks, layers, units, school }: ReplayProps) {
   const id = useId()
   const span = pourSpan(plan)
   const [atMin, setAtMin] = useState(span.toMin)
@@ -82,7 +84,8 @@ export function Replay({ plan, bands, marks, units, school }: ReplayProps) {
         />
         <p className="w-full text-sm" aria-live="off">
           {printSpan(atMin)}: {printQuantity(now.tempC, units.temperature, 0)}, {FEEL_WORDS[now.feel]}
-          {last && `; last mark ${markWords(last.event, lastStep, units)} at ${printSpan(last.min)}`}
+          {last &&
+            `; last mark ${markWords(last.event, { step: lastStep, layerName: layerNameOf(last.event, layers) }, units)} at ${printSpan(last.min)}`}
         </p>
       </div>
     </div>

@@ -10,7 +10,7 @@ import { MixSheet } from '#app/components/MixSheet.tsx'
 import { NoSuchBatch } from '#app/components/NoSuchBatch.tsx'
 import { Place } from '#app/components/Place.tsx'
 import { dateOf } from '#app/components/when.ts'
-import { markWords } from './markWords.ts'
+import { isTold, layerNameOf, markWords } from './markWords.ts'
 import { Replay } from './Replay.tsx'
 import { usePhotos, usePlan, useRunAsPoured, useSettings, useUnits } from '#app/platform/queries.ts'
 import { useStory, type BatchStory } from '#app/platform/stories.ts'
@@ -71,7 +71,7 @@ function Marks({ story, units }: { story: BatchStory; units: UnitChoice }) {
   if (pour.stage !== 'running') return <p className="sheet">This batch has not been poured.</p>
   if (!planned.data || !asPoured.data) return <p className="sheet">Working out the run …</p>
   const { plan, bands } = asPoured.data
-  const marks = timedEvents(events).filter(({ event }) => ['done', 'note', 'reading'].includes(event.kind))
+  const marks = timedEvents(events).filter(({ event }) => isTold(event))
   const titles = new Map(plan.steps.map((step) => [step.key, step]))
   const plannedAt = new Map(planned.data.steps.map((step) => [step.key, step.endMin]))
   return (
@@ -79,7 +79,14 @@ function Marks({ story, units }: { story: BatchStory; units: UnitChoice }) {
       <h2 id="run" className="mb-2 text-xl">
         The run of {dateOf(pour.stopStirAtMs)}
       </h2>
-      <Replay plan={plan} bands={bands} marks={marks} units={units} school={school} />
+      <Replay
+        plan={plan}
+        bands={bands}
+        marks={marks}
+        layers={batch.request.layers}
+        units={units}
+        school={school}
+      />
       <Weighed events={events} units={units} />
       <details className="mt-2">
         <summary className="min-h-11 cursor-pointer content-center underline">The mix sheet</summary>
@@ -104,7 +111,9 @@ function Marks({ story, units }: { story: BatchStory; units: UnitChoice }) {
               const plannedMin = event.kind === 'done' ? plannedAt.get(event.key) : undefined
               return (
                 <tr key={event.id} className="border-line border-t align-top">
-                  <td className="py-1 pr-3">{markWords(event, step, units)}</td>
+                  <td className="py-1 pr-3">
+                    {markWords(event, { step, layerName: layerNameOf(event, batch.request.layers) }, units)}
+                  </td>
                   <td className="py-1 pr-3 whitespace-nowrap">{printSpan(min)}</td>
                   <td className="text-ink-soft py-1 pr-3 whitespace-nowrap">
                     {plannedMin === undefined ? '–' : printSpan(plannedMin)}

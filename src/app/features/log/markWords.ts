@@ -1,10 +1,44 @@
+import type { LaterLayer } from '#core/batch/index.ts'
+import { tintedKey } from '#core/technique/index.ts'
 import type { PourEvent, RunStep } from '#core/runsheet/index.ts'
-import type { UnitChoice } from '#core/units/index.ts'
+import { printQuantity, type UnitChoice } from '#core/units/index.ts'
 import { wordTaken } from '#words/readings.ts'
 
+/** What the mark belongs to. */
+interface MarkedIn {
+  readonly step: RunStep | undefined
+  /** Null for the pour's own. */
+  readonly layerName: string | null
+}
+
 /** What a mark of a run says: its step and piece, its note, or what was read. */
-export function markWords(event: PourEvent, step: RunStep | undefined, units: UnitChoice): string {
-  if (event.kind === 'note') return `Note: ${event.text}`
-  if (event.kind === 'reading') return `Read: ${wordTaken(event.reading, units)}`
+export function markWords(event: PourEvent, { step, layerName }: MarkedIn, units: UnitChoice): string {
+  const of = layerName === null ? '' : `${layerName}: `
+  switch (event.kind) {
+    case 'note':
+      return `Note: ${event.text}`
+    case 'reading':
+      return `${of || 'Read: '}${of ? 'read ' : ''}${wordTaken(event.reading, units)}`
+    case 'stopStir':
+      return `${of}stop-stir`
+    case 'weighed':
+      return `${of}weighed ${printQuantity(event.aG, units.mass)} of A and ${printQuantity(event.bG, units.mass)} of B`
+    default:
+      if (!step && layerName !== null) return `${of}divided and tinted`
+  }
   return `${step?.title ?? ''}${step?.pieceNo ? `, piece ${step.pieceNo}` : ''}`
+}
+
+/** Whether a mark stands in the list of a run: gates and stirring only of layers, for the pour's own is told by itself. */
+export function isTold(event: PourEvent): boolean {
+  if (event.kind === 'stopStir' || event.kind === 'weighed') return event.layer !== undefined
+  return event.kind === 'done' || event.kind === 'note' || event.kind === 'reading'
+}
+
+/** The name of the later layer that a mark belongs to; null for the pour's own. */
+export function layerNameOf(event: PourEvent, layers: readonly LaterLayer[]): string | null {
+  const of = layers.find(({ id }) =>
+    event.kind === 'done' ? event.key === tintedKey(id) : 'layer' in event && event.layer === id,
+  )
+  return of?.name ?? null
 }

@@ -12,12 +12,13 @@ import {
 import type { Colour } from '#core/colour/index.ts'
 import { openAreaMm2, type Mold } from '#core/mold/index.ts'
 import { scaledPattern } from '#core/pattern/index.ts'
-import { isDrawn, isPiped, TECHNIQUES, type TechniqueId } from '#core/technique/index.ts'
+import { isDrawn, isPiped, stepThat, TECHNIQUES, type TechniqueId } from '#core/technique/index.ts'
 import { DOSE_WORDS, ratioWords } from '#words/vocabulary.ts'
 import { ChoiceField } from '#app/components/ChoiceField.tsx'
 import { QuantityField } from '#app/components/QuantityField.tsx'
 import { isoOfLocalField, localField } from '#app/components/when.ts'
 import { CountField } from '#app/components/CountField.tsx'
+import { CupList } from '#app/components/CupList.tsx'
 import { LayerList } from '#app/components/LayerList.tsx'
 import { AfterAndPromise } from './AfterAndPromise.tsx'
 import { FineTuning } from './FineTuning.tsx'
@@ -65,8 +66,18 @@ export function PlanInputs(props: InputsProps) {
       {isDrawn(draft.technique) ? (
         <Colours chosen={draft.colours} all={stock.colours} onChange={(colours) => change({ colours })} />
       ) : (
-        <LaidIn {...props} />
+        <fieldset className="flex flex-col gap-2">
+          <legend className="mb-1 text-sm font-medium">Cups of the pour</legend>
+          <CupList
+            cups={draft.cups}
+            colours={stock.colours}
+            units={units}
+            problems={problems}
+            onChange={(cups) => change({ cups })}
+          />
+        </fieldset>
       )}
+      {stepThat(TECHNIQUES[draft.technique], 'lays') && <LaidIn {...props} />}
       <div className="grid grid-cols-2 gap-4">
         <QuantityField
           label="Room temperature"

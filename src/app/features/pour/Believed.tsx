@@ -1,23 +1,51 @@
 import type { LivePlan } from '#core/plan/index.ts'
+import type { Deed } from '#core/technique/index.ts'
+import type { WindowBand } from '#core/timing/index.ts'
 import type { UnitChoice } from '#core/units/index.ts'
 import { printBand, printEnds } from '#words/minutes.ts'
 import { wordBelief, wordReading } from '#words/readings.ts'
 import { Callout } from '#app/components/Callout.tsx'
 
 interface BelievedProps {
-  readonly bands: LivePlan['bands']
+  readonly bands: Pick<LivePlan['bands'], 'believed' | 'contradictions' | 'readings'>
+  /** The step whose best minute matters most, and how sure that is; null where no step waits for the resin. */
+  readonly aim: Aim | null
   readonly units: UnitChoice
 }
 
+interface Aim {
+  readonly does: Deed
+  readonly band: WindowBand
+}
+
+const AIMS: readonly Deed[] = ['whites', 'inks', 'lays']
+const AIM_WORDS: Partial<Record<Deed, string>> = {
+  whites: 'White is best',
+  inks: 'Inks are best',
+  lays: 'Laying in is best',
+}
+
+/** Of the deeds that wait for the resin, the one a pour lives from; null where it has none of them. */
+export function aimOfPour({ plan, bands }: Pick<LivePlan, 'plan' | 'bands'>): Aim | null {
+  for (const does of AIMS) {
+    const step = plan.steps.find((each) => each.does === does)
+    const band = step && bands.steps[step.stepId]
+    if (band) return { does, band }
+  }
+  return null
+}
+
 /** How sure the forecast is, what the readings made of it, and which of them it cannot explain. */
-export function Believed({ bands, units }: BelievedProps) {
-  const white = bands.steps.white ?? bands.steps.ink
-  if (!white) return null
+export function Believed({ bands, aim, units }: BelievedProps) {
   return (
     <div className="mt-3 flex flex-col gap-2" data-believed>
       <p>
-        {bands.steps.white ? 'White is best' : 'Inks are best'} {printBand(white.best)}
-        {white.close && `; as surely it is over ${printEnds(white.close)}`}.{' '}
+        {aim && (
+          <>
+            {AIM_WORDS[aim.does]} {printBand(aim.band.best)}
+            {aim.band.close && `; as surely it is over ${printEnds(aim.band.close)}`}.{' '}
+          </>
+        )}
         {wordBelief(bands.believed, bands.readings)}
       </p>
       {bands.contradictions.map((reading) => (

@@ -7,7 +7,7 @@ import { saveSettings } from '#data/shelfCommands.ts'
 import { useSay } from '#app/components/undo.tsx'
 import { useNowMs } from '#app/platform/clock.ts'
 import { instrumentOf, useBenchLink, useKeeper, type BenchLink } from '#app/platform/instruments.ts'
-import { useRecord } from '#app/platform/marks.ts'
+import { ofLayer, useRecord } from '#app/platform/marks.ts'
 import { useSettings } from '#app/platform/queries.ts'
 import type { BatchStory } from '#app/platform/stories.ts'
 import { usePlatform } from '#app/platform/studio.tsx'
@@ -17,14 +17,16 @@ interface BenchStripProps {
   readonly readings: readonly Reading[]
   readonly nowMin: number
   readonly units: UnitChoice
+  /** Whose sitting it is; the pour's own where none is said. */
+  readonly layer?: string | undefined
 }
 
 /** What the bench instruments show now, and the readings they take by themselves; nothing where none are linked. */
-export function BenchStrip({ story, readings, nowMin, units }: BenchStripProps) {
+export function BenchStrip({ story, readings, nowMin, units, layer }: BenchStripProps) {
   const link = useBenchLink()
   const nowMs = useNowMs(1000)
   const settings = useSettings()
-  useAutoReadings(story, { link, readings, nowMin, nowMs, on: settings.autoReadings })
+  useAutoReadings(story, { link, readings, nowMin, nowMs, on: settings.autoReadings, layer })
   if (link.state === 'off') return null
   return (
     <p className="mt-1 flex flex-wrap items-center gap-x-5 text-lg" data-bench={link.state}>
@@ -110,10 +112,14 @@ interface AutoReadings {
   readonly nowMin: number
   readonly nowMs: number
   readonly on: boolean
+  readonly layer: string | undefined
 }
 
 /** Takes what the probe and the room sensor show as readings, in one tab only. */
-function useAutoReadings(story: BatchStory, { link, readings, nowMin, nowMs, on }: AutoReadings): void {
+function useAutoReadings(
+  story: BatchStory,
+  { link, readings, nowMin, nowMs, on, layer }: AutoReadings,
+): void {
   const keeps = useKeeper()
   const record = useRecord(story.batch.id)
   const busy = useRef(false)
@@ -132,6 +138,7 @@ function useAutoReadings(story: BatchStory, { link, readings, nowMin, nowMs, on 
     busy.current = true
     void record({
       kind: 'reading',
+      ...ofLayer(layer),
       reading: take === 'probe' ? { kind: 'temperature', by: 'probe', tempC } : { kind: 'room', tempC },
     })
       .catch(() => undefined)

@@ -1,5 +1,5 @@
 import { Link, useLocation } from 'react-router'
-import { standingAt } from '#core/runsheet/index.ts'
+import { sittingAtHand, standingAt } from '#core/runsheet/index.ts'
 import { printClock } from '#core/units/index.ts'
 import { pourSpan, stripNotches } from '#app/components/notches.ts'
 import { Strip } from '#app/components/Strip.tsx'
@@ -15,7 +15,8 @@ export function LiveBar() {
   const mixing = (useOpenStories() ?? []).filter((story) => story.pour.stage === 'mixing')
   const elsewhere = live.filter((batch) => pathname !== `/pour/${batch.story.batch.id}`)
   const stirring = mixing.filter((story) => pathname !== `/pour/${story.batch.id}`)
-  if (elsewhere.length + stirring.length === 0) return null
+  const sittings = useLiveSittings().filter(({ to }) => pathname !== to)
+  if (elsewhere.length + stirring.length + sittings.length === 0) return null
   return (
     <aside aria-label="Live pours" className="no-print border-edge bg-raised sticky top-0 z-30 border-b">
       {stirring.map((story) => (
@@ -27,11 +28,28 @@ export function LiveBar() {
           Stirring {story.batch.request.name}: back to it
         </Link>
       ))}
+      {sittings.map(({ to, words }) => (
+        <Link key={to} to={to} className="flex min-h-14 items-center px-4 font-semibold">
+          {words}: back to it
+        </Link>
+      ))}
       {elsewhere.map((batch) => (
         <LiveLine key={batch.story.batch.id} batch={batch} />
       ))}
     </aside>
   )
+}
+
+/** Layers whose mix is stirred and not laid yet. */
+function useLiveSittings(): readonly { readonly to: string; readonly words: string }[] {
+  const nowMs = useNowMs(15_000)
+  return (useOpenStories() ?? []).flatMap(({ batch, pour }) => {
+    const layerId = pour.stage === 'running' ? sittingAtHand(pour, nowMs) : null
+    const layer = batch.request.layers.find(({ id }) => id === layerId)
+    return layer
+      ? [{ to: `/pour/${batch.id}/layer/${layer.id}`, words: `${batch.request.name}, ${layer.name}` }]
+      : []
+  })
 }
 
 function LiveLine({ batch }: { batch: RunningBatch }) {

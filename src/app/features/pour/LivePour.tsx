@@ -8,9 +8,8 @@ import {
   type RunStep,
   type Standing,
 } from '#core/runsheet/index.ts'
-import { printClock, printQuantity, printSpan, type UnitChoice } from '#core/units/index.ts'
+import { printClock, printSpan, type UnitChoice } from '#core/units/index.ts'
 import type { Reading } from '#core/timing/index.ts'
-import { CAUTIONS, type CautionId } from '#core/safety/index.ts'
 import { markedAt, TECHNIQUES } from '#core/technique/index.ts'
 import { inUnits } from '#words/inUnits.ts'
 import { Callout } from '#app/components/Callout.tsx'
@@ -25,7 +24,9 @@ import { useRecord } from '#app/platform/marks.ts'
 import { useSettings } from '#app/platform/queries.ts'
 import type { BatchStory } from '#app/platform/stories.ts'
 import { buzz, chime, useWakeLock } from '#app/platform/signals.ts'
-import { Believed } from './Believed.tsx'
+import { aimOfPour, Believed } from './Believed.tsx'
+import { Cautions } from './Cautions.tsx'
+import { CupWarning } from './CupWarning.tsx'
 import { AutoReadingsSwitch, BenchStrip } from './BenchStrip.tsx'
 import { FollowedBySimulation } from './SimulatedBench.tsx'
 import { GiveUpButton } from './GiveUpButton.tsx'
@@ -152,15 +153,12 @@ function StepView({ step, nowMin, story, plan, bands, units, done, readings }: S
         late={step.late && inUnits(step.late, units)}
         sign={signOf(step, { plan, nowMin, school, units })}
       />
-      <Signs plan={plan} nowMin={nowMin} units={units} />
+      <Signs life={plan.life} nowMin={nowMin} units={units} />
       <BenchStrip story={story} readings={readings} nowMin={nowMin} units={units} />
       <StageLine plan={plan} nowMin={nowMin} units={units} />
-      <CupWarning
-        plan={plan}
-        nowMin={nowMin}
-        decanted={markedAt('empties', TECHNIQUES[story.batch.request.technique], done) !== null}
-        units={units}
-      />
+      {markedAt('empties', TECHNIQUES[story.batch.request.technique], done) === null && (
+        <CupWarning limits={plan.cupLimits} nowMin={nowMin} units={units} />
+      )}
       <div className="my-3">
         <Strip
           life={plan.life}
@@ -199,7 +197,7 @@ function StepView({ step, nowMin, story, plan, bands, units, done, readings }: S
         <GiveUpButton story={story} />
         <AutoReadingsSwitch />
       </div>
-      <Believed bands={bands} units={units} />
+      <Believed bands={bands} aim={aimOfPour({ plan, bands })} units={units} />
       <Cautions ids={step.cautions} />
     </section>
   )
@@ -208,26 +206,6 @@ function StepView({ step, nowMin, story, plan, bands, units, done, readings }: S
 /** The room as it was read last, or as it was planned. */
 function roomNowC(plannedC: number, readings: readonly Reading[]): number {
   return readings.flatMap((reading) => (reading.kind === 'room' ? [reading.tempC] : [])).at(-1) ?? plannedC
-}
-
-/** What could hurt someone or spoil the piece at this step, a line each; what can burn comes first. */
-function Cautions({ ids }: { ids: readonly CautionId[] }) {
-  const first: readonly CautionId[] = ['flame', 'runaway']
-  const ordered = [...ids].sort((one, other) => Number(first.includes(other)) - Number(first.includes(one)))
-  if (ordered.length === 0) return null
-  return (
-    <ul className="mt-4 flex flex-col gap-1.5">
-      {ordered.map((id) => (
-        <li
-          key={id}
-          className={`rounded-lg border-l-4 px-3 py-1.5 ${first.includes(id) ? 'border-caution bg-caution-ground' : 'border-line bg-sunken'}`}
-          data-caution={id}
-        >
-          <span className="font-semibold">{CAUTIONS[id].title}.</span> {CAUTIONS[id].text}
-        </li>
-      ))}
-    </ul>
-  )
 }
 
 function pieceLine(step: RunStep, plan: BatchPlan): string {
@@ -248,33 +226,6 @@ function useSignal(kind: Standing['kind']): void {
     if (settings.sound) chime()
     if (settings.vibration) buzz()
   }, [kind, settings])
-}
-
-interface CupWarningProps {
-  readonly plan: BatchPlan
-  readonly nowMin: number
-  readonly decanted: boolean
-  readonly units: UnitChoice
-}
-
-/** Minutes before the cup must be empty, from which on it is said. */
-const WARN_AHEAD_MIN = 8
-
-function CupWarning({ plan, nowMin, decanted, units }: CupWarningProps) {
-  const limits = plan.cupLimits
-  if (decanted || !limits || nowMin < limits.stopMin - WARN_AHEAD_MIN) return null
-  const leftMin = limits.stopMin - nowMin
-  return (
-    <div className="mt-3">
-      <Callout
-        gravity={leftMin > 2 ? 'warn' : 'stop'}
-        title={leftMin > 0 ? `The cup must be empty in ${printClock(leftMin * 60)}` : 'Empty the cup now'}
-      >
-        Left standing it gels near {printSpan(limits.gelMin)} and can reach{' '}
-        {printQuantity(limits.peakTempC, units.temperature, 0)}. {CAUTIONS.runaway.text}
-      </Callout>
-    </div>
-  )
 }
 
 interface ComingUpProps {

@@ -2,6 +2,7 @@ import { useState } from 'react'
 import { Link, useParams } from 'react-router'
 import { NoSuchBatch } from '#app/components/NoSuchBatch.tsx'
 import { EmptyPlace, Place } from '#app/components/Place.tsx'
+import { pourMixOf } from '#core/batch/index.ts'
 import type { Pour } from '#core/runsheet/index.ts'
 import { useLivePlan, usePlan, useUnits } from '#app/platform/queries.ts'
 import { useStory, type BatchStory } from '#app/platform/stories.ts'
@@ -54,7 +55,16 @@ function BeforeTheClock({ story }: { story: BatchStory }) {
   const units = useUnits()
   if (!plan.data) return <NotYet name={batch.request.name} problem={plan.error} />
   if (pour.stage === 'ready') {
-    return <WeighView story={story} plan={plan.data} units={units} overruled={pour.overruled} />
+    return (
+      <WeighView
+        story={story}
+        mix={pourMixOf(plan.data.mixes)}
+        name={batch.request.name}
+        units={units}
+        overruled={pour.overruled}
+        changeAt={`/plan/${batch.id}`}
+      />
+    )
   }
   return <PrepGate story={story} plan={plan.data} units={units} />
 }

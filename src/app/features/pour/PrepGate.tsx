@@ -1,6 +1,6 @@
-import { useState } from 'react'
+import { useState, type ReactNode } from 'react'
 import { Check } from 'lucide-react'
-import type { BatchPlan } from '#core/plan/index.ts'
+import type { BatchPlan, Finding } from '#core/plan/index.ts'
 import type { PrepItem } from '#core/runsheet/index.ts'
 import { CAUTIONS, DEFERRAL } from '#core/safety/index.ts'
 import { printQuantity, type UnitChoice } from '#core/units/index.ts'
@@ -9,7 +9,7 @@ import { wordFinding } from '#words/findings.ts'
 import { Callout } from '#app/components/Callout.tsx'
 import { Place } from '#app/components/Place.tsx'
 import { useSay } from '#app/components/undo.tsx'
-import { useRecord } from '#app/platform/marks.ts'
+import { ofLayer, useRecord } from '#app/platform/marks.ts'
 import type { BatchStory } from '#app/platform/stories.ts'
 import { ShelfAtTheGate } from './ShelfAtTheGate.tsx'
 import { keepTicks, keptTicks, type Ticks } from './ticks.ts'
@@ -22,32 +22,57 @@ interface PrepGateProps {
 
 /** Before any resin is mixed: every item ticked, or gone without with a note. */
 export function PrepGate({ story, plan, units }: PrepGateProps) {
+  return (
+    <Gate
+      story={story}
+      prep={plan.prep}
+      lead={`${story.batch.request.name}. Everything after stop-stir is against the clock: nothing is fetched then.`}
+      stops={plan.findings.filter((finding) => gravityOf(finding) === 'stop')}
+      units={units}
+    >
+      <ShelfAtTheGate story={story} />
+    </Gate>
+  )
+}
+
+interface GateProps {
+  readonly story: BatchStory
+  /** Whose sitting it is; the pour's own where none is said. */
+  readonly layer?: string | undefined
+  readonly prep: readonly PrepItem[]
+  readonly lead: string
+  readonly stops: readonly Finding[]
+  readonly units: UnitChoice
+  readonly children?: ReactNode
+}
+
+/** The gate of the pour, or of the sitting of a later layer. */
+export function Gate({ story, layer, prep, lead, stops, units, children }: GateProps) {
   const { batch } = story
-  const [ticks, setTicks] = useState(() => keptTicks(batch.id))
+  const ticksOf = layer === undefined ? batch.id : `${batch.id}.${layer}`
+  const [ticks, setTicks] = useState(() => keptTicks(ticksOf))
   const record = useRecord(batch.id)
   const say = useSay()
   const set = (tool: string, tick: Ticks[string]) => {
     const next = { ...ticks, [tool]: tick }
     setTicks(next)
-    keepTicks(batch.id, next)
+    keepTicks(ticksOf, next)
   }
-  const open = plan.prep.filter((item) => !isSettled(ticks[item.tool], item))
+  const open = prep.filter((item) => !isSettled(ticks[item.tool], item))
   const pass = () => {
-    const overruled = plan.prep.flatMap((item) => {
+    const overruled = prep.flatMap((item) => {
       const tick = ticks[item.tool]
       return tick?.kind === 'without' && item.mayGoWithout
         ? [{ tool: item.tool, note: tick.note.trim() }]
         : []
     })
-    void record({ kind: 'gatePassed', overruled }).catch((problem: Error) => say(problem.message))
+    void record({ kind: 'gatePassed', ...ofLayer(layer), overruled }).catch((problem: Error) =>
+      say(problem.message),
+    )
   }
-  const stops = plan.findings.filter((finding) => gravityOf(finding) === 'stop')
   return (
-    <Place
-      title="Before the clock"
-      lead={`${batch.request.name}. Everything after stop-stir is against the clock: nothing is fetched then.`}
-    >
-      <ShelfAtTheGate story={story} />
+    <Place title="Before the clock" lead={lead}>
+      {children}
       <div className="mb-4 flex flex-col gap-2">
         {stops.map((finding, k) => {
           const { title, text, byHand } = wordFinding(finding, units)
@@ -62,7 +87,7 @@ export function PrepGate({ story, plan, units }: PrepGateProps) {
         </Callout>
       </div>
       <ul className="grid gap-2 md:grid-cols-2">
-        {plan.prep.map((item) => (
+        {prep.map((item) => (
           <PrepRow
             key={item.tool}
             item={item}

@@ -8,7 +8,7 @@ import { SIGN_WORDS, THERMOMETER_WORDS } from '#words/readings.ts'
 import { Sheet } from '#app/components/Sheet.tsx'
 import { QuantityField } from '#app/components/QuantityField.tsx'
 import { useSay } from '#app/components/undo.tsx'
-import { useRecord } from '#app/platform/marks.ts'
+import { ofLayer, useRecord } from '#app/platform/marks.ts'
 import type { BatchStory } from '#app/platform/stories.ts'
 import { useKey } from './useKey.ts'
 
@@ -17,6 +17,8 @@ const SIGNS: readonly Sign[] = ['string', 'gel', 'footprint', 'leathery', 'stiff
 interface ReadingTakerProps {
   readonly story: BatchStory
   readonly units: UnitChoice
+  /** Whose sitting it is; the pour's own where none is said. */
+  readonly layer?: string | undefined
   /** What resin and room should have now, C. */
   readonly expected: { readonly resin: number; readonly room: number }
 }
@@ -24,7 +26,7 @@ interface ReadingTakerProps {
 type Warmth = Extract<Taken, { readonly tempC: number }>
 
 /** A reading, now: what a thermometer shows or what a toothpick and a finger find. It corrects the forecast at once. */
-export function ReadingTaker({ story, units, expected }: ReadingTakerProps) {
+export function ReadingTaker({ story, units, layer, expected }: ReadingTakerProps) {
   const [open, setOpen] = useState(false)
   const [tempC, setTempC] = useState<number | null>(null)
   const [asked, setAsked] = useState<{ readonly warmth: Warmth; readonly doubt: Doubt } | null>(null)
@@ -32,7 +34,9 @@ export function ReadingTaker({ story, units, expected }: ReadingTakerProps) {
   const say = useSay()
   useKey('r', () => setOpen(true))
   const take = (reading: Taken) => {
-    void record({ kind: 'reading', reading }).catch((problem: Error) => say(problem.message))
+    void record({ kind: 'reading', ...ofLayer(layer), reading }).catch((problem: Error) =>
+      say(problem.message),
+    )
     close(false)
   }
   const close = (stays: boolean) => {

@@ -68,9 +68,15 @@ export function signOf(step: RunStep, { plan, nowMin, school, units }: SignTask)
   return `Until the ${step.expected.where} ${change} to ${printQuantity(then.tempC, units.temperature, 0)}`
 }
 
+interface SignsProps {
+  readonly life: BatchPlan['life']
+  readonly nowMin: number
+  readonly units: UnitChoice
+}
+
 /** What a probe and a toothpick should find now: the other two signs of the same moment. */
-export function Signs({ plan, nowMin, units }: { plan: BatchPlan; nowMin: number; units: UnitChoice }) {
-  const now = sampleAt(plan.life, Math.max(0, nowMin))
+export function Signs({ life, nowMin, units }: SignsProps) {
+  const now = sampleAt(life, Math.max(0, nowMin))
   return (
     <p className="text-ink-soft mt-1 text-lg">
       Expected now: {printQuantity(now.tempC, units.temperature, 0)}, {FEEL_WORDS[now.feel]}

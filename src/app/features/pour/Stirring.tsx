@@ -1,6 +1,6 @@
 import { useEffect, useRef } from 'react'
 import { Link } from 'react-router'
-import type { BatchPlan } from '#core/plan/index.ts'
+import type { Mix } from '#core/batch/index.ts'
 import type { Overruled } from '#core/runsheet/index.ts'
 import { TOOLS, type ToolId } from '#core/technique/index.ts'
 import { printClock, printQuantity, type UnitChoice } from '#core/units/index.ts'
@@ -8,7 +8,7 @@ import { wordWeighing } from '#words/dataSheet.ts'
 import { Place } from '#app/components/Place.tsx'
 import { useSay } from '#app/components/undo.tsx'
 import { useNowMs } from '#app/platform/clock.ts'
-import { useRecord } from '#app/platform/marks.ts'
+import { ofLayer, useRecord } from '#app/platform/marks.ts'
 import { useSettings } from '#app/platform/queries.ts'
 import type { BatchStory } from '#app/platform/stories.ts'
 import { buzz, chime, useWakeLock } from '#app/platform/signals.ts'
@@ -18,23 +18,28 @@ import { WeighOnScale } from './WeighOnScale.tsx'
 
 interface WeighViewProps {
   readonly story: BatchStory
-  readonly plan: BatchPlan
+  readonly mix: Mix
+  /** Whose sitting it is; the pour's own where none is said. */
+  readonly layer?: string | undefined
+  /** What it is, below the title. */
+  readonly name: string
   readonly units: UnitChoice
   readonly overruled: readonly Overruled[]
+  /** Where what is weighed can still be changed. */
+  readonly changeAt: string
 }
 
 /** Weigh A and B, pour together, and start stirring. */
-export function WeighView({ story, plan, units, overruled }: WeighViewProps) {
+export function WeighView({ story, mix, layer, name, units, overruled, changeAt }: WeighViewProps) {
   const { batch } = story
   const record = useRecord(batch.id)
   const say = useSay()
-  const [first] = plan.mixes
-  const { byWeight, byVolume } = first!.parts
-  const { densityAGPerMl, densityBGPerMl } = batch.request.resin
+  const { byWeight, byVolume } = mix.parts
+  const { densityAGPerMl, densityBGPerMl } = mix.resin
   const g = (value: number) => printQuantity(value, units.mass)
   const ml = (value: number) => printQuantity(value, units.volume)
   return (
-    <Place title="Weigh, then stir" lead={batch.request.name}>
+    <Place title="Weigh, then stir" lead={name}>
       <dl className="grid gap-3 sm:grid-cols-2">
         <Portion term="A, resin" main={g(byWeight.a)} rest={`that is ${ml(byWeight.a / densityAGPerMl)}`} />
         <Portion
@@ -49,9 +54,9 @@ export function WeighView({ story, plan, units, overruled }: WeighViewProps) {
       </p>
       <p className="text-ink-soft mb-4">
         Without a scale, by the lines of a cup: {ml(byVolume.a)} of A and {ml(byVolume.b)} of B, which is{' '}
-        {g(byVolume.leftoverG)} more than is needed. {wordWeighing(batch.request.resin)}
+        {g(byVolume.leftoverG)} more than is needed. {wordWeighing(mix.resin)}
       </p>
-      <WeighOnScale story={story} plan={plan} units={units} />
+      <WeighOnScale story={story} mix={mix} layer={layer} units={units} />
       {overruled.length > 0 && (
         <p className="text-ink-soft mb-4 text-sm">
           Going without:{' '}
@@ -61,13 +66,17 @@ export function WeighView({ story, plan, units, overruled }: WeighViewProps) {
       <div className="flex flex-wrap items-center gap-3">
         <button
           className="button button-main min-h-20 flex-1 text-2xl"
-          onClick={() => void record({ kind: 'stirBegan' }).catch((problem: Error) => say(problem.message))}
+          onClick={() =>
+            void record({ kind: 'stirBegan', ...ofLayer(layer) }).catch((problem: Error) =>
+              say(problem.message),
+            )
+          }
         >
           Start stirring
         </button>
         <UndoButton story={story} label="Back to the gate" />
         <SoundTest />
-        <Link className="button button-quiet min-h-16" to={`/plan/${batch.id}`}>
+        <Link className="button button-quiet min-h-16" to={changeAt}>
           Change the plan
         </Link>
       </div>
@@ -87,8 +96,15 @@ function Portion({ term, main, rest }: { term: string; main: string; rest: strin
 
 const STIR_S = 180
 
+interface MixingViewProps {
+  readonly story: BatchStory
+  readonly stirBeganAtMs: number
+  /** Whose sitting it is; the pour's own where none is said. */
+  readonly layer?: string | undefined
+}
+
 /** Three minutes of stirring; one button: stop-stir. */
-export function MixingView({ story, stirBeganAtMs }: { story: BatchStory; stirBeganAtMs: number }) {
+export function MixingView({ story, stirBeganAtMs, layer }: MixingViewProps) {
   const nowMs = useNowMs(250)
   const record = useRecord(story.batch.id)
   const say = useSay()
@@ -117,7 +133,11 @@ export function MixingView({ story, stirBeganAtMs }: { story: BatchStory; stirBe
       <div className="flex flex-wrap gap-3">
         <button
           className={`button min-h-24 flex-1 text-3xl ${over ? 'button-main' : 'button-quiet'}`}
-          onClick={() => void record({ kind: 'stopStir' }).catch((problem: Error) => say(problem.message))}
+          onClick={() =>
+            void record({ kind: 'stopStir', ...ofLayer(layer) }).catch((problem: Error) =>
+              say(problem.message),
+            )
+          }
         >
           Stop stir: start the clock
         </button>

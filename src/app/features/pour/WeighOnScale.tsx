@@ -1,18 +1,20 @@
 import { useEffect, useRef, useState } from 'react'
 import { adviseWeighing, type Pouring, type WeighAdvice } from '#core/instruments/index.ts'
-import type { BatchPlan } from '#core/plan/index.ts'
+import type { Mix } from '#core/batch/index.ts'
 import { weighedOf } from '#core/runsheet/index.ts'
 import { printQuantity, type UnitChoice } from '#core/units/index.ts'
 import { useSay } from '#app/components/undo.tsx'
 import { useNowMs } from '#app/platform/clock.ts'
 import { instrumentOf, SIMULATED_FEED, tellBench, useBenchLink } from '#app/platform/instruments.ts'
-import { useRecord } from '#app/platform/marks.ts'
+import { ofLayer, useRecord } from '#app/platform/marks.ts'
 import { useSettings } from '#app/platform/queries.ts'
 import type { BatchStory } from '#app/platform/stories.ts'
 
 interface WeighOnScaleProps {
   readonly story: BatchStory
-  readonly plan: BatchPlan
+  readonly mix: Mix
+  /** Whose sitting it is; the pour's own where none is said. */
+  readonly layer?: string | undefined
   readonly units: UnitChoice
 }
 
@@ -22,7 +24,7 @@ const STILL_MS = 2000
 const FORGIVEN_FRAC = 0.005
 
 /** Weighing against the scale: what to add next, live, and what to do when a part was overshot. */
-export function WeighOnScale({ story, plan, units }: WeighOnScaleProps) {
+export function WeighOnScale({ story, mix, layer, units }: WeighOnScaleProps) {
   const link = useBenchLink()
   const nowMs = useNowMs(250)
   const { feed } = useSettings()
@@ -31,10 +33,10 @@ export function WeighOnScale({ story, plan, units }: WeighOnScaleProps) {
   const [poured, setPoured] = useState<readonly Pouring[] | null>(null)
   const [fromG, setFromG] = useState(0)
   const scale = instrumentOf(link, 'scale', nowMs)
-  const { request } = story.batch
-  const { a: aG, b: bG } = plan.mixes[0]!.parts.byWeight
-  const toleranceG = Math.max(2 * request.measuring.graduationG, FORGIVEN_FRAC * bG)
-  const advice = poured && adviseWeighing({ resin: request.resin, wanted: { aG, bG }, poured, toleranceG })
+  const { measuring } = story.batch.request
+  const { a: aG, b: bG } = mix.parts.byWeight
+  const toleranceG = Math.max(2 * measuring.graduationG, FORGIVEN_FRAC * bG)
+  const advice = poured && adviseWeighing({ resin: mix.resin, wanted: { aG, bG }, poured, toleranceG })
   const shownG = scale?.sample?.value ?? null
   const landedG = shownG === null ? 0 : shownG - fromG
   const still = scale?.sample && nowMs - scale.instrument.steadySinceMs > STILL_MS
@@ -54,8 +56,8 @@ export function WeighOnScale({ story, plan, units }: WeighOnScaleProps) {
   const right = advice?.kind === 'right' ? advice : null
   useEffect(() => {
     if (right)
-      void record({ kind: 'weighed', aG: right.aG, bG: right.bG }).catch((problem: Error) =>
-        say(problem.message),
+      void record({ kind: 'weighed', ...ofLayer(layer), aG: right.aG, bG: right.bG }).catch(
+        (problem: Error) => say(problem.message),
       )
     // Told once, when it has become right.
     // eslint-disable-next-line react-hooks/exhaustive-deps
@@ -104,8 +106,8 @@ export function WeighOnScale({ story, plan, units }: WeighOnScaleProps) {
           )}
         </div>
       )}
-      {advice === null && weighedOf(story.events) && (
-        <p className="mt-2">Weighed already: {weighedWords(weighedOf(story.events)!, units)}.</p>
+      {advice === null && weighedOf(story.events, layer) && (
+        <p className="mt-2">Weighed already: {weighedWords(weighedOf(story.events, layer)!, units)}.</p>
       )}
     </section>
   )

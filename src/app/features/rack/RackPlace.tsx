@@ -174,12 +174,22 @@ function TaskRow({ entry, nowMs, units }: { entry: RackEntry; nowMs: number; uni
           ))}
       </div>
       {!isUse && entry.doneAtMs === null && (
-        <button
-          className={`button ${possible ? 'button-main' : 'button-quiet'}`}
-          onClick={() => void mark().catch(fail)}
-        >
-          {step.done}
-        </button>
+        <div className="flex flex-wrap gap-2">
+          {step.lays && (
+            <Link
+              className={`button ${possible ? 'button-main' : 'button-quiet'}`}
+              to={`/pour/${batch.story.batch.id}/layer/${step.stepId}`}
+            >
+              {isBegun(entry) ? 'Back to it' : 'To its gate'}
+            </Link>
+          )}
+          <button
+            className={`button ${possible && !step.lays ? 'button-main' : 'button-quiet'}`}
+            onClick={() => void mark().catch(fail)}
+          >
+            {step.done}
+          </button>
+        </div>
       )}
       {step.does === 'frees' && entry.doneAtMs !== null && (
         <Link className="button button-main" to={`/finish/${batch.story.batch.id}`}>
@@ -188,6 +198,11 @@ function TaskRow({ entry, nowMs, units }: { entry: RackEntry; nowMs: number; uni
       )}
     </li>
   )
+}
+
+/** Whether the sitting of that layer has passed its gate. */
+function isBegun({ batch: { story }, step }: RackEntry): boolean {
+  return story.pour.stage === 'running' && story.pour.sittings[step.stepId] !== undefined
 }
 
 function taskWords(entry: RackEntry, nowMs: number): string {

@@ -1,14 +1,17 @@
 import { useState } from 'react'
-import type { Colour, ColourKind } from '#core/colour/index.ts'
+import { isMixedIn, type Colour, type ColourKind } from '#core/colour/index.ts'
 import { colourSchema } from '#schema/colour.ts'
 import { COLOUR_KIND_WORDS } from '#words/vocabulary.ts'
 import { ChoiceField } from '#app/components/ChoiceField.tsx'
+import { QuantityField } from '#app/components/QuantityField.tsx'
+import { useUnits } from '#app/platform/queries.ts'
 import { usePlatform } from '#app/platform/studio.tsx'
 import { ItemDialog, TextField } from './ItemDialog.tsx'
 
 /** A colour as it looks cured. */
 export function ColourForm({ first, close }: { first: Colour | null; close: () => void }) {
   const { newId } = usePlatform()
+  const units = useUnits()
   const [draft, setDraft] = useState<Colour>(
     () => first ?? { id: newId(), name: '', kind: 'alcoholInk', hex: '#12748a' },
   )
@@ -32,6 +35,17 @@ export function ColourForm({ first, close }: { first: Colour | null; close: () =
         onChange={(kind) => change({ kind })}
         hint="Inks hold alcohol: no flame near them."
       />
+      {isMixedIn(draft) && (
+        <QuantityField
+          label="A stick or scoop of it weighs"
+          dimension="mass"
+          unit={units.mass}
+          value={draft.scoopG ?? null}
+          emptyAllowed
+          onChange={(scoopG) => change({ scoopG: scoopG ?? undefined })}
+          hint="Weighed once, a scoop is a dose that can be counted. Empty: never weighed."
+        />
+      )}
       <label className="flex flex-col gap-1 text-sm font-medium">
         Cured swatch
         <input

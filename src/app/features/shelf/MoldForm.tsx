@@ -1,7 +1,9 @@
 import { useState } from 'react'
-import type { Mold, Outline } from '#core/mold/index.ts'
+import { Plus, X } from 'lucide-react'
+import { UPRIGHT, type FillMark, type Mold, type Outline } from '#core/mold/index.ts'
 import { USUAL_WALL, type WallMaterial } from '#core/resin/index.ts'
 import { moldSchema } from '#schema/mold.ts'
+import type { UnitChoice } from '#core/units/index.ts'
 import { SHAPE_WORDS } from '#words/vocabulary.ts'
 import { ChoiceField } from '#app/components/ChoiceField.tsx'
 import { MoldDrawing } from '#app/components/MoldDrawing.tsx'
@@ -58,6 +60,7 @@ export function MoldForm({ first, close }: { first: Mold | null; close: () => vo
         outline: FIRST.circle,
         depthMm: 10,
         waterFillMl: null,
+        ...UPRIGHT,
         count: 1,
         cavities: 1,
         wall: USUAL_WALL,
@@ -126,6 +129,16 @@ export function MoldForm({ first, close }: { first: Mold | null; close: () => vo
         onChange={(waterFillMl) => change({ waterFillMl })}
         hint={`Of one cavity. Empty: outline × depth. ${units.mass === 'g' ? '1 g of water is 1 ml.' : 'An ounce of water by weight is nearly a fluid ounce.'}`}
       />
+      <PartFills fills={draft.partFills} units={units} onChange={(partFills) => change({ partFills })} />
+      <label className="flex min-h-11 cursor-pointer items-center gap-2 text-sm">
+        <input
+          type="checkbox"
+          className="accent-needle size-5 shrink-0"
+          checked={draft.stays}
+          onChange={() => change({ stays: !draft.stays })}
+        />
+        A ready-made dish: the piece stays in it
+      </label>
       <NumberField label="How many of it" value={draft.count} onChange={(count) => change({ count })} />
       <NumberField
         label="Cavities in each"
@@ -149,5 +162,60 @@ export function MoldForm({ first, close }: { first: Mold | null; close: () => vo
       />
       {drawable && <MoldDrawing outline={draft.outline} title="The outline" className="size-32" />}
     </ItemDialog>
+  )
+}
+
+/** As many as tell a shape at a bench. */
+const MOST_FILLS = 2
+
+interface PartFillsProps {
+  readonly fills: readonly FillMark[]
+  readonly units: UnitChoice
+  readonly onChange: (fills: readonly FillMark[]) => void
+}
+
+/** Water up to heights below the brim, where the walls slope or bulge. */
+function PartFills({ fills, units, onChange }: PartFillsProps) {
+  const set = (place: number, changes: Partial<FillMark>) =>
+    onChange(fills.map((fill, k) => (k === place ? { ...fill, ...changes } : fill)))
+  return (
+    <fieldset className="flex flex-col gap-2">
+      <legend className="text-sm font-medium">Water up to a part of its height</legend>
+      {fills.map((fill, k) => (
+        <div key={k} className="flex items-end gap-2">
+          <QuantityField
+            label="Height"
+            dimension="length"
+            unit={units.length}
+            value={fill.depthMm}
+            onChange={(value) => set(k, { depthMm: value ?? Number.NaN })}
+          />
+          <QuantityField
+            label="holds"
+            dimension="volume"
+            unit={units.volume}
+            value={fill.ml}
+            onChange={(value) => set(k, { ml: value ?? Number.NaN })}
+          />
+          <button
+            type="button"
+            className="button button-quiet mb-1 px-3"
+            aria-label="Leave this fill out"
+            onClick={() => onChange(fills.filter((_each, at) => at !== k))}
+          >
+            <X className="size-4" aria-hidden />
+          </button>
+        </div>
+      ))}
+      {fills.length < MOST_FILLS && (
+        <button
+          type="button"
+          className="button button-quiet self-start px-3"
+          onClick={() => onChange([...fills, { depthMm: Number.NaN, ml: Number.NaN }])}
+        >
+          <Plus className="size-4" aria-hidden /> A part fill, where walls are not upright
+        </button>
+      )}
+    </fieldset>
   )
 }

@@ -1,0 +1,199 @@
+import { Link, useParams } from 'react-router'
+import { EmptyPlace, Place } from '#app/components/Place.tsx'
+import { sampleAt } from '#app/components/lifeAt.ts'
+import { NoSuchBatch } from '#app/components/NoSuchBatch.tsx'
+import { useSay } from '#app/components/undo.tsx'
+import { whenOf } from '#app/components/when.ts'
+import type { SittingPlan } from '#core/plan/index.ts'
+import type { Pour, Sitting } from '#core/runsheet/index.ts'
+import { tintedKey } from '#core/technique/index.ts'
+import { useNowMs } from '#app/platform/clock.ts'
+import { useRecord } from '#app/platform/marks.ts'
+import { useSittingPlan, useUnits } from '#app/platform/queries.ts'
+import { useStory, type BatchStory } from '#app/platform/stories.ts'
+import { Believed } from './Believed.tsx'
+import { Cautions } from './Cautions.tsx'
+import { LiveSitting } from './LiveSitting.tsx'
+import { Gate } from './PrepGate.tsx'
+import { ReadingTaker } from './ReadingTaker.tsx'
+import { MixingView, WeighView } from './Stirring.tsx'
+import { UndoButton } from './UndoButton.tsx'
+
+type Running = Extract<Pour, { stage: 'running' }>
+
+/** The sitting of a layer that is laid after the pour, at whatever stage its events say it is: gate, weighing, stirring, live, or over. */
+export function SittingPlace() {
+  const { batchId = '', layerId = '' } = useParams()
+  const { story, isPending } = useStory(batchId)
+  if (isPending) return <Place title="Layer">Opening the sitting …</Place>
+  if (!story) return <NoSuchBatch title="Layer" />
+  const { pour, batch } = story
+  const layer = batch.request.layers.find(({ id }) => id === layerId)
+  if (!layer || pour.stage !== 'running')
+    return (
+      <Place title={batch.request.name}>
+        <EmptyPlace title={layer ? 'It has not been poured yet' : 'This batch has no such layer'}>
+          <Link className="button button-main mt-3" to={layer ? `/pour/${batchId}` : '/rack'}>
+            {layer ? 'To the pour' : 'To the rack'}
+          </Link>
+        </EmptyPlace>
+      </Place>
+    )
+  return <SittingAt key={layerId} story={story} pour={pour} layerId={layerId} name={layer.name} />
+}
+
+interface SittingAtProps {
+  readonly story: BatchStory
+  readonly pour: Running
+  readonly layerId: string
+  readonly name: string
+}
+
+function SittingAt({ story, pour, layerId, name }: SittingAtProps) {
+  const units = useUnits()
+  const sitting = pour.sittings[layerId]
+  const running = sitting?.stage === 'running' ? sitting : null
+  const doneMin = pour.done[layerId]
+  const laidAtMs = doneMin === undefined ? null : pour.stopStirAtMs + doneMin * 60_000
+  const plan = useSittingPlan(story.batch.request, layerId, {
+    readings: running?.readings ?? [],
+    roomTempC: roomRead(pour),
+    divided: pour.done[tintedKey(layerId)] !== undefined,
+    pouredMin: running && laidAtMs !== null ? (laidAtMs - running.stopStirAtMs) / 60_000 : null,
+  })
+  if (!plan.data)
+    return (
+      <Place title={story.batch.request.name}>
+        {plan.error ? `The forecast failed: ${plan.error.message}` : 'Working out the times …'}
+      </Place>
+    )
+  const known = { story, layerId, plan: plan.data, lead: `${story.batch.request.name}: ${name}` }
+  if (laidAtMs !== null)
+    return <Laid {...known} laidAtMs={laidAtMs} stopStirAtMs={running?.stopStirAtMs ?? null} />
+  if (!sitting)
+    return (
+      <Gate
+        story={story}
+        layer={layerId}
+        prep={plan.data.prep}
+        lead={`${known.lead}. ${plan.data.mix ? 'Everything after stop-stir is against the clock: nothing is fetched then.' : plan.data.detail}`}
+        stops={[]}
+        units={units}
+      />
+    )
+  return <Begun {...known} sitting={sitting} pour={pour} />
+}
+
+/** The room as it was read last, by the pour or by any sitting; null where it never was. */
+function roomRead({ readings, sittings }: Running): number | null {
+  const all = [
+    ...readings,
+    ...Object.values(sittings).flatMap((sitting) => (sitting.stage === 'running' ? sitting.readings : [])),
+  ]
+  return all.flatMap((reading) => (reading.kind === 'room' ? [reading.tempC] : [])).at(-1) ?? null
+}
+
+interface KnownSitting {
+  readonly story: BatchStory
+  readonly layerId: string
+  readonly plan: SittingPlan
+  readonly lead: string
+}
+
+function Begun({
+  sitting,
+  pour,
+  ...known
+}: KnownSitting & { readonly sitting: Sitting; readonly pour: Running }) {
+  const units = useUnits()
+  const { story, layerId, plan, lead } = known
+  if (!plan.mix) return <WithoutMix {...known} />
+  switch (sitting.stage) {
+    case 'ready':
+      return (
+        <WeighView
+          story={story}
+          mix={plan.mix}
+          layer={layerId}
+          name={lead}
+          units={units}
+          overruled={sitting.overruled}
+          changeAt={`/finish/${story.batch.id}`}
+        />
+      )
+    case 'mixing':
+      return <MixingView story={story} stirBeganAtMs={sitting.stirBeganAtMs} layer={layerId} />
+    case 'running':
+      return <LiveSitting {...known} sitting={sitting} done={pour.done} units={units} />
+    default:
+      return sitting satisfies never
+  }
+}
+
+/** A layer without a mix of ours: marks and drying times. */
+function WithoutMix({ story, layerId, plan, lead }: KnownSitting) {
+  const record = useRecord(story.batch.id)
+  const say = useSay()
+  return (
+    <Place title={plan.title} lead={lead}>
+      <p className="my-2 max-w-prose text-lg">{plan.detail}</p>
+      <div className="mt-4 flex flex-wrap gap-3">
+        <button
+          className="button button-main min-h-24 flex-1 text-3xl"
+          onClick={() =>
+            void record({ kind: 'done', key: layerId }).catch((problem: Error) => say(problem.message))
+          }
+        >
+          {plan.done}
+        </button>
+        <UndoButton story={story} label="Back to the gate" />
+      </div>
+      <Cautions ids={plan.cautions} />
+    </Place>
+  )
+}
+
+interface LaidProps extends KnownSitting {
+  readonly laidAtMs: number
+  /** Null where nothing of ours was stirred for it, or it was marked without its sitting. */
+  readonly stopStirAtMs: number | null
+}
+
+/** Laid: until when another layer bonds on it, and what a finger or a probe still finds. */
+function Laid({ story, layerId, plan, lead, laidAtMs, stopStirAtMs }: LaidProps) {
+  const nowMs = useNowMs(15_000)
+  const units = useUnits()
+  const { cure } = plan
+  const at = (min: number) => whenOf(stopStirAtMs! + min * 60_000, nowMs)
+  return (
+    <Place title={`${plan.done}: ${lead}`}>
+      <EmptyPlace title={`Noted ${whenOf(laidAtMs, nowMs)}`}>
+        <p>Cover it and leave the level alone. The rack says when the next hand is wanted.</p>
+        {cure?.bonds && stopStirAtMs !== null && (
+          <p data-bonds>
+            It takes a print, so that another layer bonds on it, from {at(cure.bonds.openMin)}
+            {cure.bonds.closeMin !== null && ` until ${at(cure.bonds.closeMin)}`}.
+          </p>
+        )}
+        <div className="mt-4 flex flex-wrap justify-center gap-3">
+          <Link className="button button-main min-h-16" to="/rack">
+            To the rack
+          </Link>
+          <UndoButton story={story} />
+          {cure && stopStirAtMs !== null && (
+            <ReadingTaker
+              story={story}
+              units={units}
+              layer={layerId}
+              expected={{
+                resin: sampleAt(cure.life, (nowMs - stopStirAtMs) / 60_000).tempC,
+                room: story.batch.request.roomTempC,
+              }}
+            />
+          )}
+        </div>
+        {cure && stopStirAtMs !== null && <Believed bands={cure} aim={null} units={units} />}
+      </EmptyPlace>
+    </Place>
+  )
+}

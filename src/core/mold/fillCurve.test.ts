@@ -1,0 +1,33 @@
+import { describe, expect, test } from '@jest/globals'
+import fc from 'fast-check'
+import { COASTER } from '../../../tests/support/request.ts'
+import { heightOfMm, volumeUpToMl } from './index.ts'
+
+/** A salt dish that widens upwards: 4 ml to 3 mm, 14 ml to the brim at 8 mm. */
+const DISH = { ...COASTER, depthMm: 8, waterFillMl: 14, partFills: [{ depthMm: 3, ml: 4 }] }
+
+describe('what a cavity holds', () => {
+  test('a prism holds its outline times the height', () => {
+    expect(volumeUpToMl(COASTER, 5)).toBeCloseTo((Math.PI * 50 ** 2 * 5) / 1000, 1)
+  })
+
+  test('is what was measured at its water fills, and straight between them', () => {
+    expect(volumeUpToMl(DISH, 3)).toBe(4)
+    expect(volumeUpToMl(DISH, 8)).toBe(14)
+    expect(volumeUpToMl(DISH, 1.5)).toBe(2)
+    expect(volumeUpToMl(DISH, 5.5)).toBe(9)
+  })
+
+  test('45 ml over ten dishes stand as high in each as the fills say', () => {
+    expect(heightOfMm(DISH, 4.5)).toBeCloseTo(3.25, 9)
+  })
+
+  test('asked forwards and backwards it is the same, below the brim and above it', () => {
+    fc.assert(
+      fc.property(fc.double({ min: 0, max: 12, noNaN: true }), (heightMm) => {
+        expect(heightOfMm(DISH, volumeUpToMl(DISH, heightMm))).toBeCloseTo(heightMm, 9)
+      }),
+      { seed: 5 },
+    )
+  })
+})

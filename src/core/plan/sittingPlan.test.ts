@@ -1,0 +1,80 @@
+import { describe, expect, test } from '@jest/globals'
+import { backLayer, begun } from '../../../tests/support/layers.ts'
+import { bloomRequest } from '../../../tests/support/request.ts'
+import type { BatchRequest, LayerCup } from '../batch/index.ts'
+import { ARCHETYPES } from '../resin/index.ts'
+import { planBatch, planSitting } from './index.ts'
+
+const CUPS: readonly LayerCup[] = (['moss', 'rust', 'pearl', 'smoke'] as const).map((name) => ({
+  id: name,
+  name,
+  portion: { by: 'share', frac: 0.2 },
+  colours: [
+    { colour: { id: name, name, kind: 'paste', hex: '#446644' }, dose: { by: 'dropsPerG', drops: 0.3 } },
+  ],
+}))
+const tray = (changes: Partial<BatchRequest> = {}) =>
+  bloomRequest({ layers: [{ ...backLayer(), cups: CUPS }, ...begun('varnish', 'heatCoat')], ...changes }, 6)
+
+describe('the sitting of a later layer', () => {
+  test('weighs what the plan weighs, and says what goes into each cup and each mold', () => {
+    const request = tray()
+    const sitting = planSitting(request, 'back')
+    expect(sitting.mix).toEqual(planBatch(request).mixes.find(({ id }) => id === 'back'))
+    expect(sitting.takes.map(({ of }) => of)).toEqual([
+      'mix',
+      ...CUPS.map(() => 'portion'),
+      'portion',
+      'pour',
+    ])
+    expect(sitting.prep.map(({ tool }) => tool)).toEqual(
+      expect.arrayContaining(['gloves', 'scale', 'sticks', 'level']),
+    )
+    expect(sitting.cautions).toEqual(['runaway', 'skin', 'air'])
+  })
+
+  test('follows every cup in its own small mass: the smaller one thickens later than all of it in one', () => {
+    const { cure } = planSitting(tray(), 'back')
+    const whole = planSitting(tray({ layers: [backLayer()] }), 'back').cure!
+    for (const cup of cure!.cups) {
+      expect(cup.string!.openMin).toBeGreaterThan(whole.cups[0]!.string!.openMin)
+      expect(cup.gelMin!).toBeGreaterThan(whole.cups[0]!.gelMin!)
+    }
+  })
+
+  test('is governed by its own resin', () => {
+    const gel = (resin: BatchRequest['resin'] | null) =>
+      planSitting(tray({ layers: [{ ...backLayer(), resin }] }), 'back').cure!.cups[0]!.gelMin!
+    expect(gel(ARCHETYPES.slow)).toBeGreaterThan(1.5 * gel(null))
+  })
+
+  test('learns from what is read of it: a warmer cup is quicker, and its limit comes sooner', () => {
+    const warm = { kind: 'temperature', tempC: 31, by: 'probe', atMin: 8 } as const
+    const read = planSitting(tray(), 'back', { readings: [warm, { ...warm, atMin: 10, tempC: 33 }] }).cure!
+    const unread = planSitting(tray(), 'back').cure!
+    expect(read.readings).toBe(2)
+    expect(read.cupLimits!.stopMin).toBeLessThan(unread.cupLimits!.stopMin)
+  })
+
+  test('goes by the room as it was read last', () => {
+    const opens = (roomTempC: number) =>
+      planSitting(tray(), 'back', { roomTempC }).cure!.cups[0]!.string!.openMin
+    expect(opens(27)).toBeLessThan(opens(19))
+  })
+
+  test('tells when the layer takes a print once it is poured', () => {
+    const { bonds } = planSitting(tray(), 'back', { pouredMin: 6 }).cure!
+    expect(bonds!.openMin / 60).toBeGreaterThan(3)
+    expect(bonds!.closeMin!).toBeGreaterThan(bonds!.openMin)
+  })
+
+  test('without a mix of ours is a gate, marks and drying', () => {
+    expect(planSitting(tray(), 'varnish')).toMatchObject({ mix: null, cure: null, cautions: ['solvent'] })
+    expect(planSitting(tray(), 'varnish').prep.map(({ tool }) => tool)).toEqual(['gloves', 'air', 'sheet'])
+    expect(planSitting(tray(), 'heatCoat').mix).toBeNull()
+  })
+
+  test('of a layer that is not there is a defect', () => {
+    expect(() => planSitting(tray(), 'ghost')).toThrow(/no layer "ghost"/)
+  })
+})

@@ -1,0 +1,204 @@
+import {
+  laterAmount,
+  takesOf,
+  type BatchRequest,
+  type LaterLayer,
+  type Mix,
+  type MoldFill,
+  type Take,
+} from '../batch/index.ts'
+import { followCure, STAGES, STIRRED_K, windowOf, type Window } from '../resin/index.ts'
+import { prepOfLayer, type PrepItem } from '../runsheet/index.ts'
+import { cautionsAt, type CautionId } from '../safety/index.ts'
+import { stepRule, type StepRule } from '../technique/index.ts'
+import {
+  believe,
+  beliefOf,
+  correctedRequest,
+  cupRun,
+  fillCup,
+  forecastPour,
+  quickGelMin,
+  roomsRead,
+  type Believed,
+  type CupLimits,
+  type Departure,
+  type PourForecast,
+  type PourSetting,
+  type Reading,
+} from '../timing/index.ts'
+import { lifeOfPour, type LifeSample } from './life.ts'
+import { planBatch, techniqueOf } from './plan.ts'
+
+/** The sitting in which one later layer is laid, before it or under way; minutes from its own stop-stir. */
+export interface SittingPlan {
+  readonly layerId: string
+  readonly title: string
+  readonly detail: string
+  readonly done: string
+  /** Null for what is laid from a bottle, or from a product that is mixed as its own sheet says. */
+  readonly mix: Mix | null
+  readonly takes: readonly Take[]
+  readonly prep: readonly PrepItem[]
+  readonly cautions: readonly CautionId[]
+  readonly cure: SittingCure | null
+}
+
+/** How the mix of a sitting cures, as its readings have it. */
+export interface SittingCure {
+  /** Of the mix in its cup, the largest of those it is divided into; of the layer once that is poured. */
+  readonly life: readonly LifeSample[]
+  /** When that cup must be empty; null for a resin that does not gel within three days. */
+  readonly cupLimits: CupLimits | null
+  /** What the mix is divided into, each in a small mass of its own; the whole mix where it is not divided. */
+  readonly cups: readonly CupLife[]
+  /** When the layer takes a print, so that another bonds on it; null where it never does. */
+  readonly bonds: Window | null
+  /** What its readings leave believed of resin and room. */
+  readonly believed: Departure
+  readonly contradictions: readonly Reading[]
+  readonly readings: number
+}
+
+/** A cup of tinted resin through its own cure. */
+export interface CupLife {
+  readonly id: string
+  readonly massG: number
+  /** It draws a string: no longer thin, not yet stiff. Null where it never does. */
+  readonly string: Window | null
+  readonly gelMin: number | null
+}
+
+/** What is known of a sitting by now. */
+export interface SittingSoFar {
+  readonly readings?: readonly Reading[]
+  /** The room as it was read last; as planned where it never was. */
+  readonly roomTempC?: number | null
+  /** Whether the mix is divided into its cups by now. */
+  readonly divided?: boolean
+  /** When the layer was poured; as planned where it was not yet. */
+  readonly pouredMin?: number | null
+}
+
+const MEMBERS = 128
+const SEED = 20261128
+/** Bubbles out and poured: a later layer does not wait in its cup (common practice). */
+const POURED_MIN = 5
+
+/** The sitting of that layer. Throws RangeError when the request has no such layer. */
+export function planSitting(request: BatchRequest, layerId: string, soFar: SittingSoFar = {}): SittingPlan {
+  const layer = request.layers.find(({ id }) => id === layerId)
+  if (!layer) throw new RangeError(`planSitting: the batch has no layer "${layerId}"`)
+  const { fills, mixes } = planBatch(request)
+  const technique = techniqueOf(request)
+  const step: StepRule = stepRule(technique, layerId)
+  const mix = mixes.find(({ id }) => id === layerId) ?? null
+  return {
+    layerId,
+    title: step.title,
+    detail: step.detail,
+    done: step.done,
+    mix,
+    takes: takesOf(step, { pieceNo: null, roundNo: null }, { request, fills, mixes }),
+    prep: prepOfLayer(step),
+    cautions: cautionsAt(technique, layerId),
+    cure: mix && cureOf({ request, layer, fills, mix }, soFar),
+  }
+}
+
+interface Stirred {
+  readonly request: BatchRequest
+  readonly layer: LaterLayer
+  readonly fills: readonly MoldFill[]
+  readonly mix: Mix
+}
+
+function cureOf(stirred: Stirred, soFar: SittingSoFar): SittingCure {
+  const { readings = [], pouredMin = null, divided = false } = soFar
+  const { mix } = stirred
+  const cupG = divided ? Math.max(...mix.cups.map(({ massG }) => massG)) : mix.parts.byWeight.totalG
+  const own = ownRequest(stirred, soFar.roomTempC ?? stirred.request.roomTempC)
+  const belief = beliefOf(own)
+  const before = correctedRequest(own, belief.mean)
+  const rooms = roomsRead(readings, before.roomTempC)
+  const settingFor = (request: BatchRequest) => ({
+    ...settingOf(request, stirred),
+    cupMassG: Math.max(LEAST_G, cupG),
+    roomSteps: rooms.steps,
+  })
+  // Until it is poured, what is read is read in its cup.
+  const standing = (setting: PourSetting) =>
+    pouredMin === null ? forecastPour(fillCup(setting), null) : pouredAt(setting, pouredMin)
+  const planned = standing(settingFor(before))
+  const believed = believe({ forecast: planned }, { belief, readings, members: MEMBERS, seed: SEED })
+  const setting = settingFor(readings.length === 0 ? before : correctedRequest(own, believed.mean))
+  const { cup, bed } = pouredAt(setting, pouredMin)
+  return {
+    life: lifeOfPour(standing(setting)),
+    cupLimits: limitsOf(setting, planned, believed),
+    cups: mix.cups.map(({ id, massG }) => cupLife(setting, id, massG)),
+    bonds: windowOf(STAGES.footprint, {
+      history: bed ?? cup,
+      roomTempC: setting.roomTempC,
+      white: null,
+    }),
+    believed: believed.mean,
+    contradictions: [...believed.contradictions, ...rooms.contradictions],
+    readings: readings.length,
+  }
+}
+
+/** The request as that layer sees it: of its own resin nothing was learned under this name. */
+function ownRequest({ request, layer }: Stirred, roomTempC: number): BatchRequest {
+  const { resin } = layer
+  // Parts stand in the room by then, however warm those of the pour were.
+  const later = { ...request, roomTempC, partsTempC: null }
+  return resin && resin.id !== request.resin.id ? { ...later, resin, learned: null } : later
+}
+
+function settingOf(
+  { resin, roomTempC, partsTempC }: BatchRequest,
+  { fills, layer }: Stirred,
+): Omit<PourSetting, 'cupMassG'> {
+  return {
+    resin,
+    roomTempC,
+    startTempC: (partsTempC ?? roomTempC) + STIRRED_K,
+    bedDepthMm: laterAmount(fills, layer).depthMm,
+    wall: fills[0]!.mold.wall,
+  }
+}
+
+const LEAST_G = 1
+
+/** Poured when it was, or as is usual; never after its cup has gelled. */
+function pouredAt(setting: PourSetting, pouredMin: number | null): PourForecast {
+  const cup = fillCup(setting)
+  const latestMin = cup.history.gelMin ?? cup.history.toMin
+  return forecastPour(cup, Math.min(pouredMin ?? POURED_MIN, 0.98 * latestMin))
+}
+
+/** When the cup must be empty by what is believed, and before one in ten like it has gelled. */
+function limitsOf(setting: PourSetting, planned: PourForecast, believed: Believed): CupLimits | null {
+  const { limits } = fillCup(setting)
+  const quick = quickGelMin({ forecast: planned }, believed)
+  if (!limits || quick === null || quick >= limits.stopMin) return limits
+  return {
+    ...limits,
+    stopMin: quick,
+    warnMin: limits.warnMin === null ? null : Math.min(limits.warnMin, quick),
+  }
+}
+
+/** Long after any cup is of use. */
+const CUP_FOLLOWED_MIN = 12 * 60
+
+function cupLife(setting: PourSetting, id: string, massG: number): CupLife {
+  const history = followCure(setting.resin, {
+    ...cupRun({ ...setting, cupMassG: Math.max(LEAST_G, massG) }),
+    toMin: CUP_FOLLOWED_MIN,
+    onlyToGel: true,
+  })
+  const string = windowOf(STAGES.string, { history, roomTempC: setting.roomTempC, white: null })
+  return { id, massG, string, gelMin: history.gelMin }
+}

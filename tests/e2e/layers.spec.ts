@@ -1,0 +1,207 @@
+import AxeBuilder from '@axe-core/playwright'
+import { expect, test, type Page } from '@playwright/test'
+import { go, layOut, mark, openStudio, pourToTheEnd, stir, wait } from './bench.ts'
+
+/** What the rack says of a job of the batch with that name. */
+const taskOf = (page: Page, batch: string, id: string) =>
+  page
+    .locator('[data-batch]')
+    .filter({ has: page.getByRole('heading', { name: batch }) })
+    .locator(`[data-task="${id}"]`)
+
+async function toTheRack(page: Page, afterHours: number): Promise<void> {
+  await wait(page, afterHours * 60)
+  await go(page, '/rack')
+  await page.reload()
+}
+
+test('a second pour is a sitting of its own: gate, grams, four tinted cups followed one by one, readings, books', async ({
+  page,
+}) => {
+  let batchId = ''
+  await openStudio(page, '/plan')
+
+  await test.step('plan: four cups, two doses each in its own measure', async () => {
+    await page.getByText('Inclusions', { exact: true }).click()
+    await page.getByLabel('Name of the batch').fill('Meadow dishes')
+    const second = page.locator('[data-layer="secondPour"]')
+    await second.locator('summary').click()
+    for (let cups = 0; cups < 4; cups++)
+      await second.getByRole('button', { name: /^(Tint it|One more cup)$/ }).click()
+    await expect(second.locator('[data-cup]')).toHaveCount(4)
+    await second.locator('[data-cup]').first().getByLabel('Portion').selectOption('share')
+    await second.locator('[data-cup]').first().getByLabel('% of the mix').fill('30')
+    // Nothing is stored and no Stop is said while they ask for more than there is.
+    await second.locator('[data-cup]').nth(1).getByLabel('% of the mix').fill('60')
+    await expect(page.getByText('The cups of the second pour take more than its mix')).toBeVisible()
+    await page.getByRole('button', { name: 'Make every cup smaller by the same share' }).click()
+    await expect(page.getByText('The cups of the second pour take more than its mix')).toHaveCount(0)
+    await page.getByRole('button', { name: 'Lay the bench out' }).click()
+  })
+
+  await test.step('the base is poured', async () => {
+    await layOut(page)
+    await stir(page)
+    await pourToTheEnd(page)
+  })
+
+  await test.step('the second pour: its own gate, and what is weighed for it', async () => {
+    await toTheRack(page, 5)
+    const task = taskOf(page, 'Meadow dishes', 'secondPour')
+    await expect(task).toContainText(/g of A and [\d.]+ g of B/)
+    await task.getByRole('link', { name: 'To its gate' }).click()
+    await expect(page.getByText(/Meadow dishes: second pour/)).toBeVisible()
+    batchId = new URL(page.url()).pathname.split('/')[2]!
+    await layOut(page)
+    await expect(page.getByRole('heading', { level: 1, name: 'Weigh, then stir' })).toBeVisible()
+    await page.reload()
+    await stir(page)
+  })
+
+  await test.step('every cup is followed in its own cure, with readings of this mix', async () => {
+    const cups = page.getByRole('list', { name: 'The cups now' }).locator('[data-cup]')
+    await expect(cups.first()).toContainText(/Thin; draws a string in/)
+    await expect(page.getByRole('list', { name: 'What it takes' }).getByRole('listitem')).toHaveCount(
+      await cups.count(),
+    )
+    await page.getByRole('button', { name: 'Reading' }).click()
+    await page.getByLabel('Resin, or room').fill('24')
+    await page.getByRole('button', { name: 'Resin, by probe' }).click()
+    await expect(page.locator('[data-believed]')).toContainText('After 1 reading')
+    const found = await new AxeBuilder({ page })
+      .withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa'])
+      .analyze()
+    expect(found.violations).toEqual([])
+    await mark(page)
+    // It never hides: from every other place a line leads back to it.
+    await go(page, '/shelf')
+    await page.getByRole('link', { name: /Meadow dishes, second pour: back to it/ }).click()
+    await wait(page, 30)
+    await expect(cups.first()).toContainText(/Draws a string|Too late/)
+  })
+
+  await test.step('poured, taken back, poured again; the next layer knows until when it bonds', async () => {
+    await mark(page)
+    await expect(page.locator('[data-bonds]')).toContainText(
+      /takes a print, so that another layer bonds on it/,
+    )
+    await page.getByRole('button', { name: 'Undo' }).click()
+    await mark(page)
+    await page.getByRole('link', { name: 'To the rack' }).click()
+    await expect(taskOf(page, 'Meadow dishes', 'secondPour')).toContainText('done')
+  })
+
+  await test.step('the books took it once, when its stirring ended; the run tells its marks', async () => {
+    await go(page, '/shelf')
+    await page.getByRole('tab', { name: /Supplies/ }).click()
+    const partA = page.locator('[data-item="demo-heron-a"]')
+    await partA.getByText(/\d+ entries/).click()
+    await expect(partA.getByText(/poured for Meadow dishes/)).toHaveCount(2)
+    await go(page, `/log/${batchId}`)
+    await expect(page.getByRole('cell', { name: 'second pour: stop-stir' })).toBeVisible()
+    await expect(page.getByRole('cell', { name: 'second pour: divided and tinted' })).toBeVisible()
+    await expect(page.getByRole('cell', { name: /second pour: read 24/ })).toBeVisible()
+  })
+})
+
+test('a back is chosen after the face was looked at, of a colour and another resin, and poured into the lip', async ({
+  page,
+}) => {
+  await openStudio(page, '/finish/demo-6')
+  await page.getByLabel('Add a layer').selectOption('back')
+  const back = page.locator('[data-layer="back"]')
+  await back.locator('summary').click()
+  // Out of its mold it can no longer be laid in it.
+  await expect(back.getByLabel('Laid')).toHaveCount(0)
+  await expect(back).toContainText('after demolding')
+  await back.getByLabel('Depth').fill('1.5')
+  await back.getByLabel('Of which resin').selectOption({ label: 'Tidepool Slow' })
+  await back.getByRole('button', { name: 'Tint it' }).click()
+  await page.getByRole('button', { name: 'Keep these layers' }).click()
+  await expect(page.locator('[data-finishing]')).toContainText('Pour the back layer')
+  await go(page, '/rack')
+  const task = taskOf(page, 'Ember heart dishes', 'back')
+  await expect(task).toContainText(/drops? of Slate paste/)
+  await task.getByRole('link', { name: 'To its gate' }).click()
+  await layOut(page)
+  await stir(page)
+  await mark(page)
+  await mark(page)
+  await go(page, '/finish/demo-6')
+  await expect(page.locator('[data-layer="back"]')).toContainText('laid')
+  await expect(page.locator('[data-layer="back"]').getByLabel('Depth')).toHaveCount(0)
+})
+
+test('ten ready-made dishes: a film, a painted layer that only dries, a second film; nothing is demolded', async ({
+  page,
+}) => {
+  await openStudio(page, '/shelf')
+
+  await test.step('a dish that widens upwards, measured with water', async () => {
+    await page.getByRole('tab', { name: /Molds/ }).click()
+    await page.getByRole('button', { name: 'Add a mold' }).click()
+    const sheet = page.getByRole('dialog')
+    await sheet.getByLabel('Name').fill('Salt dish')
+    await sheet.getByLabel('Across').fill('50')
+    await sheet.getByLabel('Depth', { exact: true }).fill('8')
+    await sheet.getByLabel('Water to the brim').fill('14')
+    await sheet.getByRole('button', { name: /A part fill/ }).click()
+    await sheet.getByLabel('Height').fill('3')
+    await sheet.getByLabel('holds').fill('15')
+    await sheet.getByRole('button', { name: 'Put on the shelf' }).click()
+    await expect(sheet.getByText(/what it holds higher up must be more/)).toBeVisible()
+    await sheet.getByLabel('holds').fill('4')
+    await sheet.getByLabel(/the piece stays in it/).check()
+    await sheet.getByLabel('How many of it').fill('10')
+    await sheet.getByRole('button', { name: 'Put on the shelf' }).click()
+    await expect(page.getByRole('heading', { name: 'Salt dish' })).toBeVisible()
+  })
+
+  await test.step('plan: 45 ml over ten of them, paint between two films', async () => {
+    await go(page, '/plan')
+    await page.getByLabel('Name of the batch').fill('Salt dishes')
+    await page.getByLabel('Mold 1').selectOption({ label: 'Salt dish' })
+    await page.getByLabel('Pieces of Salt dish', { exact: true }).fill('10')
+    await page.getByText('Plain', { exact: true }).click()
+    await page.getByText('Depths, measuring, hands').click()
+    await page.getByRole('textbox', { name: 'Base' }).fill('3.25')
+    await page.getByLabel('Add a layer').selectOption('solventPaint')
+    await page.getByLabel('Add a layer').selectOption('secondPour')
+    const second = page.locator('[data-layer="secondPour"]')
+    await second.locator('summary').click()
+    await second.getByLabel('Laid').selectOption('hard')
+    await second.getByLabel('How much').selectOption('volume')
+    await second.getByLabel('Volume').fill('3')
+    await page.getByRole('button', { name: 'Lay the bench out' }).click()
+  })
+
+  await test.step('the first film', async () => {
+    await layOut(page)
+    await stir(page)
+    await pourToTheEnd(page)
+  })
+
+  await test.step('paint has a gate of its own and dries; resin goes over it the day after', async () => {
+    await toTheRack(page, 24)
+    await taskOf(page, 'Salt dishes', 'solventPaint').getByRole('link', { name: 'To its gate' }).click()
+    await layOut(page)
+    await expect(page.locator('[data-caution="solvent"]')).toBeVisible()
+    await page.getByRole('button', { name: 'Painted' }).click()
+    await page.getByRole('link', { name: 'To the rack' }).click()
+    await expect(taskOf(page, 'Salt dishes', 'secondPour')).toContainText(/from/)
+    await toTheRack(page, 24)
+    await taskOf(page, 'Salt dishes', 'secondPour').getByRole('link', { name: 'To its gate' }).click()
+    await layOut(page)
+    await stir(page)
+    await mark(page)
+  })
+
+  await test.step('it stays in its dish', async () => {
+    await toTheRack(page, 40)
+    const rim = taskOf(page, 'Salt dishes', 'demold')
+    await expect(rim).toContainText('Clean the rim of the dish')
+    await rim.getByRole('button', { name: 'Rim clean' }).click()
+    await rim.getByRole('link', { name: 'Look at the faces' }).click()
+    await expect(page.getByRole('heading', { level: 1, name: 'Finish: Salt dishes' })).toBeVisible()
+  })
+})

@@ -1,0 +1,155 @@
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
+import { IDBFactory } from 'fake-indexeddb'
+import type { BatchRequest, LaterLayer } from '#core/batch/index.ts'
+import { LAYER_WAYS } from '#core/technique/index.ts'
+import { backLayer, begun } from './support/layers.ts'
+import { bloomRequest, COASTER } from './support/request.ts'
+
+/**
+ * Ways that no code knows: data alone, set beside those that ship before anything that reads them is loaded. They are planned, poured, racked,
+ * logged, exported, imported and printed like any other; a new way is one entry.
+ */
+const WAYS = LAYER_WAYS as Record<string, unknown>
+const FOIL = {
+  name: 'Leaf laid on',
+  from: 'bottle',
+  verb: 'Lay the',
+  done: 'Leaf on',
+  detail: 'Size thin, wait until it squeaks, lay the leaf, brush off what does not hold.',
+  handsOn: { by: 'secondsEach', seconds: 300 },
+  needs: ['brush', 'wipes'],
+  risks: ['solvent'],
+  dries: { openMin: 90, bestMin: 240 },
+  whens: ['hard', 'finished'],
+}
+const VEIL = {
+  name: 'Veil poured over a stick',
+  from: 'mix',
+  verb: 'Veil with the',
+  done: 'Veiled',
+  detail: 'Along a stick held over the piece, once across and once back.',
+  handsOn: { by: 'secondsEach', seconds: 45 },
+  needs: ['sticks', 'scale'],
+  risks: ['skin', 'air'],
+  whens: ['bonds', 'hard'],
+}
+
+beforeAll(() => {
+  WAYS['foil'] = FOIL
+  WAYS['veil'] = VEIL
+})
+afterAll(() => {
+  delete WAYS['foil']
+  delete WAYS['veil']
+})
+
+const T0 = Date.parse('2026-12-02T07:00Z')
+const layer = (id: string, changes: object) => ({ ...backLayer(), id, name: id, ...changes }) as LaterLayer
+const sky = (id: string, frac: number): LaterLayer['cups'][number] => ({
+  id,
+  name: id,
+  portion: { by: 'share', frac },
+  colours: [{ colour: { id, name: id, kind: 'mica', hex: '#88aacc' }, dose: { by: 'share', frac: 0.01 } }],
+})
+/** A dish in layers: a veil of two cups while the base bonds, leaf on what is hard, a pour of another resin up to the lip, a coat. */
+const recipe = (): BatchRequest =>
+  bloomRequest({
+    technique: 'plain',
+    name: 'Night dishes',
+    bedMm: 3,
+    pieces: [{ mold: { ...COASTER, stays: true }, count: 4, pattern: null }],
+    layers: [
+      layer('veil', {
+        way: 'veil',
+        amount: { by: 'depth', mm: 1 },
+        cups: [sky('dawn', 0.5), sky('dusk', 0.3)],
+      }),
+      layer('leaf', { way: 'foil', when: 'hard', amount: { by: 'none' } }),
+      layer('deep', { way: 'plain', when: 'hard', amount: { by: 'rest' } }),
+      ...begun('clearCoat'),
+    ],
+  })
+
+describe('ways and a recipe that no code knows', () => {
+  test('are planned: grams, cups, order, drying, cautions', async () => {
+    const { planBatch } = await import('#core/plan/index.ts')
+    const plan = planBatch(recipe())
+    expect(plan.findings).toEqual([])
+    expect(plan.mixes.map(({ id }) => id)).toEqual(['first', 'veil', 'deep', 'clearCoat'])
+    expect(plan.mixes[1]!.cups.map(({ name }) => name)).toEqual(['dawn', 'dusk', null])
+    const rack = plan.steps.filter(({ place }) => place === 'rack')
+    expect(rack.map(({ key }) => key)).toEqual(['veil', 'leaf', 'deep', 'demold', 'clearCoat', 'use'])
+    const at = (key: string) => rack.find((step) => step.key === key)!
+    expect(at('leaf').title).toBe('Lay the leaf')
+    expect(at('leaf').cautions).toEqual(['solvent'])
+    expect(at('leaf').handsOnMin).toBe(20)
+    // The leaf is dry before resin goes over it.
+    expect(at('deep').fromMin - at('leaf').beginMin).toBe(FOIL.dries.openMin)
+    expect(at('demold').title).toBe('Clean the rim of the dish')
+  })
+
+  test('are laid out in the coming days, with their grams', async () => {
+    const { planLive } = await import('#core/plan/index.ts')
+    const { planRack } = await import('#core/rack/index.ts')
+    const { outline } = planLive(recipe())
+    const plan = planRack({
+      nowMs: T0,
+      days: 21,
+      hours: {
+        zone: 'Europe/Oslo',
+        week: Array.from({ length: 7 }, () => [{ from: '08:00', to: '23:00' }]),
+        otherDays: [],
+      },
+      levelPlaces: 8,
+      covers: 8,
+      forms: 4,
+      molds: {},
+      batches: [
+        { id: 'b', name: 'Night dishes', outline, startedAtMs: null, done: {}, pins: {}, promisedOn: null },
+      ],
+    })
+    expect(plan.jobs.map(({ id }) => id)).toEqual(['pour', 'veil', 'leaf', 'deep', 'demold', 'clearCoat'])
+    expect(plan.jobs.find(({ id }) => id === 'veil')!.takes.map(({ of }) => of)).toContain('portion')
+  })
+
+  test('are sat down to: gate, cups in their own cure, or marks alone', async () => {
+    const { planSitting } = await import('#core/plan/index.ts')
+    expect(planSitting(recipe(), 'veil').cure!.cups).toHaveLength(3)
+    expect(planSitting(recipe(), 'leaf')).toMatchObject({ mix: null, done: 'Leaf on' })
+  })
+
+  test('take off the shelf what they take, colours each at their own layer', async () => {
+    const { needsOf } = await import('#core/shelf/index.ts')
+    const at = (when: string) => needsOf(recipe()).filter((need) => need.at === when)
+    expect(at('veil').map(({ of }) => of.kind)).toEqual(['resinA', 'resinB', 'colour', 'colour'])
+    expect(at('leaf')).toEqual([])
+  })
+
+  test('are kept, marked, exported, read elsewhere, and printed', async () => {
+    const { StudioDatabase } = await import('#data/database.ts')
+    const { addBatch } = await import('#data/planCommands.ts')
+    const { recordEvent } = await import('#data/batchCommands.ts')
+    const { readStudio } = await import('#data/studioCommands.ts')
+    const { readBundle, writeBundle } = await import('#formats/bundle.ts')
+    const { sheetText } = await import('#formats/sheetText.ts')
+    const { planBatch } = await import('#core/plan/index.ts')
+    globalThis.indexedDB = new IDBFactory()
+    const db = new StudioDatabase('unknown-way')
+    const request = recipe()
+    await addBatch(db, { id: 'b', request, nowMs: T0, repeats: null })
+    for (const event of [
+      { id: '1', atMs: T0 + 1, kind: 'gatePassed', overruled: [] },
+      { id: '2', atMs: T0 + 2, kind: 'stirBegan' },
+      { id: '3', atMs: T0 + 3, kind: 'stopStir' },
+      { id: '4', atMs: T0 + 4e7, kind: 'gatePassed', layer: 'leaf', overruled: [] },
+      { id: '5', atMs: T0 + 5e7, kind: 'done', key: 'leaf' },
+    ] as const)
+      expect((await recordEvent(db, 'b', event)).ok).toBe(true)
+    const studio = await readStudio(db)
+    const read = await readBundle(await writeBundle(studio, T0))
+    if (!read.ok) throw new Error(JSON.stringify(read.problem))
+    expect(read.value.batches).toEqual(studio.batches)
+    expect(read.value.batches[0]!.request.layers).toEqual(request.layers)
+    expect(sheetText(request, planBatch(request))).toMatch(/Lay the leaf/)
+  })
+})
