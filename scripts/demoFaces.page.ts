@@ -52,7 +52,7 @@ async function facesOfPiece({ request }: DemoBatch, { outcome, moldId, seed }: O
     drawFace(face, painted!, { task, side })
     return onCard(face)
   }
-  const isMold = request.face === 'mold'
+  const isMold = request.face !== 'open'
   return {
     front: await seen(isMold ? 'silicone' : 'open'),
     back: await seen(isMold ? 'open' : 'silicone'),

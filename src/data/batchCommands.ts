@@ -81,6 +81,16 @@ export function setOnTheRack(
   )
 }
 
+/** Says which side of a batch's pieces is the face, once both were looked at. */
+export function setFace(db: StudioDatabase, batchId: string, face: Batch['request']['face']): Promise<void> {
+  return stored(() =>
+    db.transaction('rw', db.batches, async () => {
+      const batch = await db.batches.get(batchId)
+      if (batch) await db.batches.put({ ...batch, request: { ...batch.request, face } })
+    }),
+  )
+}
+
 /** Says which set or commission a batch is made for; null for none. */
 export function setOrder(db: StudioDatabase, batchId: string, orderId: string | null): Promise<void> {
   return stored(async () => {

@@ -79,6 +79,17 @@ const layerSchema = v.pipe(
     way: v.picklist(ways, `way of laying is none of ${ways.join(', ')}`),
     when: v.picklist(whens, `moment of a layer is none of ${whens.join(', ')}`),
     amount: amountSchema,
+    only: v.optional(
+      v.nullable(
+        v.pipe(
+          v.array(idSchema),
+          v.minLength(1, 'a layer is laid in no mold, expected one or more, or all'),
+          v.maxLength(20, 'more than 20 molds of one layer'),
+          v.readonly(),
+        ),
+      ),
+      null,
+    ),
     resin: v.optional(v.nullable(resinSchema), null),
     cups: v.optional(cupsSchema, []),
   }),

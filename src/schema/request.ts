@@ -79,7 +79,7 @@ const entries = {
     v.maxLength(20, 'more than 20 kinds of mold in one batch'),
   ),
   colours: usual(v.pipe(v.array(colourSchema), v.maxLength(24, 'more than 24 colours in one batch')), []),
-  face: usual(v.picklist(['mold', 'open'], 'face is neither "mold" nor "open"'), 'mold'),
+  face: usual(v.picklist(['mold', 'open', 'undecided'], 'face is none of mold, open, undecided'), 'mold'),
   roomTempC: roomTempSchema,
   partsTempC: v.optional(
     v.nullable(amount('temperature of the parts', '°C', { atLeast: 5, atMost: 60 })),

@@ -57,6 +57,11 @@ function told(finding: Finding, units: UnitChoice): Told {
         text: 'Paints with solvent, pens and varnishes lie on what is hard; in resin they keep it soft.',
         byHand: 'Take another colour, or make it a painted layer.',
       }
+    case 'layerOnNothing':
+      return {
+        title: `The ${finding.layer.name ?? 'layer'} is laid on nothing`,
+        text: 'The molds it was meant for are not in this batch.',
+      }
     case 'scoopUnweighed':
       return {
         title: `A scoop of ${finding.colourName} was never weighed`,

@@ -27,6 +27,8 @@ function wordChange(change: Change, units: UnitChoice): string {
       return `Leave the ${change.layerName} out`
     case 'layerInMold':
       return `Pour the ${change.layerName} in the mold`
+    case 'layerEverywhere':
+      return `Lay the ${change.layerName} in every mold`
     case 'cupsToFit':
       return 'Make every cup smaller by the same share'
     case 'lessColour':

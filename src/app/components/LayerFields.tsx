@@ -22,7 +22,7 @@ const BATCHS_OWN = 'batch'
 
 /** All that can be said of one layer. */
 export function LayerFields(props: LayerFieldsProps) {
-  const { layer, resins, problems, onChange, whens, units } = props
+  const { layer, resins, problems, onChange, whens, units, molds = [] } = props
   const { from, whens: possible } = LAYER_WAYS[layer.way]
   const moments = possible.filter((when) => when === layer.when || !whens || whens.includes(when))
   const change = (changes: Partial<LaterLayer>) => onChange({ ...layer, ...changes })
@@ -42,6 +42,7 @@ export function LayerFields(props: LayerFieldsProps) {
           onChange={(when) => change({ when, amount: possibleAmount(layer.amount, when) })}
         />
       )}
+      {molds.length > 1 && <InMolds molds={molds} only={layer.only} onChange={(only) => change({ only })} />}
       {from !== 'bottle' && <AmountFields {...props} />}
       {from === 'mix' && (
         <>
@@ -64,6 +65,37 @@ export function LayerFields(props: LayerFieldsProps) {
         </>
       )}
     </>
+  )
+}
+
+interface InMoldsProps {
+  readonly molds: readonly { readonly id: string; readonly name: string }[]
+  readonly only: readonly string[] | null
+  readonly onChange: (only: readonly string[] | null) => void
+}
+
+/** In which molds of the batch it is laid. */
+function InMolds({ molds, only, onChange }: InMoldsProps) {
+  const chosen = only ?? molds.map(({ id }) => id)
+  const toggle = (id: string) => {
+    const next = molds.map((mold) => mold.id).filter((each) => (each === id) !== chosen.includes(each))
+    if (next.length > 0) onChange(next.length === molds.length ? null : next)
+  }
+  return (
+    <fieldset>
+      <legend className="text-sm font-medium">In</legend>
+      {molds.map(({ id, name }) => (
+        <label key={id} className="flex min-h-11 cursor-pointer items-center gap-2 text-sm">
+          <input
+            type="checkbox"
+            className="accent-needle size-5 shrink-0"
+            checked={chosen.includes(id)}
+            onChange={() => toggle(id)}
+          />
+          {name}
+        </label>
+      ))}
+    </fieldset>
   )
 }
 

@@ -13,6 +13,8 @@ import { DROP_ML } from './load.ts'
 /** A layer that is laid after the pour, on what is there by then. */
 export interface LaterLayer extends LayerToLay {
   readonly amount: LayerAmount
+  /** In which molds it is laid, by id; null in all of the batch. */
+  readonly only: readonly string[] | null
   /** Its own resin; null takes the batch's. */
   readonly resin: Resin | null
   /** What its mix is divided into; what they leave stays clear. */
@@ -63,7 +65,7 @@ export function startedLayer(start: LayerStartId, id: string): LaterLayer {
   const { depthMm, ...told } = LAYER_STARTS[start]
   const amount: LayerAmount =
     depthMm === null ? { by: 'rest' } : depthMm === 0 ? { by: 'none' } : { by: 'depth', mm: depthMm }
-  return { id, ...told, amount, resin: null, cups: [] }
+  return { id, ...told, amount, only: null, resin: null, cups: [] }
 }
 
 /** The layers a technique usually has on it, each under the name of what it is begun from. */
@@ -92,6 +94,11 @@ export function isBacked({ layers }: { readonly layers: readonly LaterLayer[] })
 export function plannedBack({ layers }: { readonly layers: readonly LaterLayer[] }): Colour | null {
   const colours = layers.filter(takesRoom).flatMap(({ cups }) => cups.flatMap((cup) => cup.colours))
   return colours[0]?.colour ?? null
+}
+
+/** Whether it is laid in that mold. */
+export function isIn({ only }: Pick<LaterLayer, 'only'>, { id }: { readonly id: string }): boolean {
+  return only === null || only.includes(id)
 }
 
 /** Whether it takes its depth out of the mold. */

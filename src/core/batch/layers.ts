@@ -10,7 +10,7 @@ import {
 import type { MoldWall } from '../resin/index.ts'
 import { layPattern, type LaidPattern, type Pattern } from '../pattern/index.ts'
 import { stepThat, type Technique } from '../technique/index.ts'
-import { isFlexible, takesRoom, type LaterLayer } from './laterLayers.ts'
+import { isFlexible, isIn, takesRoom, type LaterLayer } from './laterLayers.ts'
 import { BED, WHITE, type Layer } from './layer.ts'
 import { roundsToCover } from './load.ts'
 import { patternOf } from './patterns.ts'
@@ -59,7 +59,16 @@ function unpipedBedMm(
   { bedMm, layers, lipMm }: Pick<BatchRequest, 'bedMm' | 'layers' | 'lipMm'>,
   technique: Technique,
 ): number {
-  return bedMm ?? usualBedMm(mold, technique, { aboveMm: saidMm(layers, layerAreaMm2(mold)), lipMm })
+  return (
+    bedMm ??
+    usualBedMm(mold, technique, {
+      aboveMm: saidMm(
+        layers.filter((each) => isIn(each, mold)),
+        layerAreaMm2(mold),
+      ),
+      lipMm,
+    })
+  )
 }
 
 /** What the later layers take of the mold by a depth or volume of their own. */
@@ -103,7 +112,8 @@ function fillMold(
 ): MoldFill {
   const { mold, count } = order
   const white = whiteForPiece(laid, { rule: technique.white, rounds, holeMm: request.white.holeMm })
-  const laterMm = saidMm(request.layers, areaMm2)
+  const own = request.layers.filter((each) => isIn(each, mold))
+  const laterMm = saidMm(own, areaMm2)
   const drawn = technique.white.by !== 'none'
   const whiteMm = drawn ? (white.volumeMl * 1000) / areaMm2 : 0
   const bedMm =
@@ -113,7 +123,7 @@ function fillMold(
     ...(drawn
       ? [{ id: WHITE, name: null, poured: false, amount: { by: 'volume', ml: white.volumeMl } } as const]
       : []),
-    ...request.layers.filter(takesRoom).map((each) => ({ ...each, poured: true })),
+    ...own.filter(takesRoom).map((each) => ({ ...each, poured: true })),
   ])
   const usedMm = layers.reduce((sum, each) => sum + each.depthMm, 0)
   return {
@@ -247,10 +257,11 @@ export function laterAmount(
   fills: readonly MoldFill[],
   layer: LaterLayer,
 ): { readonly depthMm: number; readonly volumeMl: number } {
-  if (takesRoom(layer))
-    return { depthMm: meanDepthMm(fills, layer.id), volumeMl: orderVolumeMl(fills, layer.id) }
-  const areaMm2 = fills.reduce((sum, fill) => sum + fill.count * fill.areaMm2, 0)
-  const mlEach = fills.map(({ count, areaMm2: each }) => (count * ownMm(layer.amount, each) * each) / 1000)
+  const own = fills.filter(({ mold }) => isIn(layer, mold))
+  if (own.length === 0) return { depthMm: 0, volumeMl: 0 }
+  if (takesRoom(layer)) return { depthMm: meanDepthMm(own, layer.id), volumeMl: orderVolumeMl(own, layer.id) }
+  const areaMm2 = own.reduce((sum, fill) => sum + fill.count * fill.areaMm2, 0)
+  const mlEach = own.map(({ count, areaMm2: each }) => (count * ownMm(layer.amount, each) * each) / 1000)
   const volumeMl = mlEach.reduce((sum, ml) => sum + ml, 0)
   return { depthMm: (volumeMl * 1000) / areaMm2, volumeMl }
 }

@@ -19,6 +19,9 @@ export interface WhiteChoice {
   readonly petals: number
 }
 
+/** The side on show: against the mold, the open one, or not decided until both were looked at. */
+export type Face = 'mold' | 'open' | 'undecided'
+
 /** What lies between the base and the layer over it, in each piece. */
 export interface Inclusions {
   /** Resin they take the place of, ml; as water rises when they are dropped into it. */
@@ -65,7 +68,7 @@ export interface BatchRequest {
   readonly pieces: readonly PieceOrder[]
   readonly resin: Resin
   readonly colours: readonly Colour[]
-  readonly face: 'mold' | 'open'
+  readonly face: Face
   readonly roomTempC: number
   /** Of parts A and B when they are mixed; null where they stand in the room. */
   readonly partsTempC: number | null

@@ -3,6 +3,7 @@ import {
   coverMm,
   dividedMixes,
   dividedOverG,
+  isIn,
   dropLoad,
   LEAST_COVER_MM,
   MOST_LOAD,
@@ -86,6 +87,8 @@ export type Finding =
   | ({ readonly kind: 'cupOverloaded'; readonly layer: LayerTold; readonly cupName: string } & CupLoad)
   | { readonly kind: 'notMixedIn'; readonly layer: LayerTold; readonly colourName: string }
   | { readonly kind: 'scoopUnweighed'; readonly colourName: string }
+  /** The molds a layer is meant for are not in the batch. */
+  | { readonly kind: 'layerOnNothing'; readonly layer: LayerTold }
   | { readonly kind: 'displacesAll'; readonly moldName: string; readonly volumeMl: number }
   | { readonly kind: 'proudWithoutCoat' }
   | { readonly kind: 'shortSettle'; readonly settleMin: number; readonly leastMin: number }
@@ -111,6 +114,7 @@ const GRAVITY: Readonly<Record<Finding['kind'], Gravity>> = {
   cupOverloaded: 'warn',
   notMixedIn: 'warn',
   scoopUnweighed: 'note',
+  layerOnNothing: 'stop',
   fillDisagrees: 'note',
   notEnoughMolds: 'warn',
   noCupBigEnough: 'stop',
@@ -163,6 +167,7 @@ export function findingsOf(
     ...schedule.mixes.flatMap((mix) => mixFindings(mix)),
     ...(stepThat(schedule.technique, 'lays') ? inclusionFindings(request, schedule) : []),
     ...cupFindings(request, schedule),
+    ...placeFindings(request, schedule),
     ...colourFindings(request, schedule),
     ...timeFindings(schedule, capacity),
     ...tasks.flatMap((task): Finding[] =>
@@ -231,6 +236,12 @@ function inclusionFindings(request: BatchRequest, { fills }: Schedule): Finding[
   if (!inclusions?.volumeMl) found.push({ kind: 'displacedUnknown' })
   if (inclusions?.proud && !coated) found.push({ kind: 'proudWithoutCoat' })
   return found
+}
+
+function placeFindings({ layers }: BatchRequest, { fills }: Schedule): Finding[] {
+  return layers
+    .filter((layer) => !fills.some(({ mold }) => isIn(layer, mold)))
+    .map(({ id, name }) => ({ kind: 'layerOnNothing', layer: { id, name } }))
 }
 
 /** What is wrong with the cups that mixes are divided into. */

@@ -78,6 +78,7 @@ const TROUBLES: readonly (readonly [Finding['kind'], Partial<BatchRequest>, numb
     ]),
     2,
   ],
+  ['layerOnNothing', { layers: [{ ...backLayer(), only: ['ghost'] }] }, 2],
   ['overloaded', { technique: 'petri', rounds: 3 }, 2],
   ['overloaded', { technique: 'petri', pieces: [order(COASTER, strewn(240))] }, 2],
   [

@@ -35,6 +35,7 @@ export type Change =
   | { readonly kind: 'noLayer'; readonly layerName: string }
   | { readonly kind: 'layerInMold'; readonly layerName: string }
   | { readonly kind: 'cupsToFit' }
+  | { readonly kind: 'layerEverywhere'; readonly layerName: string }
   | { readonly kind: 'lessColour'; readonly cupName: string }
   | { readonly kind: 'pieces'; readonly pieces: number }
   | { readonly kind: 'strategy'; readonly strategy: CupStrategy }
@@ -137,6 +138,8 @@ function candidatesFor(finding: Finding, task: Task): readonly Candidates[] {
       return [cupsToFit(finding.layer.id, task)]
     case 'cupOverloaded':
       return [lessColour(finding, task)]
+    case 'layerOnNothing':
+      return [layerEverywhere(finding.layer.id, task)]
     case 'notEnoughMolds':
       return [fewerOf(finding.moldName, finding.owned, task)]
     case 'noCupBigEnough':
@@ -307,6 +310,17 @@ function withCups(
   const cups = changed(found.cups, found.mix)
   const layer = request.layers.find(({ id }) => found.mix.of === 'layer' && id === mixId)
   return [change(told, layer ? { layers: withLayer(request.layers, { ...layer, cups }) } : { cups })]
+}
+
+function layerEverywhere(layerId: string, { request: { layers } }: Task): Candidates {
+  const layer = layers.find(({ id }) => id === layerId)
+  if (!layer) return []
+  return [
+    change(
+      { kind: 'layerEverywhere', layerName: layer.name },
+      { layers: withLayer(layers, { ...layer, only: null }) },
+    ),
+  ]
 }
 
 function withLayer(layers: readonly LaterLayer[], changed: LaterLayer): readonly LaterLayer[] {

@@ -1,4 +1,4 @@
-import { laterAmount, type BatchRequest, type LaterLayer } from '../batch/index.ts'
+import { isIn, laterAmount, type BatchRequest, type LaterLayer } from '../batch/index.ts'
 import { mixedDensityGPerMl, STAGES, windowOf, type Criterion, type Window } from '../resin/index.ts'
 import type { Lasting, RackWait, StepId, StepRule } from '../technique/index.ts'
 import {
@@ -45,10 +45,19 @@ export function rackJobs(schedule: Schedule, request: BatchRequest): readonly Ra
     return {
       step,
       waits: waitsOf(step, task),
-      handsOnMin: handsOnMin(step, schedule.slots, { request, technique: schedule.technique }),
+      handsOnMin: handsOnMin(step, slotsOf(step, schedule, request), {
+        request,
+        technique: schedule.technique,
+      }),
       on: lastPoured(task),
     }
   })
+}
+
+/** The pieces a step is done on: of a layer those it is laid on, else all. */
+function slotsOf({ id }: StepRule, { slots }: Schedule, { layers }: BatchRequest): Schedule['slots'] {
+  const layer = layers.find((each) => each.id === id)
+  return layer ? slots.filter(({ fill }) => isIn(layer, fill.mold)) : slots
 }
 
 /** A layer by the step that pours it, and its cure as if poured at minute 0. */

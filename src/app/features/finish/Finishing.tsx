@@ -6,9 +6,10 @@ import { JOB_IDS, LAYER_WHENS, TECHNIQUES, withAfter, type LayerWhen } from '#co
 import { CAUTIONS, cautionsAt, DEFERRAL } from '#core/safety/index.ts'
 import { rackSteps, stillWaiting } from '#core/rack/index.ts'
 import { begunLayers } from '#core/runsheet/index.ts'
-import { setOnTheRack, type OnTheRack } from '#data/batchCommands.ts'
+import { setFace, setOnTheRack, type OnTheRack } from '#data/batchCommands.ts'
 import { pathOf } from '#schema/issues.ts'
 import { layersSchema } from '#schema/layer.ts'
+import { ChoiceField } from '#app/components/ChoiceField.tsx'
 import { JobChoices } from '#app/components/JobChoices.tsx'
 import { LayerList } from '#app/components/LayerList.tsx'
 import { useSay } from '#app/components/undo.tsx'
@@ -47,9 +48,26 @@ export function Finishing({ story }: { story: BatchStory }) {
         What these pieces still get
       </h2>
       <div className="flex max-w-xl flex-col gap-4">
+        {batch.request.face === 'undecided' && (
+          <ChoiceField
+            label="Which side is the face?"
+            value={batch.request.face}
+            choices={[
+              { id: 'undecided', name: 'Not decided yet' },
+              { id: 'mold', name: 'The side that lay against the mold' },
+              { id: 'open', name: 'The open side' },
+            ]}
+            onChange={(face) =>
+              void setFace(db, batch.id, face)
+                .then(() => say('Decided.', () => void setFace(db, batch.id, 'undecided').catch(fail)))
+                .catch(fail)
+            }
+          />
+        )}
         <OwnLayers
           key={JSON.stringify(layers)}
           layers={layers}
+          molds={batch.request.pieces.map(({ mold }) => mold)}
           whens={out ? ON_DEMOLDED : WHENS}
           laid={begunLayers(pour)}
           onKeep={(next) => change({ layers: next, jobs })}
@@ -89,13 +107,14 @@ export function Finishing({ story }: { story: BatchStory }) {
 
 interface OwnLayersProps {
   readonly layers: OnTheRack['layers']
+  readonly molds: readonly { readonly id: string; readonly name: string }[]
   readonly whens: readonly LayerWhen[]
   readonly laid: readonly string[]
   readonly onKeep: (layers: OnTheRack['layers']) => void
 }
 
 /** The layers on paper until they are kept: what is wrong with them is told then, and nothing is stored before. */
-function OwnLayers({ layers, whens, laid, onKeep }: OwnLayersProps) {
+function OwnLayers({ layers, molds, whens, laid, onKeep }: OwnLayersProps) {
   const units = useUnits()
   const [colours, resins] = [useColours().data ?? [], useResins().data ?? []]
   const [draft, setDraft] = useState<readonly LaterLayer[]>(layers)
@@ -110,6 +129,7 @@ function OwnLayers({ layers, whens, laid, onKeep }: OwnLayersProps) {
         layers={draft}
         colours={colours}
         resins={resins}
+        molds={molds}
         units={units}
         whens={whens}
         laid={laid}

@@ -93,7 +93,7 @@ export function FacePreview({ request, plan, moldId }: FacePreviewProps) {
     setShown([])
     setState('stopped')
   }
-  const view = { isFace, side: isFace === (request.face === 'mold') ? 'silicone' : 'open' } as const
+  const view = { isFace, side: isFace === (request.face !== 'open') ? 'silicone' : 'open' } as const
   const backs = backsOf(request)
   const backId = chosenBackId ?? backs[0]!.id
   const backHex = backs.find((back) => back.id === backId)?.hex ?? ownBackHex

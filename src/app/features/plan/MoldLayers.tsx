@@ -1,7 +1,14 @@
 import { useMemo } from 'react'
 import { Link } from 'react-router'
 import { HAND_SMOOTH, islandsOf, narrowZones, polygonOf } from '#core/mold/index.ts'
-import { inksOf, narrowFromMm, type BatchRequest, type Layer, type MoldFill } from '#core/batch/index.ts'
+import {
+  inksOf,
+  narrowFromMm,
+  type BatchRequest,
+  type Face,
+  type Layer,
+  type MoldFill,
+} from '#core/batch/index.ts'
 import { isDrawn, isPiped } from '#core/technique/index.ts'
 import { printQuantity, type UnitChoice } from '#core/units/index.ts'
 import { wordLayer } from '#words/mixes.ts'
@@ -115,6 +122,13 @@ function FromAbove({
   )
 }
 
+/** What the open side and the side against the mold are. */
+const SIDES: Readonly<Record<Face, readonly [string, string]>> = {
+  open: ['face', 'back'],
+  mold: ['back', 'face'],
+  undecided: ['face or back', 'face or back'],
+}
+
 /** The layers from the silicone upwards: drawn bottom first, as they are poured. */
 function CutThrough({ fill, units, request }: { fill: MoldFill; units: UnitChoice; request: BatchRequest }) {
   const { face, technique } = request
@@ -125,7 +139,7 @@ function CutThrough({ fill, units, request }: { fill: MoldFill; units: UnitChoic
   )
   return (
     <div className="mt-2">
-      <p className="text-ink-soft text-xs">{face === 'open' ? 'face' : 'back'}, the open side</p>
+      <p className="text-ink-soft text-xs">{SIDES[face][0]}, the open side</p>
       <ol className="border-edge border-x border-b">
         {fill.lipMm > 0.05 && (
           <LayerBar name="lip" depthMm={fill.lipMm} fill="transparent" total={total} units={units} />
@@ -141,7 +155,9 @@ function CutThrough({ fill, units, request }: { fill: MoldFill; units: UnitChoic
           />
         ))}
       </ol>
-      <p className="text-ink-soft text-xs">{face === 'mold' ? 'face' : 'back'}, against the silicone</p>
+      <p className="text-ink-soft text-xs">
+        {SIDES[face][1]}, against the {fill.mold.stays ? 'dish' : 'silicone'}
+      </p>
     </div>
   )
 }

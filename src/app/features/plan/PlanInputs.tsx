@@ -93,6 +93,7 @@ export function PlanInputs(props: InputsProps) {
           choices={[
             { id: 'mold', name: 'Against the silicone' },
             { id: 'open', name: 'The open side' },
+            { id: 'undecided', name: 'Not decided: both are looked at' },
           ]}
           onChange={(face) => change({ face })}
         />
@@ -111,6 +112,7 @@ export function PlanInputs(props: InputsProps) {
         layers={draft.layers}
         colours={stock.colours}
         resins={stock.resins}
+        molds={draft.pieces.map(({ mold }) => mold)}
         units={units}
         problems={under('layers', problems)}
         onChange={(layers) => change({ layers })}
