@@ -131,16 +131,18 @@ try {
   await page.getByLabel('Bench instruments').selectOption('simulated')
   await page.locator('[data-link="live"]').waitFor()
   await shot('studio')
+  if (!only || only.includes('layer')) {
+    await tintedBack(go, page)
+    await shot('layer')
+    await page.locator('[data-step] button[data-fresh="false"]').click()
+    await page.getByText(/^Noted/).waitFor()
+  }
   await go('/pour/demo-8', 'Before the clock')
   await page.locator('[data-tool]').first().waitFor()
   await shot('gate')
   for (const box of await page.getByRole('checkbox').all()) await box.click()
   await page.getByRole('button', { name: 'The bench is ready' }).click()
   await page.getByRole('button', { name: 'Start stirring' }).waitFor()
-  await page.getByRole('button', { name: 'The empty cup is on it' }).click()
-  await page.getByRole('button', { name: 'Let the simulated hand pour' }).click()
-  await page.waitForTimeout(6000)
-  await shot('weigh')
   await page.getByRole('button', { name: 'Start stirring' }).click()
   await page.getByRole('button', { name: /Stop stir/ }).waitFor()
   await page.clock.fastForward('03:00')
@@ -164,6 +166,31 @@ try {
 } finally {
   await browser.close()
   server.kill()
+}
+
+/** A back of four cups, chosen after the look, stirred and tinted. */
+async function tintedBack(go, page) {
+  await go('/finish/demo-6', 'Finish: Ember heart dishes')
+  await page.getByLabel('Add a layer').selectOption('back')
+  const back = page.locator('[data-layer="back"]')
+  await back.locator('summary').click()
+  for (let cups = 0; cups < 3; cups++)
+    await back.getByRole('button', { name: /^(Tint it|One more cup)$/ }).click()
+  await back.locator('[data-cup]').first().getByLabel('Portion').selectOption('share')
+  await page.getByRole('button', { name: 'Keep these layers' }).click()
+  await page.getByText('The rack knows.').waitFor()
+  await go('/pour/demo-6/layer/back', 'Before the clock')
+  await page.locator('[data-tool]').first().waitFor()
+  for (const box of await page.getByRole('checkbox').all()) await box.click()
+  await page.getByRole('button', { name: 'The bench is ready' }).click()
+  await page.getByRole('button', { name: 'Start stirring' }).click()
+  await page.clock.fastForward('03:00')
+  await page.getByRole('button', { name: /Stop stir/ }).click()
+  await page.locator('[data-step]').waitFor()
+  await page.clock.fastForward('02:00')
+  await page.locator('[data-step] button[data-fresh="false"]').click()
+  await page.clock.fastForward('21:00')
+  await page.waitForTimeout(1500)
 }
 
 /** A followed face before that back, in the middle of a card of its colour; a PNG of so many pixels a side. */

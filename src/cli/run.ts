@@ -67,7 +67,7 @@ function plan(input: unknown, { asText, terminal }: { asText: boolean; terminal:
   }
   const result = planBatch(request)
   if (asText) terminal.out(sheetText(request, result))
-  else printJson(terminal, { format: 'nublo/plan', version: 1, ...result, findings: withRemedies(request) })
+  else printJson(terminal, { format: 'nublo/plan', version: 2, ...result, findings: withRemedies(request) })
 }
 
 function isoDay(atMs: number): string {

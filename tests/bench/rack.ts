@@ -18,7 +18,7 @@ const backs: readonly (readonly LaterLayer[])[] = [
 ]
 
 /** So many batches of one piece each, in six kinds of mold, some promised, in a life of evenings and weekends. */
-function studioOf(count: number, over = backs): RackStudio {
+function studioOf(count: number, over = backs, weekday = EVENING): RackStudio {
   const outlines = over.map(
     (layers, k) => planLive(bloomRequest({ layers, jobs: k === 1 ? ['sandEdges', 'feet'] : [] })).outline,
   )
@@ -40,7 +40,7 @@ function studioOf(count: number, over = backs): RackStudio {
     days: 21,
     hours: {
       zone: 'Europe/Berlin',
-      week: Array.from({ length: 7 }, (_, day) => [day < 5 ? EVENING : WHOLE_DAY]),
+      week: Array.from({ length: 7 }, (_, day) => [day < 5 ? weekday : WHOLE_DAY]),
       otherDays: [],
     },
     levelPlaces: 10,
@@ -53,10 +53,11 @@ function studioOf(count: number, over = backs): RackStudio {
 
 /** Laying out the coming days from nothing, and again after a job was dragged. */
 export function measureRack(): readonly Figure[] {
-  const layered = studioOf(60, [[...begun('secondPour'), backLayer('nextDay', 1), ...begun('clearCoat')]])
+  const layers = [[...begun('secondPour'), backLayer('nextDay', 1), ...begun('clearCoat')]]
   return [
     ...[10, 30, 60].flatMap((count) => measured(`${count} pieces`, studioOf(count))),
-    ...measured('60 pieces of three layers each', layered),
+    ...measured('60 pieces of three layers each, at home all day', studioOf(60, layers, WHOLE_DAY)),
+    ...measured('60 pieces of three layers each, evenings', studioOf(60, layers)),
   ]
 }
 

@@ -1,4 +1,4 @@
-import { ArrowDown, ArrowUp, X } from 'lucide-react'
+import { ArrowDown, ArrowUp, ChevronDown, X } from 'lucide-react'
 import { nextLayer, type LaterLayer } from '#core/batch/index.ts'
 import { LAYER_STARTS, LAYER_WAYS, type LayerStartId, type LayerWhen } from '#core/technique/index.ts'
 import { LAYER_START_WORDS, wordLayerLine } from '#words/layers.ts'
@@ -41,6 +41,7 @@ export function LayerList(props: LayerListProps) {
                   {fixed && '; laid'}
                 </span>
               </span>
+              {!fixed && <ChevronDown className="text-ink-soft size-4 shrink-0" aria-hidden />}
             </summary>
             {!fixed && (
               <div className="flex flex-col gap-3 px-3 pb-3">

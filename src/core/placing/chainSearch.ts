@@ -1,5 +1,5 @@
 import { LATE_WEIGHT, lateness, type PlacingChain, type PlacingJob } from './problem.ts'
-import { spanOf, type Room } from './room.ts'
+import type { Room } from './room.ts'
 
 /** How a search is bounded. `visit` is given each placing cheaper than the bound and returns the bound from then on. */
 export interface Search {
@@ -141,10 +141,15 @@ function lastStart({ waits }: PlacingJob, starts: readonly number[], latest: num
 
 /** Spans that end at that job, and those it begins for at least the shortest way to their end. */
 function spansFit(room: Room, chain: PlacingChain, k: number, starts: readonly number[]): boolean {
-  return chain.spans.every((span) => {
-    if (span.toJob === k) return room.hasLeft(span, ...spanOf(chain, span, starts))
-    return span.fromJob !== k || room.hasLeft(span, starts[k]!, starts[k]! + shortestWay(chain, span, k))
-  })
+  for (const span of chain.spans) {
+    const { fromJob, toJob } = span
+    if (toJob === k) {
+      const from = fromJob === null ? 0 : starts[fromJob]!
+      if (!room.hasLeft(span, from, starts[k]! + chain.jobs[k]!.handsSlots)) return false
+    } else if (fromJob === k && !room.hasLeft(span, starts[k]!, starts[k]! + shortestWay(chain, span, k)))
+      return false
+  }
+  return true
 }
 
 function shortestWay(chain: PlacingChain, { toJob }: PlacingChain['spans'][number], k: number): number {

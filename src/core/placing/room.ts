@@ -52,7 +52,8 @@ export class Room {
   hasLeft({ resource, amount }: Pick<Hold, 'resource' | 'amount'>, from: number, to: number): boolean {
     const most = this.capacities[resource]! - amount
     const used = this.used[resource]!
-    for (let slot = from; slot < to && slot < this.slots; slot++) if (used[slot]! > most) return false
+    const end = Math.min(to, this.slots)
+    for (let slot = from; slot < end; slot++) if (used[slot]! > most) return false
     return true
   }
 
@@ -90,7 +91,7 @@ export class Room {
 }
 
 /** First slot a span takes and the first it no longer does. */
-export function spanOf(
+function spanOf(
   { jobs }: PlacingChain,
   { fromJob, toJob }: PlacingChain['spans'][number],
   starts: readonly number[],

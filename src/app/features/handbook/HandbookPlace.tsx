@@ -1,11 +1,13 @@
 import { FAULTS } from '#core/journal/index.ts'
 import { CAUTIONS, DEFERRAL } from '#core/safety/index.ts'
-import { TECHNIQUES } from '#core/technique/index.ts'
+import { LAYER_WAYS, LAYER_WHENS, TECHNIQUES, type LayerWhen } from '#core/technique/index.ts'
+import { printSpan } from '#core/units/index.ts'
 import { Place } from '#app/components/Place.tsx'
 import { useUnits } from '#app/platform/queries.ts'
 import { Schools } from './Schools.tsx'
 import { SIGNS } from './signs.ts'
 import { inUnits } from '#words/inUnits.ts'
+import { LAYER_WHEN_WORDS } from '#words/layers.ts'
 import { TERMS } from '#words/terms.ts'
 
 /** Techniques, signs, faults and rescues, safety, words. Everything here is common practice unless a source is named. */
@@ -17,7 +19,7 @@ export function HandbookPlace() {
       lead="Common practice, with no published source unless one is named. Figures are typical; yours belong to your resin, your room and your hands."
     >
       <nav aria-label="In the handbook" className="no-print mb-6 flex flex-wrap gap-2">
-        {['techniques', 'signs', 'schools', 'faults', 'safety', 'words'].map((id) => (
+        {['techniques', 'layers', 'signs', 'schools', 'faults', 'safety', 'words'].map((id) => (
           <a key={id} className="button button-quiet capitalize" href={`#${id}`}>
             {id}
           </a>
@@ -47,6 +49,30 @@ export function HandbookPlace() {
                 </ul>
               </div>
             ))}
+          </div>
+        </section>
+        <section className="sheet" id="layers" aria-labelledby="layers-heading">
+          <h2 id="layers-heading" className="mb-3 text-2xl">
+            Layers over a pour
+          </h2>
+          <div className="grid gap-6 md:grid-cols-2">
+            <ul className="flex flex-col gap-2 text-sm">
+              {Object.entries(LAYER_WHENS).map(([when, { detail, late }]) => (
+                <li key={when}>
+                  <span className="font-semibold">{LAYER_WHEN_WORDS[when as LayerWhen]}.</span>{' '}
+                  {inUnits(detail, units)} {late}
+                </li>
+              ))}
+            </ul>
+            <ul className="flex flex-col gap-2 text-sm">
+              {Object.entries(LAYER_WAYS).map(([way, { name, detail, dries }]) => (
+                <li key={way}>
+                  <span className="font-semibold">{name}.</span>{' '}
+                  {detail ?? 'A mix of its own, divided and tinted as you like.'}
+                  {dries && ` Dry after ${printSpan(dries.openMin)}, better ${printSpan(dries.bestMin)}.`}
+                </li>
+              ))}
+            </ul>
           </div>
         </section>
         <section className="sheet" id="signs" aria-labelledby="signs-heading">

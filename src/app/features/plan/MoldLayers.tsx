@@ -2,6 +2,7 @@ import { useMemo } from 'react'
 import { Link } from 'react-router'
 import { HAND_SMOOTH, islandsOf, narrowZones, polygonOf } from '#core/mold/index.ts'
 import {
+  dividedCups,
   inksOf,
   narrowFromMm,
   type BatchRequest,
@@ -9,20 +10,21 @@ import {
   type Layer,
   type MoldFill,
 } from '#core/batch/index.ts'
-import { isDrawn, isPiped } from '#core/technique/index.ts'
+import { isDrawn, isPiped, TECHNIQUES } from '#core/technique/index.ts'
 import { printQuantity, type UnitChoice } from '#core/units/index.ts'
 import { wordLayer } from '#words/mixes.ts'
 import { usePatternLink } from './patternLink.ts'
 import { frameOf, MoldDrawing } from '#app/components/MoldDrawing.tsx'
 import { savePatternSheet } from './patternSheet.ts'
 
-/** The bed is clear, the white a cloud; a later layer shows the colours of its cups side by side. */
-function fillOf({ id, name, poured }: Layer, { layers }: BatchRequest): string {
-  if (name === null) return poured ? 'var(--clear)' : 'var(--cloud)'
-  const cups = layers.find((each) => each.id === id)?.cups ?? []
+/** A bed is clear or shows the colours of its cups side by side, as a later layer does; the white is a cloud. */
+function fillOf({ id, name, poured }: Layer, request: BatchRequest): string {
+  if (name === null && !poured) return 'var(--cloud)'
+  const own = name === null ? dividedCups(request, TECHNIQUES[request.technique]) : null
+  const cups = own ?? request.layers.find((each) => each.id === id)?.cups ?? []
   const hexes = cups.map(({ colours: [first] }) => first?.colour.hex ?? 'var(--clear)')
   const [only] = hexes
-  if (!only) return 'color-mix(in oklab, var(--clear) 55%, var(--cloud))'
+  if (!only) return own ? 'var(--clear)' : 'color-mix(in oklab, var(--clear) 55%, var(--cloud))'
   if (hexes.length === 1) return only
   const share = 100 / hexes.length
   return `linear-gradient(to right, ${hexes.map((hex, k) => `${hex} ${k * share}% ${(k + 1) * share}%`).join(', ')})`

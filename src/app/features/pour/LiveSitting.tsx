@@ -54,7 +54,8 @@ export function LiveSitting({ story, layerId, plan, lead, sitting, done, units }
     resin: mix!.resin,
     roomTempC: story.batch.request.roomTempC,
     stopStirAtMs: sitting.stopStirAtMs,
-    cupMassG: mix!.parts.byWeight.totalG,
+    // The probe stands in the largest cup there is.
+    cupMassG: tints ? mix!.parts.byWeight.totalG : Math.max(...mix!.cups.map(({ massG }) => massG)),
     bedDepthMm: Math.max(1, mix!.depthMm),
     decantMin: null,
   })
