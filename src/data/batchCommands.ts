@@ -1,3 +1,4 @@
+import { POUR } from '#core/rack/index.ts'
 import { Dexie } from 'dexie'
 import type { Outcome, Piece } from '#core/journal/index.ts'
 import { begunLayers, mayFollow, readPour, type PourEvent } from '#core/runsheet/index.ts'
@@ -39,10 +40,10 @@ export async function pinJob(
       const old = await db.batches.get(batchId)
       if (!old) return fail({ kind: 'unknown' as const })
       const { stage } = readPour(await eventsOf(db, batchId))
-      if (jobId === 'pour' && stage !== 'planned' && stage !== 'ready')
+      if (jobId === POUR && stage !== 'planned' && stage !== 'ready')
         return fail({ kind: 'alreadyPoured' as const })
       const batch =
-        jobId === 'pour' ? { ...old, request: { ...old.request, startAt } } : pinned(old, jobId, atMs)
+        jobId === POUR ? { ...old, request: { ...old.request, startAt } } : pinned(old, jobId, atMs)
       await db.batches.put(batch as Batch)
       return ok(batch as Batch)
     }),

@@ -1,6 +1,13 @@
 import * as v from 'valibot'
 import type { LaterLayer } from '#core/batch/index.ts'
-import { LAYER_WAYS, LAYER_WHENS, type LayerWhen, type WayId } from '#core/technique/index.ts'
+import {
+  JOB_IDS,
+  LAYER_WAYS,
+  LAYER_WHENS,
+  TECHNIQUES,
+  type LayerWhen,
+  type WayId,
+} from '#core/technique/index.ts'
 import { amount, idSchema, text } from './amount.ts'
 import { colourSchema } from './colour.ts'
 import { resinSchema } from './resin.ts'
@@ -111,11 +118,22 @@ const layerSchema = v.pipe(
   ),
 )
 
+/** Names under which something else is marked, mixed or waited for. */
+const TAKEN = new Set<string>([
+  ...['pour', 'first', 'bed', 'tint'],
+  ...JOB_IDS,
+  ...Object.values(TECHNIQUES).flatMap(({ steps }) => steps.map(({ id }) => id)),
+])
+
 /** What is laid after the pour. Names that the pour itself uses are no layer's. */
 export const layersSchema = v.pipe(
   v.array(layerSchema),
   v.maxLength(12, 'more than 12 layers after the pour'),
   v.check((layers) => isUnique(layers.map(({ id }) => id)), 'two layers have one id'),
+  v.check(
+    (layers) => layers.every(({ id }) => !TAKEN.has(id) && !id.includes('.')),
+    'a layer has the id of a step or of the pour, or a dot in it, expected a name of its own',
+  ),
   v.check(
     (layers) => layers.filter(({ amount: { by } }) => by === 'rest').length <= 1,
     'two layers take the rest of the mold, expected one; the other takes a share',

@@ -6,6 +6,7 @@ import { forecastRequestFileSchema } from './forecast.ts'
 import { moldSchema } from './mold.ts'
 import { batchRequestSchema, planRequestFileSchema } from './request.ts'
 import { resinInFileSchema, resinSchema } from './resin.ts'
+import { backLayer, begun } from '../../tests/support/layers.ts'
 
 const linesOf = (schema: v.GenericSchema, value: unknown) => {
   const read = v.safeParse(schema, value)
@@ -48,6 +49,39 @@ describe('a wrong figure is refused by name, with what would be right', () => {
       /room temperature is -5, expected at least 10 and at most 40 °C/,
     ],
     ['no technique', { ...request, technique: 'pottery' }, /none of bloom, petri, inclusions, plain/],
+    [
+      'two layers that take the rest',
+      { ...request, layers: [...begun('secondPour'), { ...begun('secondPour')[0]!, id: 'again' }] },
+      /two layers take the rest of the mold/,
+    ],
+    [
+      'a layer that is called as a step is',
+      { ...request, layers: [{ ...backLayer(), id: 'demold' }] },
+      /has the id of a step or of the pour/,
+    ],
+    [
+      'a layer at a moment its way does not know',
+      { ...request, layers: [{ ...backLayer(), when: 'finished' }] },
+      /laid as "plain" cannot be laid at "finished", expected bonds or nextDay/,
+    ],
+    [
+      'paint with a depth',
+      { ...request, layers: [{ ...begun('paint')[0]!, amount: { by: 'depth', mm: 1 } }] },
+      /laid as "paint" has no resin/,
+    ],
+    [
+      'a coat up to the lip',
+      { ...request, layers: [{ ...begun('clearCoat')[0]!, amount: { by: 'rest' } }] },
+      /on the finished piece fills no mold/,
+    ],
+    [
+      'shares of more than all',
+      {
+        ...request,
+        layers: ['a', 'b'].map((id) => ({ ...backLayer(), id, amount: { by: 'share', frac: 0.7 } })),
+      },
+      /come to more than all of it/,
+    ],
     ['start without a zone', { ...request, startAt: '2027-01-03T18:00' }, /expected ISO 8601 with an offset/],
     ['start that is no date', { ...request, startAt: '2027-13-45T18:00:00Z' }, /start is not a moment/],
     ['name of nothing', { ...request, name: '   ' }, /batch name is empty/],

@@ -8,7 +8,6 @@ import {
   stepThat,
   TECHNIQUES,
   withAfter,
-  type Deed,
   type Technique,
 } from '../technique/index.ts'
 import {
@@ -242,13 +241,9 @@ function shifted(rooms: readonly RoomStep[], byK: number): readonly RoomStep[] {
   return rooms.map((step) => ({ ...step, tempC: step.tempC + byK }))
 }
 
-/** Steps that only flowing resin allows: one that was marked says that it had not gelled by then. */
-const NEEDS_FLOW: readonly (Deed | undefined)[] = ['empties', 'inks', 'whites', 'lays']
-
+/** That the resin still flowed when the last step that needs that was marked. */
 function stillFlowed({ turns }: Schedule, done: Readonly<Record<string, number>>): readonly Reading[] {
-  const minutes = turns.flatMap(({ step, key }) =>
-    NEEDS_FLOW.includes(step.does) && done[key] !== undefined ? [done[key]] : [],
-  )
+  const minutes = turns.flatMap(({ step, key }) => (step.flows && done[key] !== undefined ? [done[key]] : []))
   if (minutes.length === 0) return []
   return [{ kind: 'sign', sign: 'gel', there: false, atMin: Math.max(...minutes) }]
 }

@@ -1,5 +1,6 @@
 import type { Hold, PlacingChain, PlacingJob, PlacingProblem } from '../placing/index.ts'
 import { freeStretches, promisedAtMs, type FreeHours } from './freeTime.ts'
+import { POUR } from './pourJob.ts'
 import { SLOT_MS } from './slot.ts'
 import type { JobWait } from './jobs.ts'
 import type { Deed } from '../technique/index.ts'
@@ -130,7 +131,7 @@ interface NamedChain {
 function chainOf(batch: RackBatch, scale: Scale): NamedChain {
   const { outline } = batch
   const waiting = stillWaiting(outline.jobs, batch.done)
-  const names = [...(batch.startedAtMs === null ? ['pour'] : []), ...waiting.map(({ id }) => id as string)]
+  const names = [...(batch.startedAtMs === null ? [POUR] : []), ...waiting.map(({ id }) => id as string)]
   const task: ChainTask = {
     batch,
     scale,
@@ -138,7 +139,7 @@ function chainOf(batch: RackBatch, scale: Scale): NamedChain {
     copies: outline.molds.reduce((sum, { copies }) => sum + copies, 0),
   }
   const jobs = names.map((name) =>
-    name === 'pour'
+    name === POUR
       ? pourJob(task)
       : rackJob(
           task,
@@ -173,7 +174,7 @@ function pourJob({ batch, scale, copies }: ChainTask): PlacingJob {
   const { leadMin, pourHandsMin, pourPresentMin, levelMin } = batch.outline
   const at = pourSlot(batch, scale)
   return {
-    id: 'pour',
+    id: POUR,
     handsSlots: slotsOf(pourHandsMin),
     presentSlots: slotsOf(pourPresentMin),
     waits: [],
@@ -188,7 +189,7 @@ function pourJob({ batch, scale, copies }: ChainTask): PlacingJob {
  * and stays so for a while after the stop-stir was to be.
  */
 function pourSlot({ pins, outline }: RackBatch, scale: Scale): number | null {
-  const pin = pins['pour']
+  const pin = pins[POUR]
   if (pin === undefined) return null
   const at = slotAt(pin, scale) - slotsOf(outline.leadMin)
   const dueNow = at < 0 && pin > scale.fromMs - OVERDUE_MS
@@ -236,12 +237,12 @@ type Bound =
 function boundOf({ batch, names, scale }: ChainTask, { after, openMin, closeMin }: JobWait): Bound {
   const place = names.indexOf(after)
   if (place >= 0) {
-    const lead = after === 'pour' ? batch.outline.leadMin : 0
+    const lead = after === POUR ? batch.outline.leadMin : 0
     const minSlots = slotsOf(lead + openMin)
     const maxSlots = closeMin === null ? null : Math.max(minSlots, Math.floor((lead + closeMin) / SLOT_MIN))
     return { wait: { after: place, minSlots, maxSlots } }
   }
-  const doneMin = after === 'pour' ? 0 : (batch.done[after] ?? 0)
+  const doneMin = after === POUR ? 0 : (batch.done[after] ?? 0)
   const atMs = (min: number) => batch.startedAtMs! + (doneMin + min) * 60_000
   return {
     from: Math.max(0, Math.ceil((atMs(openMin) - scale.fromMs) / SLOT_MS)),
@@ -255,8 +256,8 @@ function readyAfter(
 ): PlacingChain['ready'][number] {
   const place = names.indexOf(after)
   if (place >= 0)
-    return { job: place, slots: slotsOf(openMin + (after === 'pour' ? batch.outline.leadMin : 0)) }
-  const doneMin = after === 'pour' ? 0 : (batch.done[after] ?? 0)
+    return { job: place, slots: slotsOf(openMin + (after === POUR ? batch.outline.leadMin : 0)) }
+  const doneMin = after === POUR ? 0 : (batch.done[after] ?? 0)
   return { job: null, slots: slotAt(batch.startedAtMs! + (doneMin + openMin) * 60_000, scale) }
 }
 

@@ -1,3 +1,4 @@
+import { POUR } from './pourJob.ts'
 import {
   cheapest,
   lateness,
@@ -162,7 +163,7 @@ function wayOf(task: TroubleTask, relaxed: Relaxed): readonly Way[] {
 
 function instantsOf({ board, studio, k }: TroubleTask, chain: PlacingChain, starts: readonly number[]) {
   const at = (slot: number) => board.fromMs + slot * SLOT_MS
-  const pours = chain.jobs[0]?.id === 'pour'
+  const pours = chain.jobs[0]?.id === POUR
   return {
     pourAtMs: pours ? at(starts[0]!) + studio.batches[k]!.outline.leadMin * 60_000 : null,
     readyAtMs: at(readyAt(chain, starts)),

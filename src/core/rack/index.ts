@@ -1,6 +1,7 @@
 export { rackSteps, stillWaiting } from './steps.ts'
 export { rackTasks, type RackTask } from './tasks.ts'
 export { rackOutline, type OutlineJob, type RackOutline } from './outline.ts'
+export { POUR } from './pourJob.ts'
 export { SLOT_MS } from './slot.ts'
 export type { RackBatch, RackStudio, Resource } from './board.ts'
 export { planRack, type KeptJobs, type RackPlan, type RackPlanBatch, type RackPlanJob } from './planRack.ts'

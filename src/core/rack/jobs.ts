@@ -9,6 +9,7 @@ import {
   type PourForecast,
   type Schedule,
 } from '../timing/index.ts'
+import { POUR } from './pourJob.ts'
 import { rackSteps } from './steps.ts'
 
 /** A step on the rack and what it waits for. */
@@ -23,7 +24,8 @@ export interface RackJob {
 
 /** A window in minutes after the first stop-stir, or after another step of the rack. */
 export interface JobWait extends Window {
-  readonly after: 'pour' | StepId
+  /** The pour, or a step of the rack. */
+  readonly after: StepId
   /** Whether the resin decides it, or drying, a form, the person. */
   readonly cures: boolean
   /** Whether it lasts while what lies under it takes a print. */
@@ -62,7 +64,7 @@ function slotsOf({ id }: StepRule, { slots }: Schedule, { layers }: BatchRequest
 
 /** A layer by the step that pours it, and its cure as if poured at minute 0. */
 export interface CuringLayer {
-  readonly by: 'pour' | StepId
+  readonly by: StepId
   readonly cure: PourForecast
 }
 type Layers = readonly CuringLayer[]
@@ -79,7 +81,7 @@ function layersOf(schedule: Schedule, request: BatchRequest): Layers {
       volumeMl * mixedDensityGPerMl(request.resin)
     return [{ by: id, cure: layerCure(schedule, layer, { massG, depthMm }) }]
   })
-  return [{ by: 'pour', cure: forecast }, ...later]
+  return [{ by: POUR, cure: forecast }, ...later]
 }
 
 /** A later layer as if it were poured at minute 0: in the mold, or on the piece that came out of it. */
@@ -122,7 +124,7 @@ function jobWaits(wait: RackWait, task: WaitTask): readonly (JobWait | null)[] {
       ]
     case 'previous': {
       const previous = before.at(-1)
-      const layer = layers.find(({ by }) => by === (previous?.id ?? 'pour'))
+      const layer = layers.find(({ by }) => by === (previous?.id ?? POUR))
       if (layer) return [stageWait(layer, 'demold')]
       return [after(previous!, previous!.dries ?? AT_ONCE)]
     }
@@ -145,7 +147,7 @@ function after({ id }: StepRule, { openMin, bestMin }: Lasting): JobWait {
 }
 
 function pouredBefore({ layers, before }: WaitTask): Layers {
-  return layers.filter(({ by }) => by === 'pour' || before.some(({ id }) => id === by))
+  return layers.filter(({ by }) => by === POUR || before.some(({ id }) => id === by))
 }
 
 /** The uppermost of the layers that were poured before that step. */

@@ -1,6 +1,7 @@
 import { pieceCount, takesOf, type BatchRequest, type Take } from '../batch/index.ts'
 import { stepThat, type Deed, type StepId, type StepRule } from '../technique/index.ts'
 import type { Bands, Schedule } from '../timing/index.ts'
+import { POUR } from './pourJob.ts'
 import { rackJobs, type JobWait, type RackJob } from './jobs.ts'
 
 /** What a batch asks of the coming days, told on the safe side of what is uncertain; minutes throughout. */
@@ -65,7 +66,7 @@ export function rackOutline(schedule: Schedule, request: BatchRequest, bands: Ba
   const lastLook = Math.max(...turns.map(({ endMin }) => endMin))
   const jobs = rackJobs(schedule, request).map((job) => outlineJob(job, { spread, bands, schedule }))
   const setMin = bands.set?.open.highMin ?? spread.later * gelMin(schedule)
-  const next = jobs.find(({ pours }) => pours)?.waits.find(({ after }) => after === 'pour')
+  const next = jobs.find(({ pours }) => pours)?.waits.find(({ after }) => after === POUR)
   return {
     leadMin: LEAD_MIN,
     pourHandsMin: LEAD_MIN + (covers?.endMin ?? 0),
@@ -146,7 +147,7 @@ function safe(wait: JobWait, { spread, bands }: Known): JobWait {
   const { later, sooner } = spread
   if (!wait.cures) return { ...wait, openMin: wait.bestMin }
   if (wait.closeMin === null) return { ...wait, openMin: later * wait.bestMin, bestMin: later * wait.bestMin }
-  const own = wait.after === 'pour' && wait.bonds ? bands.set : null
+  const own = wait.after === POUR && wait.bonds ? bands.set : null
   // Once nine in ten are there, or at its best as believed, whichever is sooner: a finger tells before anything is poured.
   const openMin = Math.min(own?.open.highMin ?? later * wait.openMin, own?.best.midMin ?? wait.bestMin)
   const closeMin = sooner * wait.closeMin

@@ -1,3 +1,4 @@
+import { POUR } from './pourJob.ts'
 import type { RackPlan, RackPlanJob } from './planRack.ts'
 
 /** A job that wants attention now. */
@@ -35,7 +36,7 @@ function reasonAt(
   nowMs: number,
 ): Reminder['why'] | null {
   // A pour that nobody gave an hour only fits now; it is not due.
-  if (id === 'pour' && !pinned) return null
+  if (id === POUR && !pinned) return null
   const isDue = beginAtMs - nowMs <= DUE_WITHIN_MS
   if (closeAtMs !== null && (late || nowMs > closeAtMs)) return isDue ? 'late' : null
   if (closeAtMs !== null && openAtMs <= nowMs && closeAtMs - nowMs <= CLOSING_WITHIN_MS) return 'closing'

@@ -3,6 +3,7 @@ import type { Window } from '../resin/index.ts'
 import type { StepRule } from '../technique/index.ts'
 import type { PourForecast, Schedule } from '../timing/index.ts'
 import { rackJobs, type RackJob } from './jobs.ts'
+import { POUR } from './pourJob.ts'
 
 /** A thing that waits on the rack; minutes from the stop-stir of the first mix. */
 export interface RackTask {
@@ -20,7 +21,7 @@ export function rackTasks(
   request: BatchRequest,
   done: Readonly<Record<string, number>> = {},
 ): readonly RackTask[] {
-  const bestMin = new Map<string, number>([['pour', 0]])
+  const bestMin = new Map<string, number>([[POUR, 0]])
   return rackJobs(schedule, request).map((job) => {
     const window = windowAfter(job, bestMin)
     const at = done[job.step.id] ?? window?.bestMin

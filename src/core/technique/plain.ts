@@ -28,6 +28,7 @@ export const PLAIN: Technique = {
       takes: 'bed',
       needs: ['molds', 'level'],
       does: 'empties',
+      flows: true,
       short: 'decant',
       risks: ['runaway', 'skin'],
       brings: [],

@@ -108,6 +108,8 @@ export interface StepRule {
   /** Where it leaves the piece holds it so long. */
   readonly holds?: Lasting
   readonly does?: Deed
+  /** Only flowing resin allows it: once it is marked, nothing had gelled by then. */
+  readonly flows?: true
   /** What a strip calls it, where it stands on one. */
   readonly short?: string
   /** What it is within a sentence: "demolding". */

@@ -1,3 +1,4 @@
+import { POUR } from '#core/rack/index.ts'
 import { markedAt, TECHNIQUES } from '#core/technique/index.ts'
 import { lazy, Suspense, type ReactNode } from 'react'
 import { Link } from 'react-router'
@@ -155,7 +156,7 @@ function dueWords(entry: RackEntry, nowMs: number): string {
 function PlannedList({ planned, nowMs }: { planned: readonly BatchStory[]; nowMs: number }) {
   const { db } = usePlatform()
   const { data: plan } = useRackPlan(useRackStudio())
-  const pourOf = (batchId: string) => plan?.jobs.find((job) => job.batchId === batchId && job.id === 'pour')
+  const pourOf = (batchId: string) => plan?.jobs.find((job) => job.batchId === batchId && job.id === POUR)
   const say = useSay()
   const remove = async ({ batch }: BatchStory) => {
     const removed = await removeBatch(db, batch.id)

@@ -2,7 +2,7 @@ import { useState } from 'react'
 import { Link } from 'react-router'
 import * as v from 'valibot'
 import type { LaterLayer } from '#core/batch/index.ts'
-import { JOB_IDS, LAYER_WHENS, TECHNIQUES, withAfter, type LayerWhen } from '#core/technique/index.ts'
+import { JOB_IDS, JOBS, LAYER_WHENS, TECHNIQUES, withAfter, type LayerWhen } from '#core/technique/index.ts'
 import { CAUTIONS, cautionsAt, DEFERRAL } from '#core/safety/index.ts'
 import { rackSteps, stillWaiting } from '#core/rack/index.ts'
 import { begunLayers } from '#core/runsheet/index.ts'
@@ -21,7 +21,7 @@ const WHENS = Object.keys(LAYER_WHENS) as LayerWhen[]
 /** What can still be laid on a piece that is out of its mold; on one that lies in it, all but nothing is too late. */
 const ON_DEMOLDED = WHENS.filter((when) => !LAYER_WHENS[when].inMold)
 /** A piece that is out of its mold is no longer draped. */
-const FINISHING = JOB_IDS.filter((id) => id !== 'drape')
+const FINISHING = JOB_IDS.filter((id) => JOBS[id].does !== 'forms')
 
 /** What a batch still gets, layers and jobs, with their cautions; the rack finds their hours. */
 export function Finishing({ story }: { story: BatchStory }) {

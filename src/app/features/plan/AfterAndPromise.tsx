@@ -1,5 +1,5 @@
 import { useId } from 'react'
-import { PROMISED_BY } from '#core/rack/index.ts'
+import { POUR, PROMISED_BY } from '#core/rack/index.ts'
 import { wordBlocker, wordWay } from '#words/rack.ts'
 import { JobChoices } from '#app/components/JobChoices.tsx'
 import { momentIn } from '#app/components/zoned.ts'
@@ -47,7 +47,7 @@ function Backwards({ paper }: { paper: OnPaper }) {
   const own = plan?.batches.find(({ id }) => id === ON_PAPER)
   if (!own) return <p className="text-ink-soft text-sm">Looking at the coming days …</p>
   const shown = (atMs: number) => momentIn(atMs, zoneOf(settings))
-  const pour = plan!.jobs.find(({ batchId, id }) => batchId === ON_PAPER && id === 'pour')
+  const pour = plan!.jobs.find(({ batchId, id }) => batchId === ON_PAPER && id === POUR)
   return (
     <div className="text-ink-soft text-sm" data-backwards>
       {own.latestPourAtMs !== null && (

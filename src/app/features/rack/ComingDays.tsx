@@ -1,7 +1,13 @@
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { pinJob } from '#data/batchCommands.ts'
-import type { RackPlan, RackPlanBatch, RackPlanJob, RackStudio } from '#core/rack/index.ts'
+import {
+  POUR,
+  type RackPlan,
+  type RackPlanBatch,
+  type RackPlanJob,
+  type RackStudio,
+} from '#core/rack/index.ts'
 import { wordBlocker, wordWay } from '#words/rack.ts'
 import { Callout } from '#app/components/Callout.tsx'
 import { useSay } from '#app/components/undo.tsx'
@@ -27,7 +33,7 @@ export function ComingDays({ studio, base }: { studio: RackStudio; base: RackPla
   const zone = zoneOf(settings)
   const units = useUnits()
   const leadMs = (batchId: string, jobId: string) =>
-    jobId === 'pour' ? (studio.batches.find(({ id }) => id === batchId)?.outline.leadMin ?? 0) * 60_000 : 0
+    jobId === POUR ? (studio.batches.find(({ id }) => id === batchId)?.outline.leadMin ?? 0) * 60_000 : 0
   const pinsOf = (batchId: string) => studio.batches.find(({ id }) => id === batchId)?.pins ?? {}
   const pin =
     moving && moving.beginAtMs !== null

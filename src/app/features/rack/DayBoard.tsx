@@ -9,7 +9,7 @@ import {
   type DragMoveEvent,
 } from '@dnd-kit/core'
 import { useEffect, useRef, type KeyboardEvent } from 'react'
-import { daysLaterMs, SLOT_MS, type RackPlan, type RackPlanJob } from '#core/rack/index.ts'
+import { POUR, daysLaterMs, SLOT_MS, type RackPlan, type RackPlanJob } from '#core/rack/index.ts'
 import { clockIn, dayIn } from '#app/components/zoned.ts'
 import { dayRows, type DayRow } from './dayRows.ts'
 import { JobFlag, LANE_PX } from './JobFlag.tsx'
@@ -163,7 +163,7 @@ function OpenBand({ open, row }: { open: RackPlanJob; row: DayRow }) {
     Math.min(1, Math.max(0, (atMs - row.shownFromMs) / (row.toMs - row.shownFromMs)))
   const from = share(open.openAtMs)
   const to = share(open.closeAtMs ?? Infinity)
-  if (open.id === 'pour' || to <= from) return null
+  if (open.id === POUR || to <= from) return null
   return (
     <div
       className="bg-good absolute bottom-0 h-1.5"

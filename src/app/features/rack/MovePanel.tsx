@@ -1,5 +1,12 @@
 import { useEffect, useRef } from 'react'
-import { changesBetween, daysLaterMs, SLOT_MS, type RackPlan, type RackPlanJob } from '#core/rack/index.ts'
+import {
+  POUR,
+  changesBetween,
+  daysLaterMs,
+  SLOT_MS,
+  type RackPlan,
+  type RackPlanJob,
+} from '#core/rack/index.ts'
 import type { UnitChoice } from '#core/units/index.ts'
 import { TakesList } from '#app/components/TakesList.tsx'
 import { wordRackChange } from '#words/rack.ts'
@@ -122,7 +129,7 @@ export function MovePanel(props: MovePanelProps) {
 }
 
 function possible(job: RackPlanJob, shown: (atMs: number) => string): string {
-  if (job.id === 'pour')
+  if (job.id === POUR)
     return 'From laying out to the covers; stop-stir half an hour after it begins. Later steps follow.'
   if (job.late)
     return `Its window closes ${shown(job.closeAtMs!)}, before you are free: late, with what the step says of it.`

@@ -1,7 +1,7 @@
 import { useEffect, useRef, useState } from 'react'
 import { Link } from 'react-router'
 import { BellRing } from 'lucide-react'
-import { remindersAt } from '#core/rack/index.ts'
+import { POUR, remindersAt } from '#core/rack/index.ts'
 import { wordReminder } from '#words/rack.ts'
 import { useNowMs } from '#app/platform/clock.ts'
 import { useRackPlan, useRackStudio } from '#app/platform/rackPlan.ts'
@@ -41,9 +41,9 @@ export function Reminders() {
             <span className="min-w-0 flex-1 font-semibold">{wordReminder(reminder, nowMs)}</span>
             <Link
               className="button button-quiet px-3"
-              to={reminder.job.id === 'pour' ? `/pour/${reminder.job.batchId}` : '/rack'}
+              to={reminder.job.id === POUR ? `/pour/${reminder.job.batchId}` : '/rack'}
             >
-              {reminder.job.id === 'pour' ? 'Lay out' : 'To the rack'}
+              {reminder.job.id === POUR ? 'Lay out' : 'To the rack'}
             </Link>
             <button
               className="button button-quiet px-3"
