@@ -10,6 +10,7 @@ import { calendarFile } from './calendar.ts'
 import { logCsv } from './logCsv.ts'
 import { calendarEntries, scheduleCsv } from './scheduleCsv.ts'
 import { supplyCsv } from './supplyCsv.ts'
+import { backLayer, begun } from '../../tests/support/layers.ts'
 
 describe('the studio file', () => {
   test('reads back what was written, pictures and all', async () => {
@@ -136,12 +137,26 @@ describe('the log as CSV', () => {
   test('keeps quotes, commas, line breaks and other scripts (RFC 4180)', () => {
     const csv = logCsv(rows)
     expect(csv.split('\r\n')[0]).toBe(
-      'piece_id,batch,piece_no,technique,mold,resin,stop_stir,room_c,decant_min,white_min,rating,timing,faults,note',
+      'piece_id,batch,piece_no,technique,mold,resin,stop_stir,room_c,decant_min,white_min,rating,timing,faults,note,layers',
     )
     const [row] = Papa.parse<Record<string, string>>(csv, { header: true }).data
     expect(row!['batch']).toBe('Été, "first"\n两个')
     expect(row!['decant_min']).toBe('20.5')
     expect(row!['stop_stir']).toBe(new Date(T0 + 240_000).toISOString())
+  })
+
+  test('tells the layers over a piece, what tints them, and when they were laid; none that lies in another mold', () => {
+    const [{ batch, piece, events }] = rows as [(typeof rows)[number]]
+    const slate = { id: 'slate', name: 'Slate', kind: 'paste', hex: '#39424e' } as const
+    const layers = [
+      backLayer('nextDay', 2, slate),
+      { ...begun('clearCoat')[0]!, only: ['elsewhere'] },
+    ] as unknown as typeof batch.request.layers
+    const laid: PourEvent = { id: 'k', atMs: T0 + 240_000 + 90 * 60_000, kind: 'done', key: 'back' }
+    const own = { ...batch, request: { ...batch.request, layers } }
+    const csv = logCsv([{ batch: own, piece, events: [...events, laid] }])
+    const [row] = Papa.parse<Record<string, string>>(csv, { header: true }).data
+    expect(row!['layers']).toBe('back layer (Slate) at 90.0')
   })
 
   test('hands no formula to a spreadsheet', () => {

@@ -1,5 +1,6 @@
 import { markedAt, stepThat, TECHNIQUES, type Deed } from '#core/technique/index.ts'
 import Papa from 'papaparse'
+import { isIn } from '#core/batch/index.ts'
 import type { Piece } from '#core/journal/index.ts'
 import { readPour, type PourEvent } from '#core/runsheet/index.ts'
 import type { Batch } from '#schema/studio.ts'
@@ -27,6 +28,7 @@ const COLUMNS = [
   'timing',
   'faults',
   'note',
+  'layers',
 ] as const
 
 /**
@@ -74,5 +76,16 @@ function cells({ batch, piece, events }: LogRow): readonly (string | number)[] {
     piece.outcome?.timing ?? '',
     piece.outcome?.faults.join(' ') ?? '',
     piece.outcome?.note ?? '',
+    request.layers
+      .filter((layer) => isIn(layer, { id: piece.moldId }))
+      .map((layer) => layerText(layer, running?.done[layer.id]))
+      .join('; '),
   ]
+}
+
+/** A later layer: its name, what tints it, and the minute at which it was laid. */
+function layerText({ name, cups }: Batch['request']['layers'][number], laidMin: number | undefined): string {
+  const colours = cups.flatMap((cup) => cup.colours.map(({ colour }) => colour.name))
+  const told = colours.length > 0 ? `${name} (${colours.join(', ')})` : name
+  return laidMin === undefined ? told : `${told} at ${laidMin.toFixed(1)}`
 }

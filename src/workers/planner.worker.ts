@@ -1,13 +1,32 @@
 import { expose } from 'comlink'
 import { aimedOf, lessonOf } from '#core/journal/index.ts'
-import { planBatch, planLive, planSitting, rightMoments, usualBand } from '#core/plan/index.ts'
+import type { BatchRequest } from '#core/batch/index.ts'
+import {
+  planBatch,
+  planLive,
+  planSitting,
+  rightMoments,
+  usualBand,
+  withSittings,
+  type SittingsSoFar,
+} from '#core/plan/index.ts'
 import { fitDataSheet } from '#core/resin/index.ts'
-import { fitNotedRun } from '#core/timing/index.ts'
+import { fitNotedRun, type Reading } from '#core/timing/index.ts'
+
+type RunSoFar = readonly [
+  request: BatchRequest,
+  done: Readonly<Record<string, number>>,
+  readings: readonly Reading[],
+  stillFullMin: number,
+  sittings: SittingsSoFar,
+]
 
 /** The planner off the main thread: typing never waits for it. */
 const planner = {
   planBatch,
-  planLive,
+  /** A run as its pour and the sittings of its layers have it. */
+  planLive: (...[request, done, readings, stillFullMin, sittings]: RunSoFar) =>
+    planLive(withSittings(request, sittings), done, readings, stillFullMin),
   planSitting,
   lessonOf,
   aimedOf,

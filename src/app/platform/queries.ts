@@ -1,8 +1,8 @@
 import { useQueries, useQuery, keepPreviousData, type UseQueryResult } from '@tanstack/react-query'
 import type { BatchRequest } from '#core/batch/index.ts'
-import type { BatchPlan, LivePlan, SittingPlan, SittingSoFar } from '#core/plan/index.ts'
-import type { Pour } from '#core/runsheet/index.ts'
-import { markedAt, TECHNIQUES } from '#core/technique/index.ts'
+import type { BatchPlan, LivePlan, SittingPlan, SittingsSoFar, SittingSoFar } from '#core/plan/index.ts'
+import type { Pour, Sitting } from '#core/runsheet/index.ts'
+import { markedAt, TECHNIQUES, tintedKey } from '#core/technique/index.ts'
 import { METRIC, US_CUSTOMARY, type UnitChoice } from '#core/units/index.ts'
 import { readSettings, USUAL_SETTINGS } from '#schema/usualSettings.ts'
 import type { StoredPhoto, StudioDatabase } from '#data/database.ts'
@@ -132,12 +132,47 @@ export function livePlanQuery(
   pour: Running,
   stillFullMin = 0,
 ) {
+  const sittings = sittingsRead(pour)
   return {
-    queryKey: ['live', batch.request, pour.done, pour.readings, stillFullMin],
-    queryFn: (): Promise<LivePlan> => planner.planLive(batch.request, pour.done, pour.readings, stillFullMin),
+    queryKey: ['live', batch.request, pour.done, pour.readings, stillFullMin, sittings],
+    queryFn: (): Promise<LivePlan> =>
+      planner.planLive(batch.request, pour.done, pour.readings, stillFullMin, sittings),
     staleTime: Infinity,
     gcTime: 5 * 60_000,
   }
+}
+
+/** A sitting as it was told so far: what was read, whether its mix is divided, when its layer was poured. */
+export function sittingSoFar(pour: Running, layer: string, sitting: Sitting): SittingSoFar {
+  const running = sitting.stage === 'running' ? sitting : null
+  const doneMin = pour.done[layer]
+  const laidAtMs = doneMin === undefined ? null : pour.stopStirAtMs + doneMin * 60_000
+  return {
+    readings: running?.readings ?? [],
+    roomTempC: roomRead(pour),
+    divided: pour.done[tintedKey(layer)] !== undefined,
+    pouredMin: running && laidAtMs !== null ? (laidAtMs - running.stopStirAtMs) / 60_000 : null,
+  }
+}
+
+/** The room as it was read last, by the pour or by any sitting; null where it never was. */
+function roomRead({ readings, sittings }: Running): number | null {
+  const all = [
+    ...readings,
+    ...Object.values(sittings).flatMap((sitting) => (sitting.stage === 'running' ? sitting.readings : [])),
+  ]
+  return all.flatMap((reading) => (reading.kind === 'room' ? [reading.tempC] : [])).at(-1) ?? null
+}
+
+/** What was read in the sittings of its layers, with when each was poured. */
+function sittingsRead(pour: Running): SittingsSoFar {
+  return Object.fromEntries(
+    Object.entries(pour.sittings).flatMap(([layer, sitting]) =>
+      sitting.stage === 'running' && sitting.readings.length > 0
+        ? [[layer, sittingSoFar(pour, layer, sitting)]]
+        : [],
+    ),
+  )
 }
 
 /** The plan of a batch as it was poured; nothing for one that was not. */

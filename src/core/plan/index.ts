@@ -1,10 +1,12 @@
 export { planBatch, planLive, type BatchPlan, type BloomPlan, type LivePlan } from './plan.ts'
 export {
   planSitting,
+  withSittings,
   type CupLife,
   type SittingCure,
   type SittingPlan,
   type SittingSoFar,
+  type SittingsSoFar,
 } from './sittingPlan.ts'
 export { staggeredRequests, type Stagger } from './stagger.ts'
 export { type PalettePlan } from './palettePlan.ts'

@@ -1,9 +1,9 @@
 import { describe, expect, test } from '@jest/globals'
 import { backLayer, begun } from '../../../tests/support/layers.ts'
-import { bloomRequest } from '../../../tests/support/request.ts'
+import { bloomRequest, COASTER } from '../../../tests/support/request.ts'
 import type { BatchRequest, LayerCup } from '../batch/index.ts'
 import { ARCHETYPES } from '../resin/index.ts'
-import { planBatch, planSitting } from './index.ts'
+import { planBatch, planLive, planSitting, withSittings } from './index.ts'
 
 const CUPS: readonly LayerCup[] = (['moss', 'rust', 'pearl', 'smoke'] as const).map((name) => ({
   id: name,
@@ -54,6 +54,21 @@ describe('the sitting of a later layer', () => {
     const unread = planSitting(tray(), 'back').cure!
     expect(read.readings).toBe(2)
     expect(read.cupLimits!.stopMin).toBeLessThan(unread.cupLimits!.stopMin)
+  })
+
+  test('what it reads moves the days after: on a quicker layer the next one bonds sooner', () => {
+    const layers = [backLayer(), { ...backLayer(), id: 'second', name: 'second back' }]
+    const request = tray({ layers, pieces: [{ mold: { ...COASTER, depthMm: 16 }, count: 6, pattern: null }] })
+    const readings = [
+      { kind: 'temperature', tempC: 32, by: 'probe', atMin: 8 },
+      { kind: 'temperature', tempC: 35, by: 'probe', atMin: 11 },
+    ] as const
+    const opens = (asked: BatchRequest) => {
+      const { outline } = planLive(asked)
+      return outline.jobs.find(({ id }) => id === 'second')!.waits[0]!.openMin
+    }
+    expect(opens(withSittings(request, { back: { readings } }))).toBeLessThan(0.97 * opens(request))
+    expect(withSittings(request, { back: { readings: [] } })).toBe(request)
   })
 
   test('goes by the room as it was read last', () => {

@@ -106,6 +106,23 @@ export function planSitting(request: BatchRequest, layerId: string, soFar: Sitti
   }
 }
 
+/** What was read in the sittings of a batch, by layer. */
+export type SittingsSoFar = Readonly<Record<string, SittingSoFar>>
+
+/** The request with every layer's resin as the readings of its own sitting have it, so that the days after go by them too. */
+export function withSittings(request: BatchRequest, sittings: SittingsSoFar): BatchRequest {
+  const read = request.layers.filter(({ id }) => (sittings[id]?.readings ?? []).length > 0)
+  if (read.length === 0) return request
+  const { fills, mixes } = planBatch(request)
+  const layers = request.layers.map((layer) => {
+    const mix = mixes.find(({ id }) => id === layer.id)
+    if (!read.includes(layer) || !mix) return layer
+    const { own, believed } = believedOf({ request, layer, fills, mix }, sittings[layer.id]!)
+    return { ...layer, resin: correctedRequest(own, believed.mean).resin }
+  })
+  return { ...request, layers }
+}
+
 interface Stirred {
   readonly request: BatchRequest
   readonly layer: LaterLayer
@@ -113,16 +130,17 @@ interface Stirred {
   readonly mix: Mix
 }
 
-function cureOf(stirred: Stirred, soFar: SittingSoFar): SittingCure {
+/** What a sitting's readings leave believed, and how its mix is followed. */
+function believedOf(stirred: Stirred, soFar: SittingSoFar) {
   const { readings = [], pouredMin = null, divided = false } = soFar
-  const { mix } = stirred
+  const { mix, request } = stirred
   const cupG = divided ? Math.max(...mix.cups.map(({ massG }) => massG)) : mix.parts.byWeight.totalG
-  const own = ownRequest(stirred, soFar.roomTempC ?? stirred.request.roomTempC)
+  const own = ownRequest(stirred, soFar.roomTempC ?? request.roomTempC)
   const belief = beliefOf(own)
   const before = correctedRequest(own, belief.mean)
   const rooms = roomsRead(readings, before.roomTempC)
-  const settingFor = (request: BatchRequest) => ({
-    ...settingOf(request, stirred),
+  const settingFor = (asked: BatchRequest) => ({
+    ...settingOf(asked, stirred),
     cupMassG: Math.max(LEAST_G, cupG),
     roomSteps: rooms.steps,
   })
@@ -132,6 +150,13 @@ function cureOf(stirred: Stirred, soFar: SittingSoFar): SittingCure {
   const planned = standing(settingFor(before))
   const believed = believe({ forecast: planned }, { belief, readings, members: MEMBERS, seed: SEED })
   const setting = settingFor(readings.length === 0 ? before : correctedRequest(own, believed.mean))
+  return { own, planned, believed, rooms, setting, standing }
+}
+
+function cureOf(stirred: Stirred, soFar: SittingSoFar): SittingCure {
+  const { planned, believed, rooms, setting, standing } = believedOf(stirred, soFar)
+  const { mix } = stirred
+  const { readings = [], pouredMin = null } = soFar
   const { cup, bed } = pouredAt(setting, pouredMin)
   return {
     life: lifeOfPour(standing(setting)),

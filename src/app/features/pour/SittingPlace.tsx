@@ -6,10 +6,9 @@ import { useSay } from '#app/components/undo.tsx'
 import { whenOf } from '#app/components/when.ts'
 import type { SittingPlan } from '#core/plan/index.ts'
 import type { Pour, Sitting } from '#core/runsheet/index.ts'
-import { tintedKey } from '#core/technique/index.ts'
 import { useNowMs } from '#app/platform/clock.ts'
 import { useRecord } from '#app/platform/marks.ts'
-import { useSittingPlan, useUnits } from '#app/platform/queries.ts'
+import { sittingSoFar, useSittingPlan, useUnits } from '#app/platform/queries.ts'
 import { useStory, type BatchStory } from '#app/platform/stories.ts'
 import { Believed } from './Believed.tsx'
 import { Cautions } from './Cautions.tsx'
@@ -55,12 +54,11 @@ function SittingAt({ story, pour, layerId, name }: SittingAtProps) {
   const running = sitting?.stage === 'running' ? sitting : null
   const doneMin = pour.done[layerId]
   const laidAtMs = doneMin === undefined ? null : pour.stopStirAtMs + doneMin * 60_000
-  const plan = useSittingPlan(story.batch.request, layerId, {
-    readings: running?.readings ?? [],
-    roomTempC: roomRead(pour),
-    divided: pour.done[tintedKey(layerId)] !== undefined,
-    pouredMin: running && laidAtMs !== null ? (laidAtMs - running.stopStirAtMs) / 60_000 : null,
-  })
+  const plan = useSittingPlan(
+    story.batch.request,
+    layerId,
+    sitting ? sittingSoFar(pour, layerId, sitting) : {},
+  )
   if (!plan.data)
     return (
       <Place title={story.batch.request.name}>
@@ -82,15 +80,6 @@ function SittingAt({ story, pour, layerId, name }: SittingAtProps) {
       />
     )
   return <Begun {...known} sitting={sitting} pour={pour} />
-}
-
-/** The room as it was read last, by the pour or by any sitting; null where it never was. */
-function roomRead({ readings, sittings }: Running): number | null {
-  const all = [
-    ...readings,
-    ...Object.values(sittings).flatMap((sitting) => (sitting.stage === 'running' ? sitting.readings : [])),
-  ]
-  return all.flatMap((reading) => (reading.kind === 'room' ? [reading.tempC] : [])).at(-1) ?? null
 }
 
 interface KnownSitting {
