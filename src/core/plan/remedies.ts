@@ -1,65 +1,27 @@
-import {
-  bedOf,
-  cupsThatFit,
-  dividedMixes,
-  dropLoad,
-  isFlexible,
-  nextLayer,
-  pieceCount,
-  takesRoom,
-  withinLoad,
-  type BatchRequest,
-  type CupStrategy,
-  type LaterLayer,
-  type LayerCup,
-  type Mix,
-  type MoldFill,
-} from '../batch/index.ts'
+import { bedOf, dropLoad, nextLayer, pieceCount, type BatchRequest, type MoldFill } from '../batch/index.ts'
 import { withFewerDrops, withWiderBeads } from '../pattern/index.ts'
-import { LAYER_WHENS, TECHNIQUES, type Technique } from '../technique/index.ts'
+import { TECHNIQUES } from '../technique/index.ts'
 import { capacityOf, scheduleBatch } from '../timing/index.ts'
 import { gravityOf, type Finding } from './findings.ts'
 import { planBatch } from './plan.ts'
-import { staggered, staggeredRequests, withPieces, type Stagger } from './stagger.ts'
-
-/** One thing that makes a finding go: a change of the request, tried and found to bring no new stop; or several mixes instead of one. */
-export type Remedy =
-  | (Change & { readonly changes: Partial<BatchRequest> })
-  | { readonly kind: 'stagger'; readonly stagger: Stagger }
-
-/** What a change is told by. */
-export type Change =
-  /** Null takes the technique's usual. */
-  | { readonly kind: 'bed'; readonly mm: number | null }
-  | { readonly kind: 'layerDepth'; readonly layerName: string; readonly mm: number }
-  | { readonly kind: 'noLayer'; readonly layerName: string }
-  | { readonly kind: 'layerInMold'; readonly layerName: string }
-  | { readonly kind: 'cupsToFit' }
-  | { readonly kind: 'layerEverywhere'; readonly layerName: string }
-  | { readonly kind: 'lessColour'; readonly cupName: string }
-  | { readonly kind: 'pieces'; readonly pieces: number }
-  | { readonly kind: 'strategy'; readonly strategy: CupStrategy }
-  | { readonly kind: 'whiteApart' }
-  | { readonly kind: 'room'; readonly tempC: number }
-  /** Farther apart by so much than they are. */
-  | { readonly kind: 'widerBeads'; readonly byMm: number }
-  | { readonly kind: 'hole'; readonly mm: number }
-  | { readonly kind: 'dose'; readonly dose: 'milky' | 'translucent' }
-  | { readonly kind: 'settle'; readonly min: number }
-  | { readonly kind: 'twoPours'; readonly layerName: string }
-  | { readonly kind: 'clearCoat' }
-  | { readonly kind: 'rounds'; readonly rounds: number }
-  /** Drops of ink on a piece, all rounds together. */
-  | { readonly kind: 'fewerDrops'; readonly fewer: number }
+import {
+  cupsToFit,
+  layerEverywhere,
+  layersInMold,
+  lessColour,
+  noLayers,
+  thinnerLayer,
+  thinnerLayers,
+  twoPours,
+} from './layerRemedies.ts'
+import { change, rounded, THINNER_STEP_MM, type Candidates, type Remedy, type Task } from './remedy.ts'
+import { staggered, staggeredRequests, withPieces } from './stagger.ts'
 
 /** A finding with what would make it go; empty where only a person can, or nothing does. */
 export interface Remedied {
   readonly finding: Finding
   readonly remedies: readonly Remedy[]
 }
-
-/** Changes of one kind, the mildest first: the first that helps is offered. */
-type Candidates = readonly Remedy[]
 
 /** Everything worth saying of that request's plan, each with every remedy that was tried and holds. */
 export function remediesFor(request: BatchRequest): readonly Remedied[] {
@@ -72,14 +34,6 @@ export function remediesFor(request: BatchRequest): readonly Remedied[] {
       return first ? [first] : []
     }),
   }))
-}
-
-interface Task {
-  readonly request: BatchRequest
-  readonly technique: Technique
-  readonly fills: readonly MoldFill[]
-  readonly mixes: readonly Mix[]
-  readonly findings: readonly Finding[]
 }
 
 /** The requests a remedy turns that one into: one, or one a mix. */
@@ -117,8 +71,6 @@ export function keyOf(finding: Finding): string {
 const COOLEST_C = 15
 const WARMEST_C = 30
 const ROOM_STEPS_K = [2, 3, 4, 6, 8]
-const THINNER_STEP_MM = 0.5
-const THINNEST_LAYER_MM = 1
 const USUAL_SETTLE_MIN = 5
 const WIDER_MM = [2, 3, 5]
 const THICKER_HOLES_MM = [2.5, 3, 3.5]
@@ -212,10 +164,6 @@ function candidatesFor(finding: Finding, task: Task): readonly Candidates[] {
   }
 }
 
-function change(told: Change, changes: Partial<BatchRequest>): Remedy {
-  return { ...told, changes }
-}
-
 const settleFor = (min: number) => change({ kind: 'settle', min }, { settleMin: min })
 
 function usualBed({ request }: Task): Candidates {
@@ -241,90 +189,6 @@ function thickerBed({ fills }: Task): Candidates {
   return Array.from({ length: 12 }, (_, k) => rounded(shallowest + (k + 1) * THINNER_STEP_MM)).map((mm) =>
     change({ kind: 'bed', mm }, { bedMm: mm }),
   )
-}
-
-/** Each layer of a depth of its own made thinner, one after the other. */
-function thinnerLayers(task: Task): readonly Candidates[] {
-  return task.request.layers.filter(takesRoom).map(({ id }) => thinnerLayer(id, task))
-}
-
-/** Half a millimetre at a time; nothing where its depth follows from the others. */
-function thinnerLayer(layerId: string, { request: { layers } }: Task): Candidates {
-  const layer = layers.find(({ id }) => id === layerId)
-  if (layer?.amount.by !== 'depth') return []
-  const { name: layerName, amount } = layer
-  const steps = Math.max(0, Math.floor((amount.mm - THINNEST_LAYER_MM) / THINNER_STEP_MM))
-  return Array.from({ length: steps }, (_, k) => rounded(amount.mm - (k + 1) * THINNER_STEP_MM)).map((mm) =>
-    change(
-      { kind: 'layerDepth', layerName, mm },
-      { layers: withLayer(layers, { ...layer, amount: { by: 'depth', mm } }) },
-    ),
-  )
-}
-
-/** Without one of the layers of a depth of their own, the uppermost first. */
-function noLayers({ request: { layers } }: Task): Candidates {
-  return layers
-    .filter((layer) => takesRoom(layer) && !isFlexible(layer))
-    .reverse()
-    .map(({ id, name }) =>
-      change({ kind: 'noLayer', layerName: name }, { layers: layers.filter((each) => each.id !== id) }),
-    )
-}
-
-function layersInMold({ request: { layers } }: Task): Candidates {
-  return layers
-    .filter(({ when }) => LAYER_WHENS[when].takesRoom && !LAYER_WHENS[when].inMold)
-    .map((layer) =>
-      change(
-        { kind: 'layerInMold', layerName: layer.name },
-        { layers: withLayer(layers, { ...layer, when: 'bonds' }) },
-      ),
-    )
-}
-
-function cupsToFit(mixId: string, task: Task): Candidates {
-  return withCups(mixId, task, { kind: 'cupsToFit' }, (cups, { parts }) =>
-    cupsThatFit(cups, parts.byWeight.totalG),
-  )
-}
-
-function lessColour({ layer, cupName }: Extract<Finding, { kind: 'cupOverloaded' }>, task: Task): Candidates {
-  return withCups(layer.id, task, { kind: 'lessColour', cupName }, (cups, mix) =>
-    cups.map((cup) => {
-      const massG = mix.cups.find(({ id }) => id === cup.id)?.massG ?? 0
-      return cup.name === cupName && massG > 0 ? withinLoad(cup, massG) : cup
-    }),
-  )
-}
-
-/** The cups of one mix changed, whether of the pour or of a later layer. */
-function withCups(
-  mixId: string,
-  { request, technique, mixes }: Task,
-  told: Change,
-  changed: (cups: readonly LayerCup[], mix: Mix) => readonly LayerCup[],
-): Candidates {
-  const found = dividedMixes(request, technique, mixes).find(({ mix }) => mix.id === mixId)
-  if (!found) return []
-  const cups = changed(found.cups, found.mix)
-  const layer = request.layers.find(({ id }) => found.mix.of === 'layer' && id === mixId)
-  return [change(told, layer ? { layers: withLayer(request.layers, { ...layer, cups }) } : { cups })]
-}
-
-function layerEverywhere(layerId: string, { request: { layers } }: Task): Candidates {
-  const layer = layers.find(({ id }) => id === layerId)
-  if (!layer) return []
-  return [
-    change(
-      { kind: 'layerEverywhere', layerName: layer.name },
-      { layers: withLayer(layers, { ...layer, only: null }) },
-    ),
-  ]
-}
-
-function withLayer(layers: readonly LaterLayer[], changed: LaterLayer): readonly LaterLayer[] {
-  return layers.map((layer) => (layer.id === changed.id ? changed : layer))
 }
 
 function otherStrategies({ request, technique }: Task): Candidates {
@@ -398,52 +262,6 @@ function stronger({ request, technique }: Task): Candidates {
   return [change({ kind: 'dose', dose: 'milky' }, { white: { ...request.white, dose: 'milky' } })]
 }
 
-/** The layer in two goes of half its depth, the second over the first. */
-function twoPours(layerId: string, { request: { layers } }: Task): Candidates {
-  const at = layers.findIndex(({ id }) => id === layerId)
-  const layer = layers[at]
-  const shared = layers.reduce((sum, { amount }) => sum + (amount.by === 'share' ? amount.frac : 0), 0)
-  const halves = layer && halvedAmount(layer.amount, Math.max(0, 1 - shared))
-  if (!layer || !halves) return []
-  const { name } = layer
-  const { id } = nextLayer(layers, 'secondPour')
-  const lower = { ...layer, amount: halves[0], name: `${name}, first half` }
-  const upper = { ...layer, amount: halves[1], id, name: `${name}, second half` }
-  return [
-    change(
-      { kind: 'twoPours', layerName: name },
-      { layers: [...layers.slice(0, at), lower, upper, ...layers.slice(at + 1)] },
-    ),
-  ]
-}
-
-/** Both halves of an amount, where the rest is so much of what is free; null where there is nothing to halve. */
-function halvedAmount(
-  amount: LaterLayer['amount'],
-  restFrac: number,
-): readonly [LaterLayer['amount'], LaterLayer['amount']] | null {
-  switch (amount.by) {
-    case 'depth': {
-      const half = { by: 'depth', mm: amount.mm / 2 } as const
-      return [half, half]
-    }
-    case 'volume': {
-      const half = { by: 'volume', ml: amount.ml / 2 } as const
-      return [half, half]
-    }
-    case 'share': {
-      const half = { by: 'share', frac: amount.frac / 2 } as const
-      return [half, half]
-    }
-    case 'rest':
-      return [{ by: 'share', frac: restFrac / 2 }, { by: 'rest' }]
-    case 'none':
-      return null
-    default:
-      return amount satisfies never
-  }
-}
-
 function fewerRounds({ fills, technique }: Task): Candidates {
   if (technique.white.by !== 'needle') return []
   const now = Math.max(...fills.map(({ rounds }) => rounds))
@@ -468,9 +286,4 @@ function fewerDrops({ request, fills, technique }: Task): Candidates {
       { pieces, rounds: technique.white.by === 'needle' ? rounds : null },
     )
   })
-}
-
-/** A tenth of a millimetre is read on no ruler. */
-function rounded(mm: number): number {
-  return Math.round(mm * 10) / 10
 }

@@ -1,0 +1,149 @@
+import {
+  cupsThatFit,
+  dividedMixes,
+  isFlexible,
+  nextLayer,
+  takesRoom,
+  withinLoad,
+  type LaterLayer,
+  type LayerCup,
+  type Mix,
+} from '../batch/index.ts'
+import { LAYER_WHENS } from '../technique/index.ts'
+import type { Finding } from './findings.ts'
+import { change, rounded, THINNER_STEP_MM, type Candidates, type Change, type Task } from './remedy.ts'
+
+const THINNEST_LAYER_MM = 1
+
+/** Each layer of a depth of its own made thinner, one after the other. */
+export function thinnerLayers(task: Task): readonly Candidates[] {
+  return task.request.layers.filter(takesRoom).map(({ id }) => thinnerLayer(id, task))
+}
+
+/** Half a millimetre at a time; nothing where its depth follows from the others. */
+export function thinnerLayer(layerId: string, { request: { layers } }: Task): Candidates {
+  const layer = layers.find(({ id }) => id === layerId)
+  if (layer?.amount.by !== 'depth') return []
+  const { name: layerName, amount } = layer
+  const steps = Math.max(0, Math.floor((amount.mm - THINNEST_LAYER_MM) / THINNER_STEP_MM))
+  return Array.from({ length: steps }, (_, k) => rounded(amount.mm - (k + 1) * THINNER_STEP_MM)).map((mm) =>
+    change(
+      { kind: 'layerDepth', layerName, mm },
+      { layers: withLayer(layers, { ...layer, amount: { by: 'depth', mm } }) },
+    ),
+  )
+}
+
+/** Without one of the layers of a depth of their own, the uppermost first. */
+export function noLayers({ request: { layers } }: Task): Candidates {
+  return layers
+    .filter((layer) => takesRoom(layer) && !isFlexible(layer))
+    .reverse()
+    .map(({ id, name }) =>
+      change({ kind: 'noLayer', layerName: name }, { layers: layers.filter((each) => each.id !== id) }),
+    )
+}
+
+export function layersInMold({ request: { layers } }: Task): Candidates {
+  return layers
+    .filter(({ when }) => LAYER_WHENS[when].takesRoom && !LAYER_WHENS[when].inMold)
+    .map((layer) =>
+      change(
+        { kind: 'layerInMold', layerName: layer.name },
+        { layers: withLayer(layers, { ...layer, when: 'bonds' }) },
+      ),
+    )
+}
+
+export function cupsToFit(mixId: string, task: Task): Candidates {
+  return withCups(mixId, task, { kind: 'cupsToFit' }, (cups, { parts }) =>
+    cupsThatFit(cups, parts.byWeight.totalG),
+  )
+}
+
+export function lessColour(
+  { layer, cupName }: Extract<Finding, { kind: 'cupOverloaded' }>,
+  task: Task,
+): Candidates {
+  return withCups(layer.id, task, { kind: 'lessColour', cupName }, (cups, mix) =>
+    cups.map((cup) => {
+      const massG = mix.cups.find(({ id }) => id === cup.id)?.massG ?? 0
+      return cup.name === cupName && massG > 0 ? withinLoad(cup, massG) : cup
+    }),
+  )
+}
+
+/** The cups of one mix changed, whether of the pour or of a later layer. */
+function withCups(
+  mixId: string,
+  { request, technique, mixes }: Task,
+  told: Change,
+  changed: (cups: readonly LayerCup[], mix: Mix) => readonly LayerCup[],
+): Candidates {
+  const found = dividedMixes(request, technique, mixes).find(({ mix }) => mix.id === mixId)
+  if (!found) return []
+  const cups = changed(found.cups, found.mix)
+  const layer = request.layers.find(({ id }) => found.mix.of === 'layer' && id === mixId)
+  return [change(told, layer ? { layers: withLayer(request.layers, { ...layer, cups }) } : { cups })]
+}
+
+export function layerEverywhere(layerId: string, { request: { layers } }: Task): Candidates {
+  const layer = layers.find(({ id }) => id === layerId)
+  if (!layer) return []
+  return [
+    change(
+      { kind: 'layerEverywhere', layerName: layer.name },
+      { layers: withLayer(layers, { ...layer, only: null }) },
+    ),
+  ]
+}
+
+function withLayer(layers: readonly LaterLayer[], changed: LaterLayer): readonly LaterLayer[] {
+  return layers.map((layer) => (layer.id === changed.id ? changed : layer))
+}
+
+/** The layer in two goes of half its depth, the second over the first. */
+export function twoPours(layerId: string, { request: { layers } }: Task): Candidates {
+  const at = layers.findIndex(({ id }) => id === layerId)
+  const layer = layers[at]
+  const shared = layers.reduce((sum, { amount }) => sum + (amount.by === 'share' ? amount.frac : 0), 0)
+  const halves = layer && halvedAmount(layer.amount, Math.max(0, 1 - shared))
+  if (!layer || !halves) return []
+  const { name } = layer
+  const { id } = nextLayer(layers, 'secondPour')
+  const lower = { ...layer, amount: halves[0], name: `${name}, first half` }
+  const upper = { ...layer, amount: halves[1], id, name: `${name}, second half` }
+  return [
+    change(
+      { kind: 'twoPours', layerName: name },
+      { layers: [...layers.slice(0, at), lower, upper, ...layers.slice(at + 1)] },
+    ),
+  ]
+}
+
+/** Both halves of an amount, where the rest is so much of what is free; null where there is nothing to halve. */
+function halvedAmount(
+  amount: LaterLayer['amount'],
+  restFrac: number,
+): readonly [LaterLayer['amount'], LaterLayer['amount']] | null {
+  switch (amount.by) {
+    case 'depth': {
+      const half = { by: 'depth', mm: amount.mm / 2 } as const
+      return [half, half]
+    }
+    case 'volume': {
+      const half = { by: 'volume', ml: amount.ml / 2 } as const
+      return [half, half]
+    }
+    case 'share': {
+      const half = { by: 'share', frac: amount.frac / 2 } as const
+      return [half, half]
+    }
+    case 'rest':
+      return [{ by: 'share', frac: restFrac / 2 }, { by: 'rest' }]
+    case 'none':
+      return null
+    default:
+      return amount satisfies never
+  }
+}
