@@ -61,8 +61,8 @@ describe('a wrong figure is refused by name, with what would be right', () => {
     ],
     [
       'a layer at a moment its way does not know',
-      { ...request, layers: [{ ...backLayer(), when: 'finished' }] },
-      /laid as "plain" cannot be laid at "finished", expected bonds or nextDay/,
+      { ...request, layers: [{ ...begun('clearCoat')[0]!, when: 'bonds' }] },
+      /laid as "coat" cannot be laid at "bonds", expected finished/,
     ],
     [
       'paint with a depth',

@@ -1,6 +1,12 @@
 import { ArrowDown, ArrowUp, ChevronDown, X } from 'lucide-react'
 import { nextLayer, type LaterLayer } from '#core/batch/index.ts'
-import { LAYER_STARTS, LAYER_WAYS, type LayerStartId, type LayerWhen } from '#core/technique/index.ts'
+import {
+  LAYER_STARTS,
+  LAYER_WAYS,
+  LAYER_WHENS,
+  type LayerStartId,
+  type LayerWhen,
+} from '#core/technique/index.ts'
 import { LAYER_START_WORDS, wordLayerLine } from '#words/layers.ts'
 import { LayerFields } from './LayerFields.tsx'
 import type { LayerListProps } from './layerListProps.ts'
@@ -14,8 +20,9 @@ export function LayerList(props: LayerListProps) {
   const add = (id: LayerStartId) => {
     const begun = nextLayer(layers, id)
     const when = whenOf(id, whens)!
-    const deep =
-      begun.amount.by === 'rest' && hasRest(layers) ? { by: 'depth' as const, mm: 2 } : begun.amount
+    // Only one layer goes up to the lip, and none on a finished piece.
+    const fills = begun.amount.by === 'rest' && LAYER_WHENS[when].takesRoom && !hasRest(layers)
+    const deep = begun.amount.by === 'rest' && !fills ? { by: 'depth' as const, mm: 2 } : begun.amount
     onChange([...layers, { ...begun, when, amount: deep }])
   }
   const general = Object.entries(problems).filter(([path]) => !/^\d+\./.test(path))

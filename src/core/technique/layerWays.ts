@@ -99,7 +99,7 @@ export const LAYER_WAYS: Readonly<Record<WayId, LayerWay>> = {
     handsOn: { by: 'decant' },
     needs: RESIN_TOOLS,
     risks: ['runaway', 'skin', 'air'],
-    whens: ['bonds', 'nextDay', 'demolded', 'hard'],
+    whens: ['bonds', 'nextDay', 'demolded', 'hard', 'finished'],
   },
   coat: {
     name: 'Coated',

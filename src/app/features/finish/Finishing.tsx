@@ -2,7 +2,15 @@ import { useState } from 'react'
 import { Link } from 'react-router'
 import * as v from 'valibot'
 import type { LaterLayer } from '#core/batch/index.ts'
-import { JOB_IDS, JOBS, LAYER_WHENS, TECHNIQUES, withAfter, type LayerWhen } from '#core/technique/index.ts'
+import {
+  JOB_IDS,
+  JOBS,
+  LAYER_WHENS,
+  TECHNIQUES,
+  withAfter,
+  type LayerWhen,
+  type StepRule,
+} from '#core/technique/index.ts'
 import { CAUTIONS, cautionsAt, DEFERRAL } from '#core/safety/index.ts'
 import { rackSteps, stillWaiting } from '#core/rack/index.ts'
 import { begunLayers } from '#core/runsheet/index.ts'
@@ -18,8 +26,19 @@ import type { BatchStory } from '#app/platform/stories.ts'
 import { usePlatform } from '#app/platform/studio.tsx'
 
 const WHENS = Object.keys(LAYER_WHENS) as LayerWhen[]
-/** What can still be laid on a piece that is out of its mold; on one that lies in it, all but nothing is too late. */
-const ON_DEMOLDED = WHENS.filter((when) => !LAYER_WHENS[when].inMold)
+/**
+ * The moments at which these pieces can still get a layer: all of them while they lie in the mold, into the lip once they are out, and on top
+ * alone once something was done to them after that.
+ */
+function stillToCome(
+  steps: readonly StepRule[],
+  done: Readonly<Record<string, number>>,
+): readonly LayerWhen[] {
+  const freed = steps.findIndex(({ does }) => does === 'frees')
+  const last = steps.findLastIndex(({ id }) => done[id] !== undefined)
+  if (last < freed) return WHENS
+  return WHENS.filter((when) => !LAYER_WHENS[when].inMold && (last === freed || !LAYER_WHENS[when].takesRoom))
+}
 /** A piece that is out of its mold is no longer draped. */
 const FINISHING = JOB_IDS.filter((id) => JOBS[id].does !== 'forms')
 
@@ -68,7 +87,7 @@ export function Finishing({ story }: { story: BatchStory }) {
           key={JSON.stringify(layers)}
           layers={layers}
           molds={batch.request.pieces.map(({ mold }) => mold)}
-          whens={out ? ON_DEMOLDED : WHENS}
+          whens={stillToCome(steps, done)}
           laid={begunLayers(pour)}
           onKeep={(next) => change({ layers: next, jobs })}
         />
