@@ -112,7 +112,10 @@ test('a back is chosen after the face was looked at, of a colour and another res
   const back = page.locator('[data-layer="back"]')
   await back.locator('summary').click()
   // Out of its mold it can no longer be laid in it.
-  await expect(back.getByLabel('Laid')).toHaveCount(0)
+  await expect(back.getByLabel('Laid').locator('option')).toHaveText([
+    'After demolding, in the lip: scuff it first',
+    'On the finished piece',
+  ])
   await expect(back).toContainText('after demolding')
   await back.getByLabel('Depth').fill('1.5')
   await back.getByLabel('Of which resin').selectOption({ label: 'Tidepool Slow' })

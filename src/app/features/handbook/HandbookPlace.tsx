@@ -59,17 +59,21 @@ export function HandbookPlace() {
             <ul className="flex flex-col gap-2 text-sm">
               {Object.entries(LAYER_WHENS).map(([when, { detail, late }]) => (
                 <li key={when}>
-                  <span className="font-semibold">{LAYER_WHEN_WORDS[when as LayerWhen]}.</span>{' '}
-                  {inUnits(detail, units)} {late}
+                  <p className="font-semibold">{LAYER_WHEN_WORDS[when as LayerWhen]}.</p>
+                  <p>
+                    {inUnits(detail, units)} {late}
+                  </p>
                 </li>
               ))}
             </ul>
             <ul className="flex flex-col gap-2 text-sm">
               {Object.entries(LAYER_WAYS).map(([way, { name, detail, dries }]) => (
                 <li key={way}>
-                  <span className="font-semibold">{name}.</span>{' '}
-                  {detail ?? 'A mix of its own, divided and tinted as you like.'}
-                  {dries && ` Dry after ${printSpan(dries.openMin)}, better ${printSpan(dries.bestMin)}.`}
+                  <p className="font-semibold">{name}.</p>
+                  <p>
+                    {detail ?? 'A mix of its own, divided and tinted as you like.'}
+                    {dries && ` Dry after ${printSpan(dries.openMin)}, better ${printSpan(dries.bestMin)}.`}
+                  </p>
                 </li>
               ))}
             </ul>
