@@ -167,7 +167,9 @@ test('ten ready-made dishes: a film, a painted layer that only dries, a second f
     await page.getByLabel('Pieces of Salt dish', { exact: true }).fill('10')
     await page.getByText('Plain', { exact: true }).click()
     await page.getByText('Depths, measuring, hands').click()
-    await page.getByRole('textbox', { name: 'Base' }).fill('3.25')
+    // 45 ml over ten of them: how deep that is follows from the water fills.
+    await page.getByRole('textbox', { name: 'Or so much in each' }).fill('4.5')
+    await expect(page.getByRole('textbox', { name: 'Base' })).toHaveValue('3.25')
     await page.getByLabel('Add a layer').selectOption('solventPaint')
     await page.getByLabel('Add a layer').selectOption('secondPour')
     const second = page.locator('[data-layer="secondPour"]')

@@ -1,3 +1,4 @@
+import { heightOfMm, volumeUpToMl } from '#core/mold/index.ts'
 import { isDrawn, isPiped, TECHNIQUES } from '#core/technique/index.ts'
 import type { Dimension, UnitId } from '#core/units/index.ts'
 import { QuantityField } from '#app/components/QuantityField.tsx'
@@ -9,6 +10,7 @@ import { inUnits } from '#words/inUnits.ts'
 /** Figures with a usual value: depths, the white's pattern, how it is measured, what stays behind, how fast the hands are. */
 export function FineTuning({ draft, problems, units, change }: InputsProps) {
   const { white, measuring, loss, hands } = draft
+  const first = draft.pieces[0]?.mold
   const field = (
     label: string,
     path: string,
@@ -48,6 +50,19 @@ export function FineTuning({ draft, problems, units, change }: InputsProps) {
           hint="Empty: the technique's usual"
           problem={problems['bedMm']}
         />
+        {!isDrawn(draft.technique) && (
+          <QuantityField
+            label="Or so much in each"
+            dimension="volume"
+            unit={units.volume}
+            value={draft.bedMm === null || !first ? null : volumeUpToMl(first, draft.bedMm)}
+            emptyAllowed
+            onChange={(ml) =>
+              first && change({ bedMm: ml === null ? null : Number.isNaN(ml) ? ml : heightOfMm(first, ml) })
+            }
+            hint={first && `As deep as that stands in ${first.name}`}
+          />
+        )}
         {field(
           'Lip left free',
           'lipMm',
