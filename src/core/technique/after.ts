@@ -1,4 +1,4 @@
-import { layerStep, LAYER_WHENS, type LayerToLay } from './layerWays.ts'
+import { layerStep, LAYER_WHENS, type LayerToLay, type LayerWhen } from './layerWays.ts'
 import type { JobId, StepRule, Technique } from './technique.ts'
 
 /** Jobs that can follow a pour on the rack beyond layers, demolding and use. Common practice with no published source. */
@@ -97,4 +97,24 @@ export function withAfter(technique: Technique, { layers, jobs, pieces = [] }: O
     return [...inMold, ...draped, { ...step, ...freed }]
   })
   return { ...technique, steps }
+}
+
+const WHENS = Object.keys(LAYER_WHENS) as LayerWhen[]
+
+/**
+ * The moments at which pieces can still get a layer: all of them while they lie in the mold, into the lip once they were lifted out of it
+ * into a form or for good, and on top alone once something was done to them after that.
+ */
+export function momentsLeft(
+  steps: readonly StepRule[],
+  done: Readonly<Record<string, number>>,
+): readonly LayerWhen[] {
+  const lifted = steps.findIndex(({ does }) => does === 'forms' || does === 'frees')
+  const freed = steps.findIndex(({ does }) => does === 'frees')
+  const last = steps.findLastIndex(({ id }) => done[id] !== undefined)
+  return WHENS.filter((when) => {
+    const { inMold, takesRoom } = LAYER_WHENS[when]
+    if (inMold) return last < lifted
+    return !takesRoom || last <= freed
+  })
 }

@@ -4,7 +4,7 @@ import { PETRI } from './petri.ts'
 import { PLAIN } from './plain.ts'
 import type { Deed, StepId, StepRule, Technique, TechniqueId } from './technique.ts'
 
-export { JOB_IDS, JOBS, withAfter, type OnTheRack } from './after.ts'
+export { JOB_IDS, JOBS, momentsLeft, withAfter, type OnTheRack } from './after.ts'
 export { asNeeded } from './asNeeded.ts'
 export {
   LAYER_WAYS,

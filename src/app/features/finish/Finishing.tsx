@@ -2,15 +2,7 @@ import { useState } from 'react'
 import { Link } from 'react-router'
 import * as v from 'valibot'
 import type { LaterLayer } from '#core/batch/index.ts'
-import {
-  JOB_IDS,
-  JOBS,
-  LAYER_WHENS,
-  TECHNIQUES,
-  withAfter,
-  type LayerWhen,
-  type StepRule,
-} from '#core/technique/index.ts'
+import { JOB_IDS, JOBS, momentsLeft, TECHNIQUES, withAfter, type LayerWhen } from '#core/technique/index.ts'
 import { CAUTIONS, cautionsAt, DEFERRAL } from '#core/safety/index.ts'
 import { rackSteps, stillWaiting } from '#core/rack/index.ts'
 import { begunLayers } from '#core/runsheet/index.ts'
@@ -25,20 +17,6 @@ import { useColours, useResins, useUnits } from '#app/platform/queries.ts'
 import type { BatchStory } from '#app/platform/stories.ts'
 import { usePlatform } from '#app/platform/studio.tsx'
 
-const WHENS = Object.keys(LAYER_WHENS) as LayerWhen[]
-/**
- * The moments at which these pieces can still get a layer: all of them while they lie in the mold, into the lip once they are out, and on top
- * alone once something was done to them after that.
- */
-function stillToCome(
-  steps: readonly StepRule[],
-  done: Readonly<Record<string, number>>,
-): readonly LayerWhen[] {
-  const freed = steps.findIndex(({ does }) => does === 'frees')
-  const last = steps.findLastIndex(({ id }) => done[id] !== undefined)
-  if (last < freed) return WHENS
-  return WHENS.filter((when) => !LAYER_WHENS[when].inMold && (last === freed || !LAYER_WHENS[when].takesRoom))
-}
 /** A piece that is out of its mold is no longer draped. */
 const FINISHING = JOB_IDS.filter((id) => JOBS[id].does !== 'forms')
 
@@ -87,7 +65,7 @@ export function Finishing({ story }: { story: BatchStory }) {
           key={JSON.stringify(layers)}
           layers={layers}
           molds={batch.request.pieces.map(({ mold }) => mold)}
-          whens={stillToCome(steps, done)}
+          whens={momentsLeft(steps, done)}
           laid={begunLayers(pour)}
           onKeep={(next) => change({ layers: next, jobs })}
         />
@@ -95,7 +73,7 @@ export function Finishing({ story }: { story: BatchStory }) {
           label="Jobs"
           chosen={jobs}
           from={out ? FINISHING : JOB_IDS}
-          fixed={FINISHING.filter((id) => done[id] !== undefined)}
+          fixed={JOB_IDS.filter((id) => done[id] !== undefined)}
           onChange={(next) => change({ layers, jobs: [...next] })}
         />
       </div>
