@@ -131,6 +131,13 @@ describe('a mix divided into cups', () => {
     expect(mix.cups.map(({ holds }) => holds)).toEqual(['part', 'part', 'part', 'clear'])
   })
 
+  test('a pour that is divided leaves a film in every cup, too', () => {
+    const request = { ...bloomRequest({}, 2), technique: 'plain' as const }
+    const filmsOf = (cups: readonly LayerCup[]) => worked({ ...request, cups }).mixes[0]!.lossG
+    expect(filmsOf([])).toBe(request.loss.cupFilmG)
+    expect(filmsOf([four[0]!, four[1]!])).toBe(2 * request.loss.cupFilmG)
+  })
+
   test('half the resin takes half the colour of a dose by weight', () => {
     const addedG = (count: number) => {
       const { divided: all } = worked(

@@ -150,15 +150,8 @@ export function divided(
   cups: readonly LayerCup[],
   mixG: number,
 ): readonly { readonly cup: LayerCup | null; readonly massG: number }[] {
-  const taken = cups.reduce(
-    (sum, { portion }) => sum + (portion.by === 'rest' ? 0 : portionG(portion, mixG)),
-    0,
-  )
-  const left = Math.max(0, mixG - taken)
-  const parts = cups.map((cup) => ({
-    cup,
-    massG: cup.portion.by === 'rest' ? left : portionG(cup.portion, mixG),
-  }))
+  const left = Math.max(0, mixG - askedG(cups, mixG))
+  const parts = cups.map((cup) => ({ cup, massG: portionG(cup.portion, mixG) ?? left }))
   const all = cups.some(({ portion }) => portion.by === 'rest') || left < LEAST_CLEAR_G
   return all ? parts : [...parts, { cup: null, massG: left }]
 }
@@ -168,14 +161,17 @@ const LEAST_CLEAR_G = 0.05
 
 /** By how much the cups of a mix of that mass take more than there is, g; 0 where they do not. */
 export function dividedOverG(cups: readonly LayerCup[], mixG: number): number {
-  const asked = cups.reduce(
-    (sum, { portion }) => sum + (portion.by === 'rest' ? 0 : portionG(portion, mixG)),
-    0,
-  )
-  return Math.max(0, asked - mixG)
+  return Math.max(0, askedG(cups, mixG) - mixG)
 }
 
-function portionG(portion: Exclude<Portion, { by: 'rest' }>, mixG: number): number {
+/** What the cups ask for of a mix of that mass, but for the one that takes the rest. */
+function askedG(cups: readonly LayerCup[], mixG: number): number {
+  return cups.reduce((sum, { portion }) => sum + (portionG(portion, mixG) ?? 0), 0)
+}
+
+/** Null for what the others leave. */
+function portionG(portion: Portion, mixG: number): number | null {
+  if (portion.by === 'rest') return null
   return portion.by === 'share' ? portion.frac * mixG : portion.g
 }
 

@@ -67,10 +67,10 @@ function pourMix(request: BatchRequest, technique: Technique, fills: readonly Mo
   const bag = technique.white.by === 'bag' && !request.whiteApart
   const whiteG = bag ? whiteVolumeMl(fills) * density : 0
   const whitePortionG = bag ? whiteG + request.loss.bagResidueG : 0
-  const lossG = request.loss.cupFilmG + (bag ? request.loss.bagResidueG : 0)
+  const parts = dividedCups(request, technique)
+  const lossG = filmsG(request, parts) + (bag ? request.loss.bagResidueG : 0)
   const mix = measured(request, resin, { inMoldsG: bedG + whiteG, lossG })
   const { totalG } = mix.parts.byWeight
-  const parts = dividedCups(request, technique)
   const mixCups =
     parts.length > 0
       ? cupsOf('mix', parts, totalG, resin)
@@ -134,8 +134,7 @@ function layerMix(
   const resin = layer.resin ?? request.resin
   const mix = measured(request, resin, {
     inMoldsG: volumeMl * mixedDensityGPerMl(resin),
-    // Every cup keeps a film of its own.
-    lossG: request.loss.cupFilmG * Math.max(1, layer.cups.length),
+    lossG: filmsG(request, layer.cups),
   })
   const { id, name } = layer
   return {
@@ -147,6 +146,11 @@ function layerMix(
     ...mix,
     cups: cupsOf(id, layer.cups, mix.parts.byWeight.totalG, resin),
   }
+}
+
+/** Every cup that a mix is divided into keeps a film of its own. */
+function filmsG({ loss }: BatchRequest, cups: readonly LayerCup[]): number {
+  return loss.cupFilmG * Math.max(1, cups.length)
 }
 
 /** The whole mix in one cup, or what it is divided into. */
