@@ -188,9 +188,9 @@ function fillFindings(request: BatchRequest, { technique }: Schedule, fill: Mold
     0,
   )
   const overMm = -fill.lipMm - lateMm
-  if (overMm > DEPTH_MM) found.push({ kind: 'overfilled', moldName, overMm, depthMm: fill.mold.depthMm })
   if (bedMm < technique.bed.leastMm)
     found.push({ kind: 'bedTooThin', moldName, bedMm, leastMm: technique.bed.leastMm })
+  if (overMm > DEPTH_MM) found.push({ kind: 'overfilled', moldName, overMm, depthMm: fill.mold.depthMm })
   else if (lateMm > 0 && fill.lipMm < -DEPTH_MM) {
     const lipMm = Math.max(0, lateMm + fill.lipMm)
     const layerName = late.map(({ name }) => name).join(', ')

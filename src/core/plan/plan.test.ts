@@ -16,6 +16,12 @@ const inksOnly = { colours: bloomRequest().colours.filter(({ kind }) => kind ===
 describe('what a plan points out', () => {
   test('nothing for two coasters at 21 C', () => expect(findingsOf({})).toEqual([]))
 
+  test('a lip too low for the layer that goes into it, beside a bed that is too thin', () => {
+    const found = kinds(findingsOf({ bedMm: 2, layers: [backLayer('demolded', 9)] }, 1))
+    expect(found).toEqual(expect.arrayContaining(['bedTooThin', 'noLipForLayer']))
+    expect(found).not.toContain('overfilled')
+  })
+
   test.each<[Finding['kind'], Partial<BatchRequest>, number]>([
     ['overfilled', { bedMm: 9.5 }, 1],
     ['bedTooThin', { bedMm: 2 }, 1],
