@@ -1,5 +1,5 @@
 import { STAGES } from '../resin/index.ts'
-import { BUBBLES, COVER, DEMOLD, FEATHER, look, STIR, USE } from './commonSteps.ts'
+import { BUBBLES, COVER, DECANT, DEMOLD, FEATHER, look, STIR, USE } from './commonSteps.ts'
 import type { Technique } from './technique.ts'
 
 /** The three-dimensional flower: white rings sink through an inked bed and open into petals. Common practice. */
@@ -45,22 +45,12 @@ export const BLOOM: Technique = {
       brings: [],
     },
     {
-      id: 'decant',
+      ...DECANT,
       title: 'Decant the bed',
       detail: 'To the planned depth in every mold. An emptied cup cannot run away.',
       done: 'Decanted',
       late: 'Pour now, all of it: what stays in the cup runs away. White follows sooner than planned.',
-      place: 'pour',
-      per: 'batch',
       moment: { by: 'aim' },
-      handsOn: { by: 'decant' },
-      takes: 'bed',
-      needs: ['molds', 'level'],
-      does: 'empties',
-      flows: true,
-      short: 'decant',
-      risks: ['runaway', 'skin'],
-      brings: [],
     },
     BUBBLES,
     {

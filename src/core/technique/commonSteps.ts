@@ -77,6 +77,21 @@ export const FEATHER: StepRule = {
   brings: [],
 }
 
+/** The resin out of its cup into the molds. */
+export const DECANT: Omit<StepRule, 'title' | 'detail' | 'done' | 'moment'> = {
+  id: 'decant',
+  place: 'pour',
+  per: 'batch',
+  handsOn: { by: 'decant' },
+  takes: 'bed',
+  needs: ['molds', 'level'],
+  does: 'empties',
+  flows: true,
+  short: 'decant',
+  risks: ['runaway', 'skin'],
+  brings: [],
+}
+
 export const DEMOLD: StepRule = {
   id: 'demold',
   title: 'Demold',

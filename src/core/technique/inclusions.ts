@@ -1,5 +1,5 @@
 import { STAGES } from '../resin/index.ts'
-import { BUBBLES, COVER, DEMOLD, FEATHER, LET_RISE, look, STIR, USE } from './commonSteps.ts'
+import { BUBBLES, COVER, DECANT, DEMOLD, FEATHER, LET_RISE, look, STIR, USE } from './commonSteps.ts'
 import type { Technique } from './technique.ts'
 
 /**
@@ -21,21 +21,11 @@ export const INCLUSIONS: Technique = {
     STIR,
     LET_RISE,
     {
-      id: 'decant',
+      ...DECANT,
       title: 'Pour the base',
       detail: 'Thin, right to the wall. What is laid on fresh resin floats, and the base draws back from it.',
       done: 'Base poured',
-      place: 'pour',
-      per: 'batch',
       moment: { by: 'clock', fromMin: 3, bestMin: 6, toMin: 12 },
-      handsOn: { by: 'decant' },
-      takes: 'bed',
-      needs: ['molds', 'level'],
-      does: 'empties',
-      flows: true,
-      short: 'decant',
-      risks: ['runaway', 'skin'],
-      brings: [],
     },
     {
       ...BUBBLES,

@@ -1,5 +1,5 @@
 import { STAGES } from '../resin/index.ts'
-import { BUBBLES, COVER, DEMOLD, FEATHER, LET_RISE, look, STIR, USE } from './commonSteps.ts'
+import { BUBBLES, COVER, DECANT, DEMOLD, FEATHER, LET_RISE, look, STIR, USE } from './commonSteps.ts'
 import type { Technique } from './technique.ts'
 
 /** Ink drops with a white drop on each: white drives the colour down to the face as cells. Common practice. */
@@ -18,21 +18,11 @@ export const PETRI: Technique = {
     STIR,
     LET_RISE,
     {
-      id: 'decant',
+      ...DECANT,
       title: 'Decant',
       detail: 'To the planned depth in every mold.',
       done: 'Decanted',
-      place: 'pour',
-      per: 'batch',
       moment: { by: 'clock', fromMin: 3, bestMin: 6, toMin: 10 },
-      handsOn: { by: 'decant' },
-      takes: 'bed',
-      needs: ['molds', 'level'],
-      does: 'empties',
-      flows: true,
-      short: 'decant',
-      risks: ['runaway', 'skin'],
-      brings: [],
     },
     BUBBLES,
     {

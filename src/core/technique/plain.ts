@@ -1,4 +1,4 @@
-import { BUBBLES, COVER, DEMOLD, FEATHER, LET_RISE, look, STIR, USE } from './commonSteps.ts'
+import { BUBBLES, COVER, DECANT, DEMOLD, FEATHER, LET_RISE, look, STIR, USE } from './commonSteps.ts'
 import type { Technique } from './technique.ts'
 
 /** Resin poured and left alone: clear, or tinted in cups; what makes the piece may lie in the layers over it. Common practice. */
@@ -17,21 +17,11 @@ export const PLAIN: Technique = {
     STIR,
     LET_RISE,
     {
-      id: 'decant',
+      ...DECANT,
       title: 'Pour',
       detail: 'Thin, right to the wall, to the planned depth in every mold.',
       done: 'Poured',
-      place: 'pour',
-      per: 'batch',
       moment: { by: 'clock', fromMin: 2, bestMin: 5, toMin: 12 },
-      handsOn: { by: 'decant' },
-      takes: 'bed',
-      needs: ['molds', 'level'],
-      does: 'empties',
-      flows: true,
-      short: 'decant',
-      risks: ['runaway', 'skin'],
-      brings: [],
     },
     {
       ...BUBBLES,
