@@ -36,6 +36,7 @@ export interface SittingPlan {
   readonly title: string
   readonly detail: string
   readonly done: string
+  readonly lays: StepRule['lays']
   /** Null for what is laid from a bottle, or from a product that is mixed as its own sheet says. */
   readonly mix: Mix | null
   readonly takes: readonly Take[]
@@ -98,6 +99,7 @@ export function planSitting(request: BatchRequest, layerId: string, soFar: Sitti
     title: step.title,
     detail: step.detail,
     done: step.done,
+    lays: step.lays,
     mix,
     takes: takesOf(step, { pieceNo: null, roundNo: null }, { request, fills, mixes }),
     prep: prepOfLayer(step),

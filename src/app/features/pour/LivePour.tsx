@@ -1,13 +1,6 @@
-import { useEffect, useRef, useState } from 'react'
+import { useEffect, useRef } from 'react'
 import type { BatchPlan, LivePlan } from '#core/plan/index.ts'
-import {
-  standingAt,
-  stepAtHand,
-  undoable,
-  type Pour,
-  type RunStep,
-  type Standing,
-} from '#core/runsheet/index.ts'
+import { standingAt, stepAtHand, type Pour, type RunStep, type Standing } from '#core/runsheet/index.ts'
 import { printClock, printSpan, type UnitChoice } from '#core/units/index.ts'
 import type { Reading } from '#core/timing/index.ts'
 import { markedAt, TECHNIQUES } from '#core/technique/index.ts'
@@ -18,9 +11,7 @@ import { pourSpan, stripNotches } from '#app/components/notches.ts'
 import { Place } from '#app/components/Place.tsx'
 import { StageLine } from '#app/components/StageLine.tsx'
 import { Strip } from '#app/components/Strip.tsx'
-import { useSay } from '#app/components/undo.tsx'
 import { useNowMs } from '#app/platform/clock.ts'
-import { useRecord } from '#app/platform/marks.ts'
 import { useSettings } from '#app/platform/queries.ts'
 import type { BatchStory } from '#app/platform/stories.ts'
 import { buzz, chime, useWakeLock } from '#app/platform/signals.ts'
@@ -31,6 +22,8 @@ import { AutoReadingsSwitch, BenchStrip } from './BenchStrip.tsx'
 import { FollowedBySimulation } from './SimulatedBench.tsx'
 import { GiveUpButton } from './GiveUpButton.tsx'
 import { MixSheetDialog } from './MixSheetDialog.tsx'
+import { HeldAside } from './HeldAside.tsx'
+import { MarkButton } from './MarkButton.tsx'
 import { NoteTaker } from './NoteTaker.tsx'
 import { ReadingTaker } from './ReadingTaker.tsx'
 import { SoundTest } from './SoundTest.tsx'
@@ -38,7 +31,6 @@ import { PourOver } from './PourOver.tsx'
 import { Signs, signOf, StandingLine } from './StandingLine.tsx'
 import { StepHead } from './StepHead.tsx'
 import { UndoButton } from './UndoButton.tsx'
-import { useKey } from './useKey.ts'
 
 interface LivePourProps {
   readonly story: BatchStory
@@ -65,12 +57,7 @@ export function LivePour({ story, pour, live, units, failed }: LivePourProps) {
         </p>
       }
     >
-      {story.heldAside > 0 && (
-        <Callout gravity="stop" title="The device is full">
-          {story.heldAside === 1 ? 'One mark is' : `${story.heldAside} marks are`} held aside and will be
-          stored when there is room. Nothing is lost; free some space after the pour.
-        </Callout>
-      )}
+      <HeldAside story={story} />
       {failed && (
         <Callout gravity="warn" title="The times could not be worked out anew">
           These are the last ones; marks and readings since then are kept. {failed.message}
@@ -117,30 +104,10 @@ interface StepViewProps {
   readonly readings: readonly Reading[]
 }
 
-/** A second tap so soon after the last belongs to the last. */
-const DOUBLE_TAP_MS = 800
-
 function StepView({ step, nowMin, story, plan, bands, units, done, readings }: StepViewProps) {
-  const record = useRecord(story.batch.id)
-  const say = useSay()
-  const button = useRef<HTMLButtonElement>(null)
-  const [fresh, setFresh] = useState(true)
   const standing = standingAt(step, nowMin)
   const { school } = useSettings()
-  useEffect(() => {
-    button.current?.focus({ preventScroll: true })
-    // A new step is read from its head, wherever the last one was left.
-    window.scrollTo(0, 0)
-    const timer = setTimeout(() => setFresh(false), DOUBLE_TAP_MS)
-    return () => clearTimeout(timer)
-  }, [])
   useSignal(standing.kind)
-  const last = undoable(story.events)
-  const fail = (problem: Error) => say(problem.message)
-  useKey('u', () => last && void record({ kind: 'undone', eventId: last.id }).catch(fail))
-  const mark = () => {
-    if (!fresh) void record({ kind: 'done', key: step.key }).catch(fail)
-  }
   return (
     <section aria-label="The step at hand" data-step={step.key} data-standing={standing.kind}>
       <StepHead step={step} request={story.batch.request} plan={plan} units={units}>
@@ -171,16 +138,7 @@ function StepView({ step, nowMin, story, plan, bands, units, done, readings }: S
           label="The resin's life, the needle is now"
         />
       </div>
-      <div className="bg-surface at-foot sticky z-10 py-2">
-        <button
-          ref={button}
-          className={`button min-h-24 w-full text-3xl ${standing.kind === 'early' ? 'button-quiet border-2' : 'button-main'}`}
-          data-fresh={fresh}
-          onClick={mark}
-        >
-          {step.done}
-        </button>
-      </div>
+      <MarkButton story={story} mark={step.key} label={step.done} early={standing.kind === 'early'} />
       <div className="mt-1 flex flex-wrap gap-3">
         <UndoButton story={story} />
         <ReadingTaker

@@ -1,8 +1,7 @@
-import { useEffect, useRef, useState } from 'react'
 import type { Cup } from '#core/batch/index.ts'
 import type { CupLife, SittingCure, SittingPlan } from '#core/plan/index.ts'
 import type { Sitting } from '#core/runsheet/index.ts'
-import { tintedKey } from '#core/technique/index.ts'
+import { TINT, tintedKey } from '#core/technique/index.ts'
 import { printClock, printQuantity, type UnitChoice } from '#core/units/index.ts'
 import { wordCup } from '#words/mixes.ts'
 import { wordAddition } from '#words/takes.ts'
@@ -11,9 +10,7 @@ import { sampleAt } from '#app/components/lifeAt.ts'
 import { Place } from '#app/components/Place.tsx'
 import { Strip } from '#app/components/Strip.tsx'
 import { TakesList } from '#app/components/TakesList.tsx'
-import { useSay } from '#app/components/undo.tsx'
 import { useNowMs } from '#app/platform/clock.ts'
-import { useRecord } from '#app/platform/marks.ts'
 import { useSettings } from '#app/platform/queries.ts'
 import { useWakeLock } from '#app/platform/signals.ts'
 import type { BatchStory } from '#app/platform/stories.ts'
@@ -21,6 +18,8 @@ import { Believed } from './Believed.tsx'
 import { AutoReadingsSwitch, BenchStrip } from './BenchStrip.tsx'
 import { Cautions } from './Cautions.tsx'
 import { CupWarning } from './CupWarning.tsx'
+import { HeldAside } from './HeldAside.tsx'
+import { MarkButton } from './MarkButton.tsx'
 import { NoteTaker } from './NoteTaker.tsx'
 import { ReadingTaker } from './ReadingTaker.tsx'
 import { useSimulatedBench } from './SimulatedBench.tsx'
@@ -37,9 +36,6 @@ interface LiveSittingProps {
   readonly units: UnitChoice
 }
 
-/** A second tap so soon after the last belongs to the last. */
-const DOUBLE_TAP_MS = 800
-
 /** A layer's mix is stirred: its clock, what goes into which cup, how each of them stands, and one button. */
 export function LiveSitting({ story, layerId, plan, lead, sitting, done, units }: LiveSittingProps) {
   const nowMs = useNowMs(250)
@@ -49,6 +45,7 @@ export function LiveSitting({ story, layerId, plan, lead, sitting, done, units }
   useWakeLock(true)
   const parts = mix!.cups.filter(({ holds }) => holds === 'part')
   const tints = parts.length > 0 && done[tintedKey(layerId)] === undefined
+  const [step, mark] = tints ? [TINT, tintedKey(layerId)] : [plan, layerId]
   const takes = plan.takes.filter(({ of }) => of === (tints ? 'portion' : 'pour'))
   useSimulatedBench({
     resin: mix!.resin,
@@ -68,11 +65,10 @@ export function LiveSitting({ story, layerId, plan, lead, sitting, done, units }
         </p>
       }
     >
-      <section aria-label="The step at hand" data-step={tints ? tintedKey(layerId) : layerId}>
-        <h2 className="text-4xl sm:text-5xl">{tints ? 'Divide it into cups and tint them' : plan.title}</h2>
-        <p className="my-2 max-w-prose text-lg">
-          {tints ? 'Weigh each portion off; every colour its own stick.' : plan.detail}
-        </p>
+      <HeldAside story={story} />
+      <section aria-label="The step at hand" data-step={mark}>
+        <h2 className="text-4xl sm:text-5xl">{step.title}</h2>
+        <p className="my-2 max-w-prose text-lg">{step.detail}</p>
         <TakesList takes={takes} units={units} className="font-display my-2 text-2xl sm:text-3xl" />
         {cure && (
           <>
@@ -100,12 +96,7 @@ export function LiveSitting({ story, layerId, plan, lead, sitting, done, units }
             </div>
           </>
         )}
-        <StepButton
-          key={tints ? 'tint' : 'lay'}
-          story={story}
-          mark={tints ? tintedKey(layerId) : layerId}
-          label={tints ? 'Tinted' : plan.done}
-        />
+        <MarkButton key={mark} story={story} mark={mark} label={step.done} />
         <div className="mt-1 flex flex-wrap gap-3">
           <UndoButton story={story} />
           <ReadingTaker
@@ -124,42 +115,6 @@ export function LiveSitting({ story, layerId, plan, lead, sitting, done, units }
         <Cautions ids={plan.cautions} />
       </section>
     </Place>
-  )
-}
-
-function StepButton({
-  story,
-  mark,
-  label,
-}: {
-  readonly story: BatchStory
-  readonly mark: string
-  readonly label: string
-}) {
-  const record = useRecord(story.batch.id)
-  const say = useSay()
-  const button = useRef<HTMLButtonElement>(null)
-  const [fresh, setFresh] = useState(true)
-  useEffect(() => {
-    button.current?.focus({ preventScroll: true })
-    window.scrollTo(0, 0)
-    const timer = setTimeout(() => setFresh(false), DOUBLE_TAP_MS)
-    return () => clearTimeout(timer)
-  }, [])
-  const tap = () => {
-    if (!fresh) void record({ kind: 'done', key: mark }).catch((problem: Error) => say(problem.message))
-  }
-  return (
-    <div className="bg-surface at-foot sticky z-10 py-2">
-      <button
-        ref={button}
-        className="button button-main min-h-24 w-full text-3xl"
-        data-fresh={fresh}
-        onClick={tap}
-      >
-        {label}
-      </button>
-    </div>
   )
 }
 

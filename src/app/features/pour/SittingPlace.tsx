@@ -2,17 +2,17 @@ import { Link, useParams } from 'react-router'
 import { EmptyPlace, Place } from '#app/components/Place.tsx'
 import { sampleAt } from '#app/components/lifeAt.ts'
 import { NoSuchBatch } from '#app/components/NoSuchBatch.tsx'
-import { useSay } from '#app/components/undo.tsx'
 import { whenOf } from '#app/components/when.ts'
 import type { SittingPlan } from '#core/plan/index.ts'
 import type { Pour, Sitting } from '#core/runsheet/index.ts'
 import { useNowMs } from '#app/platform/clock.ts'
-import { useRecord } from '#app/platform/marks.ts'
 import { sittingSoFar, useSittingPlan, useUnits } from '#app/platform/queries.ts'
 import { useStory, type BatchStory } from '#app/platform/stories.ts'
 import { Believed } from './Believed.tsx'
 import { Cautions } from './Cautions.tsx'
 import { LiveSitting } from './LiveSitting.tsx'
+import { HeldAside } from './HeldAside.tsx'
+import { MarkButton } from './MarkButton.tsx'
 import { Gate } from './PrepGate.tsx'
 import { ReadingTaker } from './ReadingTaker.tsx'
 import { MixingView, WeighView } from './Stirring.tsx'
@@ -121,20 +121,12 @@ function Begun({
 
 /** A layer without a mix of ours: marks and drying times. */
 function WithoutMix({ story, layerId, plan, lead }: KnownSitting) {
-  const record = useRecord(story.batch.id)
-  const say = useSay()
   return (
     <Place title={plan.title} lead={lead}>
+      <HeldAside story={story} />
       <p className="my-2 max-w-prose text-lg">{plan.detail}</p>
-      <div className="mt-4 flex flex-wrap gap-3">
-        <button
-          className="button button-main min-h-24 flex-1 text-3xl"
-          onClick={() =>
-            void record({ kind: 'done', key: layerId }).catch((problem: Error) => say(problem.message))
-          }
-        >
-          {plan.done}
-        </button>
+      <MarkButton story={story} mark={layerId} label={plan.done} />
+      <div className="mt-1 flex flex-wrap gap-3">
         <UndoButton story={story} label="Back to the gate" />
       </div>
       <Cautions ids={plan.cautions} />
@@ -157,7 +149,10 @@ function Laid({ story, layerId, plan, lead, laidAtMs, stopStirAtMs }: LaidProps)
   return (
     <Place title={`${plan.done}: ${lead}`}>
       <EmptyPlace title={`Noted ${whenOf(laidAtMs, nowMs)}`}>
-        <p>Cover it and leave the level alone. The rack says when the next hand is wanted.</p>
+        <p>
+          {plan.lays === 'bottle' ? 'Let it dry, free of dust.' : 'Cover it and leave the level alone.'} The
+          rack says when the next hand is wanted.
+        </p>
         {cure?.bonds && stopStirAtMs !== null && (
           <p data-bonds>
             It takes a print, so that another layer bonds on it, from {at(cure.bonds.openMin)}
