@@ -1,4 +1,4 @@
-import { COLOUR_KINDS, type Colour } from '../colour/index.ts'
+import { COLOUR_KINDS, type Colour, type ColourKind } from '../colour/index.ts'
 import type { Resin } from '../resin/index.ts'
 import {
   LAYER_STARTS,
@@ -177,6 +177,7 @@ function portionG(portion: Portion, mixG: number): number | null {
 
 /** How much of a kind of colour a cup holds beside what it carries; the worst kind first, none that is within it. */
 export interface CupLoad {
+  readonly colourKind: ColourKind
   readonly colours: readonly string[]
   readonly share: number
   readonly mostShare: number
@@ -190,6 +191,7 @@ export function overloadsOf({ colours }: LayerCup, cupG: number): readonly CupLo
       const same = colours.filter(({ colour }) => colour.kind === kind)
       const addedG = same.reduce((sum, each) => sum + additionG(each.colour, additionOf(each, cupG)), 0)
       return {
+        colourKind: kind,
         colours: same.map(({ colour }) => colour.name),
         share: addedG / cupG,
         mostShare: COLOUR_KINDS[kind].mostShare,
@@ -208,7 +210,7 @@ export function withinLoad(cup: LayerCup, cupG: number): LayerCup {
   return {
     ...cup,
     colours: cup.colours.map(({ colour, dose }) => {
-      const load = over.find(({ colours }) => colours.includes(colour.name))
+      const load = over.find(({ colourKind }) => colourKind === colour.kind)
       return load ? { colour, dose: scaledDose(dose, load.mostShare / load.share) } : { colour, dose }
     }),
   }

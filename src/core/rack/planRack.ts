@@ -169,7 +169,7 @@ function jobsOf({ board, starts }: Laid, batch: RackBatch, k: number): readonly 
   })
 }
 
-const POUR = {
+const POUR_WORDS = {
   title: 'Pour',
   detail: 'Lay everything out before any resin is mixed; the clock starts when stirring ends.',
 }
@@ -179,7 +179,7 @@ function wordsOf(
   jobId: string,
 ): Pick<RackPlanJob, 'title' | 'detail' | 'takes' | 'does' | 'lays'> {
   const { title, detail, takes, does, lays } = outline.jobs.find(({ id }) => id === jobId) ?? {
-    ...POUR,
+    ...POUR_WORDS,
     takes: outline.takes,
     does: null,
     lays: null,
