@@ -49,6 +49,7 @@ export function CupList({ cups, colours, units, problems, onChange }: CupListPro
       >
         <Plus className="size-4" aria-hidden /> {cups.length === 0 ? 'Tint it' : 'One more cup'}
       </button>
+      <p className="text-stop text-sm empty:hidden">{problems['cups']}</p>
       {cups.length > 0 && (
         <p className="text-ink-soft text-sm">What the cups leave of the mix stays clear.</p>
       )}
@@ -73,7 +74,6 @@ function nextCup(cups: readonly LayerCup[], tints: readonly Colour[]): LayerCup 
   }
 }
 
-const USUAL_DOSE: Dose = { by: 'dropsPerG', drops: 0.2 }
 const PORTIONS: readonly Portion['by'][] = ['share', 'mass', 'rest']
 const DOSES: readonly Dose['by'][] = ['dropsPerG', 'share', 'drops', 'mass', 'scoops']
 
@@ -113,6 +113,7 @@ function CupFields({ cup, tints, units, restTaken, problemOf, onChange }: CupFie
             label="% of the mix"
             value={Math.round(1000 * portion.frac) / 10}
             onChange={(percent) => onChange({ ...cup, portion: { by: 'share', frac: percent / 100 } })}
+            problem={problemOf('portion.frac')}
           />
         )}
         {portion.by === 'mass' && (
@@ -130,10 +131,12 @@ function CupFields({ cup, tints, units, restTaken, problemOf, onChange }: CupFie
         <DoseFields
           key={dosed.colour.id}
           dosed={dosed}
+          problem={problemOf(`colours.${k}.dose.${FIGURE_OF[dosed.dose.by]}`)}
           onChange={(next) => setColours(colours.map((each, at) => (at === k ? next : each)))}
           onLeaveOut={() => setColours(colours.filter((each) => each !== dosed))}
         />
       ))}
+      <p className="text-stop text-sm empty:hidden">{problemOf('colours')}</p>
       {free.length > 0 && (
         <select
           className="field"
@@ -163,13 +166,23 @@ function begunPortion(by: Portion['by']): Portion {
   return by === 'mass' ? { by, g: 10 } : { by }
 }
 
+/** The one figure of each dose. */
+const FIGURE_OF = {
+  dropsPerG: 'drops',
+  share: 'frac',
+  drops: 'drops',
+  mass: 'g',
+  scoops: 'scoops',
+} as const satisfies Readonly<Record<Dose['by'], string>>
+
 interface DoseFieldsProps {
   readonly dosed: DosedColour
+  readonly problem: string | undefined
   readonly onChange: (dosed: DosedColour) => void
   readonly onLeaveOut: () => void
 }
 
-function DoseFields({ dosed: { colour, dose }, onChange, onLeaveOut }: DoseFieldsProps) {
+function DoseFields({ dosed: { colour, dose }, problem, onChange, onLeaveOut }: DoseFieldsProps) {
   return (
     <div className="flex items-end gap-2">
       <span
@@ -179,8 +192,9 @@ function DoseFields({ dosed: { colour, dose }, onChange, onLeaveOut }: DoseField
       />
       <div className="grid flex-1 grid-cols-[4.5rem_1fr] gap-2">
         <NumberField
-          label={`${colour.name}`}
+          label={colour.name}
           value={figureOf(dose)}
+          problem={problem}
           onChange={(value) => onChange({ colour, dose: withFigure(dose, value) })}
         />
         <ChoiceField
@@ -209,6 +223,7 @@ const BEGUN_DOSES: { readonly [By in Dose['by']]: Extract<Dose, { by: By }> } = 
   mass: { by: 'mass', g: 0.5 },
   scoops: { by: 'scoops', scoops: 1 },
 }
+const USUAL_DOSE: Dose = BEGUN_DOSES.dropsPerG
 
 function figureOf(dose: Dose): number {
   switch (dose.by) {

@@ -146,6 +146,7 @@ function AmountFields({ layer, units, problems, restTaken, onChange }: LayerFiel
           label="Percent"
           value={Math.round(1000 * amount.frac) / 10}
           onChange={(percent) => set({ by: 'share', frac: percent / 100 })}
+          problem={problems['amount.frac']}
         />
       )}
     </div>

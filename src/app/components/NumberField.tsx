@@ -1,14 +1,16 @@
-/** A plain number without a unit to choose. */
+/** A plain number without a unit to choose, and what is wrong with it. */
 export function NumberField({
   label,
   value,
   onChange,
   hint,
+  problem,
 }: {
   label: string
   value: number
   onChange: (value: number) => void
   hint?: string
+  problem?: string | undefined
 }) {
   return (
     <label className="flex flex-col gap-1 text-sm font-medium">
@@ -19,7 +21,9 @@ export function NumberField({
         step="any"
         value={Number.isNaN(value) ? '' : value}
         onChange={(event) => onChange(event.target.valueAsNumber)}
+        aria-invalid={problem !== undefined}
       />
+      {problem && <span className="text-stop font-normal">{problem}</span>}
       {hint && <span className="text-ink-soft font-normal">{hint}</span>}
     </label>
   )
