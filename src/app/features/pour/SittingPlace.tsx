@@ -124,12 +124,14 @@ function WithoutMix({ story, layerId, plan, lead }: KnownSitting) {
   return (
     <Place title={plan.title} lead={lead}>
       <HeldAside story={story} />
-      <p className="my-2 max-w-prose text-lg">{plan.detail}</p>
-      <MarkButton story={story} mark={layerId} label={plan.done} />
-      <div className="mt-1 flex flex-wrap gap-3">
-        <UndoButton story={story} label="Back to the gate" />
-      </div>
-      <Cautions ids={plan.cautions} />
+      <section aria-label="The step at hand" data-step={layerId}>
+        <p className="my-2 max-w-prose text-lg">{plan.detail}</p>
+        <MarkButton story={story} mark={layerId} label={plan.done} />
+        <div className="mt-1 flex flex-wrap gap-3">
+          <UndoButton story={story} label="Back to the gate" />
+        </div>
+        <Cautions ids={plan.cautions} />
+      </section>
     </Place>
   )
 }
