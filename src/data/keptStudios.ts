@@ -2,6 +2,7 @@ import type { Table } from 'dexie'
 import type { TableName } from '#schema/studio.ts'
 import { splitRows } from './damage.ts'
 import type { KeptStudio, StudioDatabase } from './database.ts'
+import { noted } from './journal.ts'
 import { somePictures } from './pictures.ts'
 import { stored, StorageError } from './storageError.ts'
 
@@ -47,6 +48,15 @@ export async function largeStep(
   job: () => Promise<void>,
   /** One that is needed for the step is not let go for space. */
   needed: string | null = null,
+): Promise<string | null> {
+  return noted(db.name, step.id, () => keptStep(db, step, job, needed))
+}
+
+async function keptStep(
+  db: StudioDatabase,
+  step: LargeStep,
+  job: () => Promise<void>,
+  needed: string | null,
 ): Promise<string | null> {
   for (;;) {
     try {

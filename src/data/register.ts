@@ -2,6 +2,7 @@ import { Dexie } from 'dexie'
 import type { PourEvent } from '#core/runsheet/index.ts'
 import { briefOf, type Brief, type BriefRow, type Run } from './brief.ts'
 import type { StudioDatabase } from './database.ts'
+import { noted } from './journal.ts'
 import { stored } from './storageError.ts'
 
 /** Those runs as they are stored, in that order; one that is not there is left out. */
@@ -103,6 +104,8 @@ function isIn(brief: Brief, { index, value }: Part): boolean {
 
 /** So many runs are read at once while the register is written. */
 const CHUNK = 250
+/** More than these are a large write. */
+const A_FEW = 20
 
 /** Makes the register whole at an opening: where it lacks a run, or holds one too many, all of it is made anew. */
 export async function openRegister(db: StudioDatabase, onLeft: (left: number) => void): Promise<void> {
@@ -117,7 +120,9 @@ export async function writeRegister(
   onLeft: (left: number) => void = () => undefined,
 ): Promise<number> {
   try {
-    const written = await stored(() => writeStale(db, onLeft))
+    const much = (await stored(() => countStale(db))) > A_FEW
+    const write = () => stored(() => writeStale(db, onLeft))
+    const written = await (much ? noted(db.name, 'register', write) : write())
     unwritable.delete(db)
     return written
   } catch (problem) {

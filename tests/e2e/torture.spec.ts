@@ -1,4 +1,4 @@
-import { mkdtemp, readFile, writeFile } from 'node:fs/promises'
+import { mkdtemp, readdir, readFile, stat, truncate, writeFile } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { expect, test, type Page } from '@playwright/test'
@@ -211,4 +211,58 @@ test(`a browser killed ${KILLS} times loses no answered mark and leaves no half 
   }
   console.log(`${KILLS} kills, seed ${SEED}: ${JSON.stringify(counts)}`)
   expect(counts['marks']).toBeGreaterThan(0)
+})
+
+const JOURNALS = `Default/IndexedDB/http_127.0.0.1_${DEMO_PORT}.indexeddb.leveldb`
+
+/** Begins a large step and leaves its note; what it writes is torn off afterwards, as where a browser ends in the middle of it. */
+async function writeMuch(page: Page): Promise<void> {
+  await page.evaluate(async () => {
+    const put = (name: string, rows: number) =>
+      new Promise<void>((resolve, reject) => {
+        const opening = indexedDB.open(name, 1)
+        opening.onupgradeneeded = () => opening.result.createObjectStore('rows')
+        opening.onerror = () => reject(new Error(name))
+        opening.onsuccess = () => {
+          const writing = opening.result.transaction('rows', 'readwrite')
+          const row = crypto.getRandomValues(new Uint8Array(40 * 1024))
+          for (let no = 0; no < rows; no++) writing.objectStore('rows').put(row, no)
+          writing.oncomplete = () => {
+            opening.result.close()
+            resolve()
+          }
+        }
+      })
+    await put('nublo-step-torn', 0)
+    await put('torn', 12)
+  })
+}
+
+/** Cuts the end of the browser's journal off in the middle of its last large record. */
+async function tearOff(profile: string): Promise<void> {
+  const folder = join(profile, JOURNALS)
+  const name = (await readdir(folder)).find((each) => each.endsWith('.log'))!
+  const { size } = await stat(join(folder, name))
+  expect(size).toBeGreaterThan(12 * 40 * 1024)
+  await truncate(join(folder, name), size - 200 * 1024)
+}
+
+test('a large write that the end of the browser tore off takes no later mark with it', async () => {
+  const profile = await mkdtemp(join(tmpdir(), 'nublo-profile-'))
+  let browser = await startBrowser(profile)
+  await opened(browser.page)
+  await writeMuch(browser.page)
+  await browser.kill()
+  await tearOff(profile)
+  browser = await startBrowser(profile)
+  await opened(browser.page)
+  expect(await beginPour(browser.page)).toBe(true)
+  const { events } = await dump(browser.page)
+  expect(events.length).toBeGreaterThanOrEqual(3)
+  await browser.kill()
+  browser = await startBrowser(profile)
+  await opened(browser.page)
+  expect((await dump(browser.page)).events).toEqual(events)
+  const left = await browser.page.evaluate(async () => (await indexedDB.databases()).map(({ name }) => name))
+  expect(left.filter((name) => name?.startsWith('nublo-'))).toEqual([])
 })

@@ -1,5 +1,6 @@
 import { FIRST_OPENING_PATH, type FirstOpening } from '../../contract/firstOpening.ts'
 import { DATABASE, type StudioDatabase } from '#data/database.ts'
+import { databaseNames, openNoted, renewJournal } from '#data/journal.ts'
 import { isBare, type LargeStep } from '#data/keptStudios.ts'
 import { saveSettings } from '#data/shelfCommands.ts'
 import type { Studio } from '#schema/studio.ts'
@@ -17,11 +18,8 @@ export async function askForFirstStudio(nowMs: number): Promise<FirstStudio | un
 
 /** A browser that does not tell which databases it keeps is asked later. */
 async function isFirstTime(): Promise<boolean> {
-  try {
-    return !(await indexedDB.databases()).some(({ name }) => name === DATABASE)
-  } catch {
-    return false
-  }
+  const names = await databaseNames()
+  return names !== null && !names.includes(DATABASE)
 }
 
 /**
@@ -34,6 +32,8 @@ export async function openStudio(
   nowMs: number,
   asked: Promise<FirstStudio | undefined>,
 ): Promise<string | null> {
+  await renewJournal(db.name)
+  await openNoted(db)
   if (await db.settings.get('studio')) return null
   return navigator.locks.request(LOCK, async () => {
     if (await db.settings.get('studio')) return null
