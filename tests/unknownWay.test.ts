@@ -51,20 +51,24 @@ const sky = (id: string, frac: number): LaterLayer['cups'][number] => ({
   portion: { by: 'share', frac },
   colours: [{ colour: { id, name: id, kind: 'mica', hex: '#88aacc' }, dose: { by: 'share', frac: 0.01 } }],
 })
-/** A dish in layers: a veil of two cups while the base bonds, leaf on what is hard, a pour of another resin up to the lip, a coat. */
+const DISH = { ...COASTER, stays: true }
+/** Dishes in layers: a veil of two cups while the base bonds, leaf on one of them that is hard, a pour of another resin up to the lip, a coat. */
 const recipe = (): BatchRequest =>
   bloomRequest({
     technique: 'plain',
     name: 'Night dishes',
     bedMm: 3,
-    pieces: [{ mold: { ...COASTER, stays: true }, count: 4, pattern: null }],
+    pieces: [
+      { mold: DISH, count: 3, pattern: null, colourway: { id: 'a', name: 'Still', inks: [] } },
+      { mold: DISH, count: 1, pattern: null, colourway: { id: 'b', name: 'Starry', inks: [] } },
+    ],
     layers: [
       layer('veil', {
         way: 'veil',
         amount: { by: 'depth', mm: 1 },
         cups: [sky('dawn', 0.5), sky('dusk', 0.3)],
       }),
-      layer('leaf', { way: 'foil', when: 'hard', amount: { by: 'none' } }),
+      layer('leaf', { way: 'foil', when: 'hard', amount: { by: 'none' }, only: ['coaster.b'] }),
       layer('deep', { way: 'plain', when: 'hard', amount: { by: 'rest' } }),
       ...begun('clearCoat'),
     ],
@@ -82,7 +86,7 @@ describe('ways and a recipe that no code knows', () => {
     const at = (key: string) => rack.find((step) => step.key === key)!
     expect(at('leaf').title).toBe('Lay the leaf')
     expect(at('leaf').cautions).toEqual(['solvent'])
-    expect(at('leaf').handsOnMin).toBe(20)
+    expect(at('leaf').handsOnMin).toBe(5)
     // The leaf is dry before resin goes over it.
     expect(at('deep').fromMin - at('leaf').beginMin).toBe(FOIL.dries.openMin)
     expect(at('demold').title).toBe('Clean the rim of the dish')

@@ -72,7 +72,7 @@ function piecesOf({ id, request }: Batch): Piece[] {
     batchId: id,
     no,
     moldId: fill.mold.id,
-    moldName: fill.mold.name,
+    moldName: fill.name,
     outcome: null,
   }))
 }

@@ -1,6 +1,6 @@
 import { markedAt, stepThat, TECHNIQUES, type Deed } from '#core/technique/index.ts'
 import Papa from 'papaparse'
-import { isIn } from '#core/batch/index.ts'
+import { isIn, ofPiece, kindId } from '#core/batch/index.ts'
 import type { Piece } from '#core/journal/index.ts'
 import { readPour, type PourEvent } from '#core/runsheet/index.ts'
 import type { Batch } from '#schema/studio.ts'
@@ -56,6 +56,7 @@ function cells({ batch, piece, events }: LogRow): readonly (string | number)[] {
   const { request } = batch
   const pour = readPour(events)
   const running = pour.stage === 'running' ? pour : null
+  const order = ofPiece(request.pieces, piece.no)
   const technique = TECHNIQUES[request.technique]
   const key = (does: Deed, rest: string) => `${stepThat(technique, does)?.id}.${rest}`
   const whiteMin =
@@ -77,7 +78,7 @@ function cells({ batch, piece, events }: LogRow): readonly (string | number)[] {
     piece.outcome?.faults.join(' ') ?? '',
     piece.outcome?.note ?? '',
     request.layers
-      .filter((layer) => isIn(layer, { id: piece.moldId }))
+      .filter((layer) => order && isIn(layer, { id: kindId(order) }))
       .map((layer) => layerText(layer, running?.done[layer.id]))
       .join('; '),
   ]

@@ -16,13 +16,13 @@ export function sheetText(request: BatchRequest, plan: BatchPlan): string {
     '',
     'MIX SHEET',
     ...plan.fills.flatMap((fill) => [
-      `  ${fill.count} × ${fill.mold.name}: ${fill.layers.map((layer) => `${wordLayer(layer, request.technique)} ${layer.depthMm.toFixed(1)} mm = ${layer.volumeMl.toFixed(1)} ml`).join(', ')}; lip ${fill.lipMm.toFixed(1)} mm`,
+      `  ${fill.count} × ${fill.name}: ${fill.layers.map((layer) => `${wordLayer(layer, request.technique)} ${layer.depthMm.toFixed(1)} mm = ${layer.volumeMl.toFixed(1)} ml`).join(', ')}; lip ${fill.lipMm.toFixed(1)} mm`,
     ]),
     ...plan.mixes.flatMap((mix) => mixLines(mix, request.technique)),
-    ...(isDrawn(request.technique) ? plan.drops : []).map((drops, k) => {
+    ...(isDrawn(request.technique) ? plan.drops : []).map((drops) => {
       const inks = drops.inks.map((ink) => `${ink.drops} ${ink.what}`).join(', ') || 'no ink'
       const white = drops.whiteDrops > 0 ? `, ${drops.whiteDrops} white` : ''
-      return `  Drops on a ${plan.fills[k]!.mold.name}: ${inks}${white}`
+      return `  Drops on a ${drops.name}: ${inks}${white}`
     }),
     '',
     'RUN SHEET (from stop-stir)',

@@ -9,7 +9,7 @@ import {
   type Measuring,
 } from '#core/batch/index.ts'
 import { JOB_IDS, TECHNIQUES, type TechniqueId } from '#core/technique/index.ts'
-import { amount, calendarDay, count, instantText, text } from './amount.ts'
+import { amount, calendarDay, count, idSchema, instantText, text } from './amount.ts'
 import { colourSchema } from './colour.ts'
 import { cupsSchema, layersSchema } from './layer.ts'
 import { moldSchema } from './mold.ts'
@@ -61,6 +61,12 @@ const whiteSchema = v.object({
   petals: usual(count('petals', { atLeast: 1, atMost: 60 }), USUAL_WHITE.petals),
 })
 
+const colourwaySchema = v.object({
+  id: idSchema,
+  name: text('name of the colourway'),
+  inks: v.pipe(v.array(idSchema), v.maxLength(24, 'more than 24 inks in one colourway'), v.readonly()),
+})
+
 const TECHNIQUE_IDS = Object.keys(TECHNIQUES) as [TechniqueId, ...TechniqueId[]]
 
 const entries = {
@@ -72,11 +78,12 @@ const entries = {
         mold: moldSchema,
         count: count('number of pieces', { atLeast: 1, atMost: 60 }),
         pattern: v.optional(v.nullable(patternSchema), null),
+        colourway: v.optional(colourwaySchema),
       }),
       'pieces is missing, expected at least one mold with a count',
     ),
     v.minLength(1, 'pieces is empty, expected at least one mold with a count'),
-    v.maxLength(20, 'more than 20 kinds of mold in one batch'),
+    v.maxLength(20, 'more than 20 kinds of piece in one batch'),
   ),
   colours: usual(v.pipe(v.array(colourSchema), v.maxLength(24, 'more than 24 colours in one batch')), []),
   face: usual(v.picklist(['mold', 'open', 'undecided'], 'face is none of mold, open, undecided'), 'mold'),

@@ -13,7 +13,7 @@ export function wordTake(take: Take, units: UnitChoice): string {
         ...take.additions.map((one) => wordAddition(one, units)),
       ].join(', ')
     case 'pour':
-      return `${take.moldName}: ${g(take.massG)}${take.pieces === 1 ? '' : ` in each of ${take.pieces}`}, ${printQuantity(take.depthMm, units.length)} deep`
+      return `${take.pieceName}: ${g(take.massG)}${take.pieces === 1 ? '' : ` in each of ${take.pieces}`}, ${printQuantity(take.depthMm, units.length)} deep`
     case 'drops':
       return wordDrops(take)
     case 'beads':

@@ -208,7 +208,7 @@ function shownOf({ request, done, ratioError, stirMin }: Mistaken, chance: Chanc
     sittings: {},
   } as const
   const plan = planBatch(request, kept)
-  return factsOf({ request, plan, pour, events }, 1, request.pieces[0]!.mold.id)
+  return factsOf({ request, plan, pour, events }, 1)
 }
 
 /** The causes as told once every question that was asked is answered, or was left open. */

@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright'
 import { expect, test, type Page } from '@playwright/test'
-import { go, layOut, mark, openStudio, pourToTheEnd, stir, wait } from './bench.ts'
+import { atHand, go, layOut, mark, openStudio, pourToTheEnd, stir, wait } from './bench.ts'
 
 /** What the rack says of a job of the batch with that name. */
 const taskOf = (page: Page, batch: string, id: string) =>
@@ -256,4 +256,49 @@ test('two kinds of mold from one mix, the back on one of them only; a face that 
   await free.getByRole('link', { name: 'Look at the faces' }).click()
   await page.getByLabel('Which side is the face?').selectOption('open')
   await expect(page.getByLabel('Which side is the face?')).toHaveCount(0)
+})
+
+test('one bloom in two colourways of one kind of mold: each piece gets its own inks, the back one of them only', async ({
+  page,
+}) => {
+  await openStudio(page, '/plan')
+  await page.getByLabel('Name of the batch').fill('Sea and berry')
+  await page.getByLabel('Mold 1').selectOption('Round coaster')
+  await page.getByRole('button', { name: 'Another colourway of Round coaster' }).click()
+  const names = page.getByLabel('Colourway', { exact: true })
+  await names.first().fill('Sea')
+  await names.last().fill('Berry')
+  const inksOf = (name: string) => page.getByRole('group', { name: `Inks of ${name}` }).getByRole('checkbox')
+  await inksOf('Sea').last().uncheck()
+  await inksOf('Berry').first().uncheck()
+  await page.getByLabel('Add a layer').selectOption('back')
+  const back = page.locator('[data-layer="back"]')
+  await back.locator('summary').click()
+  await back
+    .getByRole('group', { name: 'In' })
+    .getByRole('checkbox', { name: 'Round coaster, Sea' })
+    .uncheck()
+  const drops = page
+    .getByRole('heading', { name: 'Drops on each piece' })
+    .locator('xpath=..')
+    .getByRole('listitem')
+  await expect(drops).toHaveText([/^Round coaster, Sea: \d+ Dusk$/, /^Round coaster, Berry: \d+ Ember$/])
+  await page.getByRole('link', { name: 'Pattern of Round coaster, Berry' }).click()
+  await expect(page.getByRole('heading', { level: 1, name: 'Pattern: Round coaster, Berry' })).toBeVisible()
+  await page.getByRole('link', { name: 'Back to the plan' }).click()
+  await page.getByRole('button', { name: 'Lay the bench out' }).click()
+  await layOut(page)
+  await stir(page)
+  const told: string[] = []
+  for (let step = await atHand(page); step && told.length < 2; step = await atHand(page)) {
+    const shown = await page.locator('[data-step]').innerText()
+    if (step.key.startsWith('ink.')) told.push(shown)
+    await mark(page)
+  }
+  expect(told[0]).toMatch(/Piece 1 of 2: Round coaster, Sea[^]*\d+ drops of Dusk/)
+  expect(told[1]).toMatch(/Piece 2 of 2: Round coaster, Berry[^]*\d+ drops of Ember/)
+  await pourToTheEnd(page)
+  await toTheRack(page, 6)
+  await expect(taskOf(page, 'Sea and berry', 'back').getByText('Round coaster, Berry:')).toBeVisible()
+  await expect(taskOf(page, 'Sea and berry', 'back').getByText('Round coaster, Sea:')).toHaveCount(0)
 })

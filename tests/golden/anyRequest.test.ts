@@ -123,14 +123,21 @@ function anyCup(id: string): LaterLayer['cups'][number] {
   }
 }
 
+/** Pieces of one mold, at times in two colourways, one of them without an ink. */
+function anyKinds(mold: object) {
+  const kinds = chance() < 0.2 ? [['i'], []] : [null]
+  return kinds.map((inks, k) => ({
+    mold,
+    count: whole(2, 1, 60),
+    ...(inks && { colourway: { id: `w${k}`, name: `Way ${k}`, inks } }),
+  }))
+}
+
 function anyRequest() {
   const technique = pick('bloom', 'petri', 'inclusions')
   return {
     technique,
-    pieces: Array.from({ length: pick(1, 1, 1, 2) }, (_, k) => ({
-      mold: anyMold(k),
-      count: whole(2, 1, 60),
-    })),
+    pieces: Array.from({ length: pick(1, 1, 1, 2) }, (_, k) => anyKinds(anyMold(k))).flat(),
     resin: anyResin(),
     roomTempC: figure(21, 10, 40),
     partsTempC: maybe(0.2, () => figure(30, 5, 60)) ?? null,

@@ -22,7 +22,7 @@ const BATCHS_OWN = 'batch'
 
 /** All that can be said of one layer. */
 export function LayerFields(props: LayerFieldsProps) {
-  const { layer, resins, problems, onChange, whens, units, molds = [] } = props
+  const { layer, resins, problems, onChange, whens, units, pieces = [] } = props
   const { from, whens: possible } = LAYER_WAYS[layer.way]
   const moments = possible.filter((when) => when === layer.when || !whens || whens.includes(when))
   const change = (changes: Partial<LaterLayer>) => onChange({ ...layer, ...changes })
@@ -42,7 +42,9 @@ export function LayerFields(props: LayerFieldsProps) {
           onChange={(when) => change({ when, amount: possibleAmount(layer.amount, when) })}
         />
       )}
-      {molds.length > 1 && <InMolds molds={molds} only={layer.only} onChange={(only) => change({ only })} />}
+      {pieces.length > 1 && (
+        <OnPieces pieces={pieces} only={layer.only} onChange={(only) => change({ only })} />
+      )}
       {from !== 'bottle' && <AmountFields {...props} />}
       {from === 'mix' && (
         <>
@@ -68,23 +70,23 @@ export function LayerFields(props: LayerFieldsProps) {
   )
 }
 
-interface InMoldsProps {
-  readonly molds: readonly { readonly id: string; readonly name: string }[]
+interface OnPiecesProps {
+  readonly pieces: readonly { readonly id: string; readonly name: string }[]
   readonly only: readonly string[] | null
   readonly onChange: (only: readonly string[] | null) => void
 }
 
-/** In which molds of the batch it is laid. */
-function InMolds({ molds, only, onChange }: InMoldsProps) {
-  const chosen = only ?? molds.map(({ id }) => id)
+/** On which pieces of the batch it is laid. */
+function OnPieces({ pieces, only, onChange }: OnPiecesProps) {
+  const chosen = only ?? pieces.map(({ id }) => id)
   const toggle = (id: string) => {
-    const next = molds.map((mold) => mold.id).filter((each) => (each === id) !== chosen.includes(each))
-    if (next.length > 0) onChange(next.length === molds.length ? null : next)
+    const next = pieces.map((order) => order.id).filter((each) => (each === id) !== chosen.includes(each))
+    if (next.length > 0) onChange(next.length === pieces.length ? null : next)
   }
   return (
     <fieldset>
       <legend className="text-sm font-medium">In</legend>
-      {molds.map(({ id, name }) => (
+      {pieces.map(({ id, name }) => (
         <label key={id} className="flex min-h-11 cursor-pointer items-center gap-2 text-sm">
           <input
             type="checkbox"

@@ -152,9 +152,9 @@ function Drops({ plan }: { plan: BatchPlan }) {
     <div className="border-line mt-5 border-t pt-3">
       <h3 className="mb-1 text-base">Drops on each piece</h3>
       <ul className="text-sm">
-        {plan.drops.map((drops, k) => (
-          <li key={drops.moldId}>
-            <span className="font-medium">{plan.fills[k]?.mold.name}:</span>{' '}
+        {plan.drops.map((drops) => (
+          <li key={drops.id}>
+            <span className="font-medium">{drops.name}:</span>{' '}
             {drops.inks.map((ink) => `${ink.drops} ${ink.what}`).join(', ') || 'no ink'}
             {drops.whiteDrops > 0 && `, and ${drops.whiteDrops} of white from the needle`}
           </li>

@@ -11,8 +11,8 @@ export interface LayerListProps {
   readonly colours: readonly Colour[]
   readonly resins: readonly Resin[]
   readonly units: UnitChoice
-  /** The molds of the batch, where a layer may be meant for some of them only. */
-  readonly molds?: readonly { readonly id: string; readonly name: string }[]
+  /** The kinds of piece of the batch, where a layer may be meant for some of them only. */
+  readonly pieces?: readonly { readonly id: string; readonly name: string }[]
   /** By path from the list: "0.amount.mm". */
   readonly problems?: Readonly<Record<string, string>>
   /** Moments that are still to come for these pieces. */

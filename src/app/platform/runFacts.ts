@@ -10,7 +10,7 @@ export function factsOfPiece(
   piece: Piece,
 ): RunFacts | null {
   if (pour.stage !== 'running') return null
-  return factsOf({ request: batch.request, plan, pour, events }, piece.no, piece.moldId)
+  return factsOf({ request: batch.request, plan, pour, events }, piece.no)
 }
 
 /** What the run shows of a piece, null until it is worked out; and the way to the batch again with one change. */

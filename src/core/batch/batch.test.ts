@@ -73,7 +73,7 @@ describe('against figures of common practice', () => {
   })
 
   test('a bloom takes 3 to 4 drops of ink a petal', () => {
-    const [drops] = dropsOf(trayRequest, fillsOf())
+    const [drops] = dropsOf(fillsOf())
     const total = drops!.inks.reduce((sum, ink) => sum + ink.drops, 0)
     expect(total / 8).toBeGreaterThanOrEqual(3)
     expect(total / 8).toBeLessThanOrEqual(4)
@@ -178,7 +178,7 @@ describe('cups, drops and leftovers', () => {
 
   test('inks in turn share the drops without losing any, and white is none of them', () => {
     const request = bloomRequest({ white: { ...trayRequest.white, petals: 2 } })
-    const [drops] = dropsOf(request, fillsOf(request))
+    const [drops] = dropsOf(fillsOf(request))
     expect(drops!.inks.map((ink) => ink.drops)).toEqual([4, 3])
   })
 

@@ -1,6 +1,17 @@
 export {
+  dividedOrder,
   inksOf,
+  inksOn,
+  moldsFilled,
+  ofPiece,
+  kindId,
+  kindName,
   pieceCount,
+  withoutOrder,
+  type Colourway,
+  type PieceOrder,
+} from './pieces.ts'
+export {
   USUAL_HANDS,
   USUAL_LOSS,
   USUAL_MEASURING,
@@ -13,7 +24,6 @@ export {
   type Inclusions,
   type Loss,
   type Measuring,
-  type PieceOrder,
   type WhiteChoice,
   type WhiteDose,
 } from './request.ts'
@@ -36,6 +46,7 @@ export {
   isBacked,
   isFlexible,
   isIn,
+  layersOnPieces,
   nextLayer,
   overloadsOf,
   plannedBack,
@@ -69,5 +80,5 @@ export {
   type Mix,
   type PieceDrops,
 } from './mixes.ts'
-export { fillOfPiece, takesOf, type Take } from './takes.ts'
+export { takesOf, type Take } from './takes.ts'
 export { DROP_ML, dropLoad, MOST_LOAD, type DropLoad } from './load.ts'

@@ -9,11 +9,12 @@ import {
 } from '../technique/index.ts'
 import type { Addition } from './cups.ts'
 import { DROP_ML } from './load.ts'
+import { kindId, type PieceOrder } from './pieces.ts'
 
 /** A layer that is laid after the pour, on what is there by then. */
 export interface LaterLayer extends LayerToLay {
   readonly amount: LayerAmount
-  /** In which molds it is laid, by id; null in all of the batch. */
+  /** In which pieces it is laid, by the ids of their orders; null in all of the batch. */
   readonly only: readonly string[] | null
   /** Its own resin; null takes the batch's. */
   readonly resin: Resin | null
@@ -96,9 +97,32 @@ export function plannedBack({ layers }: { readonly layers: readonly LaterLayer[]
   return colours[0]?.colour ?? null
 }
 
-/** Whether it is laid in that mold. */
+/** Whether it is laid in those pieces. */
 export function isIn({ only }: Pick<LaterLayer, 'only'>, { id }: { readonly id: string }): boolean {
   return only === null || only.includes(id)
+}
+
+/**
+ * The layers where a batch has other pieces than before: what lay on some of them follows them into their colourways, and out again.
+ * Of pieces that are gone it is known still, so that nothing spreads to others by itself.
+ */
+export function layersOnPieces(
+  layers: readonly LaterLayer[],
+  pieces: readonly PieceOrder[],
+): readonly LaterLayer[] {
+  return layers.map((layer) => {
+    const { only } = layer
+    if (only === null) return layer
+    const on = pieces.filter((order) => only.some((id) => isPartOf(order, id))).map(kindId)
+    if (on.length === 0) return layer
+    return { ...layer, only: on.length === pieces.length ? null : on }
+  })
+}
+
+/** Whether those pieces were, or are, what that id stood for: themselves, all of their mold, or a colourway that is the only one by now. */
+function isPartOf(order: PieceOrder, id: string): boolean {
+  const { mold, colourway } = order
+  return id === kindId(order) || id === mold.id || (!colourway && id.startsWith(`${mold.id}.`))
 }
 
 /** Whether it takes its depth out of the mold. */

@@ -15,12 +15,19 @@ import { BED, WHITE, type Layer } from './layer.ts'
 import { roundsToCover } from './load.ts'
 import { patternOf } from './patterns.ts'
 import { whiteForPiece, type PieceWhite } from './white.ts'
-import type { BatchRequest, PieceOrder } from './request.ts'
+import type { Colour } from '../colour/index.ts'
+import { inksOn, kindId, kindName, type PieceOrder } from './pieces.ts'
+import type { BatchRequest } from './request.ts'
 
-/** How one mold of the order is filled, from the silicone upwards. */
+/** How the molds of one order are filled, from the silicone upwards. */
 export interface MoldFill {
+  /** Of the order. */
+  readonly id: string
+  readonly name: string
   readonly mold: Mold
   readonly count: number
+  /** That go on these pieces, in the order the pattern numbers them. */
+  readonly inks: readonly Colour[]
   readonly areaMm2: number
   readonly brimMl: number
   readonly layers: readonly Layer[]
@@ -50,20 +57,21 @@ export function plannedPattern(
   request: Pick<BatchRequest, 'white' | 'bedMm' | 'layers' | 'lipMm'>,
   technique: Technique,
 ): Pattern {
-  return patternOf(order, request.white, technique, unpipedBedMm(order.mold, request, technique))
+  return patternOf(order, request.white, technique, unpipedBedMm(order, request, technique))
 }
 
 /** The bed before it is known how much white lies on it. */
 function unpipedBedMm(
-  mold: Mold,
+  order: PieceOrder,
   { bedMm, layers, lipMm }: Pick<BatchRequest, 'bedMm' | 'layers' | 'lipMm'>,
   technique: Technique,
 ): number {
+  const { mold } = order
   return (
     bedMm ??
     usualBedMm(mold, technique, {
       aboveMm: saidMm(
-        layers.filter((each) => isIn(each, mold)),
+        layers.filter((each) => isIn(each, { id: kindId(order) })),
         layerAreaMm2(mold),
       ),
       lipMm,
@@ -99,7 +107,7 @@ function lay(order: PieceOrder, request: BatchRequest, technique: Technique): La
       ? roundsToCover(technique.white, {
           drops: laid.drops.length,
           areaMm2: openAreaMm2(mold.outline),
-          bedMl: (areaMm2 * unpipedBedMm(mold, request, technique)) / 1000,
+          bedMl: (areaMm2 * unpipedBedMm(order, request, technique)) / 1000,
         })
       : 1
   return { order, areaMm2, pattern, laid, rounds }
@@ -112,7 +120,7 @@ function fillMold(
 ): MoldFill {
   const { mold, count } = order
   const white = whiteForPiece(laid, { rule: technique.white, rounds, holeMm: request.white.holeMm })
-  const own = request.layers.filter((each) => isIn(each, mold))
+  const own = request.layers.filter((each) => isIn(each, { id: kindId(order) }))
   const laterMm = saidMm(own, areaMm2)
   const drawn = technique.white.by !== 'none'
   const whiteMm = drawn ? (white.volumeMl * 1000) / areaMm2 : 0
@@ -127,8 +135,11 @@ function fillMold(
   ])
   const usedMm = layers.reduce((sum, each) => sum + each.depthMm, 0)
   return {
+    id: kindId(order),
+    name: kindName(order),
     mold,
     count,
+    inks: inksOn(order, request),
     areaMm2,
     brimMl: brimVolumeMl(mold),
     layers: displaced(layers, stepThat(technique, 'lays') ? (request.inclusions?.volumeMl ?? 0) : 0),
@@ -257,7 +268,7 @@ export function laterAmount(
   fills: readonly MoldFill[],
   layer: LaterLayer,
 ): { readonly depthMm: number; readonly volumeMl: number } {
-  const own = fills.filter(({ mold }) => isIn(layer, mold))
+  const own = fills.filter((fill) => isIn(layer, fill))
   if (own.length === 0) return { depthMm: 0, volumeMl: 0 }
   if (takesRoom(layer)) return { depthMm: meanDepthMm(own, layer.id), volumeMl: orderVolumeMl(own, layer.id) }
   const areaMm2 = own.reduce((sum, fill) => sum + fill.count * fill.areaMm2, 0)

@@ -6,13 +6,14 @@ import { TECHNIQUES, type TechniqueId } from '../technique/index.ts'
 import { mixedDensityGPerMl } from '../resin/index.ts'
 import { fillMolds, orderVolumeMl } from './layers.ts'
 import { dropsOf, mixesOf } from './mixes.ts'
-import { pieceCount, type BatchRequest } from './request.ts'
+import { pieceCount } from './pieces.ts'
+import type { BatchRequest } from './request.ts'
 import { backLayer } from '../../../tests/support/layers.ts'
 
 const worked = (request: BatchRequest) => {
   const technique = TECHNIQUES[request.technique]
   const fills = fillMolds(request, technique)
-  return { fills, mixes: mixesOf(request, technique, fills), drops: dropsOf(request, fills) }
+  return { fills, mixes: mixesOf(request, technique, fills), drops: dropsOf(fills) }
 }
 
 const anyOrder = fc.record({

@@ -14,7 +14,7 @@ import {
 } from './layers.ts'
 import { routeLeftover, type LeftoverUse } from './leftovers.ts'
 import { measureParts, type MeasuredParts } from './parts.ts'
-import { inksOf, type BatchRequest } from './request.ts'
+import type { BatchRequest } from './request.ts'
 import { whiteDrops } from './white.ts'
 
 /** What a mix is stirred for: the pour, a white that could not wait, a layer laid later. */
@@ -39,9 +39,11 @@ export interface Mix {
   readonly leftoverUses: readonly LeftoverUse[]
 }
 
-/** Drops a piece takes in one mold of the order, per ink. */
+/** Drops that one of those pieces takes, per ink. */
 export interface PieceDrops {
-  readonly moldId: string
+  /** Of the order, as its fill has it. */
+  readonly id: string
+  readonly name: string
   readonly inks: readonly Drops[]
   readonly whiteDrops: number
 }
@@ -235,13 +237,14 @@ export function cupColours(divided: readonly DividedMix[]): readonly CupColour[]
   )
 }
 
-/** Ink and white drops for one piece of each mold in the order. */
-export function dropsOf(request: BatchRequest, fills: readonly MoldFill[]): readonly PieceDrops[] {
+/** Ink and white drops for one piece of each order. */
+export function dropsOf(fills: readonly MoldFill[]): readonly PieceDrops[] {
   return fills.map((fill) => {
-    const rounds = Array.from({ length: fill.rounds }, (_, round) => inksOfRound(request, fill, round))
+    const rounds = Array.from({ length: fill.rounds }, (_, round) => inksOfRound(fill, round))
     return {
-      moldId: fill.mold.id,
-      inks: inksOf(request).map(({ name }, k) => ({
+      id: fill.id,
+      name: fill.name,
+      inks: fill.inks.map(({ name }, k) => ({
         what: name,
         drops: rounds.reduce((sum, inks) => sum + inks[k]!.drops, 0),
       })),
@@ -251,8 +254,7 @@ export function dropsOf(request: BatchRequest, fills: readonly MoldFill[]): read
 }
 
 /** Ink drops of one round on one piece, rounds counted from 0. */
-export function inksOfRound(request: BatchRequest, { laid }: MoldFill, round: number): readonly Drops[] {
-  const inks = inksOf(request)
+export function inksOfRound({ laid, inks }: MoldFill, round: number): readonly Drops[] {
   const counts = inks.map(() => 0)
   for (const drop of laid.drops) {
     const no = inkOfDrop(drop, { round, inks: inks.length })

@@ -1,9 +1,9 @@
 import type { Colour } from '../colour/index.ts'
 import type { Mold } from '../mold/index.ts'
-import type { Pattern } from '../pattern/index.ts'
 import type { Learned, Resin } from '../resin/index.ts'
 import type { JobId, TechniqueId } from '../technique/index.ts'
 import type { LaterLayer, LayerCup } from './laterLayers.ts'
+import type { PieceOrder } from './pieces.ts'
 
 /** How strong the white is, told by a wiped stick; petri takes it from the bottle. */
 export type WhiteDose = 'translucent' | 'milky' | 'opaque' | 'ink'
@@ -51,14 +51,6 @@ export interface Measuring {
 export interface Loss {
   readonly cupFilmG: number
   readonly bagResidueG: number
-}
-
-export interface PieceOrder {
-  readonly mold: Mold
-  /** Pieces, whichever cavities they come from. */
-  readonly count: number
-  /** Where drops and beads go in each of them; null takes the technique's usual, as the white choice spaces it. */
-  readonly pattern: Pattern | null
 }
 
 /** Everything a plan is computed from; complete in itself, so that an old batch keeps what it was made with. */
@@ -149,13 +141,3 @@ export const USUAL_REQUEST = {
   learned: null,
   aimShiftLog: 0,
 } as const satisfies Partial<BatchRequest>
-
-/** The inks of a request, in the order a pattern numbers them. */
-export function inksOf({ colours }: Pick<BatchRequest, 'colours'>): readonly Colour[] {
-  return colours.filter((colour) => colour.kind === 'alcoholInk')
-}
-
-/** Pieces of the whole order. */
-export function pieceCount(request: Pick<BatchRequest, 'pieces'>): number {
-  return request.pieces.reduce((sum, order) => sum + order.count, 0)
-}

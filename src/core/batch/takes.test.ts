@@ -57,7 +57,7 @@ describe('what a step takes', () => {
 
   test('is of the piece at hand where it is done piece by piece', () => {
     const named = (of: 'drops' | 'beads') =>
-      takesIn(bloomRequest({ pieces: TWO_MOLDS }), of).map(({ moldName }) => moldName)
+      takesIn(bloomRequest({ pieces: TWO_MOLDS }), of).map(({ pieceName }) => pieceName)
     expect(named('beads')).toEqual(['Round coaster', 'Round coaster', 'Small round'])
     expect(named('drops')).toEqual(named('beads'))
   })

@@ -4,6 +4,7 @@ import type { Addition, Drops } from './cups.ts'
 import { bedOf } from './layer.ts'
 import type { MoldFill } from './layers.ts'
 import { inksOfRound, pourMixOf, whiteCupOf, type Mix } from './mixes.ts'
+import { ofPiece } from './pieces.ts'
 import type { BatchRequest } from './request.ts'
 
 /** An amount that a step needs at hand. */
@@ -17,10 +18,10 @@ export type Take =
       readonly massG: number
       readonly additions: readonly Addition[]
     }
-  /** Resin for one piece; `pieces` of that mold take as much each. */
+  /** Resin for one piece; `pieces` of that name take as much each. */
   | {
       readonly of: 'pour'
-      readonly moldName: string
+      readonly pieceName: string
       readonly pieces: number
       readonly massG: number
       readonly depthMm: number
@@ -28,7 +29,7 @@ export type Take =
   /** Drops on one piece, in one of its rounds. */
   | {
       readonly of: 'drops'
-      readonly moldName: string
+      readonly pieceName: string
       readonly inks: readonly Drops[]
       /** White drops a round; 0 where none come from a needle. */
       readonly whiteDrops: number
@@ -36,7 +37,7 @@ export type Take =
   /** Beads out of the bag on one piece. */
   | {
       readonly of: 'beads'
-      readonly moldName: string
+      readonly pieceName: string
       readonly beads: number
       readonly holeMm: number
       readonly massG: number
@@ -57,7 +58,7 @@ export interface TakesFor {
 /** What a step needs at hand; of that piece alone where it is done piece by piece. Nothing for a step that takes nothing. */
 export function takesOf(step: StepRule, { pieceNo, roundNo }: TakesFor, task: TakesTask): readonly Take[] {
   const { request, fills, mixes } = task
-  const here = pieceNo === null ? fills : fills.filter((fill) => fill === fillOfPiece(fills, pieceNo))
+  const here = pieceNo === null ? fills : fills.filter((fill) => fill === ofPiece(fills, pieceNo))
   switch (step.takes) {
     case undefined:
       return []
@@ -72,11 +73,11 @@ export function takesOf(step: StepRule, { pieceNo, roundNo }: TakesFor, task: Ta
     case 'bed':
       return here.map((fill) => poured(fill, request))
     case 'drops':
-      return here.map((fill) => dropsTake(fill, request, (roundNo ?? 1) - 1))
+      return here.map((fill) => dropsTake(fill, (roundNo ?? 1) - 1))
     case 'beads':
-      return here.map(({ mold, laid, white }) => ({
+      return here.map(({ name, laid, white }) => ({
         of: 'beads',
-        moldName: mold.name,
+        pieceName: name,
         beads: laid.beads.length,
         holeMm: request.white.holeMm,
         massG: white.volumeMl * mixedDensityGPerMl(request.resin),
@@ -84,12 +85,6 @@ export function takesOf(step: StepRule, { pieceNo, roundNo }: TakesFor, task: Ta
     default:
       return step.takes satisfies never
   }
-}
-
-/** The mold piece number so many lies in, counted in the order's own order. */
-export function fillOfPiece(fills: readonly MoldFill[], pieceNo: number): MoldFill | undefined {
-  let before = 0
-  return fills.find(({ count }) => (before += count) >= pieceNo)
 }
 
 function mixTakes({ parts: { byWeight } }: Mix): readonly Take[] {
@@ -116,32 +111,32 @@ function layerTakes(mix: Mix, fills: readonly MoldFill[]): readonly Take[] {
   return [
     ...mixTakes(mix),
     ...portionTakes(mix),
-    ...fills.flatMap(({ mold, count, layers }): Take[] => {
+    ...fills.flatMap(({ name, count, layers }): Take[] => {
       const layer = layers.find(({ id }) => id === mix.id)
       if (!layer) return []
       const { volumeMl, depthMm } = layer
-      return [{ of: 'pour', moldName: mold.name, pieces: count, massG: volumeMl * density, depthMm }]
+      return [{ of: 'pour', pieceName: name, pieces: count, massG: volumeMl * density, depthMm }]
     }),
   ]
 }
 
 function poured(fill: MoldFill, { resin }: BatchRequest): Take {
-  const { mold, count } = fill
+  const { name, count } = fill
   const bed = bedOf(fill)
   return {
     of: 'pour',
-    moldName: mold.name,
+    pieceName: name,
     pieces: count,
     massG: bed.volumeMl * mixedDensityGPerMl(resin),
     depthMm: bed.depthMm,
   }
 }
 
-function dropsTake(fill: MoldFill, request: BatchRequest, round: number): Take {
+function dropsTake(fill: MoldFill, round: number): Take {
   return {
     of: 'drops',
-    moldName: fill.mold.name,
-    inks: inksOfRound(request, fill, round),
+    pieceName: fill.name,
+    inks: inksOfRound(fill, round),
     whiteDrops: Math.round(fill.white.drops / fill.rounds),
   }
 }

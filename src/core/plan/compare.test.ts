@@ -1,12 +1,12 @@
 import { describe, expect, test } from '@jest/globals'
 import { FAULTLESS } from '../../../tests/golden/diagnosisCases.ts'
-import { bloomRequest, COASTER } from '../../../tests/support/request.ts'
+import { bloomRequest } from '../../../tests/support/request.ts'
 import { compared, type ComparedPiece } from './compare.ts'
 import { backLayer } from '../../../tests/support/layers.ts'
 
 const piece = (changes: Parameters<typeof bloomRequest>[0] = {}, facts = FAULTLESS): ComparedPiece => ({
   request: bloomRequest(changes),
-  moldId: COASTER.id,
+  pieceNo: 1,
   facts,
   decantMin: 18,
 })

@@ -1,4 +1,4 @@
-import { inksOf, type BatchRequest } from '../batch/index.ts'
+import { inksOn, ofPiece, type BatchRequest } from '../batch/index.ts'
 import type { RunFacts } from '../journal/index.ts'
 import { isDrawn, isPiped, TECHNIQUES } from '../technique/index.ts'
 
@@ -40,7 +40,7 @@ export interface ComparedRow {
 /** A piece as it was asked for and as its run has it. */
 export interface ComparedPiece {
   readonly request: BatchRequest
-  readonly moldId: string
+  readonly pieceNo: number
   /** Null until the run is worked out. */
   readonly facts: RunFacts | null
   readonly decantMin: number | null
@@ -81,15 +81,15 @@ const laidIn = ({ technique, inclusions }: BatchRequest) =>
 
 const ROWS: readonly (readonly [ComparedId, (piece: ComparedPiece) => ComparedValue])[] = [
   ['technique', ({ request }) => text(TECHNIQUES[request.technique].name)],
-  ['mold', ({ request, moldId }) => text(orderOf(request, moldId)?.mold.name ?? moldId)],
+  ['mold', ({ request, pieceNo }) => text(orderOf(request, pieceNo).mold.name)],
   ['resin', ({ request }) => text(request.resin.name)],
   ['room', ({ request, facts }) => figure('C', facts?.roomTempC ?? request.roomTempC)],
   [
     'inks',
-    ({ request }) =>
+    ({ request, pieceNo }) =>
       drawn(
         request,
-        inksOf(request)
+        inksOn(orderOf(request, pieceNo), request)
           .map(({ name }) => name)
           .join(', ') || 'none',
       ),
@@ -98,7 +98,10 @@ const ROWS: readonly (readonly [ComparedId, (piece: ComparedPiece) => ComparedVa
   ['hole', ({ request }) => figure('mm', isPiped(request.technique) ? request.white.holeMm : null)],
   ['spacing', ({ facts }) => figure('mm', facts && isPiped(facts.technique) ? facts.spacingMm : null)],
   ['margin', ({ facts }) => figure('mm', facts && isPiped(facts.technique) ? facts.marginMm : null)],
-  ['pattern', ({ request, moldId }) => drawn(request, orderOf(request, moldId)?.pattern?.name ?? 'as usual')],
+  [
+    'pattern',
+    ({ request, pieceNo }) => drawn(request, orderOf(request, pieceNo).pattern?.name ?? 'as usual'),
+  ],
   ['bed', ({ request, facts }) => figure('mm', facts?.bedMm ?? request.bedMm)],
   ['displaced', ({ request }) => figure('ml', laidIn(request)?.volumeMl)],
   ['layers', ({ request }) => text(request.layers.map(layerText).join('; ') || 'none')],
@@ -121,6 +124,6 @@ function layerText({ name, cups }: BatchRequest['layers'][number]): string {
   return colours.length > 0 ? `${name}: ${colours.join(', ')}` : name
 }
 
-function orderOf(request: BatchRequest, moldId: string) {
-  return request.pieces.find(({ mold }) => mold.id === moldId)
+function orderOf({ pieces }: BatchRequest, pieceNo: number) {
+  return ofPiece(pieces, pieceNo) ?? pieces[0]!
 }

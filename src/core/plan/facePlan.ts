@@ -1,4 +1,4 @@
-import { bedOf, EXCESS_DENSITY_KG_PER_M3, inksOf, type BatchRequest, type MoldFill } from '../batch/index.ts'
+import { bedOf, EXCESS_DENSITY_KG_PER_M3, type BatchRequest, type MoldFill } from '../batch/index.ts'
 import type { BloomScene } from '../bloom/index.ts'
 import { inkLayer } from '../colour/index.ts'
 import { areaMm2, HAND_SMOOTH, islandsOf, polygonOf } from '../mold/index.ts'
@@ -34,10 +34,10 @@ const DROPPING_MIN = 1
 const AFTER_THE_STROKES_MIN = 2
 const WARMER_K = 5
 
-/** The face of one kind of piece in that plan; null where the mold is not planned, or nothing flows in it. */
-export function faceTask(request: BatchRequest, plan: BatchPlan, moldId: string): FaceTask | null {
+/** The face of one kind of piece in that plan; null where it is not planned, or nothing flows in it. */
+export function faceTask(request: BatchRequest, plan: BatchPlan, kindId: string): FaceTask | null {
   const technique = TECHNIQUES[request.technique]
-  const fill = plan.fills.find((each) => each.mold.id === moldId)
+  const fill = plan.fills.find(({ id }) => id === kindId)
   if (!fill || technique.white.by === 'none') return null
   return {
     outline: polygonOf(fill.mold.outline, HAND_SMOOTH),
@@ -45,7 +45,7 @@ export function faceTask(request: BatchRequest, plan: BatchPlan, moldId: string)
     laid: fill.laid,
     beadMm: request.white.holeMm,
     needle: needleOf(fill, request, technique),
-    inks: inksOf(request).map(({ hex }) => {
+    inks: fill.inks.map(({ hex }) => {
       const [r, g, b] = inkLayer(hex).absorb
       return [FRESH_DROP * r, FRESH_DROP * g, FRESH_DROP * b] as const
     }),

@@ -7,6 +7,7 @@ import {
   dropLoad,
   LEAST_COVER_MM,
   MOST_LOAD,
+  moldsFilled,
   overloadsOf,
   whiteCupOf,
   type BatchRequest,
@@ -164,6 +165,7 @@ export function findingsOf(
   const order: Record<Gravity, number> = { stop: 0, warn: 1, note: 2 }
   return [
     ...schedule.fills.flatMap((fill) => fillFindings(request, schedule, fill)),
+    ...moldFindings(request),
     ...schedule.mixes.flatMap((mix) => mixFindings(mix)),
     ...(stepThat(schedule.technique, 'lays') ? inclusionFindings(request, schedule) : []),
     ...cupFindings(request, schedule),
@@ -178,7 +180,7 @@ export function findingsOf(
 }
 
 function fillFindings(request: BatchRequest, { technique }: Schedule, fill: MoldFill): Finding[] {
-  const moldName = fill.mold.name
+  const moldName = fill.name
   const load = dropLoad(fill, technique.white)
   const bedMm = bedOf(fill).depthMm
   const found: Finding[] = []
@@ -200,10 +202,18 @@ function fillFindings(request: BatchRequest, { technique }: Schedule, fill: Mold
     found.push({ kind: 'fillDisagrees', moldName, fillOverDrawn: fill.fillOverDrawn })
   }
   if (load.share > MOST_LOAD) found.push({ kind: 'overloaded', moldName, ...load })
-  if (fill.count > placesOf(fill.mold)) {
-    found.push({ kind: 'notEnoughMolds', moldName, wanted: fill.count, owned: placesOf(fill.mold) })
-  }
   return found
+}
+
+function moldFindings({ pieces }: BatchRequest): Finding[] {
+  return moldsFilled(pieces)
+    .filter(({ mold, count }) => count > placesOf(mold))
+    .map(({ mold, count }) => ({
+      kind: 'notEnoughMolds',
+      moldName: mold.name,
+      wanted: count,
+      owned: placesOf(mold),
+    }))
 }
 
 function mixFindings({ id, of, name, parts, cups }: Mix): Finding[] {
@@ -222,7 +232,7 @@ function mixFindings({ id, of, name, parts, cups }: Mix): Finding[] {
 function inclusionFindings(request: BatchRequest, { fills }: Schedule): Finding[] {
   const { inclusions, layers } = request
   const found: Finding[] = fills.flatMap((fill): Finding[] => {
-    const moldName = fill.mold.name
+    const moldName = fill.name
     const fillMm = coverMm(fill, request)
     if (fillMm < LEAST_COVER_MM) return [{ kind: 'barelyCovered', moldName, fillMm, leastMm: LEAST_COVER_MM }]
     const over = fill.layers.find(({ name }) => name !== null)
@@ -240,7 +250,7 @@ function inclusionFindings(request: BatchRequest, { fills }: Schedule): Finding[
 
 function placeFindings({ layers }: BatchRequest, { fills }: Schedule): Finding[] {
   return layers
-    .filter((layer) => !fills.some(({ mold }) => isIn(layer, mold)))
+    .filter((layer) => !fills.some((fill) => isIn(layer, fill)))
     .map(({ id, name }) => ({ kind: 'layerOnNothing', layer: { id, name } }))
 }
 

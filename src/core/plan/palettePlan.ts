@@ -1,4 +1,4 @@
-import { EXCESS_DENSITY_KG_PER_M3, inksOf, type BatchRequest } from '../batch/index.ts'
+import { EXCESS_DENSITY_KG_PER_M3, inksOf, inksOn, type BatchRequest } from '../batch/index.ts'
 import {
   curingShifts,
   overlapsOf,
@@ -24,16 +24,17 @@ export interface PalettePlan {
 const TRANSLUCENT_SCATTER = 0.5
 const MOST_SCATTER = 6
 
-export function palettePlan({ technique, colours, white, layers }: BatchRequest): PalettePlan {
+export function palettePlan(request: BatchRequest): PalettePlan {
+  const { technique, colours, white, layers } = request
   if (!isDrawn(technique)) return { overlaps: [], shifts: [], backs: [] }
-  const inks = inksOf({ colours })
+  const inks = inksOf(request)
   const strength = EXCESS_DENSITY_KG_PER_M3[white.dose] / EXCESS_DENSITY_KG_PER_M3.translucent
   const own = [...colours.filter((colour) => colour.kind === 'paste'), ...layerColours(layers)].map(
     ({ id, name, hex }): BackColour => ({ id, name, hex }),
   )
   const backs = [...new Map([...USUAL_BACKS, ...own].map((each) => [each.id, each])).values()]
   return {
-    overlaps: overlapsOf(inks),
+    overlaps: overlapsOnPieces(request),
     shifts: curingShifts(colours),
     backs: rankBacks(
       inks,
@@ -45,6 +46,12 @@ export function palettePlan({ technique, colours, white, layers }: BatchRequest)
       backs,
     ),
   }
+}
+
+/** Inks meet only where they go on one piece. */
+function overlapsOnPieces(request: BatchRequest): readonly Overlap[] {
+  const all = request.pieces.flatMap((order) => overlapsOf(inksOn(order, request)))
+  return [...new Map(all.map((pair) => [`${pair.one}, ${pair.other}`, pair])).values()]
 }
 
 function layerColours(layers: BatchRequest['layers']): readonly Colour[] {

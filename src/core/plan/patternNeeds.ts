@@ -40,11 +40,11 @@ export interface Portion {
   readonly drops: number | null
 }
 
-/** The needs of one kind of piece in that plan. Throws RangeError where the mold is not planned. */
-export function patternNeeds(request: BatchRequest, plan: BatchPlan, moldId: string): PatternNeeds {
+/** The needs of one kind of piece in that plan. Throws RangeError where those pieces are not planned. */
+export function patternNeeds(request: BatchRequest, plan: BatchPlan, kindId: string): PatternNeeds {
   const technique = TECHNIQUES[request.technique]
-  const fill = plan.fills.find((each) => each.mold.id === moldId)
-  if (!fill) throw new RangeError(`patternNeeds: mold ${moldId} is not in the plan`)
+  const fill = plan.fills.find(({ id }) => id === kindId)
+  if (!fill) throw new RangeError(`patternNeeds: ${kindId} is not in the plan`)
   const slots = [{ no: 1, fill }]
   const job = { request, technique }
   const bag = technique.white.by === 'bag'
@@ -64,7 +64,7 @@ export function patternNeeds(request: BatchRequest, plan: BatchPlan, moldId: str
     beadMm: fill.white.beadMm,
     whiteG: fill.white.volumeMl * mixedDensityGPerMl(request.resin),
     whiteDrops: fill.white.drops,
-    inks: dropsOf(request, [fill])[0]!.inks,
+    inks: dropsOf([fill])[0]!.inks,
     inkDrops,
     dropsPerZone: zones > 0 ? inkDrops / zones : null,
     zones: bag ? 'petals' : 'cells',

@@ -115,7 +115,7 @@ function planOf(done: Readonly<Record<string, number>>, schedule: SettledSchedul
     pieces: schedule.slots.length,
     fills: schedule.fills,
     mixes: schedule.mixes,
-    drops: dropsOf(request, schedule.fills),
+    drops: dropsOf(schedule.fills),
     decant: schedule.decant,
     cupLimits: schedule.cupLimits,
     bloom: bloomPlan(schedule, steps),

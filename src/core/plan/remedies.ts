@@ -1,4 +1,12 @@
-import { bedOf, dropLoad, nextLayer, pieceCount, type BatchRequest, type MoldFill } from '../batch/index.ts'
+import {
+  bedOf,
+  dropLoad,
+  nextLayer,
+  kindId,
+  pieceCount,
+  type BatchRequest,
+  type MoldFill,
+} from '../batch/index.ts'
 import { withFewerDrops, withWiderBeads } from '../pattern/index.ts'
 import { TECHNIQUES } from '../technique/index.ts'
 import { capacityOf, scheduleBatch } from '../timing/index.ts'
@@ -210,8 +218,10 @@ function fewerPieces({ request, technique }: Task): Candidates {
 }
 
 function fewerOf(moldName: string, owned: number, { request }: Task): Candidates {
-  const pieces = request.pieces.map((order) =>
-    order.mold.name === moldName ? { ...order, count: Math.min(order.count, owned) } : order,
+  const inIt = request.pieces.filter(({ mold }) => mold.name === moldName)
+  const kept = withPieces(inIt, owned)
+  const pieces = request.pieces.flatMap((order) =>
+    inIt.includes(order) ? kept.filter((each) => kindId(each) === kindId(order)) : [order],
   )
   return [change({ kind: 'pieces', pieces: pieceCount({ pieces }) }, { pieces })]
 }

@@ -39,7 +39,7 @@ function run(
   const pour = readPour(events)
   if (pour.stage !== 'running') throw new Error(pour.stage)
   const { plan } = planLive(request, pour.done, pour.readings)
-  return factsOf({ request, plan, pour, events }, 1, COASTER.id)
+  return factsOf({ request, plan, pour, events }, 1)
 }
 
 describe('what a run shows of a piece', () => {

@@ -3,6 +3,7 @@ import {
   dropLoad,
   isBacked,
   narrowFromMm,
+  ofPiece,
   pourMixOf,
   whiteCupOf,
   type MoldFill,
@@ -26,13 +27,9 @@ interface PouredRun {
 }
 
 /** What a run shows of one of its pieces. */
-export function factsOf(
-  { request, plan, pour, events }: PouredRun,
-  pieceNo: number,
-  moldId: string,
-): RunFacts {
+export function factsOf({ request, plan, pour, events }: PouredRun, pieceNo: number): RunFacts {
   const { done } = pour
-  const fill = plan.fills.find(({ mold }) => mold.id === moldId) ?? null
+  const fill = ofPiece(plan.fills, pieceNo) ?? null
   const technique = withAfter(TECHNIQUES[request.technique], request)
   const marked = (does: Deed) => markedAt(does, technique, done)
   const markedOfPiece = (does: Deed) => done[`${stepThat(technique, does)?.id}.${pieceNo}`] ?? null

@@ -2,14 +2,14 @@ import type { BatchRequest } from '../batch/index.ts'
 import type { Outcome } from '../journal/index.ts'
 import { compared, type ComparedRow } from './compare.ts'
 
-/** What two plans vary and keep, by their first molds; the runs are left aside. */
+/** What two plans vary and keep, by their first pieces; the runs are left aside. */
 export function variedIn(
   before: BatchRequest,
   after: BatchRequest,
 ): { readonly varied: readonly ComparedRow[]; readonly kept: readonly ComparedRow[] } {
   const asked = [before, after].map((request) => ({
     request,
-    moldId: request.pieces[0]!.mold.id,
+    pieceNo: 1,
     facts: null,
     decantMin: null,
   }))

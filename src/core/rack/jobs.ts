@@ -59,7 +59,7 @@ export function rackJobs(schedule: Schedule, request: BatchRequest): readonly Ra
 /** The pieces a step is done on: of a layer those it is laid on, else all. */
 function slotsOf({ id }: StepRule, { slots }: Schedule, { layers }: BatchRequest): Schedule['slots'] {
   const layer = layers.find((each) => each.id === id)
-  return layer ? slots.filter(({ fill }) => isIn(layer, fill.mold)) : slots
+  return layer ? slots.filter(({ fill }) => isIn(layer, fill)) : slots
 }
 
 /** A layer by the step that pours it, and its cure as if poured at minute 0. */

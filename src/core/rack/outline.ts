@@ -1,4 +1,4 @@
-import { pieceCount, takesOf, type BatchRequest, type Take } from '../batch/index.ts'
+import { moldsFilled, pieceCount, takesOf, type BatchRequest, type Take } from '../batch/index.ts'
 import { stepThat, type Deed, type StepId, type StepRule } from '../technique/index.ts'
 import type { Bands, Schedule } from '../timing/index.ts'
 import { POUR } from './pourJob.ts'
@@ -77,10 +77,10 @@ export function rackOutline(schedule: Schedule, request: BatchRequest, bands: Ba
     coversKey: covers?.key ?? null,
     takes: weighed(schedule),
     jobs,
-    molds: request.pieces.map(({ mold, count }) => ({
+    molds: moldsFilled(request.pieces).map(({ mold, copies }) => ({
       id: mold.id,
       name: mold.name,
-      copies: Math.ceil(count / mold.cavities),
+      copies,
       owned: mold.count,
     })),
     pieces: pieceCount(request),

@@ -101,13 +101,13 @@ function laterConcerns({ forecast, mixes, fills }: Schedule): HeatConcern[] {
 }
 
 function sheetConcerns({ fills, resin, mixes }: Schedule): HeatConcern[] {
-  return fills.flatMap(({ mold, layers }) =>
+  return fills.flatMap(({ name: pieceName, layers }) =>
     layers.flatMap(({ id, name, depthMm, poured }): HeatConcern[] => {
       const own = mixes.find((mix) => mix.id === id)?.resin ?? resin
       const greatestMm = own.greatestLayerMm
       if (!poured || greatestMm === null || depthMm <= greatestMm + DEEPER_MM) return []
       const layer = { id, name }
-      const moldName = mold.name
+      const moldName = pieceName
       return [{ kind: 'deeperThanSheet', layer, depthMm, greatestMm, resinName: own.name, moldName }]
     }),
   )

@@ -1,4 +1,4 @@
-import type { BatchRequest } from '../batch/index.ts'
+import { moldsFilled, type BatchRequest } from '../batch/index.ts'
 import type { Mold } from '../mold/index.ts'
 
 /** What is known of a mold beyond its shape. */
@@ -31,10 +31,7 @@ export interface MoldLife {
 
 /** How often a batch pours into each of its molds, by the mold's id: cavities of one mold are filled in one pour. */
 export function moldPours({ pieces }: Pick<BatchRequest, 'pieces'>): Readonly<Record<string, number>> {
-  const pours: Record<string, number> = {}
-  for (const { count, mold } of pieces)
-    pours[mold.id] = (pours[mold.id] ?? 0) + Math.ceil(count / mold.cavities)
-  return pours
+  return Object.fromEntries(moldsFilled(pieces).map(({ mold, copies }) => [mold.id, copies]))
 }
 
 /** How far a mold is through its life, after so many pours of all its copies. */

@@ -61,7 +61,7 @@ function colourNeeds(
   fills: ReturnType<typeof fillMolds>,
 ): readonly Need[] {
   const technique = TECHNIQUES[request.technique]
-  const drops = dropsOf(request, fills)
+  const drops = dropsOf(fills)
   const ml = new Map<string, number>()
   const add = (name: string, more: number) => ml.set(name, (ml.get(name) ?? 0) + more)
   fills.forEach(({ count }, k) => {

@@ -1,7 +1,7 @@
 import { useState } from 'react'
 import { Link } from 'react-router'
 import * as v from 'valibot'
-import type { LaterLayer } from '#core/batch/index.ts'
+import { kindId, kindName, type LaterLayer } from '#core/batch/index.ts'
 import { JOB_IDS, JOBS, momentsLeft, TECHNIQUES, withAfter, type LayerWhen } from '#core/technique/index.ts'
 import { CAUTIONS, cautionsAt, DEFERRAL } from '#core/safety/index.ts'
 import { rackSteps, stillWaiting } from '#core/rack/index.ts'
@@ -64,7 +64,7 @@ export function Finishing({ story }: { story: BatchStory }) {
         <OwnLayers
           key={JSON.stringify(layers)}
           layers={layers}
-          molds={batch.request.pieces.map(({ mold }) => mold)}
+          pieces={batch.request.pieces.map((order) => ({ id: kindId(order), name: kindName(order) }))}
           whens={momentsLeft(steps, done)}
           laid={begunLayers(pour)}
           onKeep={(next) => change({ layers: next, jobs })}
@@ -104,14 +104,14 @@ export function Finishing({ story }: { story: BatchStory }) {
 
 interface OwnLayersProps {
   readonly layers: OnTheRack['layers']
-  readonly molds: readonly { readonly id: string; readonly name: string }[]
+  readonly pieces: readonly { readonly id: string; readonly name: string }[]
   readonly whens: readonly LayerWhen[]
   readonly laid: readonly string[]
   readonly onKeep: (layers: OnTheRack['layers']) => void
 }
 
 /** The layers on paper until they are kept: what is wrong with them is told then, and nothing is stored before. */
-function OwnLayers({ layers, molds, whens, laid, onKeep }: OwnLayersProps) {
+function OwnLayers({ layers, pieces, whens, laid, onKeep }: OwnLayersProps) {
   const units = useUnits()
   const [colours, resins] = [useColours().data ?? [], useResins().data ?? []]
   const [draft, setDraft] = useState<readonly LaterLayer[]>(layers)
@@ -126,7 +126,7 @@ function OwnLayers({ layers, molds, whens, laid, onKeep }: OwnLayersProps) {
         layers={draft}
         colours={colours}
         resins={resins}
-        molds={molds}
+        pieces={pieces}
         units={units}
         whens={whens}
         laid={laid}

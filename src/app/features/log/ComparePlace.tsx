@@ -49,7 +49,7 @@ function Compared({ chosen }: { chosen: readonly Chosen[] }) {
     const live = runs[k] ?? null
     return {
       request: story.batch.request,
-      moldId: piece.moldId,
+      pieceNo: piece.no,
       facts: live && factsOfPiece(story, live.plan, piece),
       decantMin:
         story.pour.stage === 'running'

@@ -22,7 +22,7 @@ import { MomentFace, type Followed, type Shown } from './MomentFace.tsx'
 interface FacePreviewProps {
   readonly request: BatchRequest
   readonly plan: BatchPlan
-  readonly moldId: string
+  readonly kindId: string
 }
 
 type Fineness = 'quick' | 'fine'
@@ -35,7 +35,7 @@ const OWN_BACK = { id: 'own', name: 'Own colour' }
 const FIRST_SHOWN: readonly FaceMoment['id'][] = ['right', 'early', 'late']
 
 /** The face before it is poured: piped too early, at its best and too late, followed in a worker until nothing moves. */
-export function FacePreview({ request, plan, moldId }: FacePreviewProps) {
+export function FacePreview({ request, plan, kindId }: FacePreviewProps) {
   const units = useUnits()
   const { bloomLab, planner } = usePlatform()
   const [isFace, setIsFace] = useState(true)
@@ -49,7 +49,7 @@ export function FacePreview({ request, plan, moldId }: FacePreviewProps) {
   const [shown, setShown] = useState<readonly Shown[]>([])
   const [state, setState] = useState<'idle' | 'running' | 'done' | 'stopped' | 'failed'>('idle')
   useEffect(() => () => void (turn.current++ > 0 && bloomLab().cancel()), [bloomLab])
-  const task = faceTask(request, plan, moldId)
+  const task = faceTask(request, plan, kindId)
   const moments = faceMoments(plan)
   if (!task || moments.length === 0) return null
   const of = JSON.stringify([task, moments])
@@ -59,7 +59,7 @@ export function FacePreview({ request, plan, moldId }: FacePreviewProps) {
     const lab = bloomLab()
     await lab.cancel()
     const asked = whatIfRequest(request, whatIf)
-    const changed = asked === request ? task : faceTask(asked, await planner.planBatch(asked), moldId)
+    const changed = asked === request ? task : faceTask(asked, await planner.planBatch(asked), kindId)
     if (!changed) throw new Error('this question leaves no piece to follow')
     const inOrder = FIRST_SHOWN.flatMap((id) => moments.filter((moment) => moment.id === id))
     for (const moment of inOrder) {

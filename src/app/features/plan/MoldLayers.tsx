@@ -3,7 +3,6 @@ import { Link } from 'react-router'
 import { HAND_SMOOTH, islandsOf, narrowZones, polygonOf } from '#core/mold/index.ts'
 import {
   dividedCups,
-  inksOf,
   narrowFromMm,
   type BatchRequest,
   type Face,
@@ -48,11 +47,11 @@ export function MoldLayers({ request, fills, units }: MoldLayersProps) {
       </h2>
       <ul className="grid gap-5 md:grid-cols-2">
         {fills.map((fill) => (
-          <li key={fill.mold.id} className="flex gap-4">
+          <li key={fill.id} className="flex gap-4">
             <FromAbove fill={fill} request={request} frameMm={frameMm} />
             <div className="min-w-0 flex-1 text-sm">
               <p className="font-semibold">
-                {fill.count} × {fill.mold.name}
+                {fill.count} × {fill.name}
               </p>
               <p className="text-ink-soft">
                 holds {printQuantity(fill.brimMl, units.volume)} to the brim
@@ -70,7 +69,7 @@ export function MoldLayers({ request, fills, units }: MoldLayersProps) {
               )}
               <div className="no-print mt-2 flex flex-wrap gap-x-4">
                 {drawn && (
-                  <Link className="button button-quiet" to={patternLink(fill.mold.id)}>
+                  <Link className="button button-quiet" to={patternLink(fill.id)}>
                     Pattern and face
                   </Link>
                 )}
@@ -100,7 +99,8 @@ function FromAbove({
   readonly request: BatchRequest
   readonly frameMm: number
 }) {
-  const { outline, name } = fill.mold
+  const { inks, name } = fill
+  const { outline } = fill.mold
   const narrowMm = narrowFromMm(request.white)
   const blooms = isPiped(request.technique)
   const narrow = useMemo(
@@ -114,7 +114,7 @@ function FromAbove({
         frameMm={frameMm}
         laid={fill.laid}
         beadMm={request.white.holeMm}
-        inkHexes={inksOf(request).map(({ hex }) => hex)}
+        inkHexes={inks.map(({ hex }) => hex)}
         narrow={narrow}
         title={`${name} from above, to scale${narrow.length > 0 ? '; shaded where it is too narrow to bloom' : ''}`}
         className="size-32"

@@ -2,9 +2,10 @@ import { useMemo, useRef, useState } from 'react'
 import { ArrowDown, ArrowUp, X } from 'lucide-react'
 import * as v from 'valibot'
 import {
-  inksOf,
+  inksOn,
   narrowFromMm,
   markKindsOf,
+  kindId,
   plannedPattern,
   type BatchRequest,
   type PieceOrder,
@@ -49,7 +50,7 @@ interface PatternBenchProps {
 export function PatternBench({ draft, order, request, live, units, change }: PatternBenchProps) {
   const technique = TECHNIQUES[draft.technique]
   const pattern = plannedPattern(order, draft, technique)
-  const inks = inksOf(draft)
+  const inks = inksOn(order, draft)
   const [chosen, setChosen] = useState<string | null>(pattern.marks[0]?.id ?? null)
   const [past, setPast] = useState<readonly (Pattern | null)[]>([])
   const say = useSay()
@@ -132,10 +133,10 @@ export function PatternBench({ draft, order, request, live, units, change }: Pat
       <div className="flex flex-col gap-5 lg:col-start-2">
         {request && live && (
           <>
-            {live.plan.fills.some(({ mold }) => mold.id === order.mold.id) && (
-              <PatternNeedsList needs={patternNeeds(request, live.plan, order.mold.id)} units={units} />
+            {live.plan.fills.some(({ id }) => id === kindId(order)) && (
+              <PatternNeedsList needs={patternNeeds(request, live.plan, kindId(order))} units={units} />
             )}
-            <FacePreview request={request} plan={live.plan} moldId={order.mold.id} />
+            <FacePreview request={request} plan={live.plan} kindId={kindId(order)} />
           </>
         )}
       </div>

@@ -1,28 +1,24 @@
 import { useId } from 'react'
-import { Link } from 'react-router'
-import { Plus, X } from 'lucide-react'
 import {
+  kindId,
+  kindName,
   usualLayers,
   type BatchRequest,
   type Inclusions,
   type LaterLayer,
-  type PieceOrder,
   type WhiteDose,
 } from '#core/batch/index.ts'
 import type { Colour } from '#core/colour/index.ts'
-import { openAreaMm2, type Mold } from '#core/mold/index.ts'
-import { scaledPattern } from '#core/pattern/index.ts'
 import { isDrawn, isPiped, stepThat, TECHNIQUES, type TechniqueId } from '#core/technique/index.ts'
 import { DOSE_WORDS, ratioWords } from '#words/vocabulary.ts'
 import { ChoiceField } from '#app/components/ChoiceField.tsx'
 import { QuantityField } from '#app/components/QuantityField.tsx'
 import { isoOfLocalField, localField } from '#app/components/when.ts'
-import { CountField } from '#app/components/CountField.tsx'
 import { CupList } from '#app/components/CupList.tsx'
 import { LayerList } from '#app/components/LayerList.tsx'
 import { AfterAndPromise } from './AfterAndPromise.tsx'
 import { FineTuning } from './FineTuning.tsx'
-import { usePatternLink } from './patternLink.ts'
+import { Pieces } from './Pieces.tsx'
 import type { InputsProps } from './inputsProps.ts'
 
 const DOSES: readonly WhiteDose[] = ['translucent', 'milky', 'opaque']
@@ -112,7 +108,7 @@ export function PlanInputs(props: InputsProps) {
         layers={draft.layers}
         colours={stock.colours}
         resins={stock.resins}
-        molds={draft.pieces.map(({ mold }) => mold)}
+        pieces={draft.pieces.map((order) => ({ id: kindId(order), name: kindName(order) }))}
         units={units}
         problems={under('layers', problems)}
         onChange={(layers) => change({ layers })}
@@ -158,90 +154,6 @@ function under(place: string, problems: InputsProps['problems']): InputsProps['p
     Object.entries(problems)
       .filter(([path]) => path === place || path.startsWith(`${place}.`))
       .map(([path, problem]) => [path.slice(place.length + 1), problem]),
-  )
-}
-
-/** The order in another mold; a pattern of its own goes along, scaled by area. */
-function inMold(order: PieceOrder, mold: Mold): PieceOrder {
-  const { pattern } = order
-  return {
-    ...order,
-    mold,
-    pattern: pattern && scaledPattern(pattern, openAreaMm2(mold.outline)).pattern,
-  }
-}
-
-function Pieces({ draft, stock, problems, change }: InputsProps) {
-  const patternLink = usePatternLink()
-  const set = (place: number, order: BatchRequest['pieces'][number]) =>
-    change({ pieces: draft.pieces.map((each, k) => (k === place ? order : each)) })
-  const unused = stock.molds.find((mold) => !draft.pieces.some((order) => order.mold.id === mold.id))
-  return (
-    <fieldset className="flex flex-col gap-2">
-      <legend className="mb-1 text-sm font-medium">Pieces</legend>
-      {draft.pieces.map((order, k) => (
-        <div key={order.mold.id} className="flex items-center gap-2">
-          <select
-            className="field"
-            aria-label={`Mold ${k + 1}`}
-            value={order.mold.id}
-            onChange={(event) =>
-              set(k, inMold(order, stock.molds.find((mold) => mold.id === event.target.value) ?? order.mold))
-            }
-          >
-            {stock.molds
-              .filter(
-                (mold) => mold.id === order.mold.id || !draft.pieces.some((each) => each.mold.id === mold.id),
-              )
-              .map((mold) => (
-                <option key={mold.id} value={mold.id}>
-                  {mold.name}
-                </option>
-              ))}
-          </select>
-          <CountField
-            label={`Pieces of ${order.mold.name}`}
-            value={order.count}
-            onChange={(count) => set(k, { ...order, count })}
-          />
-          {isDrawn(draft.technique) && (
-            <Link
-              className="button button-quiet px-3"
-              to={patternLink(order.mold.id)}
-              aria-label={`Pattern of ${order.mold.name}`}
-            >
-              Pattern
-            </Link>
-          )}
-          {draft.pieces.length > 1 && (
-            <button
-              type="button"
-              className="button button-quiet px-3"
-              aria-label={`Leave out ${order.mold.name}`}
-              onClick={() => change({ pieces: draft.pieces.filter((_each, at) => at !== k) })}
-            >
-              <X className="size-4" aria-hidden />
-            </button>
-          )}
-        </div>
-      ))}
-      {Object.entries(problems)
-        .filter(([path]) => path.startsWith('pieces'))
-        .map(([path, problem]) => (
-          <p key={path} className="text-stop text-sm">
-            {problem}
-          </p>
-        ))}
-      {unused && (
-        <button
-          type="button"
-          className="button button-quiet self-start"
-          onClick={() => change({ pieces: [...draft.pieces, { mold: unused, count: 1, pattern: null }] })}
-        >
-          <Plus className="size-4" aria-hidden /> Another mold
-        </button>
-      )}
-    </fieldset>
   )
 }
 

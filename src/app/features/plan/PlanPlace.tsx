@@ -1,6 +1,6 @@
 import { useEffect, useMemo, useState, type ReactNode } from 'react'
 import { Link, useLocation, useParams, useSearchParams } from 'react-router'
-import type { BatchRequest, PieceOrder } from '#core/batch/index.ts'
+import { kindId, kindName, type BatchRequest, type PieceOrder } from '#core/batch/index.ts'
 import type { CauseId } from '#core/journal/index.ts'
 import { changedFor } from '#core/plan/index.ts'
 import { renewedFrom, type Shelf } from '#core/shelf/index.ts'
@@ -164,12 +164,12 @@ function Planner({
   const choices = useMemo(() => withOwn(stock, draft), [stock, draft])
   const renewed = useMemo(() => renewedFrom(draft, stock), [stock, draft])
   const [search] = useSearchParams()
-  const order = draft.pieces.find(({ mold }) => mold.id === search.get('pattern'))
+  const order = draft.pieces.find((each) => kindId(each) === search.get('pattern'))
   if (order && isDrawn(draft.technique))
     return (
       <PatternPlace order={order}>
         <PatternBench
-          key={order.mold.id}
+          key={kindId(order)}
           draft={draft}
           order={order}
           request={checked.request}
@@ -179,7 +179,7 @@ function Planner({
             setDraft((last) => ({
               ...last,
               pieces: last.pieces.map((each) =>
-                each.mold.id === order.mold.id ? { ...each, pattern } : each,
+                kindId(each) === kindId(order) ? { ...each, pattern } : each,
               ),
             }))
           }
@@ -285,7 +285,7 @@ function PatternPlace({ order, children }: { order: PieceOrder; children: ReactN
   }, [])
   return (
     <Place
-      title={`Pattern: ${order.mold.name}`}
+      title={`Pattern: ${kindName(order)}`}
       lead="Where drops and beads go, what that takes, and the face it gives."
       actions={
         <Link className="button button-main" to={`${pathname}?${back}`}>

@@ -1,12 +1,12 @@
 import { useLocation, useSearchParams } from 'react-router'
 
 /** The way from a plan to the pattern of one of its molds, keeping whatever else the address says. */
-export function usePatternLink(): (moldId: string) => string {
+export function usePatternLink(): (kindId: string) => string {
   const { pathname } = useLocation()
   const [search] = useSearchParams()
-  return (moldId) => {
+  return (kindId) => {
     const next = new URLSearchParams(search)
-    next.set('pattern', moldId)
+    next.set('pattern', kindId)
     return `${pathname}?${next}`
   }
 }

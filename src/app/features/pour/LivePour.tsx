@@ -1,4 +1,5 @@
 import { useEffect, useRef } from 'react'
+import { ofPiece } from '#core/batch/index.ts'
 import type { BatchPlan, LivePlan } from '#core/plan/index.ts'
 import { standingAt, stepAtHand, type Pour, type RunStep, type Standing } from '#core/runsheet/index.ts'
 import { printClock, printSpan, type UnitChoice } from '#core/units/index.ts'
@@ -166,11 +167,12 @@ function roomNowC(plannedC: number, readings: readonly Reading[]): number {
   return readings.flatMap((reading) => (reading.kind === 'room' ? [reading.tempC] : [])).at(-1) ?? plannedC
 }
 
-function pieceLine(step: RunStep, plan: BatchPlan): string {
-  const round = step.roundNo === null ? '' : `Round ${step.roundNo}, `
-  return step.pieceNo === null
-    ? 'All pieces'
-    : `${round}${round ? 'piece' : 'Piece'} ${step.pieceNo} of ${plan.pieces}`
+function pieceLine({ pieceNo, roundNo }: RunStep, { pieces, fills }: BatchPlan): string {
+  if (pieceNo === null) return 'All pieces'
+  const round = roundNo === null ? '' : `Round ${roundNo}, `
+  // Which it is has to be said only where there are others.
+  const kind = fills.length > 1 ? `: ${ofPiece(fills, pieceNo)?.name}` : ''
+  return `${round}${round ? 'piece' : 'Piece'} ${pieceNo} of ${pieces}${kind}`
 }
 
 /** Sounds and buzzes when the step at hand becomes due while it is being watched. */

@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react'
-import { fillOfPiece, inksOf, type BatchRequest } from '#core/batch/index.ts'
+import { ofPiece, type BatchRequest } from '#core/batch/index.ts'
 import type { BatchPlan } from '#core/plan/index.ts'
 import type { RunStep } from '#core/runsheet/index.ts'
 import { isDrawn } from '#core/technique/index.ts'
@@ -18,7 +18,7 @@ interface StepHeadProps {
 
 /** The step at hand and what it takes, to be read from where the hands are; beside it the pattern where it is done on one piece. */
 export function StepHead({ step, request, plan, units, children }: StepHeadProps) {
-  const fill = step.pieceNo === null ? undefined : fillOfPiece(plan.fills, step.pieceNo)
+  const fill = step.pieceNo === null ? undefined : ofPiece(plan.fills, step.pieceNo)
   return (
     <div className="flex items-start justify-between gap-4">
       <div>
@@ -30,8 +30,8 @@ export function StepHead({ step, request, plan, units, children }: StepHeadProps
           outline={fill.mold.outline}
           laid={fill.laid}
           beadMm={request.white.holeMm}
-          inkHexes={inksOf(request).map(({ hex }) => hex)}
-          title={`Pattern of ${fill.mold.name}`}
+          inkHexes={fill.inks.map(({ hex }) => hex)}
+          title={`Pattern of ${fill.name}`}
           className="size-28 shrink-0 sm:size-36"
         />
       )}

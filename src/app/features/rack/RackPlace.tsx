@@ -7,6 +7,7 @@ import { TakesList } from '#app/components/TakesList.tsx'
 import { Strip } from '#app/components/Strip.tsx'
 import { useSay } from '#app/components/undo.tsx'
 import { dateOf, whenOf } from '#app/components/when.ts'
+import { ofPiece } from '#core/batch/index.ts'
 import { CAUTIONS } from '#core/safety/index.ts'
 import { printSpan, type UnitChoice } from '#core/units/index.ts'
 import { calendarFile } from '#formats/calendar.ts'
@@ -118,12 +119,10 @@ function RackCard({ batch, nowMs, units }: { batch: RunningBatch; nowMs: number;
 
 function Pieces({ batch }: { batch: RunningBatch }) {
   const { pieces, batch: own } = batch.story
-  const outlineOf = (moldId: string) =>
-    own.request.pieces.find((order) => order.mold.id === moldId)?.mold.outline
   return (
     <ul className="grid max-w-64 grid-cols-4 gap-2 self-start" aria-label="Pieces">
       {pieces.map((piece) => {
-        const outline = outlineOf(piece.moldId)
+        const outline = ofPiece(own.request.pieces, piece.no)?.mold.outline
         return (
           <li key={piece.id} className="text-ink-soft text-center text-xs">
             {outline && (

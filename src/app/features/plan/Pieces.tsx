@@ -1,0 +1,212 @@
+import { Link } from 'react-router'
+import { Palette, Plus, X } from 'lucide-react'
+import {
+  dividedOrder,
+  inksOf,
+  layersOnPieces,
+  kindId,
+  kindName,
+  withoutOrder,
+  type BatchRequest,
+  type Colourway,
+  type PieceOrder,
+} from '#core/batch/index.ts'
+import { openAreaMm2, type Mold } from '#core/mold/index.ts'
+import { scaledPattern } from '#core/pattern/index.ts'
+import { isDrawn } from '#core/technique/index.ts'
+import { CountField } from '#app/components/CountField.tsx'
+import { TextField } from '#app/components/TextField.tsx'
+import type { InputsProps } from './inputsProps.ts'
+import { usePatternLink } from './patternLink.ts'
+
+/** How many pieces of which mold, and in which colourways. */
+export function Pieces({ draft, stock, problems, change }: InputsProps) {
+  const { pieces } = draft
+  // What lies on some of the pieces alone follows them.
+  const put = (next: readonly PieceOrder[]) =>
+    change({ pieces: next, layers: layersOnPieces(draft.layers, next) })
+  const set = (place: number, order: PieceOrder) => put(pieces.map((each, k) => (k === place ? order : each)))
+  const unused = stock.molds.find((mold) => !isIn(mold, pieces))
+  return (
+    <fieldset className="flex flex-col gap-2">
+      <legend className="mb-1 text-sm font-medium">Pieces</legend>
+      {pieces.map((order, k) => (
+        <div key={kindId(order)} className="flex flex-col gap-2" data-order={kindId(order)}>
+          <OrderLine
+            order={order}
+            no={k + 1}
+            molds={stock.molds.filter((mold) => mold.id === order.mold.id || !isIn(mold, pieces))}
+            draft={draft}
+            set={(changed) => set(k, changed)}
+            divide={() =>
+              put(pieces.flatMap((each) => (each === order ? dividedOrder(order, draft) : [each])))
+            }
+            leaveOut={pieces.length > 1 ? () => put(withoutOrder(pieces, order)) : null}
+          />
+          {order.colourway && (
+            <ColourwayFields
+              colourway={order.colourway}
+              draft={draft}
+              problem={problems[`pieces.${k}.colourway.name`]}
+              onChange={(colourway) => set(k, { ...order, colourway })}
+            />
+          )}
+        </div>
+      ))}
+      {Object.entries(problems)
+        .filter(([path]) => path.startsWith('pieces') && !path.includes('.colourway.'))
+        .map(([path, problem]) => (
+          <p key={path} className="text-stop text-sm">
+            {problem}
+          </p>
+        ))}
+      {unused && (
+        <button
+          type="button"
+          className="button button-quiet self-start"
+          onClick={() => put([...pieces, { mold: unused, count: 1, pattern: null }])}
+        >
+          <Plus className="size-4" aria-hidden /> Another mold
+        </button>
+      )}
+    </fieldset>
+  )
+}
+
+function isIn({ id }: Mold, pieces: readonly PieceOrder[]): boolean {
+  return pieces.some(({ mold }) => mold.id === id)
+}
+
+/** The order in another mold; a pattern of its own goes along, scaled by area. */
+function inMold(order: PieceOrder, mold: Mold): PieceOrder {
+  const { pattern } = order
+  return {
+    ...order,
+    mold,
+    pattern: pattern && scaledPattern(pattern, openAreaMm2(mold.outline)).pattern,
+  }
+}
+
+interface OrderLineProps {
+  readonly order: PieceOrder
+  readonly no: number
+  readonly molds: readonly Mold[]
+  readonly draft: BatchRequest
+  readonly set: (order: PieceOrder) => void
+  readonly divide: () => void
+  /** Null where it is the only one. */
+  readonly leaveOut: (() => void) | null
+}
+
+function OrderLine({ order, no, molds, draft, set, divide, leaveOut }: OrderLineProps) {
+  const patternLink = usePatternLink()
+  const name = kindName(order)
+  return (
+    <>
+      <div className="flex items-center gap-2">
+        <select
+          className="field"
+          aria-label={`Mold ${no}`}
+          value={order.mold.id}
+          // Two colourways of one mold stay in it.
+          disabled={order.colourway !== undefined}
+          onChange={(event) =>
+            set(inMold(order, molds.find((mold) => mold.id === event.target.value) ?? order.mold))
+          }
+        >
+          {molds.map((mold) => (
+            <option key={mold.id} value={mold.id}>
+              {mold.name}
+            </option>
+          ))}
+        </select>
+        {leaveOut && (
+          <button
+            type="button"
+            className="button button-quiet px-3"
+            aria-label={`Leave out ${name}`}
+            onClick={leaveOut}
+          >
+            <X className="size-4" aria-hidden />
+          </button>
+        )}
+      </div>
+      <div className="flex items-center gap-2">
+        <CountField
+          label={`Pieces of ${name}`}
+          value={order.count}
+          onChange={(count) => set({ ...order, count })}
+        />
+        {isDrawn(draft.technique) && (
+          <Link
+            className="button button-quiet px-3"
+            to={patternLink(kindId(order))}
+            aria-label={`Pattern of ${name}`}
+          >
+            Pattern
+          </Link>
+        )}
+        <button
+          type="button"
+          className="button button-quiet px-3"
+          aria-label={`Another colourway of ${name}`}
+          onClick={divide}
+        >
+          <Palette className="size-4" aria-hidden /> Colourway
+        </button>
+      </div>
+    </>
+  )
+}
+
+interface ColourwayFieldsProps {
+  readonly colourway: Colourway
+  readonly draft: BatchRequest
+  readonly problem: string | undefined
+  readonly onChange: (colourway: Colourway) => void
+}
+
+/** Its name, and which of the batch's inks go on these pieces. */
+function ColourwayFields({ colourway, draft, problem, onChange }: ColourwayFieldsProps) {
+  const inks = isDrawn(draft.technique) ? inksOf(draft) : []
+  const toggle = (id: string) =>
+    onChange({
+      ...colourway,
+      inks: colourway.inks.includes(id)
+        ? colourway.inks.filter((each) => each !== id)
+        : [...colourway.inks, id],
+    })
+  return (
+    <div className="border-line ml-3 flex flex-col gap-2 border-l-2 pl-3">
+      <TextField
+        label="Colourway"
+        value={colourway.name}
+        problem={problem}
+        onChange={(name) => onChange({ ...colourway, name })}
+      />
+      {inks.length > 0 && (
+        <fieldset>
+          <legend className="mb-1 text-sm">Inks of {colourway.name || 'this colourway'}</legend>
+          <div className="flex flex-wrap gap-x-4">
+            {inks.map(({ id, name, hex }) => (
+              <label key={id} className="flex min-h-11 cursor-pointer items-center gap-2 text-sm">
+                <input
+                  type="checkbox"
+                  className="accent-needle size-5 shrink-0"
+                  checked={colourway.inks.includes(id)}
+                  onChange={() => toggle(id)}
+                />
+                <span
+                  className="border-edge size-5 rounded-full border"
+                  style={{ background: hex }}
+                  aria-hidden
+                />
+                {name}
+              </label>
+            ))}
+          </div>
+        </fieldset>
+      )}
+    </div>
+  )
+}

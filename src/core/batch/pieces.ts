@@ -1,0 +1,105 @@
+import type { Colour } from '../colour/index.ts'
+import type { Mold } from '../mold/index.ts'
+import type { Pattern } from '../pattern/index.ts'
+
+/** Pieces of a batch that are made alike. */
+export interface PieceOrder {
+  readonly mold: Mold
+  /** Pieces, whichever cavities they come from. */
+  readonly count: number
+  /** Where drops and beads go in each of them; null takes the technique's usual, as the white choice spaces it. */
+  readonly pattern: Pattern | null
+  /** What sets them apart from other pieces of the batch in the same mold; nothing where they are the only ones. */
+  readonly colourway?: Colourway | undefined
+}
+
+/** Pieces of one mix in colours of their own. */
+export interface Colourway {
+  /** Its own among those of one mold. */
+  readonly id: string
+  readonly name: string
+  /** Which of the batch's inks go on them, by id. */
+  readonly inks: readonly string[]
+}
+
+/** Under which id those pieces are known in their batch: the mold's, and the colourway's behind it. */
+export function kindId({ mold, colourway }: Pick<PieceOrder, 'mold' | 'colourway'>): string {
+  return colourway ? `${mold.id}.${colourway.id}` : mold.id
+}
+
+/** What those pieces are called: by their mold, and the colourway behind it. */
+export function kindName({ mold, colourway }: Pick<PieceOrder, 'mold' | 'colourway'>): string {
+  return colourway ? `${mold.name}, ${colourway.name}` : mold.name
+}
+
+/** The inks of a request, in the order a pattern numbers them. */
+export function inksOf({ colours }: { readonly colours: readonly Colour[] }): readonly Colour[] {
+  return colours.filter((colour) => colour.kind === 'alcoholInk')
+}
+
+/** The inks that go on those pieces, in the order their pattern numbers them. */
+export function inksOn(
+  { colourway }: Pick<PieceOrder, 'colourway'>,
+  request: { readonly colours: readonly Colour[] },
+): readonly Colour[] {
+  const inks = inksOf(request)
+  return colourway ? inks.filter(({ id }) => colourway.inks.includes(id)) : inks
+}
+
+/** Pieces of the whole order. */
+export function pieceCount({ pieces }: { readonly pieces: readonly Pick<PieceOrder, 'count'>[] }): number {
+  return pieces.reduce((sum, { count }) => sum + count, 0)
+}
+
+/** What piece number so many is of, counted from 1 through orders or what they became. */
+export function ofPiece<Counted extends { readonly count: number }>(
+  orders: readonly Counted[],
+  pieceNo: number,
+): Counted | undefined {
+  let before = 0
+  return orders.find(({ count }) => (before += count) >= pieceNo)
+}
+
+/** Every mold of a batch once, with how many pieces come out of it and how many of it they fill. */
+export function moldsFilled(
+  pieces: readonly Pick<PieceOrder, 'mold' | 'count'>[],
+): readonly { readonly mold: Mold; readonly count: number; readonly copies: number }[] {
+  const all = new Map<string, { mold: Mold; count: number }>()
+  for (const { mold, count } of pieces)
+    all.set(mold.id, { mold, count: count + (all.get(mold.id)?.count ?? 0) })
+  return [...all.values()].map((each) => ({ ...each, copies: Math.ceil(each.count / each.mold.cavities) }))
+}
+
+/** The order divided into one more colourway: the first keeps the larger half, both begin with all it had. */
+export function dividedOrder(
+  order: PieceOrder,
+  request: { readonly colours: readonly Colour[]; readonly pieces: readonly PieceOrder[] },
+): readonly [PieceOrder, PieceOrder] {
+  const inks = inksOn(order, request).map(({ id }) => id)
+  const taken = new Set(
+    request.pieces.flatMap(({ mold, colourway }) =>
+      mold.id === order.mold.id && colourway ? [colourway.id] : [],
+    ),
+  )
+  const free = () => {
+    const id = LETTERS.find((letter) => !taken.has(letter)) ?? `w${taken.size + 1}`
+    taken.add(id)
+    return { id, name: id.toUpperCase(), inks }
+  }
+  const own = order.colourway ?? free()
+  const kept = Math.max(1, Math.ceil(order.count / 2))
+  return [
+    { ...order, count: kept, colourway: own },
+    { ...order, count: Math.max(1, order.count - kept), colourway: free() },
+  ]
+}
+
+const LETTERS = ['a', 'b', 'c', 'd', 'e', 'f', 'g', 'h']
+
+/** The orders without one of them; where it leaves one colourway of its mold alone, that is one no more. */
+export function withoutOrder(pieces: readonly PieceOrder[], gone: PieceOrder): readonly PieceOrder[] {
+  const left = pieces.filter((each) => each !== gone)
+  const alone = left.filter(({ mold }) => mold.id === gone.mold.id)
+  if (alone.length !== 1) return left
+  return left.map((each) => (each === alone[0] ? { ...each, colourway: undefined } : each))
+}
