@@ -29,7 +29,7 @@ export default defineConfig({
     serviceWorkers: 'block',
     contextOptions: { reducedMotion: 'reduce' },
     launchOptions: {
-      executablePath: '/usr/bin/chromium',
+      executablePath: '/usr/lib/chromium/chromium-headless-shell',
       args: [
         '--no-sandbox',
         '--disable-gpu',

@@ -51,6 +51,17 @@ const sky = (id: string, frac: number): LaterLayer['cups'][number] => ({
   portion: { by: 'share', frac },
   colours: [{ colour: { id, name: id, kind: 'mica', hex: '#88aacc' }, dose: { by: 'share', frac: 0.01 } }],
 })
+const bottle: LaterLayer['cups'][number] = {
+  id: 'size',
+  name: 'size',
+  portion: { by: 'bottle' },
+  colours: [
+    {
+      colour: { id: 'size', name: 'size', kind: 'varnish', hex: '#eeeeaa' },
+      dose: { by: 'drops', drops: 6 },
+    },
+  ],
+}
 const DISH = { ...COASTER, stays: true }
 /** Dishes in layers: a veil of two cups while the base bonds, leaf on one of them that is hard, a pour of another resin up to the lip, a coat. */
 const recipe = (): BatchRequest =>
@@ -66,9 +77,29 @@ const recipe = (): BatchRequest =>
       layer('veil', {
         way: 'veil',
         amount: { by: 'depth', mm: 1 },
-        cups: [sky('dawn', 0.5), sky('dusk', 0.3)],
+        cups: [
+          sky('dawn', 0.5),
+          sky('dusk', 0.3),
+          // Dawn and dusk poured into one, tinted once more.
+          {
+            ...sky('between', 0),
+            portion: {
+              by: 'cups',
+              of: [
+                { cup: 'dawn', frac: 0.2 },
+                { cup: 'dusk', frac: 0.5 },
+              ],
+            },
+          },
+        ],
       }),
-      layer('leaf', { way: 'foil', when: 'hard', amount: { by: 'none' }, only: ['coaster.b'] }),
+      layer('leaf', {
+        way: 'foil',
+        when: 'hard',
+        amount: { by: 'none' },
+        only: ['coaster.b'],
+        cups: [bottle],
+      }),
       layer('deep', { way: 'plain', when: 'hard', amount: { by: 'rest' } }),
       ...begun('clearCoat'),
     ],
@@ -80,13 +111,16 @@ describe('ways and a recipe that no code knows', () => {
     const plan = planBatch(recipe())
     expect(plan.findings).toEqual([])
     expect(plan.mixes.map(({ id }) => id)).toEqual(['first', 'veil', 'deep', 'clearCoat'])
-    expect(plan.mixes[1]!.cups.map(({ name }) => name)).toEqual(['dawn', 'dusk', null])
+    expect(plan.mixes[1]!.cups.map(({ name }) => name)).toEqual(['dawn', 'dusk', 'between', null])
+    const [dawn, dusk, between] = plan.mixes[1]!.cups
+    expect(between!.massG).toBeCloseTo(0.2 * dawn!.massG + 0.5 * dusk!.massG, 9)
     const rack = plan.steps.filter(({ place }) => place === 'rack')
     expect(rack.map(({ key }) => key)).toEqual(['veil', 'leaf', 'deep', 'demold', 'clearCoat', 'use'])
     const at = (key: string) => rack.find((step) => step.key === key)!
     expect(at('leaf').title).toBe('Lay the leaf')
     expect(at('leaf').cautions).toEqual(['solvent'])
     expect(at('leaf').handsOnMin).toBe(5)
+    expect(at('leaf').takes).toEqual([{ of: 'bottles', pieces: 1, additions: [{ what: 'size', drops: 6 }] }])
     // The leaf is dry before resin goes over it.
     expect(at('deep').fromMin - at('leaf').beginMin).toBe(FOIL.dries.openMin)
     expect(at('demold').title).toBe('Clean the rim of the dish')
@@ -118,15 +152,15 @@ describe('ways and a recipe that no code knows', () => {
 
   test('are sat down to: gate, cups in their own cure, or marks alone', async () => {
     const { planSitting } = await import('#core/plan/index.ts')
-    expect(planSitting(recipe(), 'veil').cure!.cups).toHaveLength(3)
+    expect(planSitting(recipe(), 'veil').cure!.cups).toHaveLength(4)
     expect(planSitting(recipe(), 'leaf')).toMatchObject({ mix: null, done: 'Leaf on' })
   })
 
   test('take off the shelf what they take, colours each at their own layer', async () => {
     const { needsOf } = await import('#core/shelf/index.ts')
     const at = (when: string) => needsOf(recipe()).filter((need) => need.at === when)
-    expect(at('veil').map(({ of }) => of.kind)).toEqual(['resinA', 'resinB', 'colour', 'colour'])
-    expect(at('leaf')).toEqual([])
+    expect(at('veil').map(({ of }) => of.kind)).toEqual(['resinA', 'resinB', 'colour', 'colour', 'colour'])
+    expect(at('leaf')).toMatchObject([{ name: 'size', amount: 6 * 0.05 }])
   })
 
   test('are kept, marked, exported, read elsewhere, and printed', async () => {

@@ -6,7 +6,7 @@ import { DEFERRAL } from '#core/safety/index.ts'
 import { METRIC, printSpan } from '#core/units/index.ts'
 import { wordFinding } from '#words/findings.ts'
 import { wordCup, wordLayer, wordMix } from '#words/mixes.ts'
-import { wordAddition } from '#words/takes.ts'
+import { wordContents } from '#words/takes.ts'
 import { FEEL_WORDS, ratioWords } from '#words/vocabulary.ts'
 
 /** The mix sheet and the run sheet of a plan as plain text, to read from a terminal or pin to the wall. */
@@ -51,9 +51,11 @@ function mixLines(mix: Mix, technique: TechniqueId): string[] {
 }
 
 function cupLine(cup: Cup): string {
-  const { massG, volumeMl, brimMl, additions } = cup
+  const { massG, volumeMl, brimMl } = cup
   const size = brimMl === null ? 'no cup is big enough' : `cup of ${brimMl} ml`
-  const extra = additions.map((addition) => `, ${wordAddition(addition, METRIC)}`).join('')
+  const extra = wordContents(cup, METRIC)
+    .map((part) => `, ${part}`)
+    .join('')
   return `    ${wordCup(cup)}: ${massG.toFixed(1)} g, ${volumeMl.toFixed(0)} ml in a ${size}${extra}`
 }
 

@@ -1,5 +1,5 @@
 import * as v from 'valibot'
-import type { LaterLayer } from '#core/batch/index.ts'
+import { pouredOn, type Dose, type LaterLayer, type LayerCup } from '#core/batch/index.ts'
 import {
   JOB_IDS,
   LAYER_WAYS,
@@ -39,8 +39,18 @@ const portionSchema = v.variant(
     v.object({ by: v.literal('share'), frac: share('share of the mix in a cup') }),
     v.object({ by: v.literal('mass'), g: amount('resin in a cup', 'g', { above: 0, atMost: 10_000 }) }),
     v.object({ by: v.literal('rest') }),
+    v.object({
+      by: v.literal('cups'),
+      of: v.pipe(
+        v.array(v.object({ cup: idSchema, frac: share('share of a cup that goes on into another') })),
+        v.minLength(1, 'a cup is poured from no other, expected one or more'),
+        v.maxLength(24, 'more than 24 cups poured into one'),
+        v.readonly(),
+      ),
+    }),
+    v.object({ by: v.literal('bottle') }),
   ],
-  'portion of a cup is none of share, mass, rest',
+  'portion of a cup is none of share, mass, rest, cups, bottle',
 )
 
 const cupSchema = v.object({
@@ -62,7 +72,28 @@ export const cupsSchema = v.pipe(
     'two cups of a mix take its rest, expected one',
   ),
   v.check((cups) => isUnique(cups.map(({ id }) => id)), 'two cups of a mix have one id'),
+  v.check(
+    (cups) => cups.every((cup, k) => pouredOn(cup).every(({ cup: id }) => comesBefore(cups, id, k))),
+    'a cup is poured from one that does not come before it, expected earlier cups of the same mix',
+  ),
+  v.check(
+    (cups) => cups.every(({ id }) => givenOn(cups, id) <= 1 + ROUNDING),
+    'more of a cup goes on into others than it holds, expected 100 % at most',
+  ),
 )
+
+/** Shares are said in tenths of a percent. */
+const ROUNDING = 1e-9
+
+function comesBefore(cups: readonly LayerCup[], id: string, place: number): boolean {
+  return cups.slice(0, place).some((cup) => cup.id === id)
+}
+
+/** How much of a cup goes on into others. */
+function givenOn(cups: readonly LayerCup[], id: string): number {
+  const all = cups.flatMap(pouredOn).filter(({ cup }) => cup === id)
+  return all.reduce((sum, { frac }) => sum + frac, 0)
+}
 
 const amountSchema = v.variant(
   'by',
@@ -78,6 +109,9 @@ const amountSchema = v.variant(
   ],
   'amount of a layer is none of depth, share, rest, volume, none',
 )
+
+/** Doses that say how much one piece gets, without any resin. */
+const BY_PIECE: readonly Dose['by'][] = ['drops', 'mass', 'scoops']
 
 const layerSchema = v.pipe(
   v.object({
@@ -111,6 +145,20 @@ const layerSchema = v.pipe(
       LAYER_WAYS[way].from === 'bottle'
         ? `a layer laid as "${way}" has no resin, expected an amount of none`
         : `a layer laid as "${way}" has resin, expected a depth, a share, the rest or a volume`,
+  ),
+  v.check(
+    ({ way, cups }) =>
+      cups.every(({ portion: { by } }) => (by === 'bottle') === (LAYER_WAYS[way].from === 'bottle')),
+    ({ input: { way } }) =>
+      LAYER_WAYS[way].from === 'bottle'
+        ? `a layer laid as "${way}" is laid from bottles, expected every cup to be one`
+        : `a layer laid as "${way}" has resin, expected none of its cups to be a bottle`,
+  ),
+  v.check(
+    ({ way, cups }) =>
+      LAYER_WAYS[way].from !== 'bottle' ||
+      cups.every(({ colours }) => colours.every(({ dose: { by } }) => BY_PIECE.includes(by))),
+    'what comes from a bottle is counted for each piece, expected drops, a weight or scoops',
   ),
   v.check(
     ({ when, amount: { by } }) => LAYER_WHENS[when].takesRoom || (by !== 'share' && by !== 'rest'),

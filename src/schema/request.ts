@@ -104,7 +104,16 @@ const entries = {
     ),
     null,
   ),
-  cups: usual(cupsSchema, []),
+  cups: usual(
+    v.pipe(
+      cupsSchema,
+      v.check(
+        (cups) => cups.every(({ portion }) => portion.by !== 'bottle'),
+        'the pour has resin, expected none of its cups to be a bottle',
+      ),
+    ),
+    [],
+  ),
   layers: usual(layersSchema, []),
   jobs: usual(
     v.pipe(

@@ -43,6 +43,8 @@ export const PORTION_WORDS: Readonly<Record<Portion['by'], string>> = {
   share: 'A share',
   mass: 'So much',
   rest: 'The rest of it',
+  cups: 'From other cups',
+  bottle: 'From the bottle',
 }
 
 export const DOSE_KIND_WORDS: Readonly<Record<Dose['by'], string>> = {
@@ -59,7 +61,7 @@ export function wordLayerLine({ amount, when, cups, resin }: LaterLayer, units: 
   return [
     wordAmount(amount, units),
     SHORT_WHEN[when],
-    ...(cups.length > 1 ? [`${cups.length} cups`] : []),
+    ...(cups.length > 1 && amount.by !== 'none' ? [`${cups.length} cups`] : []),
     ...(colours.length > 0 ? [[...new Set(colours)].join(', ')] : []),
     ...(resin ? [resin.name] : []),
   ]

@@ -1,4 +1,4 @@
-import type { Addition, Drops, Take } from '#core/batch/index.ts'
+import type { Addition, Cup, Drops, Take } from '#core/batch/index.ts'
 import { printQuantity, type UnitChoice } from '#core/units/index.ts'
 
 /** An amount as it is said at the bench: in the units chosen, without a full stop. */
@@ -8,10 +8,9 @@ export function wordTake(take: Take, units: UnitChoice): string {
     case 'mix':
       return `${g(take.aG)} of A and ${g(take.bG)} of B, ${g(take.totalG)} together`
     case 'portion':
-      return [
-        `${g(take.massG)} for ${take.name ?? 'the white'}`,
-        ...take.additions.map((one) => wordAddition(one, units)),
-      ].join(', ')
+      return [`${g(take.massG)} for ${take.name ?? 'the white'}`, ...wordContents(take, units)].join(', ')
+    case 'bottles':
+      return `${take.additions.map((one) => wordAddition(one, units)).join(', ')}${take.pieces === 1 ? '' : `, on each of ${take.pieces}`}`
     case 'pour':
       return `${take.pieceName}: ${g(take.massG)}${take.pieces === 1 ? '' : ` in each of ${take.pieces}`}, ${printQuantity(take.depthMm, units.length)} deep`
     case 'drops':
@@ -29,8 +28,19 @@ function wordDrops({ inks, whiteDrops }: Extract<Take, { of: 'drops' }>): string
   return `${some.join(', ')}${whiteDrops > 0 ? ', a white drop on each' : ''}`
 }
 
+/** What goes into a cup besides resin of its mix: what is poured in from others, then what tints it. */
+export function wordContents(
+  { from = [], additions }: { readonly from?: Cup['from']; readonly additions: readonly Addition[] },
+  units: UnitChoice,
+): readonly string[] {
+  return [
+    ...from.map(({ name, massG }) => `${printQuantity(massG, units.mass)} out of ${name}`),
+    ...additions.map((one) => wordAddition(one, units)),
+  ]
+}
+
 /** What goes into a cup, as it is measured out. */
-export function wordAddition(addition: Addition, units: UnitChoice): string {
+function wordAddition(addition: Addition, units: UnitChoice): string {
   if ('drops' in addition) return wordDropsOf(addition)
   const weight = addition.massG > 0 ? printQuantity(addition.massG, units.mass, 2) : null
   if (!('scoops' in addition)) return `${weight ?? 'nothing'} of ${addition.what}`

@@ -29,6 +29,10 @@ test('a second pour is a sitting of its own: gate, grams, four tinted cups follo
     for (let cups = 0; cups < 4; cups++)
       await second.getByRole('button', { name: /^(Tint it|One more cup)$/ }).click()
     await expect(second.locator('[data-cup]')).toHaveCount(4)
+    // The last one is poured together from two others.
+    const last = second.locator('[data-cup]').last()
+    await last.getByLabel('Portion').selectOption('cups')
+    await last.locator('[data-poured-from]').getByRole('spinbutton').nth(2).fill('0')
     await second.locator('[data-cup]').first().getByLabel('Portion').selectOption('share')
     await second.locator('[data-cup]').first().getByLabel('% of the mix').fill('30')
     // Nothing is stored and no Stop is said while they ask for more than there is.
@@ -61,6 +65,7 @@ test('a second pour is a sitting of its own: gate, grams, four tinted cups follo
   await test.step('every cup is followed in its own cure, with readings of this mix', async () => {
     const cups = page.getByRole('list', { name: 'The cups now' }).locator('[data-cup]')
     await expect(cups.first()).toContainText(/Thin; draws a string in/)
+    await expect(cups.filter({ hasText: /g out of .+, [\d.]+ g out of / })).toHaveCount(1)
     await expect(page.getByRole('list', { name: 'What it takes' }).getByRole('listitem')).toHaveCount(
       await cups.count(),
     )
@@ -76,7 +81,7 @@ test('a second pour is a sitting of its own: gate, grams, four tinted cups follo
     // It never hides: from every other place a line leads back to it.
     await go(page, '/shelf')
     await page.getByRole('link', { name: /Meadow dishes, second pour: back to it/ }).click()
-    await wait(page, 30)
+    await wait(page, 18)
     await expect(cups.first()).toContainText(/Draws a string|Too late/)
   })
 
@@ -175,6 +180,11 @@ test('ten ready-made dishes: a film, a painted layer that only dries, a second f
     await page.getByRole('textbox', { name: 'Or so much in each' }).fill('4.5')
     await expect(page.getByRole('textbox', { name: 'Base' })).toHaveValue('3.25')
     await page.getByLabel('Add a layer').selectOption('solventPaint')
+    const paint = page.locator('[data-layer="solventPaint"]')
+    await paint.locator('summary').click()
+    for (const name of ['Slate paste', 'Pewter mica'])
+      await paint.getByLabel('Add a colour from its bottle').selectOption(name)
+    await paint.getByLabel('Slate paste', { exact: true }).fill('3')
     await page.getByLabel('Add a layer').selectOption('secondPour')
     const second = page.locator('[data-layer="secondPour"]')
     await second.locator('summary').click()
@@ -195,6 +205,9 @@ test('ten ready-made dishes: a film, a painted layer that only dries, a second f
     await taskOf(page, 'Salt dishes', 'solventPaint').getByRole('link', { name: 'To its gate' }).click()
     await layOut(page)
     await expect(page.locator('[data-caution="solvent"]')).toBeVisible()
+    await expect(
+      page.getByText('3 drops of Slate paste, 5 drops of Pewter mica, on each of 10'),
+    ).toBeVisible()
     await expect(page.getByRole('button', { name: 'Painted' })).toBeVisible()
     await mark(page)
     await expect(page.getByText('Let it dry, free of dust.')).toBeVisible()

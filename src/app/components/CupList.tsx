@@ -1,9 +1,11 @@
 import { Plus, X } from 'lucide-react'
-import type { Dose, DosedColour, LayerCup, Portion } from '#core/batch/index.ts'
+import { pouredOn, type Dose, type DosedColour, type LayerCup, type Portion } from '#core/batch/index.ts'
 import { isMixedIn, type Colour } from '#core/colour/index.ts'
 import type { UnitChoice } from '#core/units/index.ts'
-import { DOSE_KIND_WORDS, PORTION_WORDS } from '#words/layers.ts'
+import { PORTION_WORDS } from '#words/layers.ts'
 import { ChoiceField } from './ChoiceField.tsx'
+import { DoseFields } from './DoseFields.tsx'
+import { BEGUN_DOSES, FIGURE_OF } from './doses.ts'
 import { NumberField } from './NumberField.tsx'
 import { QuantityField } from './QuantityField.tsx'
 import { TextField } from './TextField.tsx'
@@ -27,6 +29,7 @@ export function CupList({ cups, colours, units, problems, onChange }: CupListPro
         <div key={cup.id} className="border-line flex flex-col gap-2 rounded-lg border p-2" data-cup={cup.id}>
           <CupFields
             cup={cup}
+            before={cups.slice(0, k)}
             tints={tints}
             units={units}
             restTaken={cups.some((each) => each !== cup && each.portion.by === 'rest')}
@@ -36,7 +39,7 @@ export function CupList({ cups, colours, units, problems, onChange }: CupListPro
           <button
             type="button"
             className="button button-quiet self-start px-3"
-            onClick={() => onChange(cups.filter((each) => each !== cup))}
+            onClick={() => onChange(without(cups, cup))}
           >
             <X className="size-4" aria-hidden /> No cup {cup.name}
           </button>
@@ -70,15 +73,18 @@ function nextCup(cups: readonly LayerCup[], tints: readonly Colour[]): LayerCup 
     id: `cup${no}`,
     name: colour?.name ?? `Cup ${no}`,
     portion,
-    colours: colour ? [{ colour, dose: USUAL_DOSE }] : [],
+    colours: colour ? [{ colour, dose: BEGUN_DOSES.dropsPerG }] : [],
   }
 }
 
-const PORTIONS: readonly Portion['by'][] = ['share', 'mass', 'rest']
+/** A bottle holds nothing of a mix. */
+const PORTIONS: readonly Portion['by'][] = ['share', 'mass', 'rest', 'cups']
 const DOSES: readonly Dose['by'][] = ['dropsPerG', 'share', 'drops', 'mass', 'scoops']
 
 interface CupFieldsProps {
   readonly cup: LayerCup
+  /** The cups that can be poured into it. */
+  readonly before: readonly LayerCup[]
   readonly tints: readonly Colour[]
   readonly units: UnitChoice
   readonly restTaken: boolean
@@ -86,7 +92,7 @@ interface CupFieldsProps {
   readonly onChange: (cup: LayerCup) => void
 }
 
-function CupFields({ cup, tints, units, restTaken, problemOf, onChange }: CupFieldsProps) {
+function CupFields({ cup, before, tints, units, restTaken, problemOf, onChange }: CupFieldsProps) {
   const { portion, colours } = cup
   const free = tints.filter(({ id }) => !colours.some(({ colour }) => colour.id === id))
   const setColours = (next: readonly DosedColour[]) => onChange({ ...cup, colours: next })
@@ -102,11 +108,10 @@ function CupFields({ cup, tints, units, restTaken, problemOf, onChange }: CupFie
         <ChoiceField
           label="Portion"
           value={portion.by}
-          choices={PORTIONS.filter((by) => by === portion.by || by !== 'rest' || !restTaken).map((id) => ({
-            id,
-            name: PORTION_WORDS[id],
-          }))}
-          onChange={(by) => onChange({ ...cup, portion: begunPortion(by) })}
+          choices={PORTIONS.filter((by) => by === portion.by || isPossible(by, restTaken, before)).map(
+            (id) => ({ id, name: PORTION_WORDS[id] }),
+          )}
+          onChange={(by) => onChange({ ...cup, portion: begunPortion(by, before) })}
         />
         {portion.by === 'share' && (
           <NumberField
@@ -127,10 +132,24 @@ function CupFields({ cup, tints, units, restTaken, problemOf, onChange }: CupFie
           />
         )}
       </div>
+      {portion.by === 'cups' && (
+        <div className="grid grid-cols-2 gap-3" data-poured-from>
+          {before.map(({ id, name }) => (
+            <NumberField
+              key={id}
+              label={`% of ${name}`}
+              value={Math.round(1000 * (pouredOn(cup).find((each) => each.cup === id)?.frac ?? 0)) / 10}
+              onChange={(percent) => onChange({ ...cup, portion: poured(before, cup, { id, percent }) })}
+              problem={problemOf('portion.of')}
+            />
+          ))}
+        </div>
+      )}
       {colours.map((dosed, k) => (
         <DoseFields
           key={dosed.colour.id}
           dosed={dosed}
+          doses={DOSES}
           problem={problemOf(`colours.${k}.dose.${FIGURE_OF[dosed.dose.by]}`)}
           onChange={(next) => setColours(colours.map((each, at) => (at === k ? next : each)))}
           onLeaveOut={() => setColours(colours.filter((each) => each !== dosed))}
@@ -144,7 +163,7 @@ function CupFields({ cup, tints, units, restTaken, problemOf, onChange }: CupFie
           value=""
           onChange={(event) => {
             const colour = free.find(({ id }) => id === event.target.value)
-            if (colour) setColours([...colours, { colour, dose: USUAL_DOSE }])
+            if (colour) setColours([...colours, { colour, dose: BEGUN_DOSES.dropsPerG }])
           }}
         >
           <option value="" disabled>
@@ -161,98 +180,48 @@ function CupFields({ cup, tints, units, restTaken, problemOf, onChange }: CupFie
   )
 }
 
-function begunPortion(by: Portion['by']): Portion {
-  if (by === 'share') return { by, frac: 0.25 }
-  return by === 'mass' ? { by, g: 10 } : { by }
+function isPossible(by: Portion['by'], restTaken: boolean, before: readonly LayerCup[]): boolean {
+  if (by === 'rest') return !restTaken
+  return by !== 'cups' || before.length > 0
 }
 
-/** The one figure of each dose. */
-const FIGURE_OF = {
-  dropsPerG: 'drops',
-  share: 'frac',
-  drops: 'drops',
-  mass: 'g',
-  scoops: 'scoops',
-} as const satisfies Readonly<Record<Dose['by'], string>>
-
-interface DoseFieldsProps {
-  readonly dosed: DosedColour
-  readonly problem: string | undefined
-  readonly onChange: (dosed: DosedColour) => void
-  readonly onLeaveOut: () => void
-}
-
-function DoseFields({ dosed: { colour, dose }, problem, onChange, onLeaveOut }: DoseFieldsProps) {
-  return (
-    <div className="flex items-end gap-2">
-      <span
-        className="border-edge mb-2 size-7 shrink-0 rounded-full border"
-        style={{ background: colour.hex }}
-        aria-hidden
-      />
-      <div className="grid flex-1 grid-cols-[4.5rem_1fr] gap-2">
-        <NumberField
-          label={colour.name}
-          value={figureOf(dose)}
-          problem={problem}
-          onChange={(value) => onChange({ colour, dose: withFigure(dose, value) })}
-        />
-        <ChoiceField
-          label="counted in"
-          value={dose.by}
-          choices={DOSES.map((id) => ({ id, name: DOSE_KIND_WORDS[id] }))}
-          onChange={(by) => onChange({ colour, dose: BEGUN_DOSES[by] })}
-        />
-      </div>
-      <button
-        type="button"
-        className="button button-quiet mb-1 px-3"
-        aria-label={`No ${colour.name}`}
-        onClick={onLeaveOut}
-      >
-        <X className="size-4" aria-hidden />
-      </button>
-    </div>
-  )
-}
-
-const BEGUN_DOSES: { readonly [By in Dose['by']]: Extract<Dose, { by: By }> } = {
-  dropsPerG: { by: 'dropsPerG', drops: 0.2 },
-  share: { by: 'share', frac: 0.01 },
-  drops: { by: 'drops', drops: 5 },
-  mass: { by: 'mass', g: 0.5 },
-  scoops: { by: 'scoops', scoops: 1 },
-}
-const USUAL_DOSE: Dose = BEGUN_DOSES.dropsPerG
-
-function figureOf(dose: Dose): number {
-  switch (dose.by) {
-    case 'dropsPerG':
-    case 'drops':
-      return dose.drops
+function begunPortion(by: Portion['by'], before: readonly LayerCup[]): Portion {
+  switch (by) {
     case 'share':
-      return Math.round(10_000 * dose.frac) / 100
+      return { by, frac: 0.25 }
     case 'mass':
-      return dose.g
-    case 'scoops':
-      return dose.scoops
+      return { by, g: 10 }
+    case 'cups':
+      return { by, of: before.map(({ id }) => ({ cup: id, frac: 0.5 })) }
+    case 'rest':
+    case 'bottle':
+      return { by }
     default:
-      return dose satisfies never
+      return by satisfies never
   }
 }
 
-function withFigure(dose: Dose, value: number): Dose {
-  switch (dose.by) {
-    case 'dropsPerG':
-    case 'drops':
-      return { ...dose, drops: value }
-    case 'share':
-      return { ...dose, frac: value / 100 }
-    case 'mass':
-      return { ...dose, g: value }
-    case 'scoops':
-      return { ...dose, scoops: value }
-    default:
-      return dose satisfies never
-  }
+/** In the order of the cups; one of which nothing is poured on is left out. */
+function poured(
+  before: readonly LayerCup[],
+  cup: LayerCup,
+  { id, percent }: { readonly id: string; readonly percent: number },
+): Portion {
+  const of = before.flatMap((each) => {
+    const frac =
+      each.id === id ? percent / 100 : (pouredOn(cup).find((own) => own.cup === each.id)?.frac ?? 0)
+    return frac === 0 ? [] : [{ cup: each.id, frac }]
+  })
+  return { by: 'cups', of }
+}
+
+/** The cups without that one; what was to be poured from it comes from the others. */
+function without(cups: readonly LayerCup[], gone: LayerCup): readonly LayerCup[] {
+  return cups
+    .filter((each) => each !== gone)
+    .map((cup) => {
+      const of = pouredOn(cup).filter((each) => each.cup !== gone.id)
+      if (of.length === pouredOn(cup).length) return cup
+      return { ...cup, portion: of.length > 0 ? { by: 'cups', of } : { by: 'share', frac: 0.25 } }
+    })
 }

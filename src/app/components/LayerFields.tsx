@@ -1,6 +1,7 @@
 import type { LaterLayer, LayerAmount } from '#core/batch/index.ts'
 import { LAYER_WAYS, LAYER_WHENS, type LayerWhen } from '#core/technique/index.ts'
 import { AMOUNT_WORDS, LAYER_WHEN_WORDS } from '#words/layers.ts'
+import { BottleList } from './BottleList.tsx'
 import { ChoiceField } from './ChoiceField.tsx'
 import { CupList } from './CupList.tsx'
 import type { LayerListProps } from './layerListProps.ts'
@@ -65,6 +66,14 @@ export function LayerFields(props: LayerFieldsProps) {
             onChange={(cups) => change({ cups })}
           />
         </>
+      )}
+      {from === 'bottle' && (
+        <BottleList
+          cups={layer.cups}
+          colours={props.colours}
+          problems={problems}
+          onChange={(cups) => change({ cups })}
+        />
       )}
     </>
   )

@@ -4,7 +4,7 @@ import { weightRatio } from '#core/resin/index.ts'
 import { isDrawn } from '#core/technique/index.ts'
 import { printQuantity, type UnitChoice } from '#core/units/index.ts'
 import { wordCup, wordMix } from '#words/mixes.ts'
-import { wordAddition } from '#words/takes.ts'
+import { wordContents } from '#words/takes.ts'
 import { wordWeighing } from '#words/dataSheet.ts'
 import { CupPicture } from './CupPicture.tsx'
 
@@ -127,9 +127,9 @@ function CupView({ cup, partAFrac, units, g, ml }: CupViewProps) {
             dashed: A alone
           </>
         )}
-        {cup.additions.map((addition) => (
-          <span key={addition.what} className="block font-medium">
-            + {wordAddition(addition, units)}
+        {wordContents(cup, units).map((part) => (
+          <span key={part} className="block font-medium">
+            + {part}
           </span>
         ))}
       </p>

@@ -74,8 +74,6 @@ async function readDemo(nowMs: number): Promise<Studio> {
 }
 
 async function firstStudio(nowMs: number): Promise<FirstStudio> {
-  // Loaded while the server is asked: most first openings want it.
-  void import('./demoStudio.ts').catch(() => undefined)
   const answer = await fetch(FIRST_OPENING_PATH).catch(() => null)
   if (!answer?.ok || ((await answer.json()) as FirstOpening).studio !== 'demo') return null
   const demo = readDemo(nowMs)

@@ -41,26 +41,34 @@ export {
 export { bedOf, type Layer } from './layer.ts'
 export {
   additionMl,
+  additionOf,
+  broughtInto,
   cupsThatFit,
+  divided,
   dividedOverG,
+  overloadsOf,
+  pouredOn,
+  withinLoad,
+  type CupLoad,
+  type Dose,
+  type DosedColour,
+  type LayerCup,
+  type Portion,
+} from './layerCups.ts'
+export {
+  bottlesOf,
   isBacked,
   isFlexible,
   isIn,
   layersOnPieces,
   nextLayer,
-  overloadsOf,
+  piecesOn,
   plannedBack,
   startedLayer,
   takesRoom,
   usualLayers,
-  withinLoad,
-  type CupLoad,
-  type Dose,
-  type DosedColour,
   type LaterLayer,
   type LayerAmount,
-  type LayerCup,
-  type Portion,
 } from './laterLayers.ts'
 export { EXCESS_DENSITY_KG_PER_M3, narrowFromMm, type PieceWhite } from './white.ts'
 export { type MeasuredParts, type Parts } from './parts.ts'

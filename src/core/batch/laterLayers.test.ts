@@ -6,19 +6,8 @@ import { COLOUR_KINDS, type Colour, type ColourKind } from '../colour/index.ts'
 import { volumeUpToMl } from '../mold/index.ts'
 import { ARCHETYPES, mixedDensityGPerMl } from '../resin/index.ts'
 import { TECHNIQUES } from '../technique/index.ts'
-import {
-  cupsThatFit,
-  divided,
-  dividedOverG,
-  isBacked,
-  nextLayer,
-  overloadsOf,
-  plannedBack,
-  withinLoad,
-  type LaterLayer,
-  type LayerAmount,
-  type LayerCup,
-} from './laterLayers.ts'
+import { cupsThatFit, divided, dividedOverG, overloadsOf, withinLoad, type LayerCup } from './layerCups.ts'
+import { isBacked, nextLayer, plannedBack, type LaterLayer, type LayerAmount } from './laterLayers.ts'
 import { fillMolds } from './layers.ts'
 import { cupColours, dividedMixes, mixesOf } from './mixes.ts'
 import type { BatchRequest } from './request.ts'

@@ -1,4 +1,4 @@
-import { COLOUR_KINDS, type Colour, type ColourKind } from '../colour/index.ts'
+import type { Colour } from '../colour/index.ts'
 import type { Resin } from '../resin/index.ts'
 import {
   LAYER_STARTS,
@@ -7,8 +7,7 @@ import {
   type LayerStartId,
   type LayerToLay,
 } from '../technique/index.ts'
-import type { Addition } from './cups.ts'
-import { DROP_ML } from './load.ts'
+import type { DosedColour, LayerCup } from './layerCups.ts'
 import { kindId, type PieceOrder } from './pieces.ts'
 
 /** A layer that is laid after the pour, on what is there by then. */
@@ -18,7 +17,7 @@ export interface LaterLayer extends LayerToLay {
   readonly only: readonly string[] | null
   /** Its own resin; null takes the batch's. */
   readonly resin: Resin | null
-  /** What its mix is divided into; what they leave stays clear. */
+  /** What it is laid from: cups that its mix is divided into, what they leave staying clear; bottles where it has no resin. */
   readonly cups: readonly LayerCup[]
 }
 
@@ -32,34 +31,6 @@ export type LayerAmount =
   | { readonly by: 'volume'; readonly ml: number }
   /** Laid without resin: it has no depth to speak of. */
   | { readonly by: 'none' }
-
-/** Part of a mix, poured off and tinted. */
-export interface LayerCup {
-  readonly id: string
-  readonly name: string
-  readonly portion: Portion
-  readonly colours: readonly DosedColour[]
-}
-
-export type Portion =
-  | { readonly by: 'share'; readonly frac: number }
-  | { readonly by: 'mass'; readonly g: number }
-  /** What the others leave. */
-  | { readonly by: 'rest' }
-
-export interface DosedColour {
-  readonly colour: Colour
-  readonly dose: Dose
-}
-
-/** How much of a colour a cup gets. */
-export type Dose =
-  | { readonly by: 'dropsPerG'; readonly drops: number }
-  | { readonly by: 'share'; readonly frac: number }
-  | { readonly by: 'drops'; readonly drops: number }
-  | { readonly by: 'mass'; readonly g: number }
-  /** Sticks, scoops or pinches; grams only where one was weighed. */
-  | { readonly by: 'scoops'; readonly scoops: number }
 
 /** A layer as it is begun when it is added, with nothing of it said yet but what is usual. */
 export function startedLayer(start: LayerStartId, id: string): LaterLayer {
@@ -135,146 +106,20 @@ export function isFlexible({ amount }: Pick<LaterLayer, 'amount'>): boolean {
   return amount.by === 'rest' || amount.by === 'share'
 }
 
+/** What it is laid from where it has no resin: colours, each with what one piece gets of it. */
+export function bottlesOf({ way, cups }: Pick<LaterLayer, 'way' | 'cups'>): readonly DosedColour[] {
+  return LAYER_WAYS[way].from === 'bottle' ? cups.flatMap(({ colours }) => colours) : []
+}
+
+/** On how many pieces it is laid. */
+export function piecesOn(
+  layer: Pick<LaterLayer, 'only'>,
+  kinds: readonly { readonly id: string; readonly count: number }[],
+): number {
+  return kinds.filter((kind) => isIn(layer, kind)).reduce((sum, { count }) => sum + count, 0)
+}
+
 /** The layers that are stirred for: of a mix of their own. */
 export function mixedLayers(layers: readonly LaterLayer[]): readonly LaterLayer[] {
   return layers.filter(({ way }) => LAYER_WAYS[way].from === 'mix')
-}
-
-/** What goes into a cup of that mass, whole drops; a scoop that was never weighed goes in as it is. */
-export function additionOf({ colour, dose }: DosedColour, cupG: number): Addition {
-  const what = colour.name
-  switch (dose.by) {
-    case 'dropsPerG':
-      return { what, drops: Math.round(dose.drops * cupG) }
-    case 'drops':
-      return { what, drops: dose.drops }
-    case 'share':
-      return { what, massG: dose.frac * cupG }
-    case 'mass':
-      return { what, massG: dose.g }
-    case 'scoops':
-      return { what, scoops: dose.scoops, massG: (colour.scoopG ?? 0) * dose.scoops }
-    default:
-      return dose satisfies never
-  }
-}
-
-/** What a colour's addition weighs; 0 where nobody can say. */
-function additionG({ kind }: Pick<Colour, 'kind'>, addition: Addition): number {
-  return 'drops' in addition ? addition.drops * DROP_ML * COLOUR_KINDS[kind].gPerMl : addition.massG
-}
-
-/** What that takes out of the colour's bottle, ml. */
-export function additionMl({ kind }: Pick<Colour, 'kind'>, addition: Addition): number {
-  return 'drops' in addition ? addition.drops * DROP_ML : addition.massG / COLOUR_KINDS[kind].gPerMl
-}
-
-/** A mix of that mass divided into cups, in their order; where they leave some, it stays in a clear cup of its own, cup null. */
-export function divided(
-  cups: readonly LayerCup[],
-  mixG: number,
-): readonly { readonly cup: LayerCup | null; readonly massG: number }[] {
-  const left = Math.max(0, mixG - askedG(cups, mixG))
-  const parts = cups.map((cup) => ({ cup, massG: portionG(cup.portion, mixG) ?? left }))
-  const all = cups.some(({ portion }) => portion.by === 'rest') || left < LEAST_CLEAR_G
-  return all ? parts : [...parts, { cup: null, massG: left }]
-}
-
-/** Less is what stays on cup and stick. */
-const LEAST_CLEAR_G = 0.05
-
-/** By how much the cups of a mix of that mass take more than there is, g; 0 where they do not. */
-export function dividedOverG(cups: readonly LayerCup[], mixG: number): number {
-  return Math.max(0, askedG(cups, mixG) - mixG)
-}
-
-/** What the cups ask for of a mix of that mass, but for the one that takes the rest. */
-function askedG(cups: readonly LayerCup[], mixG: number): number {
-  return cups.reduce((sum, { portion }) => sum + (portionG(portion, mixG) ?? 0), 0)
-}
-
-/** Null for what the others leave. */
-function portionG(portion: Portion, mixG: number): number | null {
-  if (portion.by === 'rest') return null
-  return portion.by === 'share' ? portion.frac * mixG : portion.g
-}
-
-/** How much of a kind of colour a cup holds beside what it carries; the worst kind first, none that is within it. */
-export interface CupLoad {
-  readonly colourKind: ColourKind
-  readonly colours: readonly string[]
-  readonly share: number
-  readonly mostShare: number
-}
-
-/** What a cup of that mass is overloaded with, kind by kind: solvent liquids keep resin soft, solids stiffen it. */
-export function overloadsOf({ colours }: LayerCup, cupG: number): readonly CupLoad[] {
-  const kinds = [...new Set(colours.map(({ colour }) => colour.kind))]
-  return kinds
-    .map((kind): CupLoad => {
-      const same = colours.filter(({ colour }) => colour.kind === kind)
-      const addedG = same.reduce((sum, each) => sum + additionG(each.colour, additionOf(each, cupG)), 0)
-      return {
-        colourKind: kind,
-        colours: same.map(({ colour }) => colour.name),
-        share: addedG / cupG,
-        mostShare: COLOUR_KINDS[kind].mostShare,
-      }
-    })
-    .filter(({ share, mostShare }) => share > mostShare + LOAD_ROUNDING)
-    .sort((one, other) => other.share / other.mostShare - one.share / one.mostShare)
-}
-
-/** Whole drops cannot be measured finer. */
-const LOAD_ROUNDING = 0.001
-
-/** The cup with every colour taken down to what it carries of its kind. */
-export function withinLoad(cup: LayerCup, cupG: number): LayerCup {
-  const over = overloadsOf(cup, cupG)
-  return {
-    ...cup,
-    colours: cup.colours.map(({ colour, dose }) => {
-      const load = over.find(({ colourKind }) => colourKind === colour.kind)
-      return load ? { colour, dose: scaledDose(dose, load.mostShare / load.share) } : { colour, dose }
-    }),
-  }
-}
-
-/** So much of a dose; whole drops and scoops are rounded down. */
-function scaledDose(dose: Dose, by: number): Dose {
-  switch (dose.by) {
-    case 'dropsPerG':
-      return { ...dose, drops: Math.floor(100 * by * dose.drops) / 100 }
-    case 'drops':
-      return { ...dose, drops: Math.floor(by * dose.drops) }
-    case 'share':
-      return { ...dose, frac: by * dose.frac }
-    case 'mass':
-      return { ...dose, g: Math.floor(100 * by * dose.g) / 100 }
-    case 'scoops':
-      return { ...dose, scoops: Math.floor(4 * by * dose.scoops) / 4 }
-    default:
-      return dose satisfies never
-  }
-}
-
-/** The cups with portions that together take no more than that mix: all of them smaller by the same share. */
-export function cupsThatFit(cups: readonly LayerCup[], mixG: number): readonly LayerCup[] {
-  const over = dividedOverG(cups, mixG)
-  if (over === 0) return cups
-  const by = mixG / (mixG + over)
-  return cups.map((cup) => ({ ...cup, portion: scaledPortion(cup.portion, by) }))
-}
-
-function scaledPortion(portion: Portion, by: number): Portion {
-  switch (portion.by) {
-    case 'share':
-      return { ...portion, frac: Math.floor(1000 * by * portion.frac) / 1000 }
-    case 'mass':
-      return { ...portion, g: Math.floor(10 * by * portion.g) / 10 }
-    case 'rest':
-      return portion
-    default:
-      return portion satisfies never
-  }
 }

@@ -3,7 +3,8 @@ import { mixedDensityGPerMl, type Resin } from '../resin/index.ts'
 import type { Technique } from '../technique/index.ts'
 import { inkOfDrop } from '../pattern/index.ts'
 import { cupFor, type Addition, type Cup, type CupFor, type Drops } from './cups.ts'
-import { additionOf, divided, mixedLayers, type LaterLayer, type LayerCup } from './laterLayers.ts'
+import { additionOf, divided, type LayerCup } from './layerCups.ts'
+import { mixedLayers, type LaterLayer } from './laterLayers.ts'
 import {
   bedVolumeMl,
   governingBedMm,
@@ -158,12 +159,13 @@ function filmsG({ loss }: BatchRequest, cups: readonly LayerCup[]): number {
 /** The whole mix in one cup, or what it is divided into. */
 function cupsOf(id: string, cups: readonly LayerCup[], mixG: number, resin: Resin): readonly Cup[] {
   if (cups.length === 0) return [cup(id, 'mix', mixG, { resin })]
-  return divided(cups, mixG).map(({ cup: part, massG }) =>
+  return divided(cups, mixG).map(({ cup: part, massG, from }) =>
     part
       ? cup(part.id, 'part', massG, {
           resin,
           name: part.name,
           additions: part.colours.map((dosed) => additionOf(dosed, massG)),
+          from,
         })
       : cup(`${id}.clear`, 'clear', massG, { resin }),
   )
@@ -184,11 +186,17 @@ interface InCup {
   readonly resin: Resin
   readonly name?: string
   readonly additions?: readonly Addition[]
+  readonly from?: Cup['from']
 }
 
-function cup(id: string, holds: CupFor, massG: number, { resin, name, additions = [] }: InCup): Cup {
+function cup(
+  id: string,
+  holds: CupFor,
+  massG: number,
+  { resin, name, additions = [], from = [] }: InCup,
+): Cup {
   const volumeMl = massG / mixedDensityGPerMl(resin)
-  return { id, holds, name: name ?? null, massG, volumeMl, brimMl: cupFor(volumeMl), additions }
+  return { id, holds, name: name ?? null, massG, volumeMl, brimMl: cupFor(volumeMl), additions, from }
 }
 
 /** What the pour's own mix is divided into: nothing where white and inks go into the bed. */

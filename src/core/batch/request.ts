@@ -2,7 +2,8 @@ import type { Colour } from '../colour/index.ts'
 import type { Mold } from '../mold/index.ts'
 import type { Learned, Resin } from '../resin/index.ts'
 import type { JobId, TechniqueId } from '../technique/index.ts'
-import type { LaterLayer, LayerCup } from './laterLayers.ts'
+import type { LaterLayer } from './laterLayers.ts'
+import type { LayerCup } from './layerCups.ts'
 import type { PieceOrder } from './pieces.ts'
 
 /** How strong the white is, told by a wiped stick; petri takes it from the bottle. */

@@ -1,6 +1,8 @@
 import { mixedDensityGPerMl } from '../resin/index.ts'
 import type { StepRule } from '../technique/index.ts'
-import type { Addition, Drops } from './cups.ts'
+import type { Addition, Cup, Drops } from './cups.ts'
+import { bottlesOf, piecesOn } from './laterLayers.ts'
+import { additionOf } from './layerCups.ts'
 import { bedOf } from './layer.ts'
 import type { MoldFill } from './layers.ts'
 import { inksOfRound, pourMixOf, whiteCupOf, type Mix } from './mixes.ts'
@@ -11,13 +13,16 @@ import type { BatchRequest } from './request.ts'
 export type Take =
   /** Both parts of a mix, weighed and stirred. */
   | { readonly of: 'mix'; readonly aG: number; readonly bG: number; readonly totalG: number }
-  /** Resin out of the mix into a cup of that name, null for the white's, and what tints it. */
+  /** Resin out of the mix, or out of other cups, into a cup of that name, null for the white's, and what tints it. */
   | {
       readonly of: 'portion'
       readonly name: string | null
       readonly massG: number
       readonly additions: readonly Addition[]
+      readonly from?: Cup['from']
     }
+  /** What one piece gets out of bottles; `pieces` get as much each. */
+  | { readonly of: 'bottles'; readonly pieces: number; readonly additions: readonly Addition[] }
   /** Resin for one piece; `pieces` of that name take as much each. */
   | {
       readonly of: 'pour'
@@ -70,6 +75,8 @@ export function takesOf(step: StepRule, { pieceNo, roundNo }: TakesFor, task: Ta
       return mixes.filter(({ id }) => id === step.id).flatMap((mix) => layerTakes(mix, fills))
     case 'cups':
       return portionTakes(pourMixOf(mixes))
+    case 'bottles':
+      return bottleTakes(step.id, task)
     case 'bed':
       return here.map((fill) => poured(fill, request))
     case 'drops':
@@ -87,6 +94,13 @@ export function takesOf(step: StepRule, { pieceNo, roundNo }: TakesFor, task: Ta
   }
 }
 
+/** What a layer without resin takes out of its bottles; nothing where no colour was said. */
+function bottleTakes(layerId: string, { request, fills }: TakesTask): readonly Take[] {
+  const layer = request.layers.find(({ id }) => id === layerId)
+  const additions = layer ? bottlesOf(layer).map((dosed) => additionOf(dosed, 0)) : []
+  return additions.length > 0 ? [{ of: 'bottles', pieces: piecesOn(layer!, fills), additions }] : []
+}
+
 function mixTakes({ parts: { byWeight } }: Mix): readonly Take[] {
   return [{ of: 'mix', aG: byWeight.a, bG: byWeight.b, totalG: byWeight.totalG }]
 }
@@ -102,7 +116,13 @@ function whiteTakes(mixes: readonly Mix[]): readonly Take[] {
 function portionTakes({ cups }: Mix): readonly Take[] {
   return cups
     .filter(({ holds }) => holds === 'part' || holds === 'clear')
-    .map(({ name, massG, additions }) => ({ of: 'portion', name: name ?? 'clear', massG, additions }))
+    .map(({ name, massG, additions, from }) => ({
+      of: 'portion',
+      name: name ?? 'clear',
+      massG,
+      additions,
+      ...(from.length > 0 && { from }),
+    }))
 }
 
 /** A later layer's mix, the cups it is divided into, and what each mold of the order gets of it. */

@@ -1,6 +1,8 @@
 import {
   bedOf,
+  broughtInto,
   coverMm,
+  divided,
   dividedMixes,
   dividedOverG,
   isIn,
@@ -260,12 +262,13 @@ function cupFindings(request: BatchRequest, { mixes, technique }: Schedule): Fin
     const told = { id: mix.id, name: mix.name }
     const overG = dividedOverG(cups, mix.parts.byWeight.totalG)
     const colours = cups.flatMap((cup) => cup.colours)
+    const parts = divided(cups, mix.parts.byWeight.totalG)
     return [
       ...(overG > LEAST_OVER_G ? [{ kind: 'cupsTakeMore' as const, layer: told, overG }] : []),
       ...cups.flatMap((cup): Finding[] => {
         const cupG = mix.cups.find(({ id }) => id === cup.id)?.massG ?? 0
         if (cupG <= 0) return []
-        return overloadsOf(cup, cupG)
+        return overloadsOf(cup, cupG, broughtInto(cup, parts))
           .filter(({ mostShare }) => mostShare > 0)
           .map((load) => ({ kind: 'cupOverloaded', layer: told, cupName: cup.name, ...load }))
       }),

@@ -1,5 +1,7 @@
 import {
+  broughtInto,
   cupsThatFit,
+  divided,
   dividedMixes,
   isFlexible,
   nextLayer,
@@ -68,7 +70,8 @@ export function lessColour(
   return withCups(layer.id, task, { kind: 'lessColour', cupName }, (cups, mix) =>
     cups.map((cup) => {
       const massG = mix.cups.find(({ id }) => id === cup.id)?.massG ?? 0
-      return cup.name === cupName && massG > 0 ? withinLoad(cup, massG) : cup
+      if (cup.name !== cupName || massG <= 0) return cup
+      return withinLoad(cup, massG, broughtInto(cup, divided(cups, mix.parts.byWeight.totalG)))
     }),
   )
 }

@@ -1,5 +1,7 @@
 import {
   additionMl,
+  additionOf,
+  bottlesOf,
   cupColours,
   dividedMixes,
   DROP_ML,
@@ -7,6 +9,7 @@ import {
   fillMolds,
   mixesOf,
   pieceCount,
+  piecesOn,
   whiteCupOf,
   type BatchRequest,
   type Mix,
@@ -83,6 +86,11 @@ function colourNeeds(
     ...request.colours.map((colour) => need(colour, ml.get(colour.name) ?? 0, AT_POUR)),
     ...cupColours(dividedMixes(request, technique, mixes)).map(({ mix, colour, addition }) =>
       need(colour, additionMl(colour, addition), mix.of === 'layer' ? mix.id : AT_POUR),
+    ),
+    ...request.layers.flatMap((layer) =>
+      bottlesOf(layer).map((dosed) =>
+        need(dosed.colour, piecesOn(layer, fills) * additionMl(dosed.colour, additionOf(dosed, 0)), layer.id),
+      ),
     ),
   ]
 }

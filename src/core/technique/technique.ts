@@ -27,8 +27,8 @@ export type HandsOn =
   | { readonly by: 'strokes' }
   | { readonly by: 'drops'; readonly of: 'ink' | 'inkAndWhite' }
 
-/** Which amounts a step needs at hand: both parts of the first mix or of the mix of its own name, the cups the first is divided into, resin for the beds, the white's portion, drops, beads. */
-export type Takes = 'firstMix' | 'ownMix' | 'cups' | 'bed' | 'white' | 'drops' | 'beads'
+/** Which amounts a step needs at hand: both parts of the first mix or of the mix of its own name, the cups the first is divided into, resin for the beds, the white's portion, drops, beads, what its bottles give. */
+export type Takes = 'firstMix' | 'ownMix' | 'cups' | 'bed' | 'white' | 'drops' | 'beads' | 'bottles'
 
 /** A step by its name: a technique's own, a layer's own, or a job's on the rack. Nothing outside its definition knows what it stands for. */
 export type StepId = string

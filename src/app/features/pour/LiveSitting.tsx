@@ -4,7 +4,7 @@ import type { Sitting } from '#core/runsheet/index.ts'
 import { TINT, tintedKey } from '#core/technique/index.ts'
 import { printClock, printQuantity, type UnitChoice } from '#core/units/index.ts'
 import { wordCup } from '#words/mixes.ts'
-import { wordAddition } from '#words/takes.ts'
+import { wordContents } from '#words/takes.ts'
 import { wordCupLife } from '#words/cupLife.ts'
 import { sampleAt } from '#app/components/lifeAt.ts'
 import { Place } from '#app/components/Place.tsx'
@@ -135,8 +135,9 @@ function Cups({ cups, cure, nowMin, units }: CupsProps) {
         return (
           <li key={cup.id} className="border-line rounded-lg border px-3 py-1.5" data-cup={cup.id}>
             <span className="font-semibold">{wordCup(cup)}</span>, {printQuantity(cup.massG, units.mass)}
-            {cup.additions.length > 0 &&
-              `: ${cup.additions.map((one) => wordAddition(one, units)).join(', ')}`}
+            {wordContents(cup, units)
+              .map((part, k) => `${k === 0 ? ': ' : ', '}${part}`)
+              .join('')}
             {life && <span className="block">{wordCupLife(life, nowMin)}</span>}
           </li>
         )

@@ -1,5 +1,6 @@
 import { Link, useParams } from 'react-router'
 import { EmptyPlace, Place } from '#app/components/Place.tsx'
+import { TakesList } from '#app/components/TakesList.tsx'
 import { sampleAt } from '#app/components/lifeAt.ts'
 import { NoSuchBatch } from '#app/components/NoSuchBatch.tsx'
 import { whenOf } from '#app/components/when.ts'
@@ -121,11 +122,13 @@ function Begun({
 
 /** A layer without a mix of ours: marks and drying times. */
 function WithoutMix({ story, layerId, plan, lead }: KnownSitting) {
+  const units = useUnits()
   return (
     <Place title={plan.title} lead={lead}>
       <HeldAside story={story} />
       <section aria-label="The step at hand" data-step={layerId}>
         <p className="my-2 max-w-prose text-lg">{plan.detail}</p>
+        <TakesList takes={plan.takes} units={units} className="font-display my-2 text-2xl sm:text-3xl" />
         <MarkButton story={story} mark={layerId} label={plan.done} />
         <div className="mt-1 flex flex-wrap gap-3">
           <UndoButton story={story} label="Back to the gate" />

@@ -1,0 +1,64 @@
+import type { Dose, LayerCup } from '#core/batch/index.ts'
+import type { Colour } from '#core/colour/index.ts'
+import { DoseFields } from './DoseFields.tsx'
+import { BEGUN_DOSES, FIGURE_OF } from './doses.ts'
+
+const DOSES: readonly Dose['by'][] = ['drops', 'mass', 'scoops']
+
+interface BottleListProps {
+  /** Each a bottle of one colour. */
+  readonly cups: readonly LayerCup[]
+  readonly colours: readonly Colour[]
+  /** By path from the layer: "cups.0.colours.0.dose.drops". */
+  readonly problems: Readonly<Record<string, string>>
+  readonly onChange: (cups: readonly LayerCup[]) => void
+}
+
+/** What a layer without resin is laid from: colours, each with what one piece gets of it. */
+export function BottleList({ cups, colours, problems, onChange }: BottleListProps) {
+  const free = colours.filter(({ id }) => !cups.some((cup) => cup.id === id))
+  return (
+    <fieldset className="flex flex-col gap-2" data-bottles>
+      <legend className="mb-1 text-sm font-medium">On each piece</legend>
+      {cups.flatMap((cup, k) =>
+        cup.colours.map((dosed, at) => (
+          <DoseFields
+            key={`${cup.id} ${dosed.colour.id}`}
+            dosed={dosed}
+            doses={DOSES}
+            problem={problems[`cups.${k}.colours.${at}.dose.${FIGURE_OF[dosed.dose.by]}`]}
+            onChange={(next) =>
+              onChange(cups.map((each) => (each === cup ? { ...cup, colours: [next] } : each)))
+            }
+            onLeaveOut={() => onChange(cups.filter((each) => each !== cup))}
+          />
+        )),
+      )}
+      {free.length > 0 && (
+        <select
+          className="field"
+          aria-label="Add a colour from its bottle"
+          value=""
+          onChange={(event) => {
+            const colour = free.find(({ id }) => id === event.target.value)
+            if (colour) onChange([...cups, bottleOf(colour)])
+          }}
+        >
+          <option value="" disabled>
+            {cups.length === 0 ? 'Which colour? …' : 'One more colour …'}
+          </option>
+          {free.map(({ id, name }) => (
+            <option key={id} value={id}>
+              {name}
+            </option>
+          ))}
+        </select>
+      )}
+    </fieldset>
+  )
+}
+
+function bottleOf(colour: Colour): LayerCup {
+  const { id, name } = colour
+  return { id, name, portion: { by: 'bottle' }, colours: [{ colour, dose: BEGUN_DOSES.drops }] }
+}
