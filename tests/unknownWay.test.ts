@@ -62,6 +62,7 @@ const bottle: LaterLayer['cups'][number] = {
     },
   ],
 }
+const pearl: LaterLayer['cups'][number] = { ...sky('pearl', 0), portion: { by: 'ownMix', g: 8 } }
 const DISH = { ...COASTER, stays: true }
 /** Dishes in layers: a veil of two cups while the base bonds, leaf on one of them that is hard, a pour of another resin up to the lip, a coat. */
 const recipe = (): BatchRequest =>
@@ -93,6 +94,8 @@ const recipe = (): BatchRequest =>
           },
         ],
       }),
+      // Its pearl is stirred by itself: two mixes in one sitting.
+      layer('top', { way: 'veil', when: 'hard', amount: { by: 'depth', mm: 1 }, cups: [pearl] }),
       layer('leaf', {
         way: 'foil',
         when: 'hard',
@@ -110,12 +113,12 @@ describe('ways and a recipe that no code knows', () => {
     const { planBatch } = await import('#core/plan/index.ts')
     const plan = planBatch(recipe())
     expect(plan.findings).toEqual([])
-    expect(plan.mixes.map(({ id }) => id)).toEqual(['first', 'veil', 'deep', 'clearCoat'])
+    expect(plan.mixes.map(({ id }) => id)).toEqual(['first', 'veil', 'top', 'top.pearl', 'deep', 'clearCoat'])
     expect(plan.mixes[1]!.cups.map(({ name }) => name)).toEqual(['dawn', 'dusk', 'between', null])
     const [dawn, dusk, between] = plan.mixes[1]!.cups
     expect(between!.massG).toBeCloseTo(0.2 * dawn!.massG + 0.5 * dusk!.massG, 9)
     const rack = plan.steps.filter(({ place }) => place === 'rack')
-    expect(rack.map(({ key }) => key)).toEqual(['veil', 'leaf', 'deep', 'demold', 'clearCoat', 'use'])
+    expect(rack.map(({ key }) => key)).toEqual(['veil', 'top', 'leaf', 'deep', 'demold', 'clearCoat', 'use'])
     const at = (key: string) => rack.find((step) => step.key === key)!
     expect(at('leaf').title).toBe('Lay the leaf')
     expect(at('leaf').cautions).toEqual(['solvent'])
@@ -146,13 +149,24 @@ describe('ways and a recipe that no code knows', () => {
         { id: 'b', name: 'Night dishes', outline, startedAtMs: null, done: {}, pins: {}, promisedOn: null },
       ],
     })
-    expect(plan.jobs.map(({ id }) => id)).toEqual(['pour', 'veil', 'leaf', 'deep', 'demold', 'clearCoat'])
+    expect(plan.jobs.map(({ id }) => id)).toEqual([
+      'pour',
+      'veil',
+      'top',
+      'leaf',
+      'deep',
+      'demold',
+      'clearCoat',
+    ])
     expect(plan.jobs.find(({ id }) => id === 'veil')!.takes.map(({ of }) => of)).toContain('portion')
   })
 
   test('are sat down to: gate, cups in their own cure, or marks alone', async () => {
     const { planSitting } = await import('#core/plan/index.ts')
     expect(planSitting(recipe(), 'veil').cure!.cups).toHaveLength(4)
+    expect(planSitting(recipe(), 'top').apart.map(({ mix, life }) => [mix.id, life.id])).toEqual([
+      ['top.pearl', 'pearl'],
+    ])
     expect(planSitting(recipe(), 'leaf')).toMatchObject({ mix: null, done: 'Leaf on' })
   })
 

@@ -1,6 +1,15 @@
 import type { BatchRequest } from '#core/batch/index.ts'
 import { readPour, weighedOf, type PourEvent } from '#core/runsheet/index.ts'
-import { AT_POUR, needsOf, takenFrom, type Movement, type Weighed } from '#core/shelf/index.ts'
+import {
+  AT_POUR,
+  needsOf,
+  takenFrom,
+  type Movement,
+  type Need,
+  type TakenAt,
+  type Weighed,
+} from '#core/shelf/index.ts'
+import { layerOfMix } from '#core/technique/index.ts'
 import { eventsOf } from './events.ts'
 import type { StudioDatabase } from './database.ts'
 
@@ -18,11 +27,11 @@ export async function keepBooks(db: StudioDatabase, batchId: string, event: Pour
   const batch = supplies.length > 0 ? await db.batches.get(batchId) : undefined
   if (!batch) return
   const request = batch.request as BatchRequest
-  const at = event.kind === 'stopStir' ? (event.layer ?? AT_POUR) : event.key
-  if (event.kind === 'done' && wasStirred(await eventsOf(db, batchId), at)) return
-  const needs = needsOf(request, weighedIn(await eventsOf(db, batchId)))
+  const events = await eventsOf(db, batchId)
+  const needs = needsOf(request, weighedIn(events))
+  const ats = event.kind === 'stopStir' ? [event.layer ?? AT_POUR] : unstirred(needs, event.key, events)
   const entries = supplies.flatMap((supply, k): Movement[] => {
-    const amount = takenFrom(supply, needs, request, at)
+    const amount = ats.reduce((sum, at) => sum + takenFrom(supply, needs, request, at), 0)
     const id = `${entryPrefix(event.id)}${k}`
     return amount > 0
       ? [{ id, supplyId: supply.id, atMs: event.atMs, note: '', kind: 'poured', amount, batchId }]
@@ -59,8 +68,10 @@ function weighedIn(events: readonly PourEvent[]): Weighed {
   )
 }
 
-/** Whether that layer's mix was entered when its stirring ended: laying it takes nothing more. */
-function wasStirred(events: readonly PourEvent[], layer: string): boolean {
+/** What a layer takes when it is marked: all its mixes where none was entered when its stirring ended; a cup left out then takes nothing. */
+function unstirred(needs: readonly Need[], layer: string, events: readonly PourEvent[]): readonly TakenAt[] {
   const pour = readPour(events)
-  return pour.stage === 'running' && pour.sittings[layer]?.stage === 'running'
+  if (pour.stage === 'running' && pour.sittings[layer]?.stage === 'running') return []
+  const own = needs.filter(({ at }) => at !== AT_POUR && layerOfMix(at) === layer)
+  return [...new Set(own.map(({ at }) => at))]
 }

@@ -1,6 +1,7 @@
 import { beforeEach, describe, expect, test } from '@jest/globals'
 import { bloomRequest } from '../../tests/support/request.ts'
 import { freshDatabase, step, PNG, smallStudio, T0 } from '../../tests/support/studio.ts'
+import type { LayerCup } from '#core/batch/index.ts'
 import { readPour, type PourEvent } from '#core/runsheet/index.ts'
 import { pinJob, recordEvent, recordOutcome, removeBatch, setOnTheRack, setOrder } from './batchCommands.ts'
 import { addBatch, changeBatch } from './planCommands.ts'
@@ -331,6 +332,38 @@ describe('the books of supplies', () => {
     await recordEvent(db, 'b', { id: 'k', atMs: T0 + 1e7, kind: 'done', key: 'back' })
     const taken = (await book('part-a')).map(({ atMs }) => atMs)
     expect(taken.sort((one, other) => one - other)).toEqual([STOP.atMs, T0 + 1e7])
+  })
+
+  test('a cup stirred by itself takes its own at its own stop-stir, with its layer where nobody sat down, and nothing where it was left out', async () => {
+    const white: LayerCup = { id: 'white', name: 'white', portion: { by: 'ownMix', g: 12 }, colours: [] }
+    await pour({ layers: [{ ...backLayer(), cups: [white] }] })
+    const at = T0 + 1e7
+    const sat = (kind: 'gatePassed' | 'stirBegan' | 'stopStir', layer: string, no: number) =>
+      ({
+        id: `s${no}`,
+        atMs: at + no,
+        kind,
+        layer,
+        ...(kind === 'gatePassed' && { overruled: [] }),
+      }) as PourEvent
+    const laid: PourEvent = { id: 'd', atMs: at + 9, kind: 'done', key: 'back' }
+    const entered = async () =>
+      (await book('part-a')).filter(({ atMs }) => atMs > at).map(({ atMs, amount }) => [atMs - at, amount])
+    const mixed = [sat('gatePassed', 'back', 1), sat('stirBegan', 'back', 2), sat('stopStir', 'back', 3)]
+    const own = [sat('stirBegan', 'back.white', 4), sat('stopStir', 'back.white', 5)]
+    for (const event of [...mixed, ...own, laid]) await recordEvent(db, 'b', event)
+    const [main, small, ...none] = await entered()
+    expect([main![0], small![0], none.length]).toEqual([3, 5, 0])
+    expect(small![1]).toBeLessThan(15)
+    for (const eventId of ['d', 's5', 's4'])
+      await recordEvent(db, 'b', { id: `u${eventId}`, atMs: at + 10, kind: 'undone', eventId })
+    await recordEvent(db, 'b', { ...laid, id: 'leftOut' })
+    expect(await entered()).toEqual([main])
+    for (const eventId of ['leftOut', 's3', 's2', 's1'])
+      await recordEvent(db, 'b', { id: `v${eventId}`, atMs: at + 11, kind: 'undone', eventId })
+    await recordEvent(db, 'b', { ...laid, id: 'alone' })
+    const [[, whole]] = (await entered()) as [[number, number]]
+    expect(whole).toBeCloseTo(main![1]! + small![1]!, 9)
   })
 
   test('a mark taken back takes its entries back', async () => {

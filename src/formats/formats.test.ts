@@ -257,7 +257,7 @@ describe('the coming days as files', () => {
         does: 'frees',
         lays: null,
         detail: 'Ease it out',
-        takes: [{ of: 'mix', aG: 20, bG: 10, totalG: 30 }],
+        takes: [{ of: 'mix', name: null, aG: 20, bG: 10, totalG: 30 }],
         beginAtMs: T0,
         endAtMs: T0 + 900_000,
         openAtMs: T0 - 900_000,

@@ -1,5 +1,5 @@
 import * as v from 'valibot'
-import { pouredOn, type Dose, type LaterLayer, type LayerCup } from '#core/batch/index.ts'
+import { ofOneMix, pouredOn, type Dose, type LaterLayer, type LayerCup } from '#core/batch/index.ts'
 import {
   JOB_IDS,
   LAYER_WAYS,
@@ -48,9 +48,13 @@ const portionSchema = v.variant(
         v.readonly(),
       ),
     }),
+    v.object({
+      by: v.literal('ownMix'),
+      g: amount('resin of a small mix of its own', 'g', { above: 0, atMost: 10_000 }),
+    }),
     v.object({ by: v.literal('bottle') }),
   ],
-  'portion of a cup is none of share, mass, rest, cups, bottle',
+  'portion of a cup is none of share, mass, rest, cups, ownMix, bottle',
 )
 
 const cupSchema = v.object({
@@ -74,7 +78,7 @@ export const cupsSchema = v.pipe(
   v.check((cups) => isUnique(cups.map(({ id }) => id)), 'two cups of a mix have one id'),
   v.check(
     (cups) => cups.every((cup, k) => pouredOn(cup).every(({ cup: id }) => comesBefore(cups, id, k))),
-    'a cup is poured from one that does not come before it, expected earlier cups of the same mix',
+    'a cup is poured from one that does not come before it, or from a mix of its own, expected earlier cups of the same mix',
   ),
   v.check(
     (cups) => cups.every(({ id }) => givenOn(cups, id) <= 1 + ROUNDING),
@@ -86,7 +90,7 @@ export const cupsSchema = v.pipe(
 const ROUNDING = 1e-9
 
 function comesBefore(cups: readonly LayerCup[], id: string, place: number): boolean {
-  return cups.slice(0, place).some((cup) => cup.id === id)
+  return ofOneMix(cups.slice(0, place)).some((cup) => cup.id === id)
 }
 
 /** How much of a cup goes on into others. */

@@ -108,8 +108,8 @@ const entries = {
     v.pipe(
       cupsSchema,
       v.check(
-        (cups) => cups.every(({ portion }) => portion.by !== 'bottle'),
-        'the pour has resin, expected none of its cups to be a bottle',
+        (cups) => cups.every(({ portion: { by } }) => by !== 'bottle' && by !== 'ownMix'),
+        'the pour is divided from its one mix, expected no cup that is a bottle or a mix of its own',
       ),
     ),
     [],

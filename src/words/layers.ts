@@ -44,6 +44,7 @@ export const PORTION_WORDS: Readonly<Record<Portion['by'], string>> = {
   mass: 'So much',
   rest: 'The rest of it',
   cups: 'From other cups',
+  ownMix: 'A small mix of its own',
   bottle: 'From the bottle',
 }
 

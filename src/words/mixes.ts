@@ -15,6 +15,8 @@ export function wordMix({ of, name }: Pick<Mix, 'of' | 'name'>, technique: Techn
       return FIRST_MIX_WORDS[TECHNIQUES[technique].white.by]
     case 'white':
       return 'Small mix for the white, stirred when the inks are in'
+    case 'cup':
+      return `${name ?? 'A cup'}, a small mix of its own, stirred when it is wanted`
     case 'layer':
       return `Mix for the ${name ?? 'layer'}, later`
     default:

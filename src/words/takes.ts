@@ -6,7 +6,7 @@ export function wordTake(take: Take, units: UnitChoice): string {
   const g = (value: number) => printQuantity(value, units.mass)
   switch (take.of) {
     case 'mix':
-      return `${g(take.aG)} of A and ${g(take.bG)} of B, ${g(take.totalG)} together`
+      return `${take.name === null ? '' : `${take.name} by itself: `}${g(take.aG)} of A and ${g(take.bG)} of B, ${g(take.totalG)} together`
     case 'portion':
       return [`${g(take.massG)} for ${take.name ?? 'the white'}`, ...wordContents(take, units)].join(', ')
     case 'bottles':
@@ -34,7 +34,7 @@ export function wordContents(
   units: UnitChoice,
 ): readonly string[] {
   return [
-    ...from.map(({ name, massG }) => `${printQuantity(massG, units.mass)} out of ${name}`),
+    ...from.map(({ name, massG }) => `of it ${printQuantity(massG, units.mass)} out of ${name}`),
     ...additions.map((one) => wordAddition(one, units)),
   ]
 }

@@ -29,14 +29,16 @@ test('a second pour is a sitting of its own: gate, grams, four tinted cups follo
     for (let cups = 0; cups < 4; cups++)
       await second.getByRole('button', { name: /^(Tint it|One more cup)$/ }).click()
     await expect(second.locator('[data-cup]')).toHaveCount(4)
-    // The last one is poured together from two others.
+    // One is stirred by itself, later; the last one is poured together from two others.
+    const apart = second.locator('[data-cup]').nth(2)
+    await apart.getByLabel('Portion').selectOption('ownMix')
+    await apart.getByLabel('Resin in it').fill('12')
     const last = second.locator('[data-cup]').last()
     await last.getByLabel('Portion').selectOption('cups')
-    await last.locator('[data-poured-from]').getByRole('spinbutton').nth(2).fill('0')
     await second.locator('[data-cup]').first().getByLabel('Portion').selectOption('share')
     await second.locator('[data-cup]').first().getByLabel('% of the mix').fill('30')
     // Nothing is stored and no Stop is said while they ask for more than there is.
-    await second.locator('[data-cup]').nth(1).getByLabel('% of the mix').fill('60')
+    await second.locator('[data-cup]').nth(1).getByLabel('% of the mix').fill('80')
     await expect(page.getByText('The cups of the second pour take more than its mix')).toBeVisible()
     await page.getByRole('button', { name: 'Make every cup smaller by the same share' }).click()
     await expect(page.getByText('The cups of the second pour take more than its mix')).toHaveCount(0)
@@ -65,9 +67,9 @@ test('a second pour is a sitting of its own: gate, grams, four tinted cups follo
   await test.step('every cup is followed in its own cure, with readings of this mix', async () => {
     const cups = page.getByRole('list', { name: 'The cups now' }).locator('[data-cup]')
     await expect(cups.first()).toContainText(/Thin; draws a string in/)
-    await expect(cups.filter({ hasText: /g out of .+, [\d.]+ g out of / })).toHaveCount(1)
+    await expect(cups.filter({ hasText: /of it [\d.]+ g out of .+, of it [\d.]+ g out of / })).toHaveCount(1)
     await expect(page.getByRole('list', { name: 'What it takes' }).getByRole('listitem')).toHaveCount(
-      await cups.count(),
+      (await cups.count()) - 1,
     )
     await page.getByRole('button', { name: 'Reading' }).click()
     await page.getByLabel('Resin, or room').fill('24')
@@ -82,6 +84,24 @@ test('a second pour is a sitting of its own: gate, grams, four tinted cups follo
     await go(page, '/shelf')
     await page.getByRole('link', { name: /Meadow dishes, second pour: back to it/ }).click()
     await wait(page, 18)
+    await expect(cups.first()).toContainText(/Draws a string|Too late/)
+  })
+
+  await test.step('a cup is weighed and stirred by itself while the others rest, with a clock of its own', async () => {
+    await expect(page.getByRole('heading', { name: /^Stir .+ by itself$/ })).toBeVisible()
+    const cups = page.getByRole('list', { name: 'The cups now' }).locator('[data-cup]')
+    const own = cups.filter({ hasText: 'Not stirred yet' })
+    await expect(own).toHaveCount(1)
+    await page.getByRole('button', { name: 'Weigh and stir it' }).click()
+    await expect(page.getByText(/Meadow dishes: second pour: 1[89]:\d\d since its stop-stir/)).toBeVisible()
+    await page.getByRole('button', { name: 'Back', exact: true }).click()
+    await page.getByRole('button', { name: 'Weigh and stir it' }).click()
+    await page.getByRole('button', { name: 'Start stirring' }).click()
+    await wait(page, 3)
+    await page.reload()
+    await page.getByRole('button', { name: /Stop stir/ }).click()
+    await expect(page.getByText('Not stirred yet')).toHaveCount(0)
+    await expect(page.locator('[data-cup="cup3"]')).toContainText(/Thin; draws a string in/)
     await expect(cups.first()).toContainText(/Draws a string|Too late/)
   })
 
@@ -101,9 +121,10 @@ test('a second pour is a sitting of its own: gate, grams, four tinted cups follo
     await page.getByRole('tab', { name: /Supplies/ }).click()
     const partA = page.locator('[data-item="demo-heron-a"]')
     await partA.getByText(/\d+ entries/).click()
-    await expect(partA.getByText(/poured for Meadow dishes/)).toHaveCount(2)
+    await expect(partA.getByText(/poured for Meadow dishes/)).toHaveCount(3)
     await go(page, `/log/${batchId}`)
     await expect(page.getByRole('cell', { name: 'second pour: stop-stir' })).toBeVisible()
+    await expect(page.getByRole('cell', { name: /^second pour, .+: stop-stir$/ })).toBeVisible()
     await expect(page.getByRole('cell', { name: 'second pour: divided and tinted' })).toBeVisible()
     await expect(page.getByRole('cell', { name: /second pour: read 24/ })).toBeVisible()
   })

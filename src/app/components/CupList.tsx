@@ -1,5 +1,12 @@
 import { Plus, X } from 'lucide-react'
-import { pouredOn, type Dose, type DosedColour, type LayerCup, type Portion } from '#core/batch/index.ts'
+import {
+  ofOneMix,
+  pouredOn,
+  type Dose,
+  type DosedColour,
+  type LayerCup,
+  type Portion,
+} from '#core/batch/index.ts'
 import { isMixedIn, type Colour } from '#core/colour/index.ts'
 import type { UnitChoice } from '#core/units/index.ts'
 import { PORTION_WORDS } from '#words/layers.ts'
@@ -14,13 +21,15 @@ interface CupListProps {
   readonly cups: readonly LayerCup[]
   readonly colours: readonly Colour[]
   readonly units: UnitChoice
+  /** Whether a cup can be stirred by itself, later than the mix. */
+  readonly apart?: boolean
   /** By path from the layer: "cups.0.portion.g". */
   readonly problems: Readonly<Record<string, string>>
   readonly onChange: (cups: readonly LayerCup[]) => void
 }
 
 /** What a mix is divided into, each with its portion and its colours; what they leave stays clear. */
-export function CupList({ cups, colours, units, problems, onChange }: CupListProps) {
+export function CupList({ cups, colours, units, apart = false, problems, onChange }: CupListProps) {
   const tints = colours.filter(isMixedIn)
   const set = (place: number, cup: LayerCup) => onChange(cups.map((each, k) => (k === place ? cup : each)))
   return (
@@ -29,7 +38,8 @@ export function CupList({ cups, colours, units, problems, onChange }: CupListPro
         <div key={cup.id} className="border-line flex flex-col gap-2 rounded-lg border p-2" data-cup={cup.id}>
           <CupFields
             cup={cup}
-            before={cups.slice(0, k)}
+            before={ofOneMix(cups.slice(0, k))}
+            apart={apart}
             tints={tints}
             units={units}
             restTaken={cups.some((each) => each !== cup && each.portion.by === 'rest')}
@@ -78,13 +88,14 @@ function nextCup(cups: readonly LayerCup[], tints: readonly Colour[]): LayerCup 
 }
 
 /** A bottle holds nothing of a mix. */
-const PORTIONS: readonly Portion['by'][] = ['share', 'mass', 'rest', 'cups']
+const PORTIONS: readonly Portion['by'][] = ['share', 'mass', 'rest', 'cups', 'ownMix']
 const DOSES: readonly Dose['by'][] = ['dropsPerG', 'share', 'drops', 'mass', 'scoops']
 
 interface CupFieldsProps {
   readonly cup: LayerCup
   /** The cups that can be poured into it. */
   readonly before: readonly LayerCup[]
+  readonly apart: boolean
   readonly tints: readonly Colour[]
   readonly units: UnitChoice
   readonly restTaken: boolean
@@ -92,7 +103,7 @@ interface CupFieldsProps {
   readonly onChange: (cup: LayerCup) => void
 }
 
-function CupFields({ cup, before, tints, units, restTaken, problemOf, onChange }: CupFieldsProps) {
+function CupFields({ cup, before, apart, tints, units, restTaken, problemOf, onChange }: CupFieldsProps) {
   const { portion, colours } = cup
   const free = tints.filter(({ id }) => !colours.some(({ colour }) => colour.id === id))
   const setColours = (next: readonly DosedColour[]) => onChange({ ...cup, colours: next })
@@ -108,9 +119,9 @@ function CupFields({ cup, before, tints, units, restTaken, problemOf, onChange }
         <ChoiceField
           label="Portion"
           value={portion.by}
-          choices={PORTIONS.filter((by) => by === portion.by || isPossible(by, restTaken, before)).map(
-            (id) => ({ id, name: PORTION_WORDS[id] }),
-          )}
+          choices={PORTIONS.filter(
+            (by) => by === portion.by || isPossible(by, { restTaken, apart, before }),
+          ).map((id) => ({ id, name: PORTION_WORDS[id] }))}
           onChange={(by) => onChange({ ...cup, portion: begunPortion(by, before) })}
         />
         {portion.by === 'share' && (
@@ -121,13 +132,13 @@ function CupFields({ cup, before, tints, units, restTaken, problemOf, onChange }
             problem={problemOf('portion.frac')}
           />
         )}
-        {portion.by === 'mass' && (
+        {(portion.by === 'mass' || portion.by === 'ownMix') && (
           <QuantityField
             label="Resin in it"
             dimension="mass"
             unit={units.mass}
             value={portion.g}
-            onChange={(g) => onChange({ ...cup, portion: { by: 'mass', g: g ?? Number.NaN } })}
+            onChange={(g) => onChange({ ...cup, portion: { by: portion.by, g: g ?? Number.NaN } })}
             problem={problemOf('portion.g')}
           />
         )}
@@ -180,8 +191,12 @@ function CupFields({ cup, before, tints, units, restTaken, problemOf, onChange }
   )
 }
 
-function isPossible(by: Portion['by'], restTaken: boolean, before: readonly LayerCup[]): boolean {
+function isPossible(
+  by: Portion['by'],
+  { restTaken, apart, before }: Pick<CupFieldsProps, 'restTaken' | 'apart' | 'before'>,
+): boolean {
   if (by === 'rest') return !restTaken
+  if (by === 'ownMix') return apart
   return by !== 'cups' || before.length > 0
 }
 
@@ -190,6 +205,7 @@ function begunPortion(by: Portion['by'], before: readonly LayerCup[]): Portion {
     case 'share':
       return { by, frac: 0.25 }
     case 'mass':
+    case 'ownMix':
       return { by, g: 10 }
     case 'cups':
       return { by, of: before.map(({ id }) => ({ cup: id, frac: 0.5 })) }

@@ -29,7 +29,7 @@ export function DoseFields({
         style={{ background: colour.hex }}
         aria-hidden
       />
-      <div className="grid flex-1 grid-cols-[4.5rem_1fr] gap-2">
+      <div className="grid flex-1 grid-cols-[4.5rem_1fr] items-end gap-2">
         <NumberField
           label={colour.name}
           value={figureOf(dose)}

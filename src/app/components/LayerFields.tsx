@@ -62,6 +62,7 @@ export function LayerFields(props: LayerFieldsProps) {
             cups={layer.cups}
             colours={props.colours}
             units={units}
+            apart
             problems={problems}
             onChange={(cups) => change({ cups })}
           />

@@ -104,6 +104,7 @@ interface CupViewProps {
 
 function CupView({ cup, partAFrac, units, g, ml }: CupViewProps) {
   const title = wordCup(cup)
+  const added = wordContents({ additions: cup.additions }, units).map((part) => `+ ${part}`)
   return (
     <li className="flex items-center gap-3">
       {cup.brimMl !== null && (
@@ -127,9 +128,9 @@ function CupView({ cup, partAFrac, units, g, ml }: CupViewProps) {
             dashed: A alone
           </>
         )}
-        {wordContents(cup, units).map((part) => (
+        {[...wordContents({ from: cup.from, additions: [] }, units), ...added].map((part) => (
           <span key={part} className="block font-medium">
-            + {part}
+            {part}
           </span>
         ))}
       </p>

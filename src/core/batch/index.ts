@@ -46,7 +46,9 @@ export {
   cupsThatFit,
   divided,
   dividedOverG,
+  ofOneMix,
   overloadsOf,
+  ownMixes,
   pouredOn,
   withinLoad,
   type CupLoad,
@@ -81,6 +83,7 @@ export {
   dropsOf,
   inkDropsOfPiece,
   mixesOf,
+  mixesOfLayer,
   pourMixOf,
   whiteCupOf,
   type CupColour,
@@ -88,5 +91,5 @@ export {
   type Mix,
   type PieceDrops,
 } from './mixes.ts'
-export { takesOf, type Take } from './takes.ts'
+export { takesOf, takesOfMix, type Take } from './takes.ts'
 export { DROP_ML, dropLoad, MOST_LOAD, type DropLoad } from './load.ts'

@@ -17,6 +17,8 @@ export type Portion =
   | { readonly by: 'rest' }
   /** Poured together from cups before it, in this order, or split off one of them. */
   | { readonly by: 'cups'; readonly of: readonly PouredOn[] }
+  /** A small mix of its own, stirred when it is wanted, so that it is fresh then. */
+  | { readonly by: 'ownMix'; readonly g: number }
   /** No resin: doses are what one piece gets. */
   | { readonly by: 'bottle' }
 
@@ -67,6 +69,18 @@ function additionG({ kind }: Pick<Colour, 'kind'>, addition: Addition): number {
 /** What that takes out of the colour's bottle, ml. */
 export function additionMl({ kind }: Pick<Colour, 'kind'>, addition: Addition): number {
   return 'drops' in addition ? addition.drops * DROP_ML : addition.massG / COLOUR_KINDS[kind].gPerMl
+}
+
+/** The cups that are filled from the one mix. */
+export function ofOneMix(cups: readonly LayerCup[]): readonly LayerCup[] {
+  return cups.filter(({ portion }) => portion.by !== 'ownMix')
+}
+
+/** The cups that are each a mix of their own, with what of it reaches the molds. */
+export function ownMixes(
+  cups: readonly LayerCup[],
+): readonly { readonly cup: LayerCup; readonly g: number }[] {
+  return cups.flatMap((cup) => (cup.portion.by === 'ownMix' ? [{ cup, g: cup.portion.g }] : []))
 }
 
 /** A cup as it is filled. */
@@ -144,6 +158,7 @@ function portionG(portion: Portion, mixG: number): number | null {
     case 'mass':
       return portion.g
     case 'cups':
+    case 'ownMix':
     case 'bottle':
       return 0
     default:
@@ -239,6 +254,7 @@ function scaledPortion(portion: Portion, by: number): Portion {
       return { ...portion, g: Math.floor(10 * by * portion.g) / 10 }
     case 'rest':
     case 'cups':
+    case 'ownMix':
     case 'bottle':
       return portion
     default:

@@ -1,9 +1,9 @@
 import { isWhite, type Colour } from '../colour/index.ts'
 import { mixedDensityGPerMl, type Resin } from '../resin/index.ts'
-import type { Technique } from '../technique/index.ts'
+import { layerOfMix, mixOfCup, type Technique } from '../technique/index.ts'
 import { inkOfDrop } from '../pattern/index.ts'
 import { cupFor, type Addition, type Cup, type CupFor, type Drops } from './cups.ts'
-import { additionOf, divided, type LayerCup } from './layerCups.ts'
+import { additionOf, divided, ofOneMix, ownMixes, type LayerCup } from './layerCups.ts'
 import { mixedLayers, type LaterLayer } from './laterLayers.ts'
 import {
   bedVolumeMl,
@@ -18,15 +18,15 @@ import { measureParts, type MeasuredParts } from './parts.ts'
 import type { BatchRequest } from './request.ts'
 import { whiteDrops } from './white.ts'
 
-/** What a mix is stirred for: the pour, a white that could not wait, a layer laid later. */
-export type MixFor = 'pour' | 'white' | 'layer'
+/** What a mix is stirred for: the pour, a white that could not wait, a layer laid later, or one cup of that. */
+export type MixFor = 'pour' | 'white' | 'layer' | 'cup'
 
 /** One stirring of A and B. */
 export interface Mix {
-  /** Of a layer's mix the layer's own. */
+  /** Of a layer's mix the layer's own; of one cup of it `mixOfCup`. */
   readonly id: string
   readonly of: MixFor
-  /** The layer's; null where the technique words it. */
+  /** The layer's, or the cup's; null where the technique words it. */
   readonly name: string | null
   readonly resin: Resin
   /** Mean depth of its layer, where it is one. */
@@ -59,7 +59,7 @@ export function mixesOf(
   return [
     pourMix(request, technique, fills),
     ...(apart ? [whiteMix(request, fills)] : []),
-    ...mixedLayers(request.layers).map((layer) => layerMix(request, layer, laterAmount(fills, layer))),
+    ...mixedLayers(request.layers).flatMap((layer) => layerMixes(request, layer, laterAmount(fills, layer))),
   ]
 }
 
@@ -129,26 +129,51 @@ export function pourMixOf(mixes: readonly Mix[]): Mix {
   return mixes.find(({ of }) => of === 'pour')!
 }
 
-function layerMix(
+/** A layer's mix, and after it each cup that is stirred by itself. */
+function layerMixes(
   request: BatchRequest,
   layer: LaterLayer,
   { volumeMl, depthMm }: { readonly volumeMl: number; readonly depthMm: number },
-): Mix {
+): readonly Mix[] {
   const resin = layer.resin ?? request.resin
+  const own = ownMixes(layer.cups)
+  const cups = ofOneMix(layer.cups)
+  const ownG = own.reduce((sum, { g }) => sum + g, 0)
   const mix = measured(request, resin, {
-    inMoldsG: volumeMl * mixedDensityGPerMl(resin),
-    lossG: filmsG(request, layer.cups),
+    inMoldsG: Math.max(0, volumeMl * mixedDensityGPerMl(resin) - ownG),
+    lossG: filmsG(request, cups),
   })
   const { id, name } = layer
-  return {
-    id,
-    of: 'layer',
-    name,
-    resin,
-    depthMm,
-    ...mix,
-    cups: cupsOf(id, layer.cups, mix.parts.byWeight.totalG, resin),
-  }
+  return [
+    {
+      id,
+      of: 'layer',
+      name,
+      resin,
+      depthMm,
+      ...mix,
+      cups: cupsOf(id, cups, mix.parts.byWeight.totalG, resin),
+    },
+    ...own.map(({ cup: part, g }): Mix => {
+      const small = measured(request, resin, { inMoldsG: g, lossG: request.loss.cupFilmG })
+      const massG = small.parts.byWeight.totalG
+      const additions = part.colours.map((dosed) => additionOf(dosed, massG))
+      return {
+        id: mixOfCup(id, part.id),
+        of: 'cup',
+        name: part.name,
+        resin,
+        depthMm,
+        ...small,
+        cups: [cup(part.id, 'part', massG, { resin, name: part.name, additions })],
+      }
+    }),
+  ]
+}
+
+/** The mixes that a layer is poured from: its own first, then the cups that are stirred by themselves. */
+export function mixesOfLayer(mixes: readonly Mix[], layerId: string): readonly Mix[] {
+  return mixes.filter(({ of, id }) => (of === 'layer' || of === 'cup') && layerOfMix(id) === layerId)
 }
 
 /** Every cup that a mix is divided into keeps a film of its own. */
@@ -216,13 +241,22 @@ export function dividedMixes(
   technique: Technique,
   mixes: readonly Mix[],
 ): readonly DividedMix[] {
-  const ofLayer = (mix: Mix) => request.layers.find(({ id }) => mix.of === 'layer' && id === mix.id)
-  return mixes
-    .map((mix) => ({
-      mix,
-      cups: mix.of === 'pour' ? dividedCups(request, technique) : (ofLayer(mix)?.cups ?? []),
-    }))
-    .filter(({ cups }) => cups.length > 0)
+  const ofLayer = (mix: Mix) => request.layers.find(({ id }) => id === layerOfMix(mix.id))?.cups ?? []
+  const cupsOfMix = (mix: Mix): readonly LayerCup[] => {
+    switch (mix.of) {
+      case 'pour':
+        return dividedCups(request, technique)
+      case 'layer':
+        return ofOneMix(ofLayer(mix))
+      case 'cup':
+        return ofLayer(mix).filter(({ id }) => mixOfCup(layerOfMix(mix.id), id) === mix.id)
+      case 'white':
+        return []
+      default:
+        return mix.of satisfies never
+    }
+  }
+  return mixes.map((mix) => ({ mix, cups: cupsOfMix(mix) })).filter(({ cups }) => cups.length > 0)
 }
 
 /** A colour's part in the cups of an order's mixes. */

@@ -5,14 +5,21 @@ import { bottlesOf, piecesOn } from './laterLayers.ts'
 import { additionOf } from './layerCups.ts'
 import { bedOf } from './layer.ts'
 import type { MoldFill } from './layers.ts'
-import { inksOfRound, pourMixOf, whiteCupOf, type Mix } from './mixes.ts'
+import { inksOfRound, mixesOfLayer, pourMixOf, whiteCupOf, type Mix } from './mixes.ts'
 import { ofPiece } from './pieces.ts'
 import type { BatchRequest } from './request.ts'
 
 /** An amount that a step needs at hand. */
 export type Take =
   /** Both parts of a mix, weighed and stirred. */
-  | { readonly of: 'mix'; readonly aG: number; readonly bG: number; readonly totalG: number }
+  | {
+      readonly of: 'mix'
+      readonly aG: number
+      readonly bG: number
+      readonly totalG: number
+      /** Of the cup that is stirred by itself; null for the one mix. */
+      readonly name: string | null
+    }
   /** Resin out of the mix, or out of other cups, into a cup of that name, null for the white's, and what tints it. */
   | {
       readonly of: 'portion'
@@ -72,7 +79,7 @@ export function takesOf(step: StepRule, { pieceNo, roundNo }: TakesFor, task: Ta
     case 'white':
       return whiteTakes(mixes)
     case 'ownMix':
-      return mixes.filter(({ id }) => id === step.id).flatMap((mix) => layerTakes(mix, fills))
+      return layerTakes(mixesOfLayer(mixes, step.id), fills)
     case 'cups':
       return portionTakes(pourMixOf(mixes))
     case 'bottles':
@@ -101,8 +108,9 @@ function bottleTakes(layerId: string, { request, fills }: TakesTask): readonly T
   return additions.length > 0 ? [{ of: 'bottles', pieces: piecesOn(layer!, fills), additions }] : []
 }
 
-function mixTakes({ parts: { byWeight } }: Mix): readonly Take[] {
-  return [{ of: 'mix', aG: byWeight.a, bG: byWeight.b, totalG: byWeight.totalG }]
+function mixTakes({ of, name, parts: { byWeight } }: Mix): readonly Take[] {
+  const { a, b, totalG } = byWeight
+  return [{ of: 'mix', aG: a, bG: b, totalG, name: of === 'cup' ? name : null }]
 }
 
 /** Out of the first mix; weighed by itself where the white is a mix of its own. */
@@ -110,6 +118,11 @@ function whiteTakes(mixes: readonly Mix[]): readonly Take[] {
   const cup = whiteCupOf(mixes)
   const own = mixes.filter(({ of }) => of === 'white').flatMap(mixTakes)
   return cup ? [...own, { of: 'portion', name: null, massG: cup.massG, additions: cup.additions }] : own
+}
+
+/** What is weighed for a mix, and what it is divided into. */
+export function takesOfMix(mix: Mix): readonly Take[] {
+  return [...mixTakes(mix), ...portionTakes(mix)]
 }
 
 /** What a mix is divided into. */
@@ -125,12 +138,13 @@ function portionTakes({ cups }: Mix): readonly Take[] {
     }))
 }
 
-/** A later layer's mix, the cups it is divided into, and what each mold of the order gets of it. */
-function layerTakes(mix: Mix, fills: readonly MoldFill[]): readonly Take[] {
+/** What a later layer is mixed from and divided into, and what each mold of the order gets of it. */
+function layerTakes(mixes: readonly Mix[], fills: readonly MoldFill[]): readonly Take[] {
+  const [mix] = mixes
+  if (!mix) return []
   const density = mixedDensityGPerMl(mix.resin)
   return [
-    ...mixTakes(mix),
-    ...portionTakes(mix),
+    ...mixes.flatMap(takesOfMix),
     ...fills.flatMap(({ name, count, layers }): Take[] => {
       const layer = layers.find(({ id }) => id === mix.id)
       if (!layer) return []

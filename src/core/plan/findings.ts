@@ -7,9 +7,11 @@ import {
   dividedOverG,
   isIn,
   dropLoad,
+  laterAmount,
   LEAST_COVER_MM,
   MOST_LOAD,
   moldsFilled,
+  ownMixes,
   overloadsOf,
   whiteCupOf,
   type BatchRequest,
@@ -19,7 +21,7 @@ import {
   type MoldFill,
 } from '../batch/index.ts'
 import { holdsAlcohol, isMixedIn, isWhite } from '../colour/index.ts'
-import { KNOWN_HOLES_MM } from '../resin/index.ts'
+import { KNOWN_HOLES_MM, mixedDensityGPerMl } from '../resin/index.ts'
 import { placesOf } from '../mold/index.ts'
 import { heatConcerns, type HeatConcern } from '../safety/index.ts'
 import { lastBeadMin, whiteLasts, type Capacity, type Schedule } from '../timing/index.ts'
@@ -171,6 +173,7 @@ export function findingsOf(
     ...schedule.mixes.flatMap((mix) => mixFindings(mix)),
     ...(stepThat(schedule.technique, 'lays') ? inclusionFindings(request, schedule) : []),
     ...cupFindings(request, schedule),
+    ...apartFindings(request, schedule),
     ...placeFindings(request, schedule),
     ...colourFindings(request, schedule),
     ...timeFindings(schedule, capacity),
@@ -280,6 +283,18 @@ function cupFindings(request: BatchRequest, { mixes, technique }: Schedule): Fin
           : []
       }),
     ]
+  })
+}
+
+/** Cups that are stirred by themselves and together are more than all of their layer. */
+function apartFindings(request: BatchRequest, { fills, mixes }: Schedule): Finding[] {
+  return request.layers.flatMap((layer): Finding[] => {
+    const ownG = ownMixes(layer.cups).reduce((sum, { g }) => sum + g, 0)
+    const mix = mixes.find(({ id }) => id === layer.id)
+    if (!mix || ownG === 0) return []
+    const overG = ownG - laterAmount(fills, layer).volumeMl * mixedDensityGPerMl(mix.resin)
+    const told = { id: layer.id, name: layer.name }
+    return overG > LEAST_OVER_G ? [{ kind: 'cupsTakeMore', layer: told, overG }] : []
   })
 }
 

@@ -7,6 +7,7 @@ export {
   type SittingPlan,
   type SittingSoFar,
   type SittingsSoFar,
+  type MixApart,
 } from './sittingPlan.ts'
 export { staggeredRequests, type Stagger } from './stagger.ts'
 export { type PalettePlan } from './palettePlan.ts'

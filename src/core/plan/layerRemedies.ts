@@ -11,7 +11,7 @@ import {
   type LayerCup,
   type Mix,
 } from '../batch/index.ts'
-import { LAYER_WHENS } from '../technique/index.ts'
+import { layerOfMix, LAYER_WHENS } from '../technique/index.ts'
 import type { Finding } from './findings.ts'
 import { change, rounded, THINNER_STEP_MM, type Candidates, type Change, type Task } from './remedy.ts'
 
@@ -86,8 +86,10 @@ function withCups(
   const found = dividedMixes(request, technique, mixes).find(({ mix }) => mix.id === mixId)
   if (!found) return []
   const cups = changed(found.cups, found.mix)
-  const layer = request.layers.find(({ id }) => found.mix.of === 'layer' && id === mixId)
-  return [change(told, layer ? { layers: withLayer(request.layers, { ...layer, cups }) } : { cups })]
+  if (found.mix.of === 'pour') return [change(told, { cups })]
+  const layer = request.layers.find(({ id }) => id === layerOfMix(mixId))!
+  const all = layer.cups.map((cup) => cups.find(({ id }) => id === cup.id) ?? cup)
+  return [change(told, { layers: withLayer(request.layers, { ...layer, cups: all }) })]
 }
 
 export function layerEverywhere(layerId: string, { request: { layers } }: Task): Candidates {

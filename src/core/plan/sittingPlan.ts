@@ -1,5 +1,6 @@
 import {
   laterAmount,
+  mixesOfLayer,
   takesOf,
   type BatchRequest,
   type LaterLayer,
@@ -39,10 +40,18 @@ export interface SittingPlan {
   readonly lays: StepRule['lays']
   /** Null for what is laid from a bottle, or from a product that is mixed as its own sheet says. */
   readonly mix: Mix | null
+  /** Cups that are stirred by themselves once the mix is, in the order they are named. */
+  readonly apart: readonly MixApart[]
   readonly takes: readonly Take[]
   readonly prep: readonly PrepItem[]
   readonly cautions: readonly CautionId[]
   readonly cure: SittingCure | null
+}
+
+/** A cup that is a small mix of its own; minutes from its own stop-stir. */
+export interface MixApart {
+  readonly mix: Mix
+  readonly life: CupLife
 }
 
 /** How the mix of a sitting cures, as its readings have it. */
@@ -94,6 +103,7 @@ export function planSitting(request: BatchRequest, layerId: string, soFar: Sitti
   const technique = techniqueOf(request)
   const step: StepRule = stepRule(technique, layerId)
   const mix = mixes.find(({ id }) => id === layerId) ?? null
+  const known = mix && believedOf({ request, layer, fills, mix }, soFar)
   return {
     layerId,
     title: step.title,
@@ -101,11 +111,18 @@ export function planSitting(request: BatchRequest, layerId: string, soFar: Sitti
     done: step.done,
     lays: step.lays,
     mix,
+    apart: known ? apartOf(known.setting, mixesOfLayer(mixes, layerId)) : [],
     takes: takesOf(step, { pieceNo: null, roundNo: null }, { request, fills, mixes }),
     prep: prepOfLayer(step),
     cautions: cautionsAt(technique, layerId),
-    cure: mix && cureOf({ request, layer, fills, mix }, soFar),
+    cure: mix && known && cureOf(mix, known, soFar),
   }
+}
+
+/** Of the resin as the readings of the mix before have it. */
+function apartOf(setting: PourSetting, mixes: readonly Mix[]): readonly MixApart[] {
+  const apart = mixes.filter(({ of }) => of === 'cup')
+  return apart.flatMap((mix) => mix.cups.map(({ id, massG }) => ({ mix, life: cupLife(setting, id, massG) })))
 }
 
 /** What was read in the sittings of a batch, by layer. */
@@ -155,9 +172,8 @@ function believedOf(stirred: Stirred, soFar: SittingSoFar) {
   return { own, planned, believed, rooms, setting, standing }
 }
 
-function cureOf(stirred: Stirred, soFar: SittingSoFar): SittingCure {
-  const { planned, believed, rooms, setting, standing } = believedOf(stirred, soFar)
-  const { mix } = stirred
+function cureOf(mix: Mix, known: ReturnType<typeof believedOf>, soFar: SittingSoFar): SittingCure {
+  const { planned, believed, rooms, setting, standing } = known
   const { readings = [], pouredMin = null } = soFar
   const { cup, bed } = pouredAt(setting, pouredMin)
   return {

@@ -242,6 +242,27 @@ describe('the sitting of a later layer', () => {
     expect(running.stage === 'running' && sittingAtHand(running, at + 7e5)).toBeNull()
   })
 
+  test('a cup stirred by itself has no gate of its own: it is weighed and stirred once the mix is', () => {
+    const own = (k: number): PourEvent =>
+      ({ ...sitting[k]!, id: `own${k}`, layer: 'back.pearl' }) as PourEvent
+    const follows = (events: readonly PourEvent[], event: PourEvent) =>
+      mayFollow([...poured, ...events], event)
+    expect(follows(sitting.slice(0, 3), own(2))).toBe(false)
+    expect(follows(sitting, own(0))).toBe(false)
+    expect(follows(sitting, own(1))).toBe(true)
+    expect(follows(sitting, own(2))).toBe(true)
+    expect(follows([...sitting, own(2)], own(3))).toBe(true)
+    const both = readPour([...poured, ...sitting, own(2), own(3)])
+    expect(both).toMatchObject({
+      sittings: { back: { stage: 'running' }, 'back.pearl': { stage: 'running' } },
+    })
+    expect(both.stage === 'running' && sittingAtHand(both, at + 3e5)).toBe('back')
+    const laid: PourEvent = { id: 'd', atMs: at + 6e5, kind: 'done', key: 'back' }
+    expect(follows([...sitting, laid], own(2))).toBe(false)
+    const over = readPour([...poured, ...sitting, own(2), own(3), laid])
+    expect(over.stage === 'running' && sittingAtHand(over, at + 7e5)).toBeNull()
+  })
+
   test('is taken back step by step, and the clock of a device that was set moves it too', () => {
     const undone = readPour([
       ...poured,

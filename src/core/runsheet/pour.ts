@@ -1,3 +1,4 @@
+import { layerOfMix } from '../technique/index.ts'
 import type { Reading } from '../timing/index.ts'
 
 /** What happened at a bench, as it happened. Nothing is ever rewritten: an undo is an event too. */
@@ -16,7 +17,7 @@ export type PourEvent = { readonly id: string; readonly atMs: number } & (
   | { readonly kind: 'undone'; readonly eventId: string }
 )
 
-/** Which later layer's sitting it belongs to; the pour's own where it says none. */
+/** Which mix of which later layer's sitting it belongs to, by the mix's id; the pour's own where it says none. */
 interface OfLayer {
   readonly layer?: string | undefined
 }
@@ -58,7 +59,7 @@ export type Pour =
       readonly done: Readonly<Record<string, number>>
       readonly notes: readonly PourNote[]
       readonly readings: readonly Reading[]
-      /** The sittings of later layers that were begun, by layer. */
+      /** The sittings of later layers that were begun, by layer; a cup that is stirred by itself under its own mix. */
       readonly sittings: Readonly<Record<string, Sitting>>
     }
   | { readonly stage: 'abandoned'; readonly reason: string; readonly atMs: number }
@@ -143,7 +144,7 @@ function sittingAfter(sitting: Sitting | undefined, event: PourEvent): Sitting |
 export function begunLayers(pour: Pour): readonly string[] {
   if (pour.stage !== 'running') return []
   const stirred = Object.entries(pour.sittings).filter(([, { stage }]) => stage !== 'ready')
-  return [...Object.keys(pour.done), ...stirred.map(([layer]) => layer)]
+  return [...Object.keys(pour.done), ...stirred.map(([mix]) => layerOfMix(mix))]
 }
 
 /** A pour that was stirred longer ago waits on the rack: nothing of it goes by the minute any more. */
@@ -160,11 +161,11 @@ export function isLive(pour: Pour, atMs: number): boolean {
 /** The layer whose mix is stirred, or was so shortly before and is not laid yet; null where none is. */
 export function sittingAtHand(pour: Extract<Pour, { stage: 'running' }>, atMs: number): string | null {
   const live = Object.entries(pour.sittings).find(
-    ([layer, sitting]) =>
-      pour.done[layer] === undefined &&
+    ([mix, sitting]) =>
+      pour.done[layerOfMix(mix)] === undefined &&
       (sitting.stage === 'mixing' || (sitting.stage === 'running' && sitting.stopStirAtMs > atMs - LIVE_MS)),
   )
-  return live?.[0] ?? null
+  return live ? layerOfMix(live[0]) : null
 }
 
 /** Instants of the earlier clock told by the later one, so that what lies between stays what it was. */
@@ -270,17 +271,20 @@ export function mayFollow(events: readonly PourEvent[], event: PourEvent): boole
   }
 }
 
-function mayFollowInSitting(pour: Pour, layer: string, event: PourEvent): boolean {
+function mayFollowInSitting(pour: Pour, mix: string, event: PourEvent): boolean {
   if (pour.stage !== 'running') return false
+  const layer = layerOfMix(mix)
   // What is laid is stirred no more; a finger still tries it.
   if (pour.done[layer] !== undefined && event.kind !== 'reading') return false
-  const stage = pour.sittings[layer]?.stage
+  const stage = pour.sittings[mix]?.stage
+  // A cup that is stirred by itself has no gate of its own: its sitting is under way.
+  const isReady = mix === layer ? stage === 'ready' : stage === undefined && isStirred(pour.sittings[layer])
   switch (event.kind) {
     case 'gatePassed':
-      return stage === undefined
+      return mix === layer && stage === undefined
     case 'weighed':
     case 'stirBegan':
-      return stage === 'ready'
+      return isReady
     case 'stopStir':
       return stage === 'mixing'
     case 'reading':
@@ -288,4 +292,8 @@ function mayFollowInSitting(pour: Pour, layer: string, event: PourEvent): boolea
     default:
       return false
   }
+}
+
+function isStirred(sitting: Sitting | undefined): boolean {
+  return sitting?.stage === 'running'
 }

@@ -46,9 +46,14 @@ export function needsOf(request: BatchRequest, weighed: Weighed = {}): readonly 
   )
 }
 
+/** A mix is taken when it is stirred; a white apart, whose stirring is no event, at the pour. */
+function takenAt({ of, id }: Mix): TakenAt {
+  return of === 'layer' || of === 'cup' ? id : AT_POUR
+}
+
 function resinNeeds(mix: Mix, weighed: Weighed): readonly Need[] {
   const { id: resinId, name } = mix.resin
-  const at = mix.of === 'layer' ? mix.id : AT_POUR
+  const at = takenAt(mix)
   const said = mix.of === 'white' ? undefined : weighed[at]
   const { a, b } = said ? { a: said.aG, b: said.bG } : mix.parts.byWeight
   const share = Math.max(0, 1 - mix.inMoldsG / (a + b))
@@ -85,7 +90,7 @@ function colourNeeds(
   return [
     ...request.colours.map((colour) => need(colour, ml.get(colour.name) ?? 0, AT_POUR)),
     ...cupColours(dividedMixes(request, technique, mixes)).map(({ mix, colour, addition }) =>
-      need(colour, additionMl(colour, addition), mix.of === 'layer' ? mix.id : AT_POUR),
+      need(colour, additionMl(colour, addition), takenAt(mix)),
     ),
     ...request.layers.flatMap((layer) =>
       bottlesOf(layer).map((dosed) =>

@@ -10,6 +10,8 @@ export { TINT } from './commonSteps.ts'
 export {
   LAYER_WAYS,
   LAYER_WHENS,
+  layerOfMix,
+  mixOfCup,
   tintedKey,
   type LayerToLay,
   type LayerWay,

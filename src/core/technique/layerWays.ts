@@ -178,6 +178,16 @@ export function tintedKey(layerId: string): string {
   return `${layerId}.tinted`
 }
 
+/** Under which id a cup of a layer is stirred by itself; a layer's id has no dot. */
+export function mixOfCup(layerId: string, cupId: string): string {
+  return `${layerId}.${cupId}`
+}
+
+/** Which layer a mix is of: its own, or that of one cup of it, which has the layer's id before a dot. */
+export function layerOfMix(mixId: string): string {
+  return mixId.split('.')[0]!
+}
+
 /** A layer as far as its step on the rack goes. */
 export interface LayerToLay {
   readonly id: string

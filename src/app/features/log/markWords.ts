@@ -1,5 +1,5 @@
 import type { LaterLayer } from '#core/batch/index.ts'
-import { tintedKey } from '#core/technique/index.ts'
+import { layerOfMix, mixOfCup, tintedKey } from '#core/technique/index.ts'
 import type { PourEvent, RunStep } from '#core/runsheet/index.ts'
 import { printQuantity, type UnitChoice } from '#core/units/index.ts'
 import { wordTaken } from '#words/readings.ts'
@@ -37,8 +37,10 @@ export function isTold(event: PourEvent): boolean {
 
 /** The name of the later layer that a mark belongs to; null for the pour's own. */
 export function layerNameOf(event: PourEvent, layers: readonly LaterLayer[]): string | null {
-  const of = layers.find(({ id }) =>
-    event.kind === 'done' ? event.key === tintedKey(id) : 'layer' in event && event.layer === id,
-  )
-  return of?.name ?? null
+  if (event.kind === 'done') return layers.find(({ id }) => event.key === tintedKey(id))?.name ?? null
+  if (!('layer' in event) || event.layer === undefined) return null
+  const mix = event.layer
+  const of = layers.find(({ id }) => id === layerOfMix(mix))
+  const cup = of?.cups.find(({ id }) => mixOfCup(of.id, id) === mix)
+  return of ? [of.name, ...(cup ? [cup.name] : [])].join(', ') : null
 }

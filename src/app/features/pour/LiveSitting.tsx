@@ -1,6 +1,6 @@
-import type { Cup } from '#core/batch/index.ts'
-import type { CupLife, SittingCure, SittingPlan } from '#core/plan/index.ts'
-import type { Sitting } from '#core/runsheet/index.ts'
+import { takesOfMix, type Cup } from '#core/batch/index.ts'
+import type { CupLife, MixApart, SittingCure, SittingPlan } from '#core/plan/index.ts'
+import type { Pour, Sitting } from '#core/runsheet/index.ts'
 import { TINT, tintedKey } from '#core/technique/index.ts'
 import { printClock, printQuantity, type UnitChoice } from '#core/units/index.ts'
 import { wordCup } from '#words/mixes.ts'
@@ -10,7 +10,9 @@ import { sampleAt } from '#app/components/lifeAt.ts'
 import { Place } from '#app/components/Place.tsx'
 import { Strip } from '#app/components/Strip.tsx'
 import { TakesList } from '#app/components/TakesList.tsx'
+import { useSay } from '#app/components/undo.tsx'
 import { useNowMs } from '#app/platform/clock.ts'
+import { useRecord } from '#app/platform/marks.ts'
 import { useSettings } from '#app/platform/queries.ts'
 import { useWakeLock } from '#app/platform/signals.ts'
 import type { BatchStory } from '#app/platform/stories.ts'
@@ -32,21 +34,42 @@ interface LiveSittingProps {
   readonly plan: SittingPlan
   readonly lead: string
   readonly sitting: Extract<Sitting, { stage: 'running' }>
-  readonly done: Readonly<Record<string, number>>
+  readonly pour: Extract<Pour, { stage: 'running' }>
+  /** The cup that is stirred by itself next; undefined where there is none left. */
+  readonly apart: MixApart | undefined
+  /** Begins weighing that mix. */
+  readonly weigh: (mixId: string) => void
   readonly units: UnitChoice
 }
 
 /** A layer's mix is stirred: its clock, what goes into which cup, how each of them stands, and one button. */
-export function LiveSitting({ story, layerId, plan, lead, sitting, done, units }: LiveSittingProps) {
+export function LiveSitting({
+  story,
+  layerId,
+  plan,
+  lead,
+  sitting,
+  pour,
+  apart,
+  weigh,
+  units,
+}: LiveSittingProps) {
   const nowMs = useNowMs(250)
   const nowMin = (nowMs - sitting.stopStirAtMs) / 60_000
   const { cure, mix } = plan
   const { school } = useSettings()
+  const record = useRecord(story.batch.id)
+  const say = useSay()
   useWakeLock(true)
   const parts = mix!.cups.filter(({ holds }) => holds === 'part')
-  const tints = parts.length > 0 && done[tintedKey(layerId)] === undefined
+  const tints = parts.length > 0 && pour.done[tintedKey(layerId)] === undefined
   const [step, mark] = tints ? [TINT, tintedKey(layerId)] : [plan, layerId]
-  const takes = plan.takes.filter(({ of }) => of === (tints ? 'portion' : 'pour'))
+  const next = tints ? undefined : apart
+  const goOn = () =>
+    void record({ kind: 'done', key: layerId }).catch((problem: Error) => say(problem.message))
+  const takes = next
+    ? takesOfMix(next.mix)
+    : (tints ? takesOfMix(mix!) : plan.takes).filter(({ of }) => of === (tints ? 'portion' : 'pour'))
   useSimulatedBench({
     resin: mix!.resin,
     roomTempC: story.batch.request.roomTempC,
@@ -66,14 +89,28 @@ export function LiveSitting({ story, layerId, plan, lead, sitting, done, units }
       }
     >
       <HeldAside story={story} />
-      <section aria-label="The step at hand" data-step={mark}>
-        <h2 className="text-4xl sm:text-5xl">{step.title}</h2>
-        <p className="my-2 max-w-prose text-lg">{step.detail}</p>
+      <section aria-label="The step at hand" data-step={next ? next.mix.id : mark}>
+        <h2 className="text-4xl sm:text-5xl">{next ? `Stir ${next.mix.name} by itself` : step.title}</h2>
+        <p className="my-2 max-w-prose text-lg">
+          {next
+            ? 'A small mix of its own, so that it is fresh and thin when it goes in. The other mix goes on meanwhile.'
+            : step.detail}
+        </p>
         <TakesList takes={takes} units={units} className="font-display my-2 text-2xl sm:text-3xl" />
         {cure && (
           <>
             <Signs life={cure.life} nowMin={nowMin} units={units} />
-            <Cups cups={mix!.cups} cure={cure} nowMin={nowMin} units={units} />
+            <Cups
+              cups={[
+                ...mix!.cups.map((cup) => ({ cup, life: lifeIn(cure, cup), nowMin })),
+                ...plan.apart.map((own) => ({
+                  cup: own.mix.cups[0]!,
+                  life: own.life,
+                  nowMin: sinceStirred(pour.sittings[own.mix.id], nowMs),
+                })),
+              ]}
+              units={units}
+            />
             <BenchStrip
               story={story}
               readings={sitting.readings}
@@ -96,7 +133,18 @@ export function LiveSitting({ story, layerId, plan, lead, sitting, done, units }
             </div>
           </>
         )}
-        <MarkButton key={mark} story={story} mark={mark} label={step.done} />
+        {next ? (
+          <div className="bg-surface at-foot sticky z-10 py-2">
+            <button
+              className="button button-main min-h-24 w-full text-3xl"
+              onClick={() => weigh(next.mix.id)}
+            >
+              Weigh and stir it
+            </button>
+          </div>
+        ) : (
+          <MarkButton key={mark} story={story} mark={mark} label={step.done} />
+        )}
         <div className="mt-1 flex flex-wrap gap-3">
           <UndoButton story={story} />
           <ReadingTaker
@@ -108,6 +156,11 @@ export function LiveSitting({ story, layerId, plan, lead, sitting, done, units }
               room: story.batch.request.roomTempC,
             }}
           />
+          {next && (
+            <button className="button button-quiet min-h-16" onClick={goOn}>
+              Go on without it
+            </button>
+          )}
           <NoteTaker story={story} />
           <AutoReadingsSwitch />
         </div>
@@ -118,30 +171,42 @@ export function LiveSitting({ story, layerId, plan, lead, sitting, done, units }
   )
 }
 
+interface CupNow {
+  readonly cup: Cup
+  readonly life: CupLife | undefined
+  /** From the stop-stir of its own mix; null while that is not stirred. */
+  readonly nowMin: number | null
+}
+
+function lifeIn({ cups }: SittingCure, { id }: Cup): CupLife | undefined {
+  return cups.find((life) => life.id === id)
+}
+
+function sinceStirred(sitting: Sitting | undefined, nowMs: number): number | null {
+  return sitting?.stage === 'running' ? (nowMs - sitting.stopStirAtMs) / 60_000 : null
+}
+
 interface CupsProps {
-  readonly cups: readonly Cup[]
-  readonly cure: SittingCure
-  readonly nowMin: number
+  readonly cups: readonly CupNow[]
   readonly units: UnitChoice
 }
 
 /** Every cup in its own cure: thin, drawing a string, or too late. */
-function Cups({ cups, cure, nowMin, units }: CupsProps) {
+function Cups({ cups, units }: CupsProps) {
   if (cups.length < 2) return null
   return (
     <ul className="my-2 grid gap-2 sm:grid-cols-2" aria-label="The cups now">
-      {cups.map((cup) => {
-        const life: CupLife | undefined = cure.cups.find(({ id }) => id === cup.id)
-        return (
-          <li key={cup.id} className="border-line rounded-lg border px-3 py-1.5" data-cup={cup.id}>
-            <span className="font-semibold">{wordCup(cup)}</span>, {printQuantity(cup.massG, units.mass)}
-            {wordContents(cup, units)
-              .map((part, k) => `${k === 0 ? ': ' : ', '}${part}`)
-              .join('')}
-            {life && <span className="block">{wordCupLife(life, nowMin)}</span>}
-          </li>
-        )
-      })}
+      {cups.map(({ cup, life, nowMin }) => (
+        <li key={cup.id} className="border-line rounded-lg border px-3 py-1.5" data-cup={cup.id}>
+          <span className="font-semibold">{wordCup(cup)}</span>, {printQuantity(cup.massG, units.mass)}
+          {wordContents(cup, units)
+            .map((part, k) => `${k === 0 ? ': ' : ', '}${part}`)
+            .join('')}
+          <span className="block">
+            {nowMin === null ? 'Not stirred yet: a mix of its own' : life && wordCupLife(life, nowMin)}
+          </span>
+        </li>
+      ))}
     </ul>
   )
 }

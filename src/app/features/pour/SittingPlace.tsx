@@ -1,3 +1,4 @@
+import { useState } from 'react'
 import { Link, useParams } from 'react-router'
 import { EmptyPlace, Place } from '#app/components/Place.tsx'
 import { TakesList } from '#app/components/TakesList.tsx'
@@ -6,11 +7,13 @@ import { NoSuchBatch } from '#app/components/NoSuchBatch.tsx'
 import { whenOf } from '#app/components/when.ts'
 import type { SittingPlan } from '#core/plan/index.ts'
 import type { Pour, Sitting } from '#core/runsheet/index.ts'
+import { printClock, type UnitChoice } from '#core/units/index.ts'
 import { useNowMs } from '#app/platform/clock.ts'
 import { sittingSoFar, useSittingPlan, useUnits } from '#app/platform/queries.ts'
 import { useStory, type BatchStory } from '#app/platform/stories.ts'
 import { Believed } from './Believed.tsx'
 import { Cautions } from './Cautions.tsx'
+import { CupWarning } from './CupWarning.tsx'
 import { LiveSitting } from './LiveSitting.tsx'
 import { HeldAside } from './HeldAside.tsx'
 import { MarkButton } from './MarkButton.tsx'
@@ -114,10 +117,66 @@ function Begun({
     case 'mixing':
       return <MixingView story={story} stirBeganAtMs={sitting.stirBeganAtMs} layer={layerId} />
     case 'running':
-      return <LiveSitting {...known} sitting={sitting} done={pour.done} units={units} />
+      return <Stirred {...known} sitting={sitting} pour={pour} units={units} />
     default:
       return sitting satisfies never
   }
+}
+
+interface StirredProps extends KnownSitting {
+  readonly sitting: Extract<Sitting, { stage: 'running' }>
+  readonly pour: Running
+  readonly units: UnitChoice
+}
+
+/** The mix is stirred: live, or with a cup at hand that is weighed and stirred by itself meanwhile. */
+function Stirred({ sitting, pour, units, ...known }: StirredProps) {
+  const { story, layerId, plan, lead } = known
+  const nowMs = useNowMs(1000)
+  const [weighed, setWeighed] = useState<string | null>(null)
+  const apart = plan.apart.find(({ mix }) => pour.sittings[mix.id]?.stage !== 'running')
+  const own = apart && pour.sittings[apart.mix.id]
+  const nowMin = (nowMs - sitting.stopStirAtMs) / 60_000
+  const meanwhile = (
+    <div className="mb-4">
+      <p className="text-ink-soft mb-2 text-lg" role="timer">
+        {lead}: {printClock(nowMin * 60)} since its stop-stir
+      </p>
+      {plan.cure && <CupWarning limits={plan.cure.cupLimits} nowMin={nowMin} units={units} />}
+    </div>
+  )
+  if (apart && own?.stage === 'mixing')
+    return (
+      <MixingView story={story} stirBeganAtMs={own.stirBeganAtMs} layer={apart.mix.id}>
+        {meanwhile}
+      </MixingView>
+    )
+  if (apart && weighed === apart.mix.id)
+    return (
+      <WeighView
+        story={story}
+        mix={apart.mix}
+        layer={apart.mix.id}
+        name={`${apart.mix.name}, by itself`}
+        units={units}
+        overruled={[]}
+        changeAt={`/finish/${story.batch.id}`}
+        back={() => setWeighed(null)}
+      >
+        {meanwhile}
+      </WeighView>
+    )
+  return (
+    <LiveSitting
+      {...known}
+      key={layerId}
+      sitting={sitting}
+      pour={pour}
+      apart={apart}
+      weigh={setWeighed}
+      units={units}
+    />
+  )
 }
 
 /** A layer without a mix of ours: marks and drying times. */

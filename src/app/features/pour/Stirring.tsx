@@ -1,4 +1,4 @@
-import { useEffect, useRef } from 'react'
+import { useEffect, useRef, type ReactNode } from 'react'
 import { Link } from 'react-router'
 import type { Mix } from '#core/batch/index.ts'
 import type { Overruled } from '#core/runsheet/index.ts'
@@ -27,10 +27,24 @@ interface WeighViewProps {
   readonly overruled: readonly Overruled[]
   /** Where what is weighed can still be changed. */
   readonly changeAt: string
+  /** Back to where it was begun; the gate where nothing is said. */
+  readonly back?: (() => void) | undefined
+  /** What goes on meanwhile. */
+  readonly children?: ReactNode
 }
 
 /** Weigh A and B, pour together, and start stirring. */
-export function WeighView({ story, mix, layer, name, units, overruled, changeAt }: WeighViewProps) {
+export function WeighView({
+  story,
+  mix,
+  layer,
+  name,
+  units,
+  overruled,
+  changeAt,
+  back,
+  children,
+}: WeighViewProps) {
   const { batch } = story
   const record = useRecord(batch.id)
   const say = useSay()
@@ -40,6 +54,7 @@ export function WeighView({ story, mix, layer, name, units, overruled, changeAt 
   const ml = (value: number) => printQuantity(value, units.volume)
   return (
     <Place title="Weigh, then stir" lead={name}>
+      {children}
       <dl className="grid gap-3 sm:grid-cols-2">
         <Portion term="A, resin" main={g(byWeight.a)} rest={`that is ${ml(byWeight.a / densityAGPerMl)}`} />
         <Portion
@@ -50,7 +65,7 @@ export function WeighView({ story, mix, layer, name, units, overruled, changeAt 
       </dl>
       <p className="my-4 text-lg">
         The scale shows {g(byWeight.totalG)} in the end. Stir three minutes by the clock, scrape walls and
-        bottom; the clock of the pour starts when you stop.
+        bottom; {back ? 'its own clock' : 'the clock of the pour'} starts when you stop.
       </p>
       <p className="text-ink-soft mb-4">
         Without a scale, by the lines of a cup: {ml(byVolume.a)} of A and {ml(byVolume.b)} of B, which is{' '}
@@ -74,7 +89,13 @@ export function WeighView({ story, mix, layer, name, units, overruled, changeAt 
         >
           Start stirring
         </button>
-        <UndoButton story={story} label="Back to the gate" />
+        {back ? (
+          <button className="button button-quiet min-h-16" onClick={back}>
+            Back
+          </button>
+        ) : (
+          <UndoButton story={story} label="Back to the gate" />
+        )}
         <SoundTest />
         <Link className="button button-quiet min-h-16" to={changeAt}>
           Change the plan
@@ -101,10 +122,12 @@ interface MixingViewProps {
   readonly stirBeganAtMs: number
   /** Whose sitting it is; the pour's own where none is said. */
   readonly layer?: string | undefined
+  /** What goes on meanwhile. */
+  readonly children?: ReactNode
 }
 
 /** Three minutes of stirring; one button: stop-stir. */
-export function MixingView({ story, stirBeganAtMs, layer }: MixingViewProps) {
+export function MixingView({ story, stirBeganAtMs, layer, children }: MixingViewProps) {
   const nowMs = useNowMs(250)
   const record = useRecord(story.batch.id)
   const say = useSay()
@@ -124,6 +147,7 @@ export function MixingView({ story, stirBeganAtMs, layer }: MixingViewProps) {
       title="Stir"
       lead="Scrape walls and bottom. Short stirring is the commonest cause of resin that stays soft."
     >
+      {children}
       <p className="font-display text-8xl font-semibold" role="timer">
         {over ? `+${printClock(-leftS)}` : printClock(Math.ceil(leftS))}
       </p>
