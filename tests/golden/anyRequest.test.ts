@@ -91,8 +91,27 @@ function anyLayer(id: string): object {
     when: chance() < 0.5 ? layer.when : pick(...whens),
     amount: from === 'bottle' ? layer.amount : anyAmount(),
     resin: null,
-    cups: from === 'mix' ? Array.from({ length: pick(0, 0, 1, 4) }, (_, k) => anyCup(`cup${k}`)) : [],
+    cups: anyCups(from),
   }
+}
+
+/** Portions of a mix, the last at times poured together from those before it, or stirred by itself; bottles where there is none. */
+function anyCups(from: 'mix' | 'product' | 'bottle'): LaterLayer['cups'] {
+  if (from === 'product') return []
+  const cups = Array.from({ length: pick(0, 0, 1, 4) }, (_, k) => anyCup(`cup${k}`))
+  if (from === 'bottle')
+    return cups.map((cup) => ({
+      ...cup,
+      portion: { by: 'bottle' },
+      colours: cup.colours.map(({ colour }) => ({ colour, dose: { by: 'drops', drops: whole(3, 0, 1000) } })),
+    }))
+  const [first] = cups
+  const last = pick<LaterLayer['cups'][number]['portion'] | null>(
+    null,
+    { by: 'ownMix', g: figure(10, 0.01, 10_000) },
+    first && cups.length > 1 ? { by: 'cups', of: [{ cup: first.id, frac: figure(0.5, 0.01, 1) }] } : null,
+  )
+  return cups.map((cup, k) => (last && k === cups.length - 1 ? { ...cup, portion: last } : cup))
 }
 
 function anyAmount(): LayerAmount {

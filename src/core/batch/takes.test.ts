@@ -71,6 +71,7 @@ describe('what a step takes', () => {
       const { byWeight } = mixes.find((mix) => mix.id === id)!.parts
       expect(steps.find(({ key }) => key === id)!.takes[0]).toEqual({
         of: 'mix',
+        name: null,
         aG: byWeight.a,
         bG: byWeight.b,
         totalG: byWeight.totalG,

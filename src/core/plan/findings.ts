@@ -1,157 +1,25 @@
 import {
   bedOf,
-  broughtInto,
   coverMm,
-  divided,
-  dividedMixes,
-  dividedOverG,
-  isIn,
   dropLoad,
-  laterAmount,
   LEAST_COVER_MM,
   MOST_LOAD,
   moldsFilled,
-  ownMixes,
-  overloadsOf,
   whiteCupOf,
   type BatchRequest,
-  type CupLoad,
-  type DropLoad,
   type Mix,
   type MoldFill,
 } from '../batch/index.ts'
-import { holdsAlcohol, isMixedIn, isWhite } from '../colour/index.ts'
-import { KNOWN_HOLES_MM, mixedDensityGPerMl } from '../resin/index.ts'
+import { holdsAlcohol, isWhite } from '../colour/index.ts'
+import { KNOWN_HOLES_MM } from '../resin/index.ts'
 import { placesOf } from '../mold/index.ts'
-import { heatConcerns, type HeatConcern } from '../safety/index.ts'
+import { heatConcerns } from '../safety/index.ts'
 import { lastBeadMin, whiteLasts, type Capacity, type Schedule } from '../timing/index.ts'
 import type { RackTask } from '../rack/index.ts'
 import { LAYER_WAYS, LAYER_WHENS, stepThat } from '../technique/index.ts'
+import { gravityOf, type Finding, type Gravity } from './finding.ts'
+import { layerFindings } from './layerFindings.ts'
 import { palettePlan } from './palettePlan.ts'
-
-type MixTold = Pick<Mix, 'id' | 'of' | 'name'>
-/** The mix of the pour, whose name is null, or of a later layer. */
-type LayerTold = Pick<Mix, 'id' | 'name'>
-
-/** Something about a plan that a person should know; the app words it. */
-export type Finding =
-  | {
-      readonly kind: 'overfilled'
-      readonly moldName: string
-      readonly overMm: number
-      readonly depthMm: number
-    }
-  | {
-      readonly kind: 'bedTooThin'
-      readonly moldName: string
-      readonly bedMm: number
-      readonly leastMm: number
-    }
-  | {
-      readonly kind: 'noLipForLayer'
-      readonly moldName: string
-      readonly layerName: string
-      readonly layerMm: number
-      readonly lipMm: number
-    }
-  | { readonly kind: 'fillDisagrees'; readonly moldName: string; readonly fillOverDrawn: number }
-  | {
-      readonly kind: 'notEnoughMolds'
-      readonly moldName: string
-      readonly wanted: number
-      readonly owned: number
-    }
-  | { readonly kind: 'noCupBigEnough'; readonly mix: MixTold; readonly volumeMl: number }
-  | {
-      readonly kind: 'ratioOff'
-      readonly mix: MixTold
-      readonly by: 'weight' | 'volume'
-      readonly error: number
-    }
-  | { readonly kind: 'moreWhiteThanUsual'; readonly portionG: number; readonly usualG: number }
-  /** Nothing is known of a bead so thin or so thick. */
-  | {
-      readonly kind: 'holeUnknown'
-      readonly holeMm: number
-      readonly leastMm: number
-      readonly mostMm: number
-    }
-  | { readonly kind: 'noInk' }
-  | { readonly kind: 'muddyPair'; readonly one: string; readonly other: string }
-  | { readonly kind: 'noWhite' }
-  /** Nothing, or next to nothing, covers what is laid in. */
-  | {
-      readonly kind: 'barelyCovered'
-      readonly moldName: string
-      readonly fillMm: number
-      readonly leastMm: number
-    }
-  | { readonly kind: 'displacedUnknown' }
-  /** The cups of a layer ask for more than its mix. */
-  | { readonly kind: 'cupsTakeMore'; readonly layer: LayerTold; readonly overG: number }
-  | ({ readonly kind: 'cupOverloaded'; readonly layer: LayerTold; readonly cupName: string } & CupLoad)
-  | { readonly kind: 'notMixedIn'; readonly layer: LayerTold; readonly colourName: string }
-  | { readonly kind: 'scoopUnweighed'; readonly colourName: string }
-  /** The molds a layer is meant for are not in the batch. */
-  | { readonly kind: 'layerOnNothing'; readonly layer: LayerTold }
-  | { readonly kind: 'displacesAll'; readonly moldName: string; readonly volumeMl: number }
-  | { readonly kind: 'proudWithoutCoat' }
-  | { readonly kind: 'shortSettle'; readonly settleMin: number; readonly leastMin: number }
-  | { readonly kind: 'cupFirst'; readonly decantMin: number; readonly waitInMoldMin: number }
-  | { readonly kind: 'tooFast' }
-  /** The white no longer comes out as a bead that closes over before the last one is piped. */
-  | { readonly kind: 'whiteStiffens'; readonly workableMin: number; readonly lastBeadMin: number }
-  /** More ink, and white that is dropped, than the bed carries. */
-  | ({ readonly kind: 'overloaded'; readonly moldName: string } & DropLoad)
-  | { readonly kind: 'decantedAfterGel'; readonly markedMin: number; readonly gelMin: number }
-  | { readonly kind: 'inkLate'; readonly byMin: number }
-  | { readonly kind: 'windowMissed'; readonly capacity: Capacity }
-  | { readonly kind: 'neverReached'; readonly stepTitle: string }
-  | HeatConcern
-
-export type Gravity = 'stop' | 'warn' | 'note'
-
-const GRAVITY: Readonly<Record<Finding['kind'], Gravity>> = {
-  overfilled: 'stop',
-  bedTooThin: 'warn',
-  noLipForLayer: 'warn',
-  cupsTakeMore: 'stop',
-  cupOverloaded: 'warn',
-  notMixedIn: 'warn',
-  scoopUnweighed: 'note',
-  layerOnNothing: 'stop',
-  fillDisagrees: 'note',
-  notEnoughMolds: 'warn',
-  noCupBigEnough: 'stop',
-  ratioOff: 'warn',
-  moreWhiteThanUsual: 'note',
-  holeUnknown: 'warn',
-  noInk: 'note',
-  muddyPair: 'note',
-  noWhite: 'warn',
-  barelyCovered: 'warn',
-  displacedUnknown: 'note',
-  displacesAll: 'stop',
-  proudWithoutCoat: 'warn',
-  shortSettle: 'warn',
-  cupFirst: 'note',
-  tooFast: 'stop',
-  whiteStiffens: 'stop',
-  overloaded: 'warn',
-  decantedAfterGel: 'warn',
-  inkLate: 'warn',
-  windowMissed: 'warn',
-  neverReached: 'warn',
-  cupRunsAway: 'stop',
-  bedRunsHot: 'stop',
-  layerRunsHot: 'stop',
-  deeperThanSheet: 'warn',
-}
-
-/** How much a finding weighs: `stop` is what ruins the batch or hurts someone, `warn` what ruins pieces. */
-export function gravityOf(finding: Finding): Gravity {
-  return GRAVITY[finding.kind]
-}
 
 const LIKELY_WRONG_FILL = 0.15
 const WORST_RATIO_ERROR = 0.03
@@ -172,9 +40,7 @@ export function findingsOf(
     ...moldFindings(request),
     ...schedule.mixes.flatMap((mix) => mixFindings(mix)),
     ...(stepThat(schedule.technique, 'lays') ? inclusionFindings(request, schedule) : []),
-    ...cupFindings(request, schedule),
-    ...apartFindings(request, schedule),
-    ...placeFindings(request, schedule),
+    ...layerFindings(request, schedule),
     ...colourFindings(request, schedule),
     ...timeFindings(schedule, capacity),
     ...tasks.flatMap((task): Finding[] =>
@@ -252,54 +118,6 @@ function inclusionFindings(request: BatchRequest, { fills }: Schedule): Finding[
   if (inclusions?.proud && !coated) found.push({ kind: 'proudWithoutCoat' })
   return found
 }
-
-function placeFindings({ layers }: BatchRequest, { fills }: Schedule): Finding[] {
-  return layers
-    .filter((layer) => !fills.some((fill) => isIn(layer, fill)))
-    .map(({ id, name }) => ({ kind: 'layerOnNothing', layer: { id, name } }))
-}
-
-/** What is wrong with the cups that mixes are divided into. */
-function cupFindings(request: BatchRequest, { mixes, technique }: Schedule): Finding[] {
-  return dividedMixes(request, technique, mixes).flatMap(({ mix, cups }): Finding[] => {
-    const told = { id: mix.id, name: mix.name }
-    const overG = dividedOverG(cups, mix.parts.byWeight.totalG)
-    const colours = cups.flatMap((cup) => cup.colours)
-    const parts = divided(cups, mix.parts.byWeight.totalG)
-    return [
-      ...(overG > LEAST_OVER_G ? [{ kind: 'cupsTakeMore' as const, layer: told, overG }] : []),
-      ...cups.flatMap((cup): Finding[] => {
-        const cupG = mix.cups.find(({ id }) => id === cup.id)?.massG ?? 0
-        if (cupG <= 0) return []
-        return overloadsOf(cup, cupG, broughtInto(cup, parts))
-          .filter(({ mostShare }) => mostShare > 0)
-          .map((load) => ({ kind: 'cupOverloaded', layer: told, cupName: cup.name, ...load }))
-      }),
-      ...colours.flatMap(({ colour, dose }): Finding[] => {
-        const { name: colourName } = colour
-        if (!isMixedIn(colour)) return [{ kind: 'notMixedIn', layer: told, colourName }]
-        return dose.by === 'scoops' && colour.scoopG === undefined
-          ? [{ kind: 'scoopUnweighed', colourName }]
-          : []
-      }),
-    ]
-  })
-}
-
-/** Cups that are stirred by themselves and together are more than all of their layer. */
-function apartFindings(request: BatchRequest, { fills, mixes }: Schedule): Finding[] {
-  return request.layers.flatMap((layer): Finding[] => {
-    const ownG = ownMixes(layer.cups).reduce((sum, { g }) => sum + g, 0)
-    const mix = mixes.find(({ id }) => id === layer.id)
-    if (!mix || ownG === 0) return []
-    const overG = ownG - laterAmount(fills, layer).volumeMl * mixedDensityGPerMl(mix.resin)
-    const told = { id: layer.id, name: layer.name }
-    return overG > LEAST_OVER_G ? [{ kind: 'cupsTakeMore', layer: told, overG }] : []
-  })
-}
-
-/** A scale does not show less. */
-const LEAST_OVER_G = 0.05
 
 function colourFindings(request: BatchRequest, { technique, mixes }: Schedule): Finding[] {
   if (technique.white.by === 'none') return []

@@ -33,7 +33,7 @@ export { remediesFor, type Remedied } from './remedies.ts'
 export { type Change, type Remedy } from './remedy.ts'
 export { USUAL_CUP, usualBand } from './usualBand.ts'
 export { type WhiteCupPlan } from './whiteCupPlan.ts'
-export { gravityOf, type Finding, type Gravity } from './findings.ts'
+export { gravityOf, type Finding, type Gravity } from './finding.ts'
 export { type LifeSample } from './life.ts'
 export {
   AIMABLE_STAGES,

@@ -12,7 +12,7 @@ import {
   type Mix,
 } from '../batch/index.ts'
 import { layerOfMix, LAYER_WHENS } from '../technique/index.ts'
-import type { Finding } from './findings.ts'
+import type { Finding } from './finding.ts'
 import { change, rounded, THINNER_STEP_MM, type Candidates, type Change, type Task } from './remedy.ts'
 
 const THINNEST_LAYER_MM = 1

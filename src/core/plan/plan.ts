@@ -31,7 +31,8 @@ import {
   type SettledSchedule,
   type SoFar,
 } from '../timing/index.ts'
-import { findingsOf, type Finding } from './findings.ts'
+import type { Finding } from './finding.ts'
+import { findingsOf } from './findings.ts'
 import { lifeOf, type LifeSample } from './life.ts'
 import { palettePlan, type PalettePlan } from './palettePlan.ts'
 import { heatLimitC, stagesOf, type StageWindows } from './stagesNow.ts'

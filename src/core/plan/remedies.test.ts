@@ -3,7 +3,7 @@ import { bloomRequest, COASTER } from '../../../tests/support/request.ts'
 import { USUAL_HANDS, USUAL_WHITE, type BatchRequest, type LayerCup } from '../batch/index.ts'
 import { emptyPattern, type Pattern } from '../pattern/index.ts'
 import { ARCHETYPES } from '../resin/index.ts'
-import { gravityOf, type Finding } from './findings.ts'
+import { gravityOf, type Finding } from './finding.ts'
 import { planBatch } from './plan.ts'
 import { keyOf, remediesFor, remedied } from './remedies.ts'
 import { backLayer } from '../../../tests/support/layers.ts'
@@ -35,8 +35,8 @@ const TROUBLES: readonly (readonly [Finding['kind'], Partial<BatchRequest>, numb
   ['bedTooThin', { bedMm: 2 }, 1],
   ['bedTooThin', { pieces: [order(shallow)], layers: [backLayer('bonds', 3.5)] }, 1],
   ['noLipForLayer', { bedMm: 8, layers: [backLayer('demolded', 4)] }, 1],
-  ['notEnoughMolds', {}, 20],
-  ['noCupBigEnough', {}, 60],
+  ['notEnoughMolds', { pieces: [{ ...order({ ...COASTER, count: 3 }), count: 5 }] }, 5],
+  ['noCupBigEnough', { pieces: [{ ...order(TRAY), count: 4 }] }, 4],
   ['shortSettle', { settleMin: 1 }, 1],
   ['tooFast', { roomTempC: 30, settleMin: 30, cupStrategy: 'rest' }, 6],
   ['windowMissed', { roomTempC: 26, cupStrategy: 'rest', resin: ARCHETYPES.medium }, 12],

@@ -10,7 +10,7 @@ import {
 import { withFewerDrops, withWiderBeads } from '../pattern/index.ts'
 import { TECHNIQUES } from '../technique/index.ts'
 import { capacityOf, scheduleBatch } from '../timing/index.ts'
-import { gravityOf, type Finding } from './findings.ts'
+import { gravityOf, type Finding } from './finding.ts'
 import { planBatch } from './plan.ts'
 import {
   cupsToFit,

@@ -1,6 +1,6 @@
 import type { BatchRequest, CupStrategy, Mix, MoldFill } from '../batch/index.ts'
 import type { Technique } from '../technique/index.ts'
-import type { Finding } from './findings.ts'
+import type { Finding } from './finding.ts'
 import type { Stagger } from './stagger.ts'
 
 /** One thing that makes a finding go: a change of the request, tried and found to bring no new stop; or several mixes instead of one. */

@@ -1,0 +1,127 @@
+import type { CupLoad, DropLoad, Mix } from '../batch/index.ts'
+import type { HeatConcern } from '../safety/index.ts'
+import type { Capacity } from '../timing/index.ts'
+
+type MixTold = Pick<Mix, 'id' | 'of' | 'name'>
+/** The mix of the pour, whose name is null, or of a later layer. */
+type LayerTold = Pick<Mix, 'id' | 'name'>
+
+/** Something about a plan that a person should know; the app words it. */
+export type Finding =
+  | {
+      readonly kind: 'overfilled'
+      readonly moldName: string
+      readonly overMm: number
+      readonly depthMm: number
+    }
+  | {
+      readonly kind: 'bedTooThin'
+      readonly moldName: string
+      readonly bedMm: number
+      readonly leastMm: number
+    }
+  | {
+      readonly kind: 'noLipForLayer'
+      readonly moldName: string
+      readonly layerName: string
+      readonly layerMm: number
+      readonly lipMm: number
+    }
+  | { readonly kind: 'fillDisagrees'; readonly moldName: string; readonly fillOverDrawn: number }
+  | {
+      readonly kind: 'notEnoughMolds'
+      readonly moldName: string
+      readonly wanted: number
+      readonly owned: number
+    }
+  | { readonly kind: 'noCupBigEnough'; readonly mix: MixTold; readonly volumeMl: number }
+  | {
+      readonly kind: 'ratioOff'
+      readonly mix: MixTold
+      readonly by: 'weight' | 'volume'
+      readonly error: number
+    }
+  | { readonly kind: 'moreWhiteThanUsual'; readonly portionG: number; readonly usualG: number }
+  /** Nothing is known of a bead so thin or so thick. */
+  | {
+      readonly kind: 'holeUnknown'
+      readonly holeMm: number
+      readonly leastMm: number
+      readonly mostMm: number
+    }
+  | { readonly kind: 'noInk' }
+  | { readonly kind: 'muddyPair'; readonly one: string; readonly other: string }
+  | { readonly kind: 'noWhite' }
+  /** Nothing, or next to nothing, covers what is laid in. */
+  | {
+      readonly kind: 'barelyCovered'
+      readonly moldName: string
+      readonly fillMm: number
+      readonly leastMm: number
+    }
+  | { readonly kind: 'displacedUnknown' }
+  /** The cups of a layer ask for more than its mix. */
+  | { readonly kind: 'cupsTakeMore'; readonly layer: LayerTold; readonly overG: number }
+  | ({ readonly kind: 'cupOverloaded'; readonly layer: LayerTold; readonly cupName: string } & CupLoad)
+  | { readonly kind: 'notMixedIn'; readonly layer: LayerTold; readonly colourName: string }
+  | { readonly kind: 'scoopUnweighed'; readonly colourName: string }
+  /** The molds a layer is meant for are not in the batch. */
+  | { readonly kind: 'layerOnNothing'; readonly layer: LayerTold }
+  | { readonly kind: 'displacesAll'; readonly moldName: string; readonly volumeMl: number }
+  | { readonly kind: 'proudWithoutCoat' }
+  | { readonly kind: 'shortSettle'; readonly settleMin: number; readonly leastMin: number }
+  | { readonly kind: 'cupFirst'; readonly decantMin: number; readonly waitInMoldMin: number }
+  | { readonly kind: 'tooFast' }
+  /** The white no longer comes out as a bead that closes over before the last one is piped. */
+  | { readonly kind: 'whiteStiffens'; readonly workableMin: number; readonly lastBeadMin: number }
+  /** More ink, and white that is dropped, than the bed carries. */
+  | ({ readonly kind: 'overloaded'; readonly moldName: string } & DropLoad)
+  | { readonly kind: 'decantedAfterGel'; readonly markedMin: number; readonly gelMin: number }
+  | { readonly kind: 'inkLate'; readonly byMin: number }
+  | { readonly kind: 'windowMissed'; readonly capacity: Capacity }
+  | { readonly kind: 'neverReached'; readonly stepTitle: string }
+  | HeatConcern
+
+export type Gravity = 'stop' | 'warn' | 'note'
+
+const GRAVITY: Readonly<Record<Finding['kind'], Gravity>> = {
+  overfilled: 'stop',
+  bedTooThin: 'warn',
+  noLipForLayer: 'warn',
+  cupsTakeMore: 'stop',
+  cupOverloaded: 'warn',
+  notMixedIn: 'warn',
+  scoopUnweighed: 'note',
+  layerOnNothing: 'stop',
+  fillDisagrees: 'note',
+  notEnoughMolds: 'warn',
+  noCupBigEnough: 'stop',
+  ratioOff: 'warn',
+  moreWhiteThanUsual: 'note',
+  holeUnknown: 'warn',
+  noInk: 'note',
+  muddyPair: 'note',
+  noWhite: 'warn',
+  barelyCovered: 'warn',
+  displacedUnknown: 'note',
+  displacesAll: 'stop',
+  proudWithoutCoat: 'warn',
+  shortSettle: 'warn',
+  cupFirst: 'note',
+  tooFast: 'stop',
+  whiteStiffens: 'stop',
+  overloaded: 'warn',
+  decantedAfterGel: 'warn',
+  inkLate: 'warn',
+  windowMissed: 'warn',
+  neverReached: 'warn',
+  cupRunsAway: 'stop',
+  bedRunsHot: 'stop',
+  layerRunsHot: 'stop',
+  deeperThanSheet: 'warn',
+}
+
+/** How much a finding weighs: `stop` is what ruins the batch or hurts someone, `warn` what ruins pieces. */
+export function gravityOf(finding: Finding): Gravity {
+  return GRAVITY[finding.kind]
+}

@@ -1,0 +1,72 @@
+import {
+  broughtInto,
+  divided,
+  dividedMixes,
+  dividedOverG,
+  isIn,
+  laterAmount,
+  overloadsOf,
+  ownMixes,
+  type BatchRequest,
+} from '../batch/index.ts'
+import { isMixedIn } from '../colour/index.ts'
+import { mixedDensityGPerMl } from '../resin/index.ts'
+import type { Schedule } from '../timing/index.ts'
+import type { Finding } from './finding.ts'
+
+/** What is worth saying of layers and of the cups that mixes are divided into. */
+export function layerFindings(request: BatchRequest, schedule: Schedule): readonly Finding[] {
+  return [
+    ...cupFindings(request, schedule),
+    ...apartFindings(request, schedule),
+    ...placeFindings(request, schedule),
+  ]
+}
+
+function placeFindings({ layers }: BatchRequest, { fills }: Schedule): Finding[] {
+  return layers
+    .filter((layer) => !fills.some((fill) => isIn(layer, fill)))
+    .map(({ id, name }) => ({ kind: 'layerOnNothing', layer: { id, name } }))
+}
+
+/** What is wrong with the cups that mixes are divided into. */
+function cupFindings(request: BatchRequest, { mixes, technique }: Schedule): Finding[] {
+  return dividedMixes(request, technique, mixes).flatMap(({ mix, cups }): Finding[] => {
+    const told = { id: mix.id, name: mix.name }
+    const overG = dividedOverG(cups, mix.parts.byWeight.totalG)
+    const colours = cups.flatMap((cup) => cup.colours)
+    const parts = divided(cups, mix.parts.byWeight.totalG)
+    return [
+      ...(overG > LEAST_OVER_G ? [{ kind: 'cupsTakeMore' as const, layer: told, overG }] : []),
+      ...cups.flatMap((cup): Finding[] => {
+        const cupG = mix.cups.find(({ id }) => id === cup.id)?.massG ?? 0
+        if (cupG <= 0) return []
+        return overloadsOf(cup, cupG, broughtInto(cup, parts))
+          .filter(({ mostShare }) => mostShare > 0)
+          .map((load) => ({ kind: 'cupOverloaded', layer: told, cupName: cup.name, ...load }))
+      }),
+      ...colours.flatMap(({ colour, dose }): Finding[] => {
+        const { name: colourName } = colour
+        if (!isMixedIn(colour)) return [{ kind: 'notMixedIn', layer: told, colourName }]
+        return dose.by === 'scoops' && colour.scoopG === undefined
+          ? [{ kind: 'scoopUnweighed', colourName }]
+          : []
+      }),
+    ]
+  })
+}
+
+/** Cups that are stirred by themselves and together are more than all of their layer. */
+function apartFindings(request: BatchRequest, { fills, mixes }: Schedule): Finding[] {
+  return request.layers.flatMap((layer): Finding[] => {
+    const ownG = ownMixes(layer.cups).reduce((sum, { g }) => sum + g, 0)
+    const mix = mixes.find(({ id }) => id === layer.id)
+    if (!mix || ownG === 0) return []
+    const overG = ownG - laterAmount(fills, layer).volumeMl * mixedDensityGPerMl(mix.resin)
+    const told = { id: layer.id, name: layer.name }
+    return overG > LEAST_OVER_G ? [{ kind: 'cupsTakeMore', layer: told, overG }] : []
+  })
+}
+
+/** A scale does not show less. */
+const LEAST_OVER_G = 0.05
