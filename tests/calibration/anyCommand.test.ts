@@ -1,17 +1,24 @@
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
-import { bloomRequest, COASTER } from '../../tests/support/request.ts'
-import { freshDatabase, PNG, smallStudio, step, T0 } from '../../tests/support/studio.ts'
+import { bloomRequest, COASTER } from '../support/request.ts'
+import { freshDatabase, PNG, smallStudio, step, T0 } from '../support/studio.ts'
 import { ARCHETYPES } from '#core/resin/index.ts'
 import type { PourEvent } from '#core/runsheet/index.ts'
 import { readBundle, writeBundle } from '#formats/bundle.ts'
 import { USUAL_SETTINGS } from '#schema/usualSettings.ts'
-import { pinJob, recordEvent, recordOutcome, removeBatch, setOnTheRack, setOrder } from './batchCommands.ts'
-import { addBatch, changeBatch } from './planCommands.ts'
-import type { StudioDatabase } from './database.ts'
-import { Refused } from './door.ts'
-import { bringBack, keptStudios } from './keptStudios.ts'
-import { countRun, forgetBefore } from './learningCommands.ts'
+import {
+  pinJob,
+  recordEvent,
+  recordOutcome,
+  removeBatch,
+  setOnTheRack,
+  setOrder,
+} from '#data/batchCommands.ts'
+import { addBatch, changeBatch } from '#data/planCommands.ts'
+import type { StudioDatabase } from '#data/database.ts'
+import { Refused } from '#data/door.ts'
+import { bringBack, keptStudios } from '#data/keptStudios.ts'
+import { countRun, forgetBefore } from '#data/learningCommands.ts'
 import {
   addMolds,
   addMovement,
@@ -21,10 +28,10 @@ import {
   saveCare,
   saveItem,
   saveSettings,
-} from './shelfCommands.ts'
-import { briefOf, type Brief } from './brief.ts'
-import { readPart, readRegister, runsOf, writeRegister } from './register.ts'
-import { EMPTY_STUDIO, mergeStudio, readStudio, replaceStudio } from './studioCommands.ts'
+} from '#data/shelfCommands.ts'
+import { briefOf, type Brief } from '#data/brief.ts'
+import { readPart, readRegister, runsOf, writeRegister } from '#data/register.ts'
+import { EMPTY_STUDIO, mergeStudio, readStudio, replaceStudio } from '#data/studioCommands.ts'
 
 /** Figures a person, a spreadsheet or a broken instrument may bring: mostly sound, sometimes anything. */
 const figure = fc.oneof(

@@ -1,14 +1,14 @@
 import { beforeAll, expect, test } from '@jest/globals'
-import { freshDatabase } from '../../tests/support/studio.ts'
+import { freshDatabase } from '../support/studio.ts'
 import { readStudio } from '#data/studioCommands.ts'
 import { planLive } from '#core/plan/index.ts'
 import { planRack, SLOT_MS, type RackBatch, type RackStudio } from '#core/rack/index.ts'
 import { readPour, type PourEvent } from '#core/runsheet/index.ts'
 import { USUAL_SETTINGS } from '#schema/usualSettings.ts'
-import { BATCHES, FREE_HOURS, PLANNED } from './batches.ts'
-import { MOLDS } from './stock.ts'
-import { plannedRequest } from './days.ts'
-import { seedStudio } from './seed.ts'
+import { BATCHES, FREE_HOURS, PLANNED } from '#demo/batches.ts'
+import { MOLDS } from '#demo/stock.ts'
+import { plannedRequest } from '#demo/days.ts'
+import { seedStudio } from '#demo/seed.ts'
 
 const HOUR_MS = 3_600_000
 /** A Monday, seven minutes past midnight on this device's clock. */
