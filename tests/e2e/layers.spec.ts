@@ -19,6 +19,14 @@ test('a second pour is a sitting of its own: gate, grams, four tinted cups follo
   page,
 }) => {
   let batchId = ''
+  await page.addInitScript(() => {
+    Object.assign(window, { buzzed: 0 })
+    navigator.vibrate = () => {
+      ;(window as unknown as { buzzed: number }).buzzed++
+      return true
+    }
+  })
+  const buzzed = () => page.evaluate(() => (window as unknown as { buzzed: number }).buzzed)
   await openStudio(page, '/plan')
 
   await test.step('plan: four cups, two doses each in its own measure', async () => {
@@ -83,8 +91,12 @@ test('a second pour is a sitting of its own: gate, grams, four tinted cups follo
     // It never hides: from every other place a line leads back to it.
     await go(page, '/shelf')
     await page.getByRole('link', { name: /Meadow dishes, second pour: back to it/ }).click()
+    await expect(cups.first()).toContainText(/Thin; draws a string in/)
+    const before = await buzzed()
     await wait(page, 18)
     await expect(cups.first()).toContainText(/Draws a string|Too late/)
+    // What the hands wait for is not only to be seen.
+    await expect.poll(buzzed).toBeGreaterThan(before)
   })
 
   await test.step('a cup is weighed and stirred by itself while the others rest, with a clock of its own', async () => {

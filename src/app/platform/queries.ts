@@ -1,3 +1,4 @@
+import { useState } from 'react'
 import { useQueries, useQuery, keepPreviousData, type UseQueryResult } from '@tanstack/react-query'
 import type { BatchRequest } from '#core/batch/index.ts'
 import type { BatchPlan, LivePlan, SittingPlan, SittingsSoFar, SittingSoFar } from '#core/plan/index.ts'
@@ -101,6 +102,13 @@ export function usePlannedBands(request: BatchRequest | null): UseQueryResult<Li
     enabled: request !== null,
     placeholderData: keepPreviousData,
   })
+}
+
+/** What a query told last, also where it fails since then. */
+export function useLastTold<Data>({ data }: UseQueryResult<Data>): Data | undefined {
+  const [last, setLast] = useState(data)
+  if (data !== undefined && data !== last) setLast(data)
+  return data ?? last
 }
 
 /** The sitting of a later layer as its readings have it, computed in the worker; the last one stays until the next is there. */

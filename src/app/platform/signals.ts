@@ -1,4 +1,5 @@
-import { useEffect } from 'react'
+import { useEffect, useRef } from 'react'
+import { useSettings } from './queries.ts'
 
 /** Two short tones, the second higher; silence where the browser has no sound. */
 export function chime(): void {
@@ -17,6 +18,19 @@ export function chime(): void {
     tone.stop(beginS + 0.22)
     if (k === 1) tone.onended = () => void context.close()
   }
+}
+
+/** Sounds and buzzes, as the settings have it, when one of those things begins while it is being watched; their names, with a space between. */
+export function useSignal(going: string): void {
+  const settings = useSettings()
+  const last = useRef(going)
+  useEffect(() => {
+    const before = last.current.split(' ')
+    last.current = going
+    if (going.split(' ').every((each) => before.includes(each) || each === '')) return
+    if (settings.sound) chime()
+    if (settings.vibration) buzz()
+  }, [going, settings])
 }
 
 /** A buzz, where the device can. */

@@ -1,12 +1,10 @@
-import { useEffect, useRef } from 'react'
 import { ofPiece } from '#core/batch/index.ts'
 import type { BatchPlan, LivePlan } from '#core/plan/index.ts'
-import { standingAt, stepAtHand, type Pour, type RunStep, type Standing } from '#core/runsheet/index.ts'
+import { standingAt, stepAtHand, type Pour, type RunStep } from '#core/runsheet/index.ts'
 import { printClock, printSpan, type UnitChoice } from '#core/units/index.ts'
 import type { Reading } from '#core/timing/index.ts'
 import { markedAt, TECHNIQUES } from '#core/technique/index.ts'
 import { inUnits } from '#words/inUnits.ts'
-import { Callout } from '#app/components/Callout.tsx'
 import { sampleAt } from '#app/components/lifeAt.ts'
 import { pourSpan, stripNotches } from '#app/components/notches.ts'
 import { Place } from '#app/components/Place.tsx'
@@ -15,7 +13,7 @@ import { Strip } from '#app/components/Strip.tsx'
 import { useNowMs } from '#app/platform/clock.ts'
 import { useSettings } from '#app/platform/queries.ts'
 import type { BatchStory } from '#app/platform/stories.ts'
-import { buzz, chime, useWakeLock } from '#app/platform/signals.ts'
+import { useSignal, useWakeLock } from '#app/platform/signals.ts'
 import { aimOfPour, Believed } from './Believed.tsx'
 import { Cautions } from './Cautions.tsx'
 import { CupWarning } from './CupWarning.tsx'
@@ -24,6 +22,7 @@ import { FollowedBySimulation } from './SimulatedBench.tsx'
 import { GiveUpButton } from './GiveUpButton.tsx'
 import { MixSheetDialog } from './MixSheetDialog.tsx'
 import { HeldAside } from './HeldAside.tsx'
+import { LastTimes } from './LastTimes.tsx'
 import { MarkButton } from './MarkButton.tsx'
 import { NoteTaker } from './NoteTaker.tsx'
 import { ReadingTaker } from './ReadingTaker.tsx'
@@ -59,11 +58,7 @@ export function LivePour({ story, pour, live, units, failed }: LivePourProps) {
       }
     >
       <HeldAside story={story} />
-      {failed && (
-        <Callout gravity="warn" title="The times could not be worked out anew">
-          These are the last ones; marks and readings since then are kept. {failed.message}
-        </Callout>
-      )}
+      <LastTimes problem={failed} />
       <FollowedBySimulation story={story} plan={plan} stopStirAtMs={pour.stopStirAtMs} done={pour.done} />
       {step ? (
         <StepView
@@ -108,7 +103,7 @@ interface StepViewProps {
 function StepView({ step, nowMin, story, plan, bands, units, done, readings }: StepViewProps) {
   const standing = standingAt(step, nowMin)
   const { school } = useSettings()
-  useSignal(standing.kind)
+  useSignal(standing.kind === 'due' ? step.key : '')
   return (
     <section aria-label="The step at hand" data-step={step.key} data-standing={standing.kind}>
       <StepHead step={step} request={story.batch.request} plan={plan} units={units}>
@@ -173,19 +168,6 @@ function pieceLine({ pieceNo, roundNo }: RunStep, { pieces, fills }: BatchPlan):
   // Which it is has to be said only where there are others.
   const kind = fills.length > 1 ? `: ${ofPiece(fills, pieceNo)?.name}` : ''
   return `${round}${round ? 'piece' : 'Piece'} ${pieceNo} of ${pieces}${kind}`
-}
-
-/** Sounds and buzzes when the step at hand becomes due while it is being watched. */
-function useSignal(kind: Standing['kind']): void {
-  const settings = useSettings()
-  const last = useRef(kind)
-  useEffect(() => {
-    const becameDue = last.current === 'early' && kind === 'due'
-    last.current = kind
-    if (!becameDue) return
-    if (settings.sound) chime()
-    if (settings.vibration) buzz()
-  }, [kind, settings])
 }
 
 interface ComingUpProps {

@@ -14,13 +14,14 @@ import { useSay } from '#app/components/undo.tsx'
 import { useNowMs } from '#app/platform/clock.ts'
 import { useRecord } from '#app/platform/marks.ts'
 import { useSettings } from '#app/platform/queries.ts'
-import { useWakeLock } from '#app/platform/signals.ts'
+import { useSignal, useWakeLock } from '#app/platform/signals.ts'
 import type { BatchStory } from '#app/platform/stories.ts'
 import { Believed } from './Believed.tsx'
 import { AutoReadingsSwitch, BenchStrip } from './BenchStrip.tsx'
 import { Cautions } from './Cautions.tsx'
 import { CupWarning } from './CupWarning.tsx'
 import { HeldAside } from './HeldAside.tsx'
+import { LastTimes } from './LastTimes.tsx'
 import { MarkButton } from './MarkButton.tsx'
 import { NoteTaker } from './NoteTaker.tsx'
 import { ReadingTaker } from './ReadingTaker.tsx'
@@ -32,6 +33,8 @@ interface LiveSittingProps {
   readonly story: BatchStory
   readonly layerId: string
   readonly plan: SittingPlan
+  /** Why it could not be worked out anew; null where it was. */
+  readonly failed: Error | null
   readonly lead: string
   readonly sitting: Extract<Sitting, { stage: 'running' }>
   readonly pour: Extract<Pour, { stage: 'running' }>
@@ -47,6 +50,7 @@ export function LiveSitting({
   story,
   layerId,
   plan,
+  failed,
   lead,
   sitting,
   pour,
@@ -65,6 +69,20 @@ export function LiveSitting({
   const tints = parts.length > 0 && pour.done[tintedKey(layerId)] === undefined
   const [step, mark] = tints ? [TINT, tintedKey(layerId)] : [plan, layerId]
   const next = tints ? undefined : apart
+  const cups: readonly CupNow[] = [
+    ...mix!.cups.map((cup) => ({ cup, life: cure?.cups.find(({ id }) => id === cup.id), nowMin })),
+    ...plan.apart.map((own) => ({
+      cup: own.mix.cups[0]!,
+      life: own.life,
+      nowMin: sinceStirred(pour.sittings[own.mix.id], nowMs),
+    })),
+  ]
+  useSignal(
+    cups
+      .filter(drawsString)
+      .map(({ cup }) => cup.id)
+      .join(' '),
+  )
   const goOn = () =>
     void record({ kind: 'done', key: layerId }).catch((problem: Error) => say(problem.message))
   const takes = next
@@ -89,6 +107,7 @@ export function LiveSitting({
       }
     >
       <HeldAside story={story} />
+      <LastTimes problem={failed} />
       <section aria-label="The step at hand" data-step={next ? next.mix.id : mark}>
         <h2 className="text-4xl sm:text-5xl">{next ? `Stir ${next.mix.name} by itself` : step.title}</h2>
         <p className="my-2 max-w-prose text-lg">
@@ -100,17 +119,7 @@ export function LiveSitting({
         {cure && (
           <>
             <Signs life={cure.life} nowMin={nowMin} units={units} />
-            <Cups
-              cups={[
-                ...mix!.cups.map((cup) => ({ cup, life: lifeIn(cure, cup), nowMin })),
-                ...plan.apart.map((own) => ({
-                  cup: own.mix.cups[0]!,
-                  life: own.life,
-                  nowMin: sinceStirred(pour.sittings[own.mix.id], nowMs),
-                })),
-              ]}
-              units={units}
-            />
+            <Cups cups={cups} units={units} />
             <BenchStrip
               story={story}
               readings={sitting.readings}
@@ -178,8 +187,11 @@ interface CupNow {
   readonly nowMin: number | null
 }
 
-function lifeIn({ cups }: SittingCure, { id }: Cup): CupLife | undefined {
-  return cups.find((life) => life.id === id)
+/** It is neither thin any more nor too stiff yet: what the hands wait for. */
+function drawsString({ life, nowMin }: CupNow): boolean {
+  const string = life?.string
+  if (!string || nowMin === null || nowMin < string.openMin) return false
+  return string.closeMin === null || nowMin < string.closeMin
 }
 
 function sinceStirred(sitting: Sitting | undefined, nowMs: number): number | null {

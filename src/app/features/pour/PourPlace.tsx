@@ -1,10 +1,9 @@
-import { useState } from 'react'
 import { Link, useParams } from 'react-router'
 import { NoSuchBatch } from '#app/components/NoSuchBatch.tsx'
 import { EmptyPlace, Place } from '#app/components/Place.tsx'
 import { pourMixOf } from '#core/batch/index.ts'
 import type { Pour } from '#core/runsheet/index.ts'
-import { useLivePlan, usePlan, useUnits } from '#app/platform/queries.ts'
+import { useLastTold, useLivePlan, usePlan, useUnits } from '#app/platform/queries.ts'
 import { useStory, type BatchStory } from '#app/platform/stories.ts'
 import { LivePour } from './LivePour.tsx'
 import { PrepGate } from './PrepGate.tsx'
@@ -72,10 +71,7 @@ function BeforeTheClock({ story }: { story: BatchStory }) {
 function Running({ story, pour }: { story: BatchStory; pour: Extract<Pour, { stage: 'running' }> }) {
   const live = useLivePlan(story, pour)
   const units = useUnits()
-  // A forecast that failed takes no step and no clock away: the last one stays, and it is said.
-  const [last, setLast] = useState(live.data)
-  if (live.data && live.data !== last) setLast(live.data)
-  const shown = live.data ?? last
+  const shown = useLastTold(live)
   if (!shown) return <NotYet name={story.batch.request.name} problem={live.error} />
   return <LivePour story={story} pour={pour} live={shown} units={units} failed={live.error} />
 }

@@ -9,7 +9,7 @@ import type { SittingPlan } from '#core/plan/index.ts'
 import type { Pour, Sitting } from '#core/runsheet/index.ts'
 import { printClock, type UnitChoice } from '#core/units/index.ts'
 import { useNowMs } from '#app/platform/clock.ts'
-import { sittingSoFar, useSittingPlan, useUnits } from '#app/platform/queries.ts'
+import { sittingSoFar, useLastTold, useSittingPlan, useUnits } from '#app/platform/queries.ts'
 import { useStory, type BatchStory } from '#app/platform/stories.ts'
 import { Believed } from './Believed.tsx'
 import { Cautions } from './Cautions.tsx'
@@ -63,13 +63,20 @@ function SittingAt({ story, pour, layerId, name }: SittingAtProps) {
     layerId,
     sitting ? sittingSoFar(pour, layerId, sitting) : {},
   )
-  if (!plan.data)
+  const shown = useLastTold(plan)
+  if (!shown)
     return (
       <Place title={story.batch.request.name}>
         {plan.error ? `The forecast failed: ${plan.error.message}` : 'Working out the times …'}
       </Place>
     )
-  const known = { story, layerId, plan: plan.data, lead: `${story.batch.request.name}: ${name}` }
+  const known = {
+    story,
+    layerId,
+    plan: shown,
+    failed: plan.error,
+    lead: `${story.batch.request.name}: ${name}`,
+  }
   if (laidAtMs !== null)
     return <Laid {...known} laidAtMs={laidAtMs} stopStirAtMs={running?.stopStirAtMs ?? null} />
   if (!sitting)
@@ -77,8 +84,8 @@ function SittingAt({ story, pour, layerId, name }: SittingAtProps) {
       <Gate
         story={story}
         layer={layerId}
-        prep={plan.data.prep}
-        lead={`${known.lead}. ${plan.data.mix ? 'Everything after stop-stir is against the clock: nothing is fetched then.' : plan.data.detail}`}
+        prep={shown.prep}
+        lead={`${known.lead}. ${shown.mix ? 'Everything after stop-stir is against the clock: nothing is fetched then.' : shown.detail}`}
         stops={[]}
         units={units}
       />
@@ -90,6 +97,8 @@ interface KnownSitting {
   readonly story: BatchStory
   readonly layerId: string
   readonly plan: SittingPlan
+  /** Why it could not be worked out anew; null where it was. */
+  readonly failed: Error | null
   readonly lead: string
 }
 
