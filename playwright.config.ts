@@ -1,4 +1,7 @@
+import { existsSync } from 'node:fs'
 import { defineConfig } from '@playwright/test'
+
+const HEADLESS_SHELL = '/usr/lib/chromium/chromium-headless-shell'
 
 /** Two ports in a row; another pair where these are taken: JOURNEY_PORT=4631 npm run journeys. */
 export const DEMO_PORT = Number(process.env['JOURNEY_PORT'] ?? 4621)
@@ -29,7 +32,8 @@ export default defineConfig({
     serviceWorkers: 'block',
     contextOptions: { reducedMotion: 'reduce' },
     launchOptions: {
-      executablePath: '/usr/lib/chromium/chromium-headless-shell',
+      // Debian's headless shell is a quarter quicker than the whole browser, which does where it is missing.
+      executablePath: existsSync(HEADLESS_SHELL) ? HEADLESS_SHELL : '/usr/bin/chromium',
       args: [
         '--no-sandbox',
         '--disable-gpu',

@@ -5,6 +5,7 @@ import {
   dividedMixes,
   isFlexible,
   nextLayer,
+  ownMixes,
   takesRoom,
   withinLoad,
   type LaterLayer,
@@ -61,6 +62,22 @@ export function cupsToFit(mixId: string, task: Task): Candidates {
   return withCups(mixId, task, { kind: 'cupsToFit' }, (cups, { parts }) =>
     cupsThatFit(cups, parts.byWeight.totalG),
   )
+}
+
+/** The cups that are stirred by themselves, all smaller by the same share, so that together they are no more than their layer. */
+export function lessApart(
+  { layer: told, overG }: Extract<Finding, { kind: 'cupsTakeMore' }>,
+  { request: { layers } }: Task,
+): Candidates {
+  const layer = layers.find(({ id }) => id === told.id)
+  const ownG = layer ? ownMixes(layer.cups).reduce((sum, { g }) => sum + g, 0) : 0
+  if (!layer || ownG <= overG) return []
+  const by = 1 - overG / ownG
+  const cups = layer.cups.map((cup): LayerCup => {
+    if (cup.portion.by !== 'ownMix') return cup
+    return { ...cup, portion: { by: 'ownMix', g: Math.floor(10 * by * cup.portion.g) / 10 } }
+  })
+  return [change({ kind: 'cupsToFit' }, { layers: withLayer(layers, { ...layer, cups }) })]
 }
 
 export function lessColour(

@@ -66,6 +66,7 @@ const TROUBLES: readonly (readonly [Finding['kind'], Partial<BatchRequest>, numb
     ]),
     2,
   ],
+  ['cupsTakeMore', tinted([{ id: 'a', name: 'a', portion: { by: 'ownMix', g: 400 }, colours: [] }]), 2],
   [
     'cupOverloaded',
     tinted([

@@ -16,6 +16,7 @@ import {
   cupsToFit,
   layerEverywhere,
   layersInMold,
+  lessApart,
   lessColour,
   noLayers,
   thinnerLayer,
@@ -95,7 +96,7 @@ function candidatesFor(finding: Finding, task: Task): readonly Candidates[] {
     case 'noLipForLayer':
       return [thinnerBed(task), ...thinnerLayers(task), layersInMold(task)]
     case 'cupsTakeMore':
-      return [cupsToFit(finding.layer.id, task)]
+      return [cupsToFit(finding.layer.id, task), lessApart(finding, task)]
     case 'cupOverloaded':
       return [lessColour(finding, task)]
     case 'layerOnNothing':
