@@ -10,9 +10,7 @@ import { sampleAt } from '#app/components/lifeAt.ts'
 import { Place } from '#app/components/Place.tsx'
 import { Strip } from '#app/components/Strip.tsx'
 import { TakesList } from '#app/components/TakesList.tsx'
-import { useSay } from '#app/components/undo.tsx'
 import { useNowMs } from '#app/platform/clock.ts'
-import { useRecord } from '#app/platform/marks.ts'
 import { useSettings } from '#app/platform/queries.ts'
 import { useSignal, useWakeLock } from '#app/platform/signals.ts'
 import type { BatchStory } from '#app/platform/stories.ts'
@@ -42,6 +40,10 @@ interface LiveSittingProps {
   readonly apart: MixApart | undefined
   /** Begins weighing that mix. */
   readonly weigh: (mixId: string) => void
+  /** Goes on to what comes after that mix; nothing is marked by it. */
+  readonly leaveOut: (mixId: string) => void
+  /** Takes what was left out in again; null where nothing was. */
+  readonly takeIn: (() => void) | null
   readonly units: UnitChoice
 }
 
@@ -56,14 +58,14 @@ export function LiveSitting({
   pour,
   apart,
   weigh,
+  leaveOut,
+  takeIn,
   units,
 }: LiveSittingProps) {
   const nowMs = useNowMs(250)
   const nowMin = (nowMs - sitting.stopStirAtMs) / 60_000
   const { cure, mix } = plan
   const { school } = useSettings()
-  const record = useRecord(story.batch.id)
-  const say = useSay()
   useWakeLock(true)
   const parts = mix!.cups.filter(({ holds }) => holds === 'part')
   const tints = parts.length > 0 && pour.done[tintedKey(layerId)] === undefined
@@ -83,8 +85,6 @@ export function LiveSitting({
       .map(({ cup }) => cup.id)
       .join(' '),
   )
-  const goOn = () =>
-    void record({ kind: 'done', key: layerId }).catch((problem: Error) => say(problem.message))
   const takes = next
     ? takesOfMix(next.mix)
     : (tints ? takesOfMix(mix!) : plan.takes).filter(({ of }) => of === (tints ? 'portion' : 'pour'))
@@ -166,8 +166,13 @@ export function LiveSitting({
             }}
           />
           {next && (
-            <button className="button button-quiet min-h-16" onClick={goOn}>
+            <button className="button button-quiet min-h-16" onClick={() => leaveOut(next.mix.id)}>
               Go on without it
+            </button>
+          )}
+          {takeIn && (
+            <button className="button button-quiet min-h-16" onClick={takeIn}>
+              Stir it after all
             </button>
           )}
           <NoteTaker story={story} />

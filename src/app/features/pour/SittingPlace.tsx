@@ -143,7 +143,10 @@ function Stirred({ sitting, pour, units, ...known }: StirredProps) {
   const { story, layerId, plan, lead } = known
   const nowMs = useNowMs(1000)
   const [weighed, setWeighed] = useState<string | null>(null)
-  const apart = plan.apart.find(({ mix }) => pour.sittings[mix.id]?.stage !== 'running')
+  const [leftOut, setLeftOut] = useState<readonly string[]>([])
+  const apart = plan.apart.find(
+    ({ mix }) => pour.sittings[mix.id]?.stage !== 'running' && !leftOut.includes(mix.id),
+  )
   const own = apart && pour.sittings[apart.mix.id]
   const nowMin = (nowMs - sitting.stopStirAtMs) / 60_000
   const meanwhile = (
@@ -183,6 +186,8 @@ function Stirred({ sitting, pour, units, ...known }: StirredProps) {
       pour={pour}
       apart={apart}
       weigh={setWeighed}
+      leaveOut={(mixId) => setLeftOut([...leftOut, mixId])}
+      takeIn={leftOut.length > 0 ? () => setLeftOut([]) : null}
       units={units}
     />
   )
