@@ -96,10 +96,16 @@ export function dividedOrder(
 
 const LETTERS = ['a', 'b', 'c', 'd', 'e', 'f', 'g', 'h']
 
-/** The orders without one of them; where it leaves one colourway of its mold alone, that is one no more. */
-export function withoutOrder(pieces: readonly PieceOrder[], gone: PieceOrder): readonly PieceOrder[] {
-  const left = pieces.filter((each) => each !== gone)
-  const alone = left.filter(({ mold }) => mold.id === gone.mold.id)
-  if (alone.length !== 1) return left
-  return left.map((each) => (each === alone[0] ? { ...each, colourway: undefined } : each))
+/**
+ * The orders without one of them. A colourway that is alone in its mold then, with all the inks there are, is one no more; one of some inks only
+ * stays, so that no ink comes onto it by itself.
+ */
+export function withoutOrder(
+  gone: PieceOrder,
+  request: { readonly colours: readonly Colour[]; readonly pieces: readonly PieceOrder[] },
+): readonly PieceOrder[] {
+  const left = request.pieces.filter((each) => each !== gone)
+  const [alone, ...more] = left.filter(({ mold }) => mold.id === gone.mold.id)
+  if (!alone || more.length > 0 || inksOn(alone, request).length < inksOf(request).length) return left
+  return left.map((each) => (each === alone ? { ...each, colourway: undefined } : each))
 }

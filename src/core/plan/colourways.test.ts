@@ -110,8 +110,13 @@ describe('dividing and taking back', () => {
     ])
   })
 
-  test('the last colourway of a mold is none', () => {
-    expect(withoutOrder(TWO, TWO[0]!).map(kindId)).toEqual(['coaster'])
+  test('the last colourway of a mold is none where it has all the inks, and keeps its own where it has some', () => {
+    const request = bloomRequest({}, 4)
+    const pieces = dividedOrder(request.pieces[0]!, request)
+    expect(withoutOrder(pieces[1], { ...request, pieces }).map(kindId)).toEqual(['coaster'])
+    const [berry, ...none] = withoutOrder(TWO[0]!, inTwo())
+    expect(none).toEqual([])
+    expect(berry).toEqual(TWO[1])
   })
 
   test('a layer on some pieces follows them into their colourways and out again', () => {

@@ -41,7 +41,7 @@ export function Pieces({ draft, stock, problems, change }: InputsProps) {
             divide={() =>
               put(pieces.flatMap((each) => (each === order ? dividedOrder(order, draft) : [each])))
             }
-            leaveOut={pieces.length > 1 ? () => put(withoutOrder(pieces, order)) : null}
+            leaveOut={pieces.length > 1 ? () => put(withoutOrder(order, draft)) : null}
           />
           {order.colourway && (
             <ColourwayFields
@@ -109,7 +109,7 @@ function OrderLine({ order, no, molds, draft, set, divide, leaveOut }: OrderLine
           aria-label={`Mold ${no}`}
           value={order.mold.id}
           // Two colourways of one mold stay in it.
-          disabled={order.colourway !== undefined}
+          disabled={draft.pieces.filter(({ mold }) => mold.id === order.mold.id).length > 1}
           onChange={(event) =>
             set(inMold(order, molds.find((mold) => mold.id === event.target.value) ?? order.mold))
           }
