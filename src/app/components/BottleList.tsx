@@ -1,5 +1,6 @@
 import type { Dose, LayerCup } from '#core/batch/index.ts'
 import type { Colour } from '#core/colour/index.ts'
+import { AddColour } from './AddColour.tsx'
 import { DoseFields } from './DoseFields.tsx'
 import { BEGUN_DOSES, FIGURE_OF } from './doses.ts'
 
@@ -34,26 +35,12 @@ export function BottleList({ cups, colours, problems, onChange }: BottleListProp
           />
         )),
       )}
-      {free.length > 0 && (
-        <select
-          className="field"
-          aria-label="Add a colour from its bottle"
-          value=""
-          onChange={(event) => {
-            const colour = free.find(({ id }) => id === event.target.value)
-            if (colour) onChange([...cups, bottleOf(colour)])
-          }}
-        >
-          <option value="" disabled>
-            {cups.length === 0 ? 'Which colour? …' : 'One more colour …'}
-          </option>
-          {free.map(({ id, name }) => (
-            <option key={id} value={id}>
-              {name}
-            </option>
-          ))}
-        </select>
-      )}
+      <AddColour
+        label="Add a colour from its bottle"
+        free={free}
+        words={cups.length === 0 ? 'Which colour? …' : 'One more colour …'}
+        onAdd={(colour) => onChange([...cups, bottleOf(colour)])}
+      />
     </fieldset>
   )
 }

@@ -10,6 +10,7 @@ import {
 import { isMixedIn, type Colour } from '#core/colour/index.ts'
 import type { UnitChoice } from '#core/units/index.ts'
 import { PORTION_WORDS } from '#words/layers.ts'
+import { AddColour } from './AddColour.tsx'
 import { ChoiceField } from './ChoiceField.tsx'
 import { DoseFields } from './DoseFields.tsx'
 import { BEGUN_DOSES, FIGURE_OF } from './doses.ts'
@@ -151,7 +152,7 @@ function CupFields({ cup, before, apart, tints, units, restTaken, problemOf, onC
               label={`% of ${name}`}
               value={Math.round(1000 * (pouredOn(cup).find((each) => each.cup === id)?.frac ?? 0)) / 10}
               onChange={(percent) => onChange({ ...cup, portion: poured(before, cup, { id, percent }) })}
-              problem={problemOf('portion.of')}
+              problem={problemOf(`portion.of.${placeIn(cup, id)}.frac`) ?? problemOf('portion.of')}
             />
           ))}
         </div>
@@ -167,26 +168,12 @@ function CupFields({ cup, before, apart, tints, units, restTaken, problemOf, onC
         />
       ))}
       <p className="text-stop text-sm empty:hidden">{problemOf('colours')}</p>
-      {free.length > 0 && (
-        <select
-          className="field"
-          aria-label={`Add a colour to ${cup.name}`}
-          value=""
-          onChange={(event) => {
-            const colour = free.find(({ id }) => id === event.target.value)
-            if (colour) setColours([...colours, { colour, dose: BEGUN_DOSES.dropsPerG }])
-          }}
-        >
-          <option value="" disabled>
-            {colours.length === 0 ? 'Clear; add a colour …' : 'One more colour …'}
-          </option>
-          {free.map(({ id, name }) => (
-            <option key={id} value={id}>
-              {name}
-            </option>
-          ))}
-        </select>
-      )}
+      <AddColour
+        label={`Add a colour to ${cup.name}`}
+        free={free}
+        words={colours.length === 0 ? 'Clear; add a colour …' : 'One more colour …'}
+        onAdd={(colour) => setColours([...colours, { colour, dose: BEGUN_DOSES.dropsPerG }])}
+      />
     </>
   )
 }
@@ -215,6 +202,11 @@ function begunPortion(by: Portion['by'], before: readonly LayerCup[]): Portion {
     default:
       return by satisfies never
   }
+}
+
+/** Which of the cups that are poured into it that one is, as problems count them. */
+function placeIn(cup: LayerCup, id: string): number {
+  return pouredOn(cup).findIndex((each) => each.cup === id)
 }
 
 /** In the order of the cups; one of which nothing is poured on is left out. */
