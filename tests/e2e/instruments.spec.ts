@@ -112,6 +112,18 @@ test('unplugged, nonsense and a silently changed unit are told, and none is take
   await expect(page.locator('[data-believed]')).toHaveText(believed)
 })
 
+test('a cup that was forgotten is said to have run away, not to be read wrongly', async ({ page }) => {
+  await pourLinked(page)
+  const warned = page.getByText(/by probe at \d+ min: this cup has run away/)
+  for (let turn = 0; turn < 30 && !(await warned.isVisible()); turn++) {
+    await wait(page, 1.5)
+    await page.clock.runFor(4000)
+  }
+  await expect(warned).toBeVisible()
+  await expect(page.getByText('Pour it into no mold.')).toContainText('carry it outside')
+  await expect(page.getByText(/\d{3}\.\d °C by probe .* does not fit/)).toHaveCount(0)
+})
+
 test('every stage of the cure is passed in a run at speed against the simulated probe', async ({ page }) => {
   test.setTimeout(240_000)
   await pourLinked(page)

@@ -23,9 +23,18 @@ export function usualBand(resin: Resin): Band | null {
   }
   const belief = { ...USUAL_BELIEF, sd: { ...USUAL_BELIEF.sd, ...resin.spread } }
   const { members } = posteriorOf({ setting, decantMin: null, belief, readings: [], members: 256, seed: 3 })
-  const { courses, weights } = coursesOf(members, { setting, decantMin: null, toMin: LATEST_MIN })
+  const { courses, weights } = coursesOf(members, {
+    setting,
+    decantMin: null,
+    toMin: LATEST_MIN,
+    onlyTo: 'gel',
+  })
   const reached = courses.map(({ life }) =>
-    bisect((min) => life.tempAt(min) - tempC, { from: 0, to: life.toMin, tolerance: 0.02 }),
+    bisect((min) => life.tempAt(min) - tempC, {
+      from: 0,
+      to: Math.min(LATEST_MIN, life.toMin),
+      tolerance: 0.02,
+    }),
   )
   return bandOf(reached, weights)
 }

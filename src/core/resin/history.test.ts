@@ -58,6 +58,24 @@ describe('laws that hold for every resin, cup and room', () => {
     )
   })
 
+  test('a room that stays as it was changes nothing, at whichever minute it is read', () => {
+    const vessel = { kind: 'cup', massG: 143 } as const
+    const alone = followCure(ARCHETYPES.quick, run({ vessel, onlyToGel: true })).gelMin!
+    // So many milliseconds since stop-stir; one in thirty-five of them is not the same minute again once told in seconds.
+    const readMs = fc.integer({ min: 1, max: Math.floor(0.99 * alone * 60_000) })
+    const anyReadings = fc.array(readMs, { minLength: 1, maxLength: 4 })
+    fc.assert(
+      fc.property(anyReadings, fc.boolean(), (readingsMs, onlyToGel) => {
+        const roomSteps = readingsMs
+          .toSorted((one, other) => one - other)
+          .map((ms) => ({ fromMin: ms / 60_000, tempC: 21 }))
+        const read = followCure(ARCHETYPES.quick, run({ vessel, roomSteps, onlyToGel }))
+        expect(read.gelMin).toBeCloseTo(alone, 2)
+      }),
+      { seed: 1, numRuns: 150 },
+    )
+  })
+
   test('a warmer room or a fuller cup is ahead after 15 minutes', () => {
     fc.assert(
       fc.property(anyResin, anyCupG, anyRoomC, (resin, massG, roomTempC) => {

@@ -87,7 +87,7 @@ export function followCure(resin: CuringResin, run: CureRun): CureHistory {
   const step = nextStep(run)
   if (!step) return followLeg(resin, run)
   const before = followLeg(resin, { ...run, toMin: step.fromMin })
-  if (before.toMin < step.fromMin) return before
+  if (run.onlyToGel === true && before.gelMin !== null) return before
   const at = before.stateAt(step.fromMin)
   const after = followCure(resin, {
     ...run,

@@ -5,6 +5,7 @@ import {
   forecastPour,
   stateAt,
   type PourForecast,
+  type Reading,
   type Schedule,
 } from '../timing/index.ts'
 
@@ -62,6 +63,14 @@ export function heatConcerns(schedule: Schedule): readonly HeatConcern[] {
     ...laterConcerns(schedule),
     ...sheetConcerns(schedule),
   ]
+}
+
+/** No cup that is still good to pour is this hot; one that is will not stop by itself (common practice). */
+const CUP_HOT_C = 60
+
+/** Whether that reading, taken in a full cup, is of resin that has run away. */
+export function tellsRunaway(reading: Reading): boolean {
+  return reading.kind === 'temperature' && reading.tempC >= CUP_HOT_C
 }
 
 function cupConcern(schedule: Schedule): HeatConcern[] {

@@ -3,7 +3,7 @@ import { bloomRequest } from '../../../tests/support/request.ts'
 import { TECHNIQUES } from '../technique/index.ts'
 import { scheduleBatch } from '../timing/index.ts'
 import { cautionsAt, CAUTIONS, DEFERRAL } from './cautions.ts'
-import { heatConcerns } from './heat.ts'
+import { heatConcerns, tellsRunaway } from './heat.ts'
 
 const { bloom, petri } = TECHNIQUES
 const concernsOf = (changes: Parameters<typeof bloomRequest>[0], count = 1) => {
@@ -34,6 +34,13 @@ describe('cautions', () => {
     expect(cautionsAt(bloom, 'rest')).toContain('runaway')
     expect(cautionsAt(bloom, 'decant')).toContain('runaway')
     expect(CAUTIONS.runaway.text).toMatch(/outside.*thin.*seal/)
+  })
+
+  test('a cup at 60 C has run away, one at 45 C may still be poured; a room says nothing of it', () => {
+    const probe = (tempC: number) => ({ kind: 'temperature', by: 'probe', tempC, atMin: 30 }) as const
+    expect(tellsRunaway(probe(60))).toBe(true)
+    expect(tellsRunaway(probe(45))).toBe(false)
+    expect(tellsRunaway({ kind: 'room', tempC: 60, atMin: 30 })).toBe(false)
   })
 
   test('they defer to the data sheet, local codes and licensed practice', () => {

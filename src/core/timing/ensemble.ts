@@ -135,7 +135,7 @@ export interface Course {
 
 export interface CourseTask {
   readonly setting: PourSetting
-  /** Null leaves the resin in its cup, followed to its gel there. */
+  /** Null leaves the resin in its cup. */
   readonly decantMin: number | null
   /** How far each course is followed, in minutes from stop-stir. */
   readonly toMin: number
@@ -160,7 +160,8 @@ export function courseOf(task: CourseTask, departure: Departure): Course {
     ...shared,
     ...cupRun(own),
     toMin: staysInCup ? toMin : Math.max(decantMin, 1),
-    onlyToGel: true,
+    // A cup that is never emptied runs away after its gel.
+    onlyToGel: decantMin !== null || onlyTo === 'gel',
   })
   if (staysInCup) return { departure, roomTempC, life: cup }
   const pouredMin = Math.min(decantMin, cup.toMin)

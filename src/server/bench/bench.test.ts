@@ -43,6 +43,18 @@ describe('the probe of the simulated bench', () => {
     expect(of('thermometer').value!).toBeLessThan(decanted)
   })
 
+  test('a cup that is forgotten runs away, and has cooled by the next day', () => {
+    const { bench, of } = benchAt()
+    bench.obey(follow(0))
+    const courseC = Array.from({ length: 60 }, (_, k) => {
+      bench.obey(follow(2 * k))
+      return of('thermometer').value!
+    })
+    expect(Math.max(...courseC)).toBeGreaterThan(100)
+    bench.obey(follow(24 * 60))
+    expect(of('thermometer').value!).toBeLessThan(25)
+  })
+
   test('hides a resin of its own: benches of other seeds differ, the same seed agrees', () => {
     const at15 = (seed: number) => {
       const { bench, of } = benchAt(seed)

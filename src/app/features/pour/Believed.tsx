@@ -1,4 +1,5 @@
 import type { LivePlan } from '#core/plan/index.ts'
+import { tellsRunaway } from '#core/safety/index.ts'
 import type { Deed } from '#core/technique/index.ts'
 import type { WindowBand } from '#core/timing/index.ts'
 import type { UnitChoice } from '#core/units/index.ts'
@@ -10,6 +11,8 @@ interface BelievedProps {
   readonly bands: Pick<LivePlan['bands'], 'believed' | 'contradictions' | 'readings'>
   /** The step whose best minute matters most, and how sure that is; null where no step waits for the resin. */
   readonly aim: Aim | null
+  /** Whether the cup is full still: one that has run away fits no pour, and is warned of as what it is. */
+  readonly inCup: boolean
   readonly units: UnitChoice
 }
 
@@ -36,7 +39,8 @@ export function aimOfPour({ plan, bands }: Pick<LivePlan, 'plan' | 'bands'>): Ai
 }
 
 /** How sure the forecast is, what the readings made of it, and which of them it cannot explain. */
-export function Believed({ bands, aim, units }: BelievedProps) {
+export function Believed({ bands, aim, inCup, units }: BelievedProps) {
+  const told = bands.contradictions.filter((reading) => !inCup || !tellsRunaway(reading))
   return (
     <div className="mt-3 flex flex-col gap-2" data-believed>
       <p>
@@ -48,7 +52,7 @@ export function Believed({ bands, aim, units }: BelievedProps) {
         )}
         {wordBelief(bands.believed, bands.readings)}
       </p>
-      {bands.contradictions.map((reading) => (
+      {told.map((reading) => (
         <Callout
           key={`${reading.kind}-${reading.atMin}`}
           gravity="warn"

@@ -103,6 +103,7 @@ interface StepViewProps {
 function StepView({ step, nowMin, story, plan, bands, units, done, readings }: StepViewProps) {
   const standing = standingAt(step, nowMin)
   const { school } = useSettings()
+  const full = markedAt('empties', TECHNIQUES[story.batch.request.technique], done) === null
   useSignal(standing.kind === 'due' ? step.key : '')
   return (
     <section aria-label="The step at hand" data-step={step.key} data-standing={standing.kind}>
@@ -119,9 +120,7 @@ function StepView({ step, nowMin, story, plan, bands, units, done, readings }: S
       <Signs life={plan.life} nowMin={nowMin} units={units} />
       <BenchStrip story={story} readings={readings} nowMin={nowMin} units={units} />
       <StageLine plan={plan} nowMin={nowMin} units={units} />
-      {markedAt('empties', TECHNIQUES[story.batch.request.technique], done) === null && (
-        <CupWarning limits={plan.cupLimits} nowMin={nowMin} units={units} />
-      )}
+      {full && <CupWarning limits={plan.cupLimits} nowMin={nowMin} readings={readings} units={units} />}
       <div className="my-3">
         <Strip
           life={plan.life}
@@ -151,7 +150,7 @@ function StepView({ step, nowMin, story, plan, bands, units, done, readings }: S
         <GiveUpButton story={story} />
         <AutoReadingsSwitch />
       </div>
-      <Believed bands={bands} aim={aimOfPour({ plan, bands })} units={units} />
+      <Believed bands={bands} aim={aimOfPour({ plan, bands })} inCup={full} units={units} />
       <Cautions ids={step.cautions} />
     </section>
   )

@@ -127,7 +127,7 @@ export function LiveSitting({
               units={units}
               layer={layerId}
             />
-            <CupWarning limits={cure.cupLimits} nowMin={nowMin} units={units} />
+            <CupWarning limits={cure.cupLimits} nowMin={nowMin} readings={sitting.readings} units={units} />
             <div className="my-3">
               <Strip
                 life={cure.life}
@@ -178,7 +178,7 @@ export function LiveSitting({
           <NoteTaker story={story} />
           <AutoReadingsSwitch />
         </div>
-        {cure && <Believed bands={cure} aim={null} units={units} />}
+        {cure && <Believed bands={cure} aim={null} inCup units={units} />}
         <Cautions ids={plan.cautions} />
       </section>
     </Place>

@@ -154,7 +154,9 @@ function Stirred({ sitting, pour, units, ...known }: StirredProps) {
       <p className="text-ink-soft mb-2 text-lg" role="timer">
         {lead}: {printClock(nowMin * 60)} since its stop-stir
       </p>
-      {plan.cure && <CupWarning limits={plan.cure.cupLimits} nowMin={nowMin} units={units} />}
+      {plan.cure && (
+        <CupWarning limits={plan.cure.cupLimits} nowMin={nowMin} readings={sitting.readings} units={units} />
+      )}
     </div>
   )
   if (apart && own?.stage === 'mixing')
@@ -254,7 +256,7 @@ function Laid({ story, layerId, plan, lead, laidAtMs, stopStirAtMs }: LaidProps)
             />
           )}
         </div>
-        {cure && stopStirAtMs !== null && <Believed bands={cure} aim={null} units={units} />}
+        {cure && stopStirAtMs !== null && <Believed bands={cure} aim={null} inCup={false} units={units} />}
       </EmptyPlace>
     </Place>
   )
