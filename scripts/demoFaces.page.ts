@@ -43,7 +43,7 @@ async function facesOfPiece({ request }: DemoBatch, { outcome, moldId, seed }: O
   const task = faceTask(request, plan, moldId)
   if (!task) throw new Error(`demo faces: nothing to follow in ${moldId}`)
   const lab = createLab()
-  const whiteAtMin = whiteOf(faceMoments(plan), MOMENTS[outcome.timing ?? 'right'])
+  const whiteAtMin = whiteOf(faceMoments(plan, moldId), MOMENTS[outcome.timing ?? 'right'])
   await lab.follow('piece', { task, whiteAtMin, cells: CELLS, seed }, () => undefined)
   const backHex = plannedBack(request)?.hex ?? NO_BACK
   const seen = (side: 'silicone' | 'open') => {

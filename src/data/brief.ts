@@ -1,8 +1,8 @@
-import type { BatchRequest } from '#core/batch/index.ts'
+import { techniqueOfPour, type BatchRequest } from '#core/batch/index.ts'
 import type { Piece } from '#core/journal/index.ts'
 import { readPour, type Pour, type PourEvent } from '#core/runsheet/index.ts'
 import { moldPours } from '#core/shelf/index.ts'
-import { markedAt, TECHNIQUES, type TechniqueId } from '#core/technique/index.ts'
+import { markedAt, type TechniqueId } from '#core/technique/index.ts'
 import type { Batch } from '#schema/studio.ts'
 
 /** A batch with its marks in order and its pieces. */
@@ -73,7 +73,7 @@ export function briefOf({ batch, events, pieces }: Run): Brief {
     orderId: batch.orderId ?? undefined,
     trial: batch.trial ? 1 : 0,
     stage: pour.stage,
-    openUntilMs: openUntilMs(pour, request.technique, pieces),
+    openUntilMs: openUntilMs(pour, request, pieces),
     stirredAtMs: stirred ? pour.stopStirAtMs : undefined,
     readOf: isRead ? request.resin.id : undefined,
     judgedOf: isJudged ? request.technique : undefined,
@@ -83,9 +83,10 @@ export function briefOf({ batch, events, pieces }: Run): Brief {
   }
 }
 
-function openUntilMs(pour: Pour, technique: TechniqueId, pieces: readonly Piece[]): number {
+function openUntilMs(pour: Pour, request: BatchRequest, pieces: readonly Piece[]): number {
   if (pour.stage === 'abandoned') return 0
-  if (pour.stage !== 'running' || markedAt('frees', TECHNIQUES[technique], pour.done) === null) return ALWAYS
+  if (pour.stage !== 'running' || markedAt('frees', techniqueOfPour(request), pour.done) === null)
+    return ALWAYS
   if (pieces.some(({ outcome }) => outcome === null)) return ALWAYS
   return pour.stopStirAtMs + PAST_MS
 }

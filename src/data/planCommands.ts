@@ -1,7 +1,6 @@
-import { fillMolds, type BatchRequest } from '#core/batch/index.ts'
+import { fillMolds, techniqueOfPour, type BatchRequest } from '#core/batch/index.ts'
 import type { Piece } from '#core/journal/index.ts'
 import { readPour } from '#core/runsheet/index.ts'
-import { TECHNIQUES } from '#core/technique/index.ts'
 import { pieceSlots } from '#core/timing/index.ts'
 import { fail, ok, type Result } from '#core/units/index.ts'
 import { batchRequestSchema } from '#schema/request.ts'
@@ -66,7 +65,7 @@ function startPassed({ startAt }: BatchRequest, nowMs: number): boolean {
 }
 
 function piecesOf({ id, request }: Batch): Piece[] {
-  const slots = pieceSlots(fillMolds(request, TECHNIQUES[request.technique]))
+  const slots = pieceSlots(fillMolds(request, techniqueOfPour(request)))
   return slots.map(({ no, fill }) => ({
     id: `${id}-${no}`,
     batchId: id,

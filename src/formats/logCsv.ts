@@ -1,6 +1,6 @@
-import { markedAt, stepThat, TECHNIQUES, type Deed } from '#core/technique/index.ts'
+import { gets, markedAt, stepThat, type Deed } from '#core/technique/index.ts'
 import Papa from 'papaparse'
-import { isIn, ofPiece, kindId } from '#core/batch/index.ts'
+import { isIn, kindId, ofPiece, techniqueOfPour, techniqueOn } from '#core/batch/index.ts'
 import type { Piece } from '#core/journal/index.ts'
 import { readPour, type PourEvent } from '#core/runsheet/index.ts'
 import type { Batch } from '#schema/studio.ts'
@@ -57,8 +57,10 @@ function cells({ batch, piece, events }: LogRow): readonly (string | number)[] {
   const pour = readPour(events)
   const running = pour.stage === 'running' ? pour : null
   const order = ofPiece(request.pieces, piece.no)
-  const technique = TECHNIQUES[request.technique]
-  const key = (does: Deed, rest: string) => `${stepThat(technique, does)?.id}.${rest}`
+  const way = order ? techniqueOn(order, request) : request.technique
+  const technique = techniqueOfPour(request)
+  const own = { steps: technique.steps.filter((step) => gets(step, way)) }
+  const key = (does: Deed, rest: string) => `${stepThat(own, does)?.id}.${rest}`
   const whiteMin =
     running?.done[key('whites', String(piece.no))] ?? running?.done[key('inks', `1.${piece.no}`)]
   const minute = (value: number | undefined) => (value === undefined ? '' : Number(value.toFixed(2)))
@@ -66,7 +68,7 @@ function cells({ batch, piece, events }: LogRow): readonly (string | number)[] {
     piece.id,
     request.name,
     piece.no,
-    request.technique,
+    way,
     piece.moldName,
     request.resin.name,
     running ? new Date(running.stopStirAtMs).toISOString() : '',

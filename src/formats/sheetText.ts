@@ -1,7 +1,7 @@
-import type { BatchRequest, Cup, Mix } from '#core/batch/index.ts'
+import { techniqueOfPour, type BatchRequest, type Cup, type Mix } from '#core/batch/index.ts'
 import { gravityOf, type BatchPlan } from '#core/plan/index.ts'
 import type { RunStep } from '#core/runsheet/index.ts'
-import { isDrawn, type TechniqueId } from '#core/technique/index.ts'
+import { isDrawn, waysOf, type WhiteRule } from '#core/technique/index.ts'
 import { DEFERRAL } from '#core/safety/index.ts'
 import { METRIC, printSpan } from '#core/units/index.ts'
 import { wordFinding } from '#words/findings.ts'
@@ -11,19 +11,22 @@ import { FEEL_WORDS, ratioWords } from '#words/vocabulary.ts'
 
 /** The mix sheet and the run sheet of a plan as plain text, to read from a terminal or pin to the wall. */
 export function sheetText(request: BatchRequest, plan: BatchPlan): string {
+  const drawn = plan.fills.filter(({ technique }) => isDrawn(technique)).map(({ id }) => id)
   return [
-    `${request.name}: ${plan.pieces} × ${request.technique}, ${request.resin.name} (${ratioWords(request.resin.ratio)}), room ${request.roomTempC} °C`,
+    `${request.name}: ${plan.pieces} × ${waysOf(request).join(' and ')}, ${request.resin.name} (${ratioWords(request.resin.ratio)}), room ${request.roomTempC} °C`,
     '',
     'MIX SHEET',
     ...plan.fills.flatMap((fill) => [
-      `  ${fill.count} × ${fill.name}: ${fill.layers.map((layer) => `${wordLayer(layer, request.technique)} ${layer.depthMm.toFixed(1)} mm = ${layer.volumeMl.toFixed(1)} ml`).join(', ')}; lip ${fill.lipMm.toFixed(1)} mm`,
+      `  ${fill.count} × ${fill.name}: ${fill.layers.map((layer) => `${wordLayer(layer, fill.technique)} ${layer.depthMm.toFixed(1)} mm = ${layer.volumeMl.toFixed(1)} ml`).join(', ')}; lip ${fill.lipMm.toFixed(1)} mm`,
     ]),
-    ...plan.mixes.flatMap((mix) => mixLines(mix, request.technique)),
-    ...(isDrawn(request.technique) ? plan.drops : []).map((drops) => {
-      const inks = drops.inks.map((ink) => `${ink.drops} ${ink.what}`).join(', ') || 'no ink'
-      const white = drops.whiteDrops > 0 ? `, ${drops.whiteDrops} white` : ''
-      return `  Drops on a ${drops.name}: ${inks}${white}`
-    }),
+    ...plan.mixes.flatMap((mix) => mixLines(mix, techniqueOfPour(request).white.by)),
+    ...plan.drops
+      .filter(({ id }) => drawn.includes(id))
+      .map((drops) => {
+        const inks = drops.inks.map((ink) => `${ink.drops} ${ink.what}`).join(', ') || 'no ink'
+        const white = drops.whiteDrops > 0 ? `, ${drops.whiteDrops} white` : ''
+        return `  Drops on a ${drops.name}: ${inks}${white}`
+      }),
     '',
     'RUN SHEET (from stop-stir)',
     ...plan.steps.map((step) => stepLine(step, request.startAt)),
@@ -37,10 +40,10 @@ export function sheetText(request: BatchRequest, plan: BatchPlan): string {
   ].join('\n')
 }
 
-function mixLines(mix: Mix, technique: TechniqueId): string[] {
+function mixLines(mix: Mix, white: WhiteRule['by']): string[] {
   const { byWeight, byVolume } = mix.parts
   return [
-    `  ${wordMix(mix, technique)}: ${mix.needG.toFixed(1)} g needed (${mix.lossG.toFixed(1)} g of it stays in cups and bag)`,
+    `  ${wordMix(mix, white)}: ${mix.needG.toFixed(1)} g needed (${mix.lossG.toFixed(1)} g of it stays in cups and bag)`,
     `    by weight: A ${byWeight.a} g + B ${byWeight.b} g = ${byWeight.totalG.toFixed(1)} g, ${byWeight.leftoverG.toFixed(1)} g over`,
     `    by volume: A ${byVolume.a} ml + B ${byVolume.b} ml = ${byVolume.totalMl.toFixed(0)} ml, ${byVolume.leftoverG.toFixed(1)} g over`,
     ...mix.cups.map(cupLine),

@@ -68,16 +68,18 @@ const colourwaySchema = v.object({
 })
 
 const TECHNIQUE_IDS = Object.keys(TECHNIQUES) as [TechniqueId, ...TechniqueId[]]
+const techniqueSchema = v.picklist(TECHNIQUE_IDS, `technique is none of ${TECHNIQUE_IDS.join(', ')}`)
 
 const entries = {
   name: usual(text('batch name'), 'Batch'),
-  technique: v.picklist(TECHNIQUE_IDS, `technique is none of ${TECHNIQUE_IDS.join(', ')}`),
+  technique: techniqueSchema,
   pieces: v.pipe(
     v.array(
       v.object({
         mold: moldSchema,
         count: count('number of pieces', { atLeast: 1, atMost: 60 }),
         pattern: v.optional(v.nullable(patternSchema), null),
+        technique: v.optional(techniqueSchema),
         colourway: v.optional(colourwaySchema),
       }),
       'pieces is missing, expected at least one mold with a count',

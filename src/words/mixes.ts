@@ -1,5 +1,5 @@
 import type { Cup, CupFor, Layer, Mix } from '#core/batch/index.ts'
-import { TECHNIQUES, type TechniqueId } from '#core/technique/index.ts'
+import { TECHNIQUES, type TechniqueId, type WhiteRule } from '#core/technique/index.ts'
 
 /** What a layer of a mold is called; a bed that something is laid into is a base. */
 export function wordLayer({ name, poured }: Pick<Layer, 'name' | 'poured'>, technique?: TechniqueId): string {
@@ -9,10 +9,10 @@ export function wordLayer({ name, poured }: Pick<Layer, 'name' | 'poured'>, tech
 }
 
 /** What is stirred, and for what. */
-export function wordMix({ of, name }: Pick<Mix, 'of' | 'name'>, technique: TechniqueId): string {
+export function wordMix({ of, name }: Pick<Mix, 'of' | 'name'>, white: WhiteRule['by']): string {
   switch (of) {
     case 'pour':
-      return FIRST_MIX_WORDS[TECHNIQUES[technique].white.by]
+      return FIRST_MIX_WORDS[white]
     case 'white':
       return 'Small mix for the white, stirred when the inks are in'
     case 'cup':

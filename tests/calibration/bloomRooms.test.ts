@@ -8,7 +8,7 @@ async function scoresAt(roomTempC: number) {
   const request = bloomRequest({ roomTempC, colours: [] }, 2)
   const plan = planBatch(request)
   const task = faceTask(request, plan, COASTER.id)!
-  const moments = faceMoments(plan)
+  const moments = faceMoments(plan, plan.fills[0]!.id)
   const lab = createLab()
   const scores: number[] = []
   for (const { id, whiteAtMin } of moments) {
@@ -21,7 +21,8 @@ async function scoresAt(roomTempC: number) {
 
 test('the best time lies inside, where the clock says, and comes sooner in a warmer room', async () => {
   // At 21 C the faces of bloomFaces.test.ts say the same.
-  const cool = faceMoments(planBatch(bloomRequest({ roomTempC: 20, colours: [] }, 2)))
+  const coolPlan = planBatch(bloomRequest({ roomTempC: 20, colours: [] }, 2))
+  const cool = faceMoments(coolPlan, coolPlan.fills[0]!.id)
   const { scores, bestMin } = await scoresAt(27)
   expect(bestMin).toBeLessThan(0.8 * cool.find(({ id }) => id === 'right')!.whiteAtMin)
   const [early, best, late] = scores

@@ -61,7 +61,7 @@ async function painted(at: FaceMoment['id']): Promise<Looks> {
   const request = bloomRequest()
   const plan = planBatch(request)
   const task = faceTask(request, plan, 'coaster')!
-  const moments = faceMoments(plan)
+  const moments = faceMoments(plan, plan.fills[0]!.id)
   const moment = moments.find(({ id }) => id === at)!
   const aside = at === 'early' ? -OUTSIDE_MIN : at === 'late' ? OUTSIDE_MIN : 0
   const lab = createLab()

@@ -352,3 +352,53 @@ test('one bloom in two colourways of one kind of mold: each piece gets its own i
   await expect(taskOf(page, 'Sea and berry', 'back').getByText('Round coaster, Berry:')).toBeVisible()
   await expect(taskOf(page, 'Sea and berry', 'back').getByText('Round coaster, Sea:')).toHaveCount(0)
 })
+
+test('two pieces of one mix in two ways: a bloom and a petri by one clock, the back on one of them only', async ({
+  page,
+}) => {
+  await openStudio(page, '/plan')
+  await page.getByLabel('Name of the batch').fill('Bloom and petri')
+  await page.getByRole('button', { name: 'Another mold' }).click()
+  const orders = page.locator('[data-order]')
+  await expect(orders).toHaveCount(2)
+  const laidAs = orders.last().getByLabel(/^How .* is laid$/)
+  await laidAs.selectOption('petri')
+  await expect(orders.last()).toHaveAttribute('data-order', /\.petri$/)
+  const drops = page
+    .getByRole('heading', { name: 'Drops on each piece' })
+    .locator('xpath=..')
+    .getByRole('listitem')
+  await expect(drops.last()).toContainText(/, Petri: .*of white from the needle$/)
+  await expect(drops.first()).not.toContainText('needle')
+  await expect(page.getByLabel('Drops go over it')).toHaveCount(1)
+  await page.getByLabel('Add a layer').selectOption('back')
+  const back = page.locator('[data-layer="back"]')
+  await back.locator('summary').click()
+  const boxes = back.getByRole('group', { name: 'In' }).getByRole('checkbox')
+  await boxes.last().uncheck()
+  await orders
+    .last()
+    .getByRole('link', { name: /^Pattern of .*, Petri$/ })
+    .click()
+  await expect(page.getByRole('heading', { level: 1, name: /^Pattern: .*, Petri$/ })).toBeVisible()
+  await page.getByRole('link', { name: 'Back to the plan' }).click()
+  await page.getByRole('button', { name: 'Lay the bench out' }).click()
+  await expect(page.getByText(/needle/i).first()).toBeVisible()
+  await layOut(page)
+  await stir(page)
+  const keys = await pourToTheEnd(page)
+  // One mix, one decant; each piece goes through the steps of its own way, what closes first before the other.
+  expect(keys.filter((key) => key === 'decant')).toHaveLength(1)
+  const own = keys.filter((key) => /\.\d+$/.test(key))
+  expect(own.findIndex((key) => key.startsWith('petri-ink'))).toBe(0)
+  const piecesOf = (way: RegExp) =>
+    new Set(own.filter((key) => way.test(key)).map((key) => key.split('.').at(-1)))
+  const [bloomed, dropped] = [piecesOf(/^(ink|white|shape)\./), piecesOf(/^petri-/)]
+  expect(bloomed.size).toBeGreaterThan(0)
+  expect(dropped.size).toBeGreaterThan(0)
+  expect([...bloomed].filter((no) => dropped.has(no))).toEqual([])
+  await toTheRack(page, 6)
+  const task = taskOf(page, 'Bloom and petri', 'back')
+  await expect(task).toBeVisible()
+  await expect(task.getByText(/, Petri:/)).toHaveCount(0)
+})

@@ -142,18 +142,19 @@ function anyCup(id: string): LaterLayer['cups'][number] {
   }
 }
 
-/** Pieces of one mold, at times in two colourways, one of them without an ink. */
+/** Pieces of one mold, at times in two colourways, one of them without an ink, at times laid in a way of their own. */
 function anyKinds(mold: object) {
   const kinds = chance() < 0.2 ? [['i'], []] : [null]
   return kinds.map((inks, k) => ({
     mold,
     count: whole(2, 1, 60),
     ...(inks && { colourway: { id: `w${k}`, name: `Way ${k}`, inks } }),
+    ...(chance() < 0.2 && { technique: pick('bloom', 'petri', 'inclusions', 'plain') }),
   }))
 }
 
 function anyRequest() {
-  const technique = pick('bloom', 'petri', 'inclusions')
+  const technique = pick('bloom', 'petri', 'inclusions', 'plain')
   return {
     technique,
     pieces: Array.from({ length: pick(1, 1, 1, 2) }, (_, k) => anyKinds(anyMold(k))).flat(),
@@ -173,6 +174,7 @@ function anyRequest() {
       rimMarginMm: figure(7, 0, 100),
       petals: whole(8, 1, 60),
     },
+    cups: chance() < 0.3 ? anyCups('mix').filter(({ portion }) => portion.by !== 'ownMix') : [],
     layers: anyLayers(technique),
     inclusions:
       technique === 'inclusions' && chance() < 0.8

@@ -8,7 +8,7 @@ import { readStudio } from '#data/studioCommands.ts'
 import { planBatch } from '#core/plan/index.ts'
 import { rackSteps } from '#core/rack/index.ts'
 import { readPour, type PourEvent } from '#core/runsheet/index.ts'
-import { needsOf } from '#core/shelf/index.ts'
+import { needsOf, type SupplyOf } from '#core/shelf/index.ts'
 import { TECHNIQUES, withAfter } from '#core/technique/index.ts'
 import { readBundle } from '#formats/bundle.ts'
 import { withLayers } from '#schema/earlierLayers.ts'
@@ -129,6 +129,10 @@ describe('a plan request of version 1', () => {
   )('%s: layers, grams, minutes and what it takes are what they were', (_name, { request, told }) => {
     const { format: _format, version: _version, ...now } = v.parse(planRequestFileSchema, withLayers(request))
     const { fills, mixes, steps } = planBatch(now)
+    // A bloom is inked once; it took its inks off the shelf as often as a needle would have gone over it (docs/physics/bloom.md).
+    const inkedTimes = request.technique === 'bloom' ? (now.rounds ?? 1) : 1
+    const inks = now.colours.filter(({ kind }) => kind === 'alcoholInk').map(({ id }) => id)
+    const isInk = (of: SupplyOf) => of.kind === 'colour' && inks.includes(of.colourId)
     const plan = {
       layers: fills.map(({ layers, lipMm }) => ({
         lipMm,
@@ -150,7 +154,12 @@ describe('a plan request of version 1', () => {
         toMin,
         handsOnMin,
       ]),
-      needs: needsOf(now).map(({ of, amount, wasted, at }) => ({ of, amount, wasted, at })),
+      needs: needsOf(now).map(({ of, amount, wasted, at }) => ({
+        of,
+        amount: isInk(of) ? inkedTimes * amount : amount,
+        wasted,
+        at,
+      })),
     }
     // A bloom's minutes go by the table of its white's window, which is measured anew now and then.
     const { steps: _was, ...untimed } = told

@@ -1,4 +1,4 @@
-import type { BatchRequest, Cup, Mix, Parts } from '#core/batch/index.ts'
+import { techniqueOfPour, type BatchRequest, type Cup, type Mix, type Parts } from '#core/batch/index.ts'
 import type { BatchPlan } from '#core/plan/index.ts'
 import { weightRatio } from '#core/resin/index.ts'
 import { isDrawn } from '#core/technique/index.ts'
@@ -26,7 +26,7 @@ export function MixSheet({ request, plan, units }: MixSheetProps) {
           <MixView key={mix.id} mix={mix} request={request} units={units} />
         ))}
       </div>
-      {isDrawn(request.technique) && <Drops plan={plan} />}
+      {plan.fills.some(({ technique }) => isDrawn(technique)) && <Drops plan={plan} />}
     </section>
   )
 }
@@ -39,7 +39,7 @@ function MixView({ mix, request, units }: { mix: Mix; request: BatchRequest; uni
   const shareA = byWeight.a / byWeight.totalG
   return (
     <div>
-      <h3 className="mb-2 text-base">{wordMix(mix, request.technique)}</h3>
+      <h3 className="mb-2 text-base">{wordMix(mix, techniqueOfPour(request).white.by)}</h3>
       <dl className="grid grid-cols-3 gap-3">
         <Figure term="A, resin" value={g(byWeight.a)} />
         <Figure term="B, hardener" value={g(byWeight.b)} />
@@ -149,17 +149,20 @@ function LeftoverLine({ mix, g }: { mix: Mix; g: (value: number) => string }) {
 }
 
 function Drops({ plan }: { plan: BatchPlan }) {
+  const drawn = plan.fills.filter(({ technique }) => isDrawn(technique)).map(({ id }) => id)
   return (
     <div className="border-line mt-5 border-t pt-3">
       <h3 className="mb-1 text-base">Drops on each piece</h3>
       <ul className="text-sm">
-        {plan.drops.map((drops) => (
-          <li key={drops.id}>
-            <span className="font-medium">{drops.name}:</span>{' '}
-            {drops.inks.map((ink) => `${ink.drops} ${ink.what}`).join(', ') || 'no ink'}
-            {drops.whiteDrops > 0 && `, and ${drops.whiteDrops} of white from the needle`}
-          </li>
-        ))}
+        {plan.drops
+          .filter(({ id }) => drawn.includes(id))
+          .map((drops) => (
+            <li key={drops.id}>
+              <span className="font-medium">{drops.name}:</span>{' '}
+              {drops.inks.map((ink) => `${ink.drops} ${ink.what}`).join(', ') || 'no ink'}
+              {drops.whiteDrops > 0 && `, and ${drops.whiteDrops} of white from the needle`}
+            </li>
+          ))}
       </ul>
     </div>
   )

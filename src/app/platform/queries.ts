@@ -1,9 +1,9 @@
 import { useState } from 'react'
 import { useQueries, useQuery, keepPreviousData, type UseQueryResult } from '@tanstack/react-query'
-import type { BatchRequest } from '#core/batch/index.ts'
+import { techniqueOfPour, type BatchRequest } from '#core/batch/index.ts'
 import type { BatchPlan, LivePlan, SittingPlan, SittingsSoFar, SittingSoFar } from '#core/plan/index.ts'
 import type { Pour, Sitting } from '#core/runsheet/index.ts'
-import { markedAt, TECHNIQUES, tintedKey } from '#core/technique/index.ts'
+import { markedAt, tintedKey } from '#core/technique/index.ts'
 import { METRIC, US_CUSTOMARY, type UnitChoice } from '#core/units/index.ts'
 import { readSettings, USUAL_SETTINGS } from '#schema/usualSettings.ts'
 import type { StoredPhoto, StudioDatabase } from '#data/database.ts'
@@ -225,7 +225,7 @@ export function stillFullMin(
   nowMs: number,
 ): number {
   const nowMin = (nowMs - stopStirAtMs) / 60_000
-  const emptied = markedAt('empties', TECHNIQUES[request.technique], done) !== null
+  const emptied = markedAt('empties', techniqueOfPour(request), done) !== null
   if (emptied || nowMin > FULL_UNTIL_MIN) return 0
   return Math.max(0, FULL_EVERY_MIN * Math.floor(nowMin / FULL_EVERY_MIN))
 }

@@ -1,5 +1,5 @@
 import { keepPreviousData, useQueries, useQuery, type UseQueryResult } from '@tanstack/react-query'
-import type { BatchRequest } from '#core/batch/index.ts'
+import { techniqueOfPour, type BatchRequest } from '#core/batch/index.ts'
 import {
   rackSteps,
   SLOT_MS,
@@ -9,7 +9,7 @@ import {
   type RackPlan,
   type RackStudio,
 } from '#core/rack/index.ts'
-import { TECHNIQUES, withAfter } from '#core/technique/index.ts'
+import { withAfter } from '#core/technique/index.ts'
 import type { StudioDatabase } from '#data/database.ts'
 import type { Settings } from '#schema/studio.ts'
 import { useNowMs } from './clock.ts'
@@ -89,7 +89,7 @@ function ofStory({ batch, pour }: BatchStory) {
 function isOnTheRack({ pour, batch }: BatchStory): boolean {
   if (pour.stage === 'planned' || pour.stage === 'ready') return true
   if (pour.stage !== 'running') return false
-  const steps = rackSteps(withAfter(TECHNIQUES[batch.request.technique], batch.request))
+  const steps = rackSteps(withAfter(techniqueOfPour(batch.request), batch.request))
   return stillWaiting(steps, pour.done).length > 0
 }
 

@@ -4,8 +4,10 @@ export {
   inksOn,
   moldsFilled,
   ofPiece,
+  techniqueOn,
   kindId,
   kindName,
+  laidIn,
   pieceCount,
   withoutOrder,
   type Colourway,
@@ -93,3 +95,4 @@ export {
 } from './mixes.ts'
 export { takesOf, takesOfMix, type Take } from './takes.ts'
 export { DROP_ML, dropLoad, MOST_LOAD, type DropLoad } from './load.ts'
+export { techniqueOfPour } from './pour.ts'

@@ -84,16 +84,21 @@ export function layersOnPieces(
   return layers.map((layer) => {
     const { only } = layer
     if (only === null) return layer
-    const on = pieces.filter((order) => only.some((id) => isPartOf(order, id))).map(kindId)
+    const on = only.flatMap((id) => partsOf(id, pieces).map(kindId))
     if (on.length === 0) return layer
-    return { ...layer, only: on.length === pieces.length ? null : on }
+    const ids = pieces.map(kindId).filter((id) => on.includes(id))
+    return { ...layer, only: ids.length === pieces.length ? null : ids }
   })
 }
 
-/** Whether those pieces were, or are, what that id stood for: themselves, all of their mold, or a colourway that is the only one by now. */
-function isPartOf(order: PieceOrder, id: string): boolean {
-  const { mold, colourway } = order
-  return id === kindId(order) || id === mold.id || (!colourway && id.startsWith(`${mold.id}.`))
+/** The pieces that id stood for: themselves, or what became of them when they were divided, or got a colourway or a way of their own, or lost it. */
+function partsOf(id: string, pieces: readonly PieceOrder[]): readonly PieceOrder[] {
+  const same = pieces.filter((order) => kindId(order) === id)
+  if (same.length > 0) return same
+  return pieces.filter(({ mold, colourway }) => {
+    const own = kindId({ mold, colourway })
+    return id === mold.id || id === own || id.startsWith(`${own}.`)
+  })
 }
 
 /** Whether it takes its depth out of the mold. */

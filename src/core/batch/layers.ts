@@ -9,14 +9,14 @@ import {
 } from '../mold/index.ts'
 import type { MoldWall } from '../resin/index.ts'
 import { layPattern, type LaidPattern, type Pattern } from '../pattern/index.ts'
-import { stepThat, type Technique } from '../technique/index.ts'
+import { isPiped, stepThat, wayOf, type Technique, type TechniqueId } from '../technique/index.ts'
 import { isFlexible, isIn, takesRoom, type LaterLayer } from './laterLayers.ts'
 import { BED, WHITE, type Layer } from './layer.ts'
 import { roundsToCover } from './load.ts'
 import { patternOf } from './patterns.ts'
 import { whiteForPiece, type PieceWhite } from './white.ts'
 import type { Colour } from '../colour/index.ts'
-import { inksOn, kindId, kindName, type PieceOrder } from './pieces.ts'
+import { inksOn, kindId, kindName, techniqueOn, type PieceOrder } from './pieces.ts'
 import type { BatchRequest } from './request.ts'
 
 /** How the molds of one order are filled, from the silicone upwards. */
@@ -26,6 +26,8 @@ export interface MoldFill {
   readonly name: string
   readonly mold: Mold
   readonly count: number
+  /** The way its pieces are laid in. */
+  readonly technique: TechniqueId
   /** That go on these pieces, in the order the pattern numbers them. */
   readonly inks: readonly Colour[]
   readonly areaMm2: number
@@ -45,18 +47,28 @@ export interface MoldFill {
 
 /** The layers that share each mold, for one piece of each order. */
 export function fillMolds(request: BatchRequest, technique: Technique): readonly MoldFill[] {
-  const laid = request.pieces.map((order) => lay(order, request, technique))
+  const laid = request.pieces.map((order) => lay(order, request, wayOn(order, request, technique)))
   // Rounds go over all pieces together: the barest of them decides.
   const rounds = request.rounds ?? Math.max(...laid.map((each) => each.rounds))
-  return laid.map((each) => fillMold(each, request, { technique, rounds }))
+  return laid.map((each) => fillMold(each, request, rounds))
 }
 
-/** The pattern those pieces get in that plan: their own, or the technique's usual in the bed they have. */
+/** The way those pieces are laid in, of a pour that may have several. */
+function wayOn(
+  order: Pick<PieceOrder, 'technique'>,
+  request: Pick<BatchRequest, 'technique'>,
+  pour: Technique,
+): Technique {
+  return wayOf(pour, techniqueOn(order, request))
+}
+
+/** The pattern those pieces get in that plan: their own, or the usual of their way in the bed they have. */
 export function plannedPattern(
   order: PieceOrder,
-  request: Pick<BatchRequest, 'white' | 'bedMm' | 'layers' | 'lipMm'>,
-  technique: Technique,
+  request: Pick<BatchRequest, 'technique' | 'white' | 'bedMm' | 'layers' | 'lipMm'>,
+  pour: Technique,
 ): Pattern {
+  const technique = wayOn(order, request, pour)
   return patternOf(order, request.white, technique, unpipedBedMm(order, request, technique))
 }
 
@@ -91,6 +103,7 @@ function ownMm(amount: LaterLayer['amount'], areaMm2: number): number {
 
 interface LaidOrder {
   readonly order: PieceOrder
+  readonly technique: Technique
   readonly areaMm2: number
   readonly pattern: Pattern
   readonly laid: LaidPattern
@@ -110,15 +123,16 @@ function lay(order: PieceOrder, request: BatchRequest, technique: Technique): La
           bedMl: (areaMm2 * unpipedBedMm(order, request, technique)) / 1000,
         })
       : 1
-  return { order, areaMm2, pattern, laid, rounds }
+  return { order, technique, areaMm2, pattern, laid, rounds }
 }
 
 function fillMold(
-  { order, areaMm2, pattern, laid }: LaidOrder,
+  { order, technique, areaMm2, pattern, laid }: LaidOrder,
   request: BatchRequest,
-  { technique, rounds }: { readonly technique: Technique; readonly rounds: number },
+  mostRounds: number,
 ): MoldFill {
   const { mold, count } = order
+  const rounds = technique.white.by === 'needle' ? mostRounds : 1
   const white = whiteForPiece(laid, { rule: technique.white, rounds, holeMm: request.white.holeMm })
   const own = request.layers.filter((each) => isIn(each, { id: kindId(order) }))
   const laterMm = saidMm(own, areaMm2)
@@ -139,6 +153,7 @@ function fillMold(
     name: kindName(order),
     mold,
     count,
+    technique: techniqueOn(order, request),
     inks: inksOn(order, request),
     areaMm2,
     brimMl: brimVolumeMl(mold),
@@ -258,9 +273,13 @@ export function bedVolumeMl(fills: readonly MoldFill[]): number {
   return orderVolumeMl(fills, BED)
 }
 
-/** ml of the white over the whole order. */
-export function whiteVolumeMl(fills: readonly MoldFill[]): number {
-  return orderVolumeMl(fills, WHITE)
+/** ml of the white that is piped over the whole order; a needle's comes out of its bottle. */
+export function pipedVolumeMl(fills: readonly MoldFill[]): number {
+  return orderVolumeMl(fills.filter(getsBeads), WHITE)
+}
+
+function getsBeads({ technique }: MoldFill): boolean {
+  return isPiped(technique)
 }
 
 /** Depth, by area, and volume of a later layer over the whole order, whether it lies in the molds or on what came out of them. */
@@ -295,7 +314,8 @@ function meanDepthMm(fills: readonly MoldFill[], layerId: string): number {
   return fills.reduce((sum, fill) => sum + fill.count * fill.areaMm2 * depth(fill), 0) / area
 }
 
-/** The white's mean depth over the order, as a layer spread over the mold. */
-export function whiteDepthMm(fills: readonly MoldFill[]): number {
-  return meanDepthMm(fills, WHITE)
+/** The piped white's mean depth over the pieces that get it, as a layer spread over the mold. */
+export function pipedDepthMm(fills: readonly MoldFill[]): number {
+  const piped = fills.filter(getsBeads)
+  return piped.length > 0 ? meanDepthMm(piped, WHITE) : 0
 }

@@ -1,4 +1,4 @@
-import type { WhiteRule } from '../technique/index.ts'
+import { TECHNIQUES, type TechniqueId, type WhiteRule } from '../technique/index.ts'
 import { bedOf, type Layer } from './layer.ts'
 
 /** A drop from a bottle or pipette: twenty to the ml (common practice, from memory). */
@@ -16,13 +16,15 @@ export interface DropLoad {
 
 /** A filled mold as far as drops go. */
 interface Dropped {
+  readonly technique: TechniqueId
   readonly laid: { readonly drops: readonly unknown[] }
   readonly layers: readonly Layer[]
   readonly rounds: number
 }
 
 /** What the drops of one piece are of its bed; a white that is piped is a layer of its own and not counted. */
-export function dropLoad({ laid, layers, rounds }: Dropped, white: WhiteRule): DropLoad {
+export function dropLoad({ technique, laid, layers, rounds }: Dropped): DropLoad {
+  const { white } = TECHNIQUES[technique]
   const bedMl = bedOf({ layers }).volumeMl
   const drops = laid.drops.length * rounds
   const most = Math.floor((MOST_LOAD * bedMl) / dropVolumeMl(white) + 1e-9)

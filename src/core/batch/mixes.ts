@@ -1,6 +1,6 @@
 import { isWhite, type Colour } from '../colour/index.ts'
 import { mixedDensityGPerMl, type Resin } from '../resin/index.ts'
-import { layerOfMix, mixOfCup, type Technique } from '../technique/index.ts'
+import { isDrawn, layerOfMix, mixOfCup, type Technique } from '../technique/index.ts'
 import { inkOfDrop } from '../pattern/index.ts'
 import { cupFor, type Addition, type Cup, type CupFor, type Drops } from './cups.ts'
 import { additionOf, divided, ofOneMix, ownMixes, type LayerCup } from './layerCups.ts'
@@ -9,8 +9,8 @@ import {
   bedVolumeMl,
   governingBedMm,
   laterAmount,
-  whiteDepthMm,
-  whiteVolumeMl,
+  pipedDepthMm,
+  pipedVolumeMl,
   type MoldFill,
 } from './layers.ts'
 import { routeLeftover, type LeftoverUse } from './leftovers.ts'
@@ -36,6 +36,8 @@ export interface Mix {
   readonly lossG: number
   readonly needG: number
   readonly parts: MeasuredParts
+  /** What of it can be divided into cups: all, or what the pieces take that are poured from them. */
+  readonly dividedG: number
   readonly cups: readonly Cup[]
   readonly leftoverUses: readonly LeftoverUse[]
 }
@@ -68,14 +70,19 @@ function pourMix(request: BatchRequest, technique: Technique, fills: readonly Mo
   const density = mixedDensityGPerMl(resin)
   const bedG = bedVolumeMl(fills) * density
   const bag = technique.white.by === 'bag' && !request.whiteApart
-  const whiteG = bag ? whiteVolumeMl(fills) * density : 0
+  const whiteG = bag ? pipedVolumeMl(fills) * density : 0
   const whitePortionG = bag ? whiteG + request.loss.bagResidueG : 0
   const parts = dividedCups(request, technique)
-  const lossG = filmsG(request, parts) + (bag ? request.loss.bagResidueG : 0)
+  const tinted = fills.filter((fill) => !isDrawn(fill.technique))
+  // Where others stay clear, the cups are weighed off for the pieces that are poured from them.
+  const someTinted = parts.length > 0 && tinted.length < fills.length
+  const mixingCupG = someTinted ? request.loss.cupFilmG : 0
+  const lossG = filmsG(request, parts) + mixingCupG + (bag ? request.loss.bagResidueG : 0)
   const mix = measured(request, resin, { inMoldsG: bedG + whiteG, lossG })
   const { totalG } = mix.parts.byWeight
+  const dividedG = someTinted ? bedVolumeMl(tinted) * density + filmsG(request, parts) : totalG
   const mixCups =
-    parts.length > 0
+    parts.length > 0 && !someTinted
       ? cupsOf('mix', parts, totalG, resin)
       : request.cupStrategy === 'split'
         ? [cup('mix', 'half', totalG / 2, { resin }), cup('otherMix', 'half', totalG / 2, { resin })]
@@ -87,7 +94,12 @@ function pourMix(request: BatchRequest, technique: Technique, fills: readonly Mo
     resin,
     depthMm: governingBedMm(fills),
     ...mix,
-    cups: bag ? [...mixCups, whiteCup(request, whitePortionG)] : mixCups,
+    dividedG,
+    cups: [
+      ...mixCups,
+      ...(someTinted ? cupsOf('mix', parts, dividedG, resin) : []),
+      ...(bag ? [whiteCup(request, whitePortionG)] : []),
+    ],
   }
 }
 
@@ -96,7 +108,7 @@ function whiteMix(request: BatchRequest, fills: readonly MoldFill[]): Mix {
   const { resin } = request
   const { bagResidueG, cupFilmG } = request.loss
   const mix = measured(request, resin, {
-    inMoldsG: whiteVolumeMl(fills) * mixedDensityGPerMl(resin),
+    inMoldsG: pipedVolumeMl(fills) * mixedDensityGPerMl(resin),
     lossG: cupFilmG + bagResidueG,
   })
   return {
@@ -104,7 +116,7 @@ function whiteMix(request: BatchRequest, fills: readonly MoldFill[]): Mix {
     of: 'white',
     name: null,
     resin,
-    depthMm: whiteDepthMm(fills),
+    depthMm: pipedDepthMm(fills),
     ...mix,
     cups: [whiteCup(request, mix.parts.byWeight.totalG)],
   }
@@ -200,11 +212,18 @@ function measured(
   { measuring, spareMolds }: BatchRequest,
   resin: Resin,
   { inMoldsG, lossG }: Pick<Mix, 'inMoldsG' | 'lossG'>,
-): Pick<Mix, 'inMoldsG' | 'lossG' | 'needG' | 'parts' | 'leftoverUses'> {
+): Pick<Mix, 'inMoldsG' | 'lossG' | 'needG' | 'parts' | 'dividedG' | 'leftoverUses'> {
   const needG = inMoldsG + lossG
   const parts = measureParts(resin, needG, measuring)
   const leftoverMl = parts.byVolume.leftoverG / mixedDensityGPerMl(resin)
-  return { inMoldsG, lossG, needG, parts, leftoverUses: routeLeftover(leftoverMl, spareMolds) }
+  return {
+    inMoldsG,
+    lossG,
+    needG,
+    parts,
+    dividedG: parts.byWeight.totalG,
+    leftoverUses: routeLeftover(leftoverMl, spareMolds),
+  }
 }
 
 interface InCup {
@@ -224,9 +243,9 @@ function cup(
   return { id, holds, name: name ?? null, massG, volumeMl, brimMl: cupFor(volumeMl), additions, from }
 }
 
-/** What the pour's own mix is divided into: nothing where white and inks go into the bed. */
-export function dividedCups({ cups }: Pick<BatchRequest, 'cups'>, { white }: Technique): readonly LayerCup[] {
-  return white.by === 'none' ? cups : []
+/** What the pour's own mix is divided into: nothing where white and inks go into every bed. */
+export function dividedCups({ cups }: Pick<BatchRequest, 'cups'>, pour: Technique): readonly LayerCup[] {
+  return (pour.ways ?? [pour]).some(({ white }) => white.by === 'none') ? cups : []
 }
 
 /** A mix that the person divides, with what it is divided into. */

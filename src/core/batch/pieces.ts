@@ -1,6 +1,7 @@
 import type { Colour } from '../colour/index.ts'
 import type { Mold } from '../mold/index.ts'
 import type { Pattern } from '../pattern/index.ts'
+import { TECHNIQUES, type TechniqueId } from '../technique/index.ts'
 
 /** Pieces of a batch that are made alike. */
 export interface PieceOrder {
@@ -9,6 +10,8 @@ export interface PieceOrder {
   readonly count: number
   /** Where drops and beads go in each of them; null takes the technique's usual, as the white choice spaces it. */
   readonly pattern: Pattern | null
+  /** The way they are laid in; the batch's own where nothing is said. */
+  readonly technique?: TechniqueId | undefined
   /** What sets them apart from other pieces of the batch in the same mold; nothing where they are the only ones. */
   readonly colourway?: Colourway | undefined
 }
@@ -22,14 +25,31 @@ export interface Colourway {
   readonly inks: readonly string[]
 }
 
-/** Under which id those pieces are known in their batch: the mold's, and the colourway's behind it. */
-export function kindId({ mold, colourway }: Pick<PieceOrder, 'mold' | 'colourway'>): string {
-  return colourway ? `${mold.id}.${colourway.id}` : mold.id
+type OfKind = Pick<PieceOrder, 'mold' | 'colourway' | 'technique'>
+
+/** Under which id those pieces are known in their batch: the mold's, and behind it their colourway's and that of a way of their own. */
+export function kindId({ mold, colourway, technique }: OfKind): string {
+  return [mold.id, colourway?.id, technique].filter((part) => part !== undefined).join('.')
 }
 
-/** What those pieces are called: by their mold, and the colourway behind it. */
-export function kindName({ mold, colourway }: Pick<PieceOrder, 'mold' | 'colourway'>): string {
-  return colourway ? `${mold.name}, ${colourway.name}` : mold.name
+/** What those pieces are called: by their mold, and behind it their colourway and a way of their own. */
+export function kindName({ mold, colourway, technique }: OfKind): string {
+  const way = technique && TECHNIQUES[technique].name
+  return [mold.name, colourway?.name, way].filter((part) => part !== undefined).join(', ')
+}
+
+/** The way those pieces are laid in. */
+export function techniqueOn(
+  { technique }: Pick<PieceOrder, 'technique'>,
+  request: { readonly technique: TechniqueId },
+): TechniqueId {
+  return technique ?? request.technique
+}
+
+/** Those pieces laid in that way; it is said where it is not the batch's own. */
+export function laidIn(order: PieceOrder, way: TechniqueId, own: TechniqueId): PieceOrder {
+  const { technique: _before, ...rest } = order
+  return way === own ? rest : { ...rest, technique: way }
 }
 
 /** The inks of a request, in the order a pattern numbers them. */

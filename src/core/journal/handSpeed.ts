@@ -1,5 +1,5 @@
-import type { BatchRequest, Hands } from '../batch/index.ts'
-import { TECHNIQUES, type HandsOn } from '../technique/index.ts'
+import { techniqueOfPour, type BatchRequest, type Hands } from '../batch/index.ts'
+import { type HandsOn } from '../technique/index.ts'
 import { scheduleBatch, settledRequest, type TimedTurn } from '../timing/index.ts'
 
 export interface MeasuredHands {
@@ -26,7 +26,7 @@ export function measuredHands(
 ): MeasuredHands | null {
   const ratios: Record<Skill, number[]> = { bead: [], strokes: [], drops: [] }
   for (const { request, done } of runs) {
-    const technique = TECHNIQUES[request.technique]
+    const technique = techniqueOfPour(request)
     const { turns } = scheduleBatch({ ...settledRequest(request, technique), hands }, technique, done)
     turns.forEach((turn, k) => {
       const skill = skillOf(turn.step.handsOn)

@@ -1,6 +1,5 @@
-import type { BatchRequest } from '../batch/index.ts'
+import { techniqueOfPour, type BatchRequest } from '../batch/index.ts'
 import type { Learned, Normal } from '../resin/index.ts'
-import { TECHNIQUES } from '../technique/index.ts'
 import {
   aimOf,
   believe,
@@ -51,7 +50,7 @@ function seedOf(readings: readonly Reading[]): number {
 
 /** What that run teaches. Readings are weighed against the usual belief, which is then divided out again. */
 export function lessonOf({ request: asked, done, readings }: Run): Lesson {
-  const technique = TECHNIQUES[asked.technique]
+  const technique = techniqueOfPour(asked)
   const request = settledRequest(asked, technique)
   const rooms = roomsRead(readings, request.roomTempC).steps
   const schedule = scheduleBatch(request, technique, done, rooms.length > 0 ? { rooms } : {})
@@ -83,7 +82,7 @@ export function aimedOf(
   { request: asked, done, readings }: Run,
   learned: Learned | null,
 ): Readonly<Record<number, number>> {
-  const technique = TECHNIQUES[asked.technique]
+  const technique = techniqueOfPour(asked)
   const request = settledRequest(asked, technique)
   const belief = beliefOf({ ...request, learned })
   const before = correctedRequest(request, belief.mean)

@@ -1,6 +1,6 @@
 import { inksOn, ofPiece, type BatchRequest } from '../batch/index.ts'
 import type { RunFacts } from '../journal/index.ts'
-import { isDrawn, isPiped, TECHNIQUES } from '../technique/index.ts'
+import { isDrawn, isPiped, TECHNIQUES, waysOf } from '../technique/index.ts'
 
 type Measure = 'mm' | 'ml' | 'C' | 'min'
 
@@ -73,14 +73,22 @@ const figure = (unit: Measure, value: number | null | undefined): ComparedValue 
   value === null || value === undefined ? null : { in: unit, value }
 
 /** Of techniques with inks and white only. */
-const drawn = ({ technique }: BatchRequest, value: string): ComparedValue =>
-  isDrawn(technique) ? text(value) : null
+const drawn = (request: BatchRequest, value: string): ComparedValue =>
+  waysOf(request).some(isDrawn) ? text(value) : null
 /** Of the others; nothing measured where nothing was said. */
-const laidIn = ({ technique, inclusions }: BatchRequest) =>
-  isDrawn(technique) ? null : (inclusions ?? { volumeMl: 0 })
+const laidIn = (request: BatchRequest) =>
+  waysOf(request).every(isDrawn) ? null : (request.inclusions ?? { volumeMl: 0 })
 
 const ROWS: readonly (readonly [ComparedId, (piece: ComparedPiece) => ComparedValue])[] = [
-  ['technique', ({ request }) => text(TECHNIQUES[request.technique].name)],
+  [
+    'technique',
+    ({ request }) =>
+      text(
+        waysOf(request)
+          .map((way) => TECHNIQUES[way].name)
+          .join(', '),
+      ),
+  ],
   ['mold', ({ request, pieceNo }) => text(orderOf(request, pieceNo).mold.name)],
   ['resin', ({ request }) => text(request.resin.name)],
   ['room', ({ request, facts }) => figure('C', facts?.roomTempC ?? request.roomTempC)],
@@ -95,7 +103,7 @@ const ROWS: readonly (readonly [ComparedId, (piece: ComparedPiece) => ComparedVa
       ),
   ],
   ['dose', ({ request }) => drawn(request, request.white.dose)],
-  ['hole', ({ request }) => figure('mm', isPiped(request.technique) ? request.white.holeMm : null)],
+  ['hole', ({ request }) => figure('mm', waysOf(request).some(isPiped) ? request.white.holeMm : null)],
   ['spacing', ({ facts }) => figure('mm', facts && isPiped(facts.technique) ? facts.spacingMm : null)],
   ['margin', ({ facts }) => figure('mm', facts && isPiped(facts.technique) ? facts.marginMm : null)],
   [

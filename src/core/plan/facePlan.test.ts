@@ -34,10 +34,10 @@ describe('what a simulated face is asked with', () => {
     expect(cells.needle).toMatchObject({ rounds: 1, dropMl: 0.02 })
     expect(cells.laid.drops).toHaveLength(22)
     expect(cells.excessDensityKgPerM3).toBe(60)
-    const moments = faceMoments(planned)
+    const moments = faceMoments(planned, planned.fills[0]!.id)
     for (const { whiteAtMin } of moments) expect(whiteAtMin).toBeGreaterThan(planned.decant.decantMin)
     expect(moments.at(-1)!.whiteAtMin).toBeGreaterThan(moments[0]!.whiteAtMin)
-    expect(whatIfsOf(petri)).not.toContain('inkAfterWhite')
+    expect(whatIfsOf('petri')).not.toContain('inkAfterWhite')
     expect(whatIfTask(cells, 'doubleWhite').needle!.dropMl).toBe(0.04)
   })
 
@@ -47,7 +47,7 @@ describe('what a simulated face is asked with', () => {
   })
 
   test('is shown before, at and after the best, never before the decant', () => {
-    const moments = faceMoments(plan)
+    const moments = faceMoments(plan, plan.fills[0]!.id)
     expect(moments.map(({ id }) => id)).toEqual(['early', 'right', 'late'])
     const minutes = moments.map(({ whiteAtMin }) => whiteAtMin)
     expect(minutes).toEqual([...minutes].sort((one, other) => one - other))

@@ -1,8 +1,9 @@
-import { bedOf, EXCESS_DENSITY_KG_PER_M3, type BatchRequest, type MoldFill } from '../batch/index.ts'
+import { bedOf, EXCESS_DENSITY_KG_PER_M3, ofPiece, type BatchRequest, type MoldFill } from '../batch/index.ts'
 import type { BloomScene } from '../bloom/index.ts'
 import { inkLayer } from '../colour/index.ts'
 import { areaMm2, HAND_SMOOTH, islandsOf, polygonOf } from '../mold/index.ts'
-import { TECHNIQUES, type Technique } from '../technique/index.ts'
+import { isPiped, TECHNIQUES, type Technique, type TechniqueId } from '../technique/index.ts'
+import type { Window } from '../resin/index.ts'
 import type { BatchPlan } from './plan.ts'
 
 /** All a simulation of one piece needs but its minute and its chance; plain data for a worker. */
@@ -36,9 +37,10 @@ const WARMER_K = 5
 
 /** The face of one kind of piece in that plan; null where it is not planned, or nothing flows in it. */
 export function faceTask(request: BatchRequest, plan: BatchPlan, kindId: string): FaceTask | null {
-  const technique = TECHNIQUES[request.technique]
   const fill = plan.fills.find(({ id }) => id === kindId)
-  if (!fill || technique.white.by === 'none') return null
+  if (!fill) return null
+  const technique = TECHNIQUES[fill.technique]
+  if (technique.white.by === 'none') return null
   return {
     outline: polygonOf(fill.mold.outline, HAND_SMOOTH),
     islands: islandsOf(fill.mold.outline),
@@ -67,15 +69,14 @@ function needleOf(fill: MoldFill, { hands }: BatchRequest, { white }: Technique)
 }
 
 /** Before, at and after the best of the white's window, or of a needle's; empty where there is none, without the first where nothing is sooner. */
-export function faceMoments({
-  bloom,
-  decant,
-  capacity,
-}: Pick<BatchPlan, 'bloom' | 'decant' | 'capacity'>): readonly FaceMoment[] {
-  const window = bloom ? bloom.window : capacity.window
+export function faceMoments(plan: BatchPlan, kindId: string): readonly FaceMoment[] {
+  const { bloom, decant } = plan
+  const fill = plan.fills.find(({ id }) => id === kindId)
+  const piped = fill && isPiped(fill.technique)
+  const window = piped ? bloom?.window : dropsOn(plan, kindId)
   if (!window || window.closeMin === null) return []
   const soonest = decant.decantMin + 1
-  const rightMin = bloom ? window.bestMin : Math.max(soonest, capacity.beginMin)
+  const rightMin = piped ? window.bestMin : Math.max(soonest, window.bestMin)
   const earlyMin = Math.max(soonest, window.openMin - OUTSIDE_MIN)
   return [
     ...(earlyMin < rightMin ? [{ id: 'early', whiteAtMin: earlyMin } as const] : []),
@@ -84,13 +85,21 @@ export function faceMoments({
   ]
 }
 
+/** When those pieces get their drops, and from the first of them on; undefined where they get none. */
+function dropsOn({ steps, fills }: BatchPlan, kindId: string): Window | undefined {
+  const first = steps.find(
+    ({ does, pieceNo }) => does === 'inks' && pieceNo !== null && ofPiece(fills, pieceNo)?.id === kindId,
+  )
+  return first && { openMin: first.fromMin, bestMin: first.beginMin, closeMin: first.toMin }
+}
+
 /** The request whose plan brings the viscosity of that question: the same but in a warmer room, where that is asked. */
 export function whatIfRequest(request: BatchRequest, whatIf: FaceWhatIf): BatchRequest {
   return whatIf === 'warmerRoom' ? { ...request, roomTempC: request.roomTempC + WARMER_K } : request
 }
 
-/** The questions that make sense for that technique. */
-export function whatIfsOf({ technique }: Pick<BatchRequest, 'technique'>): readonly FaceWhatIf[] {
+/** The questions that make sense for that way. */
+export function whatIfsOf(technique: TechniqueId): readonly FaceWhatIf[] {
   const all: readonly FaceWhatIf[] = ['asPlanned', 'doubleWhite', 'inkAfterWhite', 'warmerRoom', 'glitter']
   return TECHNIQUES[technique].white.by === 'needle' ? all.filter((each) => each !== 'inkAfterWhite') : all
 }

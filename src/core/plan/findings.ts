@@ -16,7 +16,7 @@ import { placesOf } from '../mold/index.ts'
 import { heatConcerns } from '../safety/index.ts'
 import { lastBeadMin, whiteLasts, type Capacity, type Schedule } from '../timing/index.ts'
 import type { RackTask } from '../rack/index.ts'
-import { LAYER_WAYS, LAYER_WHENS, stepThat } from '../technique/index.ts'
+import { bottlenecksOf, LAYER_WAYS, LAYER_WHENS, stepThat, TECHNIQUES } from '../technique/index.ts'
 import { gravityOf, type Finding, type Gravity } from './finding.ts'
 import { layerFindings } from './layerFindings.ts'
 import { palettePlan } from './palettePlan.ts'
@@ -36,10 +36,10 @@ export function findingsOf(
 ): readonly Finding[] {
   const order: Record<Gravity, number> = { stop: 0, warn: 1, note: 2 }
   return [
-    ...schedule.fills.flatMap((fill) => fillFindings(request, schedule, fill)),
+    ...schedule.fills.flatMap((fill) => fillFindings(request, fill)),
     ...moldFindings(request),
     ...schedule.mixes.flatMap((mix) => mixFindings(mix)),
-    ...(stepThat(schedule.technique, 'lays') ? inclusionFindings(request, schedule) : []),
+    ...inclusionFindings(request, schedule),
     ...layerFindings(request, schedule),
     ...colourFindings(request, schedule),
     ...timeFindings(schedule, capacity),
@@ -50,9 +50,9 @@ export function findingsOf(
   ].sort((one, other) => order[gravityOf(one)] - order[gravityOf(other)])
 }
 
-function fillFindings(request: BatchRequest, { technique }: Schedule, fill: MoldFill): Finding[] {
+function fillFindings(request: BatchRequest, fill: MoldFill): Finding[] {
   const moldName = fill.name
-  const load = dropLoad(fill, technique.white)
+  const load = dropLoad(fill)
   const bedMm = bedOf(fill).depthMm
   const found: Finding[] = []
   const late = request.layers.filter(({ when }) => LAYER_WHENS[when].takesRoom && !LAYER_WHENS[when].inMold)
@@ -61,8 +61,8 @@ function fillFindings(request: BatchRequest, { technique }: Schedule, fill: Mold
     0,
   )
   const overMm = -fill.lipMm - lateMm
-  if (bedMm < technique.bed.leastMm)
-    found.push({ kind: 'bedTooThin', moldName, bedMm, leastMm: technique.bed.leastMm })
+  const { leastMm } = TECHNIQUES[fill.technique].bed
+  if (bedMm < leastMm) found.push({ kind: 'bedTooThin', moldName, bedMm, leastMm })
   if (overMm > DEPTH_MM) found.push({ kind: 'overfilled', moldName, overMm, depthMm: fill.mold.depthMm })
   else if (lateMm > 0 && fill.lipMm < -DEPTH_MM) {
     const lipMm = Math.max(0, lateMm + fill.lipMm)
@@ -102,7 +102,9 @@ function mixFindings({ id, of, name, parts, cups }: Mix): Finding[] {
 
 function inclusionFindings(request: BatchRequest, { fills }: Schedule): Finding[] {
   const { inclusions, layers } = request
-  const found: Finding[] = fills.flatMap((fill): Finding[] => {
+  const laidIn = fills.filter(({ technique }) => stepThat(TECHNIQUES[technique], 'lays'))
+  if (laidIn.length === 0) return []
+  const found: Finding[] = laidIn.flatMap((fill): Finding[] => {
     const moldName = fill.name
     const fillMm = coverMm(fill, request)
     if (fillMm < LEAST_COVER_MM) return [{ kind: 'barelyCovered', moldName, fillMm, leastMm: LEAST_COVER_MM }]
@@ -160,11 +162,10 @@ function timeFindings(schedule: Schedule, capacity: Capacity): Finding[] {
       waitInMoldMin: first.beginMin - decant.decantMin,
     })
   }
-  if (stepThat(technique, 'inks')?.id !== technique.bottleneck) {
-    const lastInk = turns.findLast((turn) => turn.step.does === 'inks')
-    const byMin = lastInk && lastInk.toMin !== null ? lastInk.endMin - lastInk.toMin : 0
-    if (byMin > 0.5) found.push({ kind: 'inkLate', byMin })
-  }
+  const tight = bottlenecksOf(technique)
+  const lastInk = turns.findLast(({ step }) => step.does === 'inks' && !tight.includes(step.id))
+  const byMin = lastInk && lastInk.toMin !== null ? lastInk.endMin - lastInk.toMin : 0
+  if (byMin > 0.5) found.push({ kind: 'inkLate', byMin })
   if (!capacity.fits) found.push({ kind: 'windowMissed', capacity })
   return found
 }

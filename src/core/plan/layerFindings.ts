@@ -33,9 +33,9 @@ function placeFindings({ layers }: BatchRequest, { fills }: Schedule): Finding[]
 function cupFindings(request: BatchRequest, { mixes, technique }: Schedule): Finding[] {
   return dividedMixes(request, technique, mixes).flatMap(({ mix, cups }): Finding[] => {
     const told = { id: mix.id, name: mix.name }
-    const overG = dividedOverG(cups, mix.parts.byWeight.totalG)
+    const overG = dividedOverG(cups, mix.dividedG)
     const colours = cups.flatMap((cup) => cup.colours)
-    const parts = divided(cups, mix.parts.byWeight.totalG)
+    const parts = divided(cups, mix.dividedG)
     return [
       ...(overG > LEAST_OVER_G ? [{ kind: 'cupsTakeMore' as const, layer: told, overG }] : []),
       ...cups.flatMap((cup): Finding[] => {

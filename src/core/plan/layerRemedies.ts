@@ -59,9 +59,7 @@ export function layersInMold({ request: { layers } }: Task): Candidates {
 }
 
 export function cupsToFit(mixId: string, task: Task): Candidates {
-  return withCups(mixId, task, { kind: 'cupsToFit' }, (cups, { parts }) =>
-    cupsThatFit(cups, parts.byWeight.totalG),
-  )
+  return withCups(mixId, task, { kind: 'cupsToFit' }, (cups, { dividedG }) => cupsThatFit(cups, dividedG))
 }
 
 /** The cups that are stirred by themselves, all smaller by the same share, so that together they are no more than their layer. */
@@ -88,7 +86,7 @@ export function lessColour(
     cups.map((cup) => {
       const massG = mix.cups.find(({ id }) => id === cup.id)?.massG ?? 0
       if (cup.name !== cupName || massG <= 0) return cup
-      return withinLoad(cup, massG, broughtInto(cup, divided(cups, mix.parts.byWeight.totalG)))
+      return withinLoad(cup, massG, broughtInto(cup, divided(cups, mix.dividedG)))
     }),
   )
 }

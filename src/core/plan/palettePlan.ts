@@ -10,7 +10,7 @@ import {
   type Overlap,
   type RankedBack,
 } from '../colour/index.ts'
-import { isDrawn, TECHNIQUES } from '../technique/index.ts'
+import { isDrawn, isPiped, waysOf } from '../technique/index.ts'
 
 /** What the chosen colours do with one another and with what stands behind them. */
 export interface PalettePlan {
@@ -25,8 +25,9 @@ const TRANSLUCENT_SCATTER = 0.5
 const MOST_SCATTER = 6
 
 export function palettePlan(request: BatchRequest): PalettePlan {
-  const { technique, colours, white, layers } = request
-  if (!isDrawn(technique)) return { overlaps: [], shifts: [], backs: [] }
+  const { colours, white, layers } = request
+  const ways = waysOf(request).filter(isDrawn)
+  if (ways.length === 0) return { overlaps: [], shifts: [], backs: [] }
   const inks = inksOf(request)
   const strength = EXCESS_DENSITY_KG_PER_M3[white.dose] / EXCESS_DENSITY_KG_PER_M3.translucent
   const own = [...colours.filter((colour) => colour.kind === 'paste'), ...layerColours(layers)].map(
@@ -41,7 +42,7 @@ export function palettePlan(request: BatchRequest): PalettePlan {
       {
         scatter: Math.min(MOST_SCATTER, TRANSLUCENT_SCATTER * strength),
         // A needle's white stands in thin walls: what lies between them is as see-through as the ink.
-        seeThrough: TECHNIQUES[technique].white.by === 'needle' || white.dose !== 'opaque',
+        seeThrough: ways.every((way) => !isPiped(way)) || white.dose !== 'opaque',
       },
       backs,
     ),

@@ -42,9 +42,9 @@ export interface Portion {
 
 /** The needs of one kind of piece in that plan. Throws RangeError where those pieces are not planned. */
 export function patternNeeds(request: BatchRequest, plan: BatchPlan, kindId: string): PatternNeeds {
-  const technique = TECHNIQUES[request.technique]
   const fill = plan.fills.find(({ id }) => id === kindId)
   if (!fill) throw new RangeError(`patternNeeds: ${kindId} is not in the plan`)
+  const technique = TECHNIQUES[fill.technique]
   const slots = [{ no: 1, fill }]
   const job = { request, technique }
   const bag = technique.white.by === 'bag'

@@ -1,15 +1,15 @@
-import { dropsOf, type BatchRequest, type Mix, type MoldFill, type PieceDrops } from '../batch/index.ts'
+import {
+  dropsOf,
+  techniqueOfPour,
+  type BatchRequest,
+  type Mix,
+  type MoldFill,
+  type PieceDrops,
+} from '../batch/index.ts'
 import { rackOutline, rackTasks, type RackOutline } from '../rack/index.ts'
 import { bloomWindow, type RoomStep, type Window } from '../resin/index.ts'
 import { prepList, runSteps, type PrepItem, type RunStep } from '../runsheet/index.ts'
-import {
-  markedAt,
-  shiftedTechnique,
-  stepThat,
-  TECHNIQUES,
-  withAfter,
-  type Technique,
-} from '../technique/index.ts'
+import { markedAt, shiftedTechnique, stepThat, withAfter, type Technique } from '../technique/index.ts'
 import {
   bandsOf,
   beliefOf,
@@ -99,7 +99,7 @@ export function planBatch(request: BatchRequest, done: Readonly<Record<string, n
 
 /** The technique as this person's outcomes have moved it. */
 export function techniqueOf(request: BatchRequest): Technique {
-  return withAfter(shiftedTechnique(TECHNIQUES[request.technique], request.aimShiftLog), request)
+  return withAfter(shiftedTechnique(techniqueOfPour(request), request.aimShiftLog), request)
 }
 
 function planOf(done: Readonly<Record<string, number>>, schedule: SettledSchedule): BatchPlan {
@@ -128,7 +128,7 @@ function planOf(done: Readonly<Record<string, number>>, schedule: SettledSchedul
     stages: stagesOf(schedule),
     heatLimitC: heatLimitC(schedule),
     whiteCup: whiteCupPlan(schedule),
-    strategies: strategyEffects(request, schedule.technique, schedule),
+    strategies: strategyEffects(request, techniqueOf(request), schedule),
     findings: findingsOf(request, schedule, tasks, capacity),
   }
 }

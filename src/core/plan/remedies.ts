@@ -1,14 +1,13 @@
 import {
   bedOf,
   dropLoad,
-  nextLayer,
   kindId,
+  nextLayer,
   pieceCount,
+  techniqueOfPour,
   type BatchRequest,
-  type MoldFill,
 } from '../batch/index.ts'
 import { withFewerDrops, withWiderBeads } from '../pattern/index.ts'
-import { TECHNIQUES } from '../technique/index.ts'
 import { capacityOf, scheduleBatch } from '../timing/index.ts'
 import { gravityOf, type Finding } from './finding.ts'
 import { planBatch } from './plan.ts'
@@ -35,7 +34,7 @@ export interface Remedied {
 /** Everything worth saying of that request's plan, each with every remedy that was tried and holds. */
 export function remediesFor(request: BatchRequest): readonly Remedied[] {
   const { findings, fills, mixes } = planBatch(request)
-  const task: Task = { request, technique: TECHNIQUES[request.technique], fills, mixes, findings }
+  const task: Task = { request, technique: techniqueOfPour(request), fills, mixes, findings }
   return findings.map((finding) => ({
     finding,
     remedies: candidatesFor(finding, task).flatMap((candidates) => {
@@ -229,7 +228,7 @@ function fewerOf(moldName: string, owned: number, { request }: Task): Candidates
 
 function inMixes({ request, technique }: Task): Candidates {
   if (pieceCount(request) < 2) return []
-  const stagger = staggered(request, technique, capacityOf(scheduleBatch(request, technique), request))
+  const stagger = staggered(request, capacityOf(scheduleBatch(request, technique), request))
   return stagger ? [{ kind: 'stagger', stagger }] : []
 }
 
@@ -273,8 +272,7 @@ function stronger({ request, technique }: Task): Candidates {
   return [change({ kind: 'dose', dose: 'milky' }, { white: { ...request.white, dose: 'milky' } })]
 }
 
-function fewerRounds({ fills, technique }: Task): Candidates {
-  if (technique.white.by !== 'needle') return []
+function fewerRounds({ fills }: Task): Candidates {
   const now = Math.max(...fills.map(({ rounds }) => rounds))
   return Array.from({ length: now - 1 }, (_, k) => now - 1 - k).map((rounds) =>
     change({ kind: 'rounds', rounds }, { rounds }),
@@ -282,19 +280,18 @@ function fewerRounds({ fills, technique }: Task): Candidates {
 }
 
 /** As many drops as the bed carries, or a share of them; every mark keeps its place. */
-function fewerDrops({ request, fills, technique }: Task): Candidates {
-  const load = (fill: MoldFill) => dropLoad(fill, technique.white)
-  const carried = Math.min(...fills.map(load).map(({ drops, fewer }) => (drops - fewer) / Math.max(1, drops)))
+function fewerDrops({ request, fills }: Task): Candidates {
+  const carried = Math.min(
+    ...fills.map(dropLoad).map(({ drops, fewer }) => (drops - fewer) / Math.max(1, drops)),
+  )
   return [...(carried < 1 ? [carried] : []), ...FEWER_DROPS].map((share) => {
     const pieces = request.pieces.map((order, k) => ({
       ...order,
       pattern: withFewerDrops(fills[k]!.pattern, share),
     }))
-    const fewer = Math.max(...fills.map((fill) => Math.ceil((1 - share) * load(fill).drops - 1e-9)))
+    const fewer = Math.max(...fills.map((fill) => Math.ceil((1 - share) * dropLoad(fill).drops - 1e-9)))
     const rounds = Math.max(...fills.map((fill) => fill.rounds))
-    return change(
-      { kind: 'fewerDrops', fewer },
-      { pieces, rounds: technique.white.by === 'needle' ? rounds : null },
-    )
+    const overAndOver = fills.some(({ white }) => white.drops > 0)
+    return change({ kind: 'fewerDrops', fewer }, { pieces, rounds: overAndOver ? rounds : null })
   })
 }

@@ -5,6 +5,7 @@ import {
   narrowFromMm,
   ofPiece,
   pourMixOf,
+  techniqueOfPour,
   whiteCupOf,
   type MoldFill,
   type BatchRequest,
@@ -12,7 +13,7 @@ import {
 import { curingShifts } from '../colour/index.ts'
 import type { RunFacts } from '../journal/index.ts'
 import { HAND_SMOOTH, isInside, islandsOf, narrowZones, polygonOf, type Point } from '../mold/index.ts'
-import { markedAt, stepThat, TECHNIQUES, withAfter, type Deed } from '../technique/index.ts'
+import { gets, markedAt, stepThat, withAfter, type Deed } from '../technique/index.ts'
 import { weightRatio } from '../resin/index.ts'
 import { timedEvents, weighedOf, type Pour, type PourEvent } from '../runsheet/index.ts'
 import type { Reading } from '../timing/index.ts'
@@ -30,7 +31,9 @@ interface PouredRun {
 export function factsOf({ request, plan, pour, events }: PouredRun, pieceNo: number): RunFacts {
   const { done } = pour
   const fill = ofPiece(plan.fills, pieceNo) ?? null
-  const technique = withAfter(TECHNIQUES[request.technique], request)
+  const way = fill?.technique ?? request.technique
+  const { steps } = withAfter(techniqueOfPour(request), request)
+  const technique = { steps: steps.filter((step) => gets(step, way)) }
   const marked = (does: Deed) => markedAt(does, technique, done)
   const markedOfPiece = (does: Deed) => done[`${stepThat(technique, does)?.id}.${pieceNo}`] ?? null
   const whiteMin = markedOfPiece('whites')
@@ -50,7 +53,7 @@ export function factsOf({ request, plan, pour, events }: PouredRun, pieceNo: num
   const feathering = plan.steps.find(({ does }) => does === 'feathers')
   const [muddy] = plan.palette.overlaps.filter((pair) => pair.muddy)
   return {
-    technique: request.technique,
+    technique: way,
     white:
       whiteMin !== null && window && window.closeMin !== null
         ? { atMin: whiteMin, openMin: window.openMin, bestMin: window.bestMin, closeMin: window.closeMin }
@@ -86,7 +89,7 @@ export function factsOf({ request, plan, pour, events }: PouredRun, pieceNo: num
       feathering && feathering.toMin !== null
         ? { fromMin: feathering.fromMin, toMin: feathering.toMin }
         : null,
-    loadShare: fill ? dropLoad(fill, TECHNIQUES[request.technique].white).share : 0,
+    loadShare: fill ? dropLoad(fill).share : 0,
     narrowShare: fill ? narrowShareOf(fill, request) : 0,
     inFormH: formedMin !== null && freedMin !== null ? (freedMin - formedMin) / 60 : null,
     overMm: fill ? -fill.lipMm : 0,

@@ -1,5 +1,4 @@
-import { pieceCount, type BatchRequest, type PieceOrder } from '../batch/index.ts'
-import type { Technique } from '../technique/index.ts'
+import { pieceCount, techniqueOfPour, type BatchRequest, type PieceOrder } from '../batch/index.ts'
 import { capacityOf, scheduleBatch, type Capacity, type Schedule } from '../timing/index.ts'
 
 /** A batch poured as several mixes, one after the other. */
@@ -23,14 +22,15 @@ const TRY_UNTIL_MIN = 12 * 60
  * The order as the fewest mixes that each fit the window, each begun as soon as neither the hands nor a window of an earlier one
  * are in its way. Null when not even one piece fits.
  */
-export function staggered(request: BatchRequest, technique: Technique, capacity: Capacity): Stagger | null {
-  const size = largestThatFits(request, technique, capacity)
+export function staggered(request: BatchRequest, capacity: Capacity): Stagger | null {
+  const size = largestThatFits(request, capacity)
   if (size === null) return null
   const mixes: StaggeredMix[] = []
   const taken: Engagement[] = []
   for (const orders of inGroups(request.pieces, size)) {
-    const schedule = scheduleBatch({ ...request, pieces: orders }, technique)
-    const own = engagementOf(schedule, capacityOf(schedule, { ...request, pieces: orders }))
+    const part = { ...request, pieces: orders }
+    const schedule = scheduleBatch(part, techniqueOfPour(part))
+    const own = engagementOf(schedule, capacityOf(schedule, part))
     const startsAfterMin = firstFree(own, taken, mixes.at(-1)?.startsAfterMin ?? 0)
     if (startsAfterMin === null) return null
     taken.push(shifted(own, startsAfterMin))
@@ -39,12 +39,12 @@ export function staggered(request: BatchRequest, technique: Technique, capacity:
   return { mixes, lastsMin: Math.max(...taken.flatMap(({ hands }) => hands.map((span) => span.toMin))) }
 }
 
-function largestThatFits(request: BatchRequest, technique: Technique, capacity: Capacity): number | null {
+function largestThatFits(request: BatchRequest, capacity: Capacity): number | null {
   const most = Math.min(Math.max(1, capacity.piecesThatFit), pieceCount(request) - 1)
   for (let size = most; size >= 1; size--) {
     const fits = inGroups(request.pieces, size).every((pieces) => {
       const part = { ...request, pieces }
-      return capacityOf(scheduleBatch(part, technique), part).fits
+      return capacityOf(scheduleBatch(part, techniqueOfPour(part)), part).fits
     })
     if (fits) return size
   }

@@ -8,7 +8,7 @@ import { staggered, staggeredRequests } from './stagger.ts'
 
 const tooMany = bloomRequest({ roomTempC: 25 }, 12)
 const capacity = capacityOf(scheduleBatch(tooMany, TECHNIQUES.bloom), tooMany)
-const stagger = staggered(tooMany, TECHNIQUES.bloom, capacity)!
+const stagger = staggered(tooMany, capacity)!
 
 describe('twelve pieces that do not fit one window', () => {
   test('become mixes that each fit, never with two windows or two hands at once', () => {
@@ -47,7 +47,7 @@ describe('twelve pieces that do not fit one window', () => {
   test('have no mixes where not even one piece fits', () => {
     const slow = bloomRequest({ hands: { ...tooMany.hands, beadMmPerS: 0.3 } }, 3)
     const schedule = scheduleBatch(slow, TECHNIQUES.bloom)
-    expect(staggered(slow, TECHNIQUES.bloom, capacityOf(schedule, slow))).toBeNull()
+    expect(staggered(slow, capacityOf(schedule, slow))).toBeNull()
   })
 })
 

@@ -40,6 +40,7 @@ export {
   type BloomWindow,
 } from './bloomNumber.ts'
 export {
+  closesPerPa,
   feelOf,
   STAGES,
   STAGE_IDS,

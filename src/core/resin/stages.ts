@@ -89,6 +89,18 @@ export function windowOf(criterion: Criterion, setting: StageSetting): Window | 
   }
 }
 
+/** The flow still to come, 1/Pa, at which what the criterion asks for is over; of that white where it hangs on one, 0 where it asks for none. */
+export function closesPerPa(criterion: Criterion, white: BloomWhite): number {
+  switch (criterion.by) {
+    case 'fluidity':
+      return criterion.closesPerPa
+    case 'bloomNumber':
+      return bloomBounds(criterion, white).closesPerPa
+    default:
+      return 0
+  }
+}
+
 function bloomBounds(
   { within, factor }: Extract<Criterion, { by: 'bloomNumber' }>,
   white: BloomWhite,

@@ -10,6 +10,7 @@ import {
   mixesOf,
   pieceCount,
   piecesOn,
+  techniqueOfPour,
   whiteCupOf,
   type BatchRequest,
   type Mix,
@@ -38,7 +39,7 @@ export type Weighed = Readonly<Record<TakenAt, { readonly aG: number; readonly b
 
 /** The materials of a batch as planned; what was `weighed` replaces the parts of its mix. */
 export function needsOf(request: BatchRequest, weighed: Weighed = {}): readonly Need[] {
-  const technique = TECHNIQUES[request.technique]
+  const technique = techniqueOfPour(request)
   const fills = fillMolds(request, technique)
   const mixes = mixesOf(request, technique, fills)
   return [...mixes.flatMap((mix) => resinNeeds(mix, weighed)), ...colourNeeds(request, mixes, fills)].filter(
@@ -68,15 +69,15 @@ function colourNeeds(
   mixes: readonly Mix[],
   fills: ReturnType<typeof fillMolds>,
 ): readonly Need[] {
-  const technique = TECHNIQUES[request.technique]
+  const technique = techniqueOfPour(request)
   const drops = dropsOf(fills)
   const ml = new Map<string, number>()
   const add = (name: string, more: number) => ml.set(name, (ml.get(name) ?? 0) + more)
-  fills.forEach(({ count }, k) => {
+  fills.forEach(({ count, technique: way }, k) => {
     for (const { what, drops: each } of drops[k]!.inks) add(what, each * count * DROP_ML)
     const white = request.colours.find(isWhite)
-    if (white && technique.white.by === 'needle')
-      add(white.name, drops[k]!.whiteDrops * count * technique.white.dropMl)
+    const rule = TECHNIQUES[way].white
+    if (white && rule.by === 'needle') add(white.name, drops[k]!.whiteDrops * count * rule.dropMl)
   })
   for (const { what, drops: each } of whiteCupOf(mixes)?.additions.filter((one) => 'drops' in one) ?? [])
     add(what, each * DROP_ML)

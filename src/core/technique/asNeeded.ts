@@ -1,5 +1,6 @@
 import { TINT, WHITE_APART } from './commonSteps.ts'
-import type { Deed, StepRule, Technique } from './technique.ts'
+import { gets } from './together.ts'
+import type { Deed, StepRule, Technique, TechniqueId } from './technique.ts'
 
 /** What a batch makes of its technique: whether the white is a mix of its own, how often drops go over the pieces. */
 export interface AsNeeded {
@@ -7,11 +8,14 @@ export interface AsNeeded {
   readonly rounds: number
   /** Into how many cups the mix is divided before it is poured; 0 where it is not. */
   readonly cups: number
+  /** In which ways its pieces are laid. */
+  readonly ways: readonly TechniqueId[]
 }
 
 /** The technique as that batch goes through it. */
-export function asNeeded(technique: Technique, { whiteApart, rounds, cups }: AsNeeded): Technique {
-  const steps = technique.steps.map((step) => ({
+export function asNeeded(technique: Technique, { whiteApart, rounds, cups, ways }: AsNeeded): Technique {
+  const got = technique.steps.filter((step) => ways.some((way) => gets(step, way)))
+  const steps = got.map((step) => ({
     ...step,
     ...(step.times !== undefined && { times: rounds }),
   }))
@@ -22,16 +26,22 @@ export function asNeeded(technique: Technique, { whiteApart, rounds, cups }: AsN
 /** To weigh a portion off, drop its colours in and stir it (common practice). */
 const TINT_S = 45
 
-/** The mix divided into cups and tinted, just before it is poured. */
+/** The mix divided into cups and tinted, just before the hands do what leads up to pouring it; until then it rests. */
 function withTinting(steps: readonly StepRule[], cups: number): readonly StepRule[] {
-  const at = steps.findIndex(({ does }) => does === 'empties')
+  const at = steps.findIndex(({ moment, handsOn, does }) =>
+    moment.by === 'before' ? handsOn.by !== 'none' : does === 'empties',
+  )
   const seconds = TINT_S * cups
   const tint: StepRule = {
     ...TINT,
     handsOn: { by: 'seconds', seconds },
     moment: { by: 'before', step: steps[at]!.id, minutes: seconds / 60 },
   }
-  return [...steps.slice(0, at), tint, ...steps.slice(at)]
+  const before = steps.slice(0, at).map((step) => {
+    const { moment } = step
+    return moment.by === 'before' ? { ...step, moment: { ...moment, step: TINT.id } } : step
+  })
+  return [...before, tint, ...steps.slice(at)]
 }
 
 /** The white stirred by itself, after the inks and before they are still: the hands are free there. What led up to portioning it leads up to the decant. */

@@ -23,6 +23,7 @@ export const BLOOM: Technique = {
       done: 'Ready',
       place: 'pour',
       per: 'batch',
+      shared: true,
       moment: { by: 'before', step: 'portion', minutes: 0 },
       handsOn: { by: 'none' },
       needs: ['cups'],

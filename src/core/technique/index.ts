@@ -21,6 +21,7 @@ export {
 export { LAYER_STARTS, type LayerStart } from './layerStarts.ts'
 export { orderBreaches, rulesInForce, type OrderBreach } from './order.ts'
 export { aimEdges, shiftedTechnique } from './shift.ts'
+export { bottlenecksOf, gets, together, wayOf } from './together.ts'
 export { ALWAYS_NEEDED, TOOLS, type ToolId } from './tools.ts'
 export type {
   Agent,
@@ -47,6 +48,19 @@ export const TECHNIQUES: Readonly<Record<TechniqueId, Technique>> = {
   petri: PETRI,
   inclusions: INCLUSIONS,
   plain: PLAIN,
+}
+
+/** A pour as far as the ways of its pieces go: the batch's own, and another where a piece says so. */
+export interface Laid {
+  readonly technique: TechniqueId
+  readonly pieces: readonly { readonly technique?: TechniqueId | undefined }[]
+}
+
+/** The ways that pieces of that pour are laid in, the batch's own first where any is. */
+export function waysOf({ technique, pieces }: Laid): readonly TechniqueId[] {
+  const ways = new Set(pieces.map((order) => order.technique ?? technique))
+  if (ways.size === 0) return [technique]
+  return ways.has(technique) ? [...new Set([technique, ...ways])] : [...ways]
 }
 
 /** Whether inks and white are laid in a pattern, so that there is one to draw. */

@@ -1,3 +1,4 @@
+import { gets } from './together.ts'
 import type { Agent, OrderRule, StepId, StepRule, Technique } from './technique.ts'
 
 export interface OrderBreach {
@@ -12,10 +13,15 @@ export function orderBreaches(
   rules: readonly OrderRule[],
 ): readonly OrderBreach[] {
   return rules.flatMap((rule) =>
-    steps.flatMap((step, place) =>
-      breaks(rule, step, steps.slice(0, place)) ? [{ rule, step: step.id }] : [],
+    seenBy(rule, steps).flatMap((step, place, seen) =>
+      breaks(rule, step, seen.slice(0, place)) ? [{ rule, step: step.id }] : [],
     ),
   )
+}
+
+/** The steps a rule speaks of: those of its own way's pieces, and of every piece where what it is about is in the air. */
+function seenBy({ way, kind }: OrderRule, steps: readonly StepRule[]): readonly StepRule[] {
+  return way === undefined || kind === 'noFlameWith' ? steps : steps.filter((step) => gets(step, way))
 }
 
 function breaks(rule: OrderRule, step: StepRule, before: readonly StepRule[]): boolean {
@@ -34,17 +40,19 @@ function breaks(rule: OrderRule, step: StepRule, before: readonly StepRule[]): b
   }
 }
 
-/** What has come into the resin or the air before that step. */
-function agentsBefore(technique: Technique, stepId: StepId): readonly Agent[] {
-  const place = technique.steps.findIndex((step) => step.id === stepId)
-  return [...new Set(technique.steps.slice(0, place).flatMap((step) => step.brings))]
+/** What has come into the resin or the air up to that step. */
+function agentsUpTo(steps: readonly StepRule[], stepId: StepId): ReadonlySet<Agent> {
+  const place = steps.findIndex((step) => step.id === stepId)
+  return new Set(steps.slice(0, place + 1).flatMap((step) => step.brings))
 }
 
 /** Rules that bind the hands at that step: those whose trigger has already happened or happens now. */
 export function rulesInForce(technique: Technique, stepId: StepId): readonly OrderRule[] {
   const own = technique.steps.find((step) => step.id === stepId)?.brings ?? []
-  const present = new Set([...agentsBefore(technique, stepId), ...own])
   return technique.order.filter((rule) => {
+    const seen = seenBy(rule, technique.steps)
+    if (!seen.some((step) => step.id === stepId)) return false
+    const present = agentsUpTo(seen, stepId)
     switch (rule.kind) {
       case 'neverAfter':
         return present.has(rule.after)

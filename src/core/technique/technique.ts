@@ -90,6 +90,10 @@ export interface StepRule {
   readonly late?: string
   readonly place: 'pour' | 'rack'
   readonly per: 'batch' | 'piece'
+  /** Every pour has such a step, and goes through it once for all its pieces, whatever ways they are laid in. */
+  readonly shared?: true
+  /** Of pieces laid in that way alone; of all of them where nothing is said. */
+  readonly way?: TechniqueId
   /** Consecutive per-piece steps of one round are done piece by piece before the next piece is begun. */
   readonly round?: string
   /** The whole step is gone through this often. */
@@ -117,19 +121,24 @@ export interface StepRule {
   readonly risks?: readonly Risk[]
 }
 
-export type OrderRule =
+export type OrderRule = {
+  /** Of pieces laid in that way alone; of all of them where nothing is said. */
+  readonly way?: TechniqueId
+} &
   /** Once `after` is in, `never` may not come any more. */
-  | { readonly kind: 'neverAfter'; readonly never: Agent; readonly after: Agent; readonly why: string }
-  /** `wait` must lie between the two. */
-  | {
-      readonly kind: 'waitBetween'
-      readonly first: Agent
-      readonly then: Agent
-      readonly wait: StepId
-      readonly why: string
-    }
-  /** No flame while the agent may be in the air. */
-  | { readonly kind: 'noFlameWith'; readonly agent: Agent; readonly why: string }
+  (
+    | { readonly kind: 'neverAfter'; readonly never: Agent; readonly after: Agent; readonly why: string }
+    /** `wait` must lie between the two. */
+    | {
+        readonly kind: 'waitBetween'
+        readonly first: Agent
+        readonly then: Agent
+        readonly wait: StepId
+        readonly why: string
+      }
+    /** No flame while the agent may be in the air. */
+    | { readonly kind: 'noFlameWith'; readonly agent: Agent; readonly why: string }
+  )
 
 /** How white reaches the piece and how much of it a piece takes. */
 export type WhiteRule =
@@ -171,6 +180,8 @@ export interface Technique {
   readonly usualLayers: readonly LayerStartId[]
   readonly steps: readonly StepRule[]
   readonly order: readonly OrderRule[]
+  /** Of a pour whose pieces are laid in several ways (`together`): each of them by itself, the leading one first. */
+  readonly ways?: readonly Technique[]
 }
 
 export type TechniqueId = 'bloom' | 'petri' | 'inclusions' | 'plain'

@@ -1,6 +1,6 @@
 import type { Window } from '../resin/index.ts'
-import { stepRule, type StepRule } from '../technique/index.ts'
-import { handsOnMin } from './handsOn.ts'
+import { bottlenecksOf, stepRule, type StepId, type StepRule } from '../technique/index.ts'
+import { handsOnMin, slotsThatGet } from './handsOn.ts'
 import { windowsOf, type Schedule } from './schedule.ts'
 import type { BatchRequest } from '../batch/index.ts'
 
@@ -30,10 +30,16 @@ function windowOfStep({ moment, does }: StepRule, schedule: Schedule): Window | 
 /** A quarter of a minute outside a soft-edged window is not a miss. */
 const EDGE_MIN = 0.25
 
-/** The capacity of a schedule at its technique's bottleneck. */
+/** The capacity of a schedule at its bottleneck; where pieces are laid in several ways, at the first that does not fit. */
 export function capacityOf(schedule: Schedule, request: BatchRequest): Capacity {
-  const { technique, slots, turns } = schedule
-  const step = stepRule(technique, technique.bottleneck)
+  const each = bottlenecksOf(schedule.technique).map((id) => capacityAt(id, schedule, request))
+  return each.find(({ fits }) => !fits) ?? each[0]!
+}
+
+function capacityAt(id: StepId, schedule: Schedule, request: BatchRequest): Capacity {
+  const { technique, turns } = schedule
+  const step = stepRule(technique, id)
+  const slots = slotsThatGet(step, schedule.slots)
   const own = turns.filter((turn) => turn.step.id === step.id)
   const round = step.round ? technique.steps.filter((each) => each.round === step.round) : [step]
   const job = { request, technique }

@@ -1,5 +1,5 @@
 import type { BatchRequest, MoldFill } from '../batch/index.ts'
-import type { HandsOn, StepRule, Technique } from '../technique/index.ts'
+import { gets, type HandsOn, type StepRule, type Technique } from '../technique/index.ts'
 
 /** One piece of the order, numbered from 1 through all molds. */
 export interface PieceSlot {
@@ -14,12 +14,17 @@ export function pieceSlots(fills: readonly MoldFill[]): readonly PieceSlot[] {
     .map((fill, k) => ({ no: k + 1, fill }))
 }
 
+/** The pieces that get that step. */
+export function slotsThatGet(step: Pick<StepRule, 'way'>, slots: readonly PieceSlot[]): readonly PieceSlot[] {
+  return slots.filter(({ fill }) => gets(step, fill.technique))
+}
+
 /** A swirl in the centre takes about as long as two strokes. */
 const SWIRL_STROKES = 2
 
-/** Minutes a step keeps the hands: on one piece where it is done per piece, else on the whole batch. */
+/** Minutes a step keeps the hands: on one piece where it is done per piece, else on all of those pieces that get it. */
 export function handsOnMin(step: StepRule, slots: readonly PieceSlot[], job: HandsJob): number {
-  return secondsOf(step.handsOn, slots, job) / 60
+  return secondsOf(step.handsOn, slotsThatGet(step, slots), job) / 60
 }
 
 export interface HandsJob {

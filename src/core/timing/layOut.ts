@@ -1,6 +1,6 @@
 import type { Criterion, Window } from '../resin/index.ts'
 import type { StepId } from '../technique/index.ts'
-import { handsOnMin, type HandsJob, type PieceSlot } from './handsOn.ts'
+import { handsOnMin, slotsThatGet, type HandsJob, type PieceSlot } from './handsOn.ts'
 import type { Turn } from './turns.ts'
 
 /** A turn with its place in time; minutes from stop-stir. */
@@ -137,9 +137,9 @@ function resinTime(
   const window = task.windowFor(criterion)
   const atOnce = criterion.by === 'fluidity' && criterion.opensPerPa === null
   const settled =
-    turn.step.brings.includes('white') && turn.pieceNo !== null ? settleEnd(context, task, turn.pieceNo) : 0
+    turn.step.brings.includes('white') && turn.pieceNo !== null ? settleEnd(context, task, turn) : 0
   const best = window && !atOnce ? window.bestMin - roundSpanMin(task, turn) / 2 : 0
-  const isFirst = turn.pieceNo === null || turn.pieceNo === 1
+  const isFirst = task.turns.find(({ step }) => step.id === turn.step.id)?.pieceNo === turn.pieceNo
   const beginMin = Math.max(handsFreeMin, settled, isFirst ? best : 0)
   return {
     beginMin,
@@ -159,10 +159,10 @@ function roundSpanMin({ turns, slots, job }: LayOutTask, turn: Turn): number {
 }
 
 /** When the first bead may fall so that every piece's ink has had its rest by the time its own bead comes. */
-function settledMin(task: LayOutTask, { timed }: Context): number {
+function settledMin(task: LayOutTask, { timed, turn }: Context): number {
   let laterMin = 0
   let firstMin = 0
-  for (const slot of task.slots) {
+  for (const slot of slotsThatGet(turn.step, task.slots)) {
     firstMin = Math.max(firstMin, inkEnd(timed, slot.no) + task.job.request.settleMin - laterMin)
     laterMin += roundOfPiece(task, slot)
   }
@@ -175,9 +175,9 @@ function roundOfPiece({ turns, job }: LayOutTask, slot: PieceSlot): number {
     .reduce((sum, each) => sum + handsOnMin(each.step, [slot], job), 0)
 }
 
-function settleEnd({ timed }: Context, { job }: LayOutTask, pieceNo: number): number {
-  const settles = job.technique.steps.some((step) => step.moment.by === 'settle')
-  return settles ? inkEnd(timed, pieceNo) + job.request.settleMin : 0
+function settleEnd({ timed }: Context, { job }: LayOutTask, { step: { way }, pieceNo }: Turn): number {
+  const settles = job.technique.steps.some((step) => step.moment.by === 'settle' && step.way === way)
+  return settles ? inkEnd(timed, pieceNo!) + job.request.settleMin : 0
 }
 
 function inkEnd(timed: readonly TimedTurn[], pieceNo: number): number {

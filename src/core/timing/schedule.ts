@@ -23,12 +23,14 @@ import {
 } from '../resin/index.ts'
 import {
   asNeeded,
+  isPiped,
   markedAt,
   stepRule,
   stepThat,
   type Deed,
   type StepRule,
   type Technique,
+  type TechniqueId,
 } from '../technique/index.ts'
 import { pieceSlots, type PieceSlot } from './handsOn.ts'
 import { layOut, type TimedTurn } from './layOut.ts'
@@ -109,11 +111,13 @@ export function scheduleSettled(
     whiteApart: request.whiteApart === true,
     rounds: Math.max(...fills.map(({ rounds }) => rounds)),
     cups: dividedCups(request, plain).length,
+    ways: fills.map((fill) => fill.technique),
   })
   const mixes = mixesOf(request, technique, fills)
   const slots = pieceSlots(fills)
-  const setting = { ...settingOf(request, pourMixOf(mixes), fills), roomSteps: rooms }
-  const white = whiteOf(request, technique, setting.bedDepthMm)
+  const leading = laidAs(technique.id, fills)
+  const setting = { ...settingOf(request, pourMixOf(mixes), leading), roomSteps: rooms }
+  const white = whiteOf(request, technique, fills)
   const turns = turnsOf(technique, slots).filter((turn) => turn.step.place === 'pour')
   const cup = limited(fillCup(setting), latestStopMin)
   const cupStopMin = cup.limits?.stopMin ?? Infinity
@@ -167,8 +171,15 @@ function settingOf(request: BatchRequest, first: Mix, fills: readonly MoldFill[]
   }
 }
 
-function whiteOf(request: BatchRequest, technique: Technique, bedDepthMm: number): BloomWhite | null {
+/** The pieces that are laid in that way; all of them where none is. */
+function laidAs(way: TechniqueId, fills: readonly MoldFill[]): readonly MoldFill[] {
+  const own = fills.filter(({ technique }) => technique === way)
+  return own.length > 0 ? own : fills
+}
+
+function whiteOf(request: BatchRequest, technique: Technique, fills: readonly MoldFill[]): BloomWhite | null {
   if (technique.white.by !== 'bag') return null
+  const bedDepthMm = governingBedMm(fills.filter((fill) => isPiped(fill.technique)))
   const { dose, holeMm } = request.white
   return { excessDensityKgPerM3: EXCESS_DENSITY_KG_PER_M3[dose], holeMm, bedDepthMm }
 }

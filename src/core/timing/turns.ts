@@ -1,5 +1,5 @@
 import type { StepRule, Technique } from '../technique/index.ts'
-import type { PieceSlot } from './handsOn.ts'
+import { slotsThatGet, type PieceSlot } from './handsOn.ts'
 
 /** One thing to do in the run: a step for the batch, or a step on one piece in one round. */
 export interface Turn {
@@ -28,7 +28,7 @@ function groupTurns(group: readonly StepRule[], slots: readonly PieceSlot[]): Tu
   if (first!.per === 'batch') return [{ key: first!.id, step: first!, pieceNo: null, roundNo: null }]
   const rounds = first!.times ?? 1
   return Array.from({ length: rounds }, (_, k) => (rounds > 1 ? k + 1 : null)).flatMap((roundNo) =>
-    slots.flatMap((slot) => group.map((step) => turnOn(step, slot.no, roundNo))),
+    slotsThatGet(first!, slots).flatMap((slot) => group.map((step) => turnOn(step, slot.no, roundNo))),
   )
 }
 

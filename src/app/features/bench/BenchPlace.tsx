@@ -1,5 +1,6 @@
+import { techniqueOfPour } from '#core/batch/index.ts'
 import { POUR } from '#core/rack/index.ts'
-import { markedAt, TECHNIQUES } from '#core/technique/index.ts'
+import { markedAt } from '#core/technique/index.ts'
 import { lazy, Suspense, type ReactNode } from 'react'
 import { Link } from 'react-router'
 import { removeBatch } from '#data/batchCommands.ts'
@@ -76,9 +77,7 @@ export function BenchPlace({ whenBare }: { readonly whenBare: ReactNode }) {
 }
 
 function isOff({ pour, batch }: BatchStory): boolean {
-  return (
-    pour.stage === 'running' && markedAt('frees', TECHNIQUES[batch.request.technique], pour.done) !== null
-  )
+  return pour.stage === 'running' && markedAt('frees', techniqueOfPour(batch.request), pour.done) !== null
 }
 
 function LiveList({ live }: { live: readonly RunningBatch[] }) {

@@ -1,8 +1,8 @@
 import { useState } from 'react'
 import { Link } from 'react-router'
 import * as v from 'valibot'
-import { kindId, kindName, type LaterLayer } from '#core/batch/index.ts'
-import { JOB_IDS, JOBS, momentsLeft, TECHNIQUES, withAfter, type LayerWhen } from '#core/technique/index.ts'
+import { kindId, kindName, techniqueOfPour, type LaterLayer } from '#core/batch/index.ts'
+import { JOB_IDS, JOBS, momentsLeft, withAfter, type LayerWhen } from '#core/technique/index.ts'
 import { CAUTIONS, cautionsAt, DEFERRAL } from '#core/safety/index.ts'
 import { rackSteps, stillWaiting } from '#core/rack/index.ts'
 import { begunLayers } from '#core/runsheet/index.ts'
@@ -26,7 +26,7 @@ export function Finishing({ story }: { story: BatchStory }) {
   const say = useSay()
   const { batch, pour } = story
   const { layers, jobs } = batch.request
-  const technique = withAfter(TECHNIQUES[batch.request.technique], batch.request)
+  const technique = withAfter(techniqueOfPour(batch.request), batch.request)
   const steps = rackSteps(technique)
   const done = pour.stage === 'running' ? pour.done : {}
   const waiting = stillWaiting(steps, done).filter(({ does }) => does !== 'frees')

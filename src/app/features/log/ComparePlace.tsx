@@ -1,7 +1,8 @@
+import { techniqueOfPour } from '#core/batch/index.ts'
 import { Link, useSearchParams } from 'react-router'
 import { BEST_RATING, FAULTS, type Piece } from '#core/journal/index.ts'
 import { compared, type BatchPlan, type ComparedPiece } from '#core/plan/index.ts'
-import { markedAt, TECHNIQUES } from '#core/technique/index.ts'
+import { markedAt } from '#core/technique/index.ts'
 import { COMPARED_WORDS, wordCompared } from '#words/compare.ts'
 import { TIMING_WORDS } from '#words/vocabulary.ts'
 import { FacePicture } from '#app/components/FacePicture.tsx'
@@ -53,7 +54,7 @@ function Compared({ chosen }: { chosen: readonly Chosen[] }) {
       facts: live && factsOfPiece(story, live.plan, piece),
       decantMin:
         story.pour.stage === 'running'
-          ? markedAt('empties', TECHNIQUES[story.batch.request.technique], story.pour.done)
+          ? markedAt('empties', techniqueOfPour(story.batch.request), story.pour.done)
           : null,
     }
   })

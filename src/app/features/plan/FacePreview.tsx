@@ -50,7 +50,8 @@ export function FacePreview({ request, plan, kindId }: FacePreviewProps) {
   const [state, setState] = useState<'idle' | 'running' | 'done' | 'stopped' | 'failed'>('idle')
   useEffect(() => () => void (turn.current++ > 0 && bloomLab().cancel()), [bloomLab])
   const task = faceTask(request, plan, kindId)
-  const moments = faceMoments(plan)
+  const technique = plan.fills.find(({ id }) => id === kindId)?.technique ?? request.technique
+  const moments = faceMoments(plan, kindId)
   if (!task || moments.length === 0) return null
   const of = JSON.stringify([task, moments])
   const set = (id: FaceMoment['id'], changes: Partial<Shown>) =>
@@ -79,7 +80,7 @@ export function FacePreview({ request, plan, kindId }: FacePreviewProps) {
   const run = () => {
     const own = ++turn.current
     setState('running')
-    setFollowed({ task, technique: request.technique, whatIf, of })
+    setFollowed({ task, technique, whatIf, of })
     setShown(moments.map((moment) => ({ moment, progress: null, outcome: null })))
     follow(own).catch(() => {
       if (own !== turn.current) return
@@ -139,7 +140,7 @@ export function FacePreview({ request, plan, kindId }: FacePreviewProps) {
         <ChoiceField
           label="What if"
           value={whatIf}
-          choices={whatIfsOf(request).map((id) => ({ id, name: inUnits(WHAT_IF_WORDS[id], units) }))}
+          choices={whatIfsOf(technique).map((id) => ({ id, name: inUnits(WHAT_IF_WORDS[id], units) }))}
           onChange={setWhatIf}
         />
         <ChoiceField

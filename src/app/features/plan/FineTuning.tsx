@@ -1,5 +1,5 @@
 import { heightOfMm, volumeUpToMl } from '#core/mold/index.ts'
-import { isDrawn, isPiped, TECHNIQUES } from '#core/technique/index.ts'
+import { isDrawn, isPiped, TECHNIQUES, waysOf } from '#core/technique/index.ts'
 import type { Dimension, UnitId } from '#core/units/index.ts'
 import { QuantityField } from '#app/components/QuantityField.tsx'
 import { ChoiceField } from '#app/components/ChoiceField.tsx'
@@ -30,7 +30,9 @@ export function FineTuning({ draft, problems, units, change }: InputsProps) {
       {...(hint && { hint })}
     />
   )
-  const piped = isPiped(draft.technique)
+  const ways = waysOf(draft)
+  const piped = ways.some(isPiped)
+  const drawn = ways.some(isDrawn)
   const mm = ['length', units.length] as const
   const seconds = ['time', 's'] as const
   const inSeconds = (value: number) => value / 60
@@ -41,7 +43,7 @@ export function FineTuning({ draft, problems, units, change }: InputsProps) {
       </summary>
       <div className="mt-3 grid grid-cols-2 gap-4">
         <QuantityField
-          label={isDrawn(draft.technique) ? 'Clear bed' : 'Base'}
+          label={drawn ? 'Clear bed' : 'Base'}
           dimension="length"
           unit={units.length}
           value={draft.bedMm}
@@ -50,7 +52,7 @@ export function FineTuning({ draft, problems, units, change }: InputsProps) {
           hint="Empty: the technique's usual"
           problem={problems['bedMm']}
         />
-        {!isDrawn(draft.technique) && (
+        {!drawn && (
           <QuantityField
             label="Or so much in each"
             dimension="volume"
@@ -139,7 +141,7 @@ export function FineTuning({ draft, problems, units, change }: InputsProps) {
             onChange={(how) => change({ whiteApart: how === 'asNeeded' ? null : how === 'apart' })}
           />
         )}
-        {TECHNIQUES[draft.technique].white.by === 'needle' && (
+        {ways.some((way) => TECHNIQUES[way].white.by === 'needle') && (
           <ChoiceField
             label="Drops go over it"
             value={draft.rounds === null ? 'covered' : String(draft.rounds)}
@@ -173,7 +175,7 @@ export function FineTuning({ draft, problems, units, change }: InputsProps) {
         {field('Decanting a piece takes', 'hands.decantS', seconds, inSeconds(hands.decantS), (value) =>
           change({ hands: { ...hands, decantS: value * 60 } }),
         )}
-        {isDrawn(draft.technique) &&
+        {drawn &&
           field('A drop takes', 'hands.dropS', seconds, inSeconds(hands.dropS), (value) =>
             change({ hands: { ...hands, dropS: value * 60 } }),
           )}

@@ -1,15 +1,8 @@
 import { useMemo } from 'react'
 import { Link } from 'react-router'
 import { HAND_SMOOTH, islandsOf, narrowZones, polygonOf } from '#core/mold/index.ts'
-import {
-  dividedCups,
-  narrowFromMm,
-  type BatchRequest,
-  type Face,
-  type Layer,
-  type MoldFill,
-} from '#core/batch/index.ts'
-import { isDrawn, isPiped, TECHNIQUES } from '#core/technique/index.ts'
+import { narrowFromMm, type BatchRequest, type Face, type Layer, type MoldFill } from '#core/batch/index.ts'
+import { isDrawn, isPiped } from '#core/technique/index.ts'
 import { printQuantity, type UnitChoice } from '#core/units/index.ts'
 import { wordLayer } from '#words/mixes.ts'
 import { usePatternLink } from './patternLink.ts'
@@ -17,9 +10,9 @@ import { frameOf, MoldDrawing } from '#app/components/MoldDrawing.tsx'
 import { savePatternSheet } from './patternSheet.ts'
 
 /** A bed is clear or shows the colours of its cups side by side, as a later layer does; the white is a cloud. */
-function fillOf({ id, name, poured }: Layer, request: BatchRequest): string {
+function colourOf({ id, name, poured }: Layer, { technique }: MoldFill, request: BatchRequest): string {
   if (name === null && !poured) return 'var(--cloud)'
-  const own = name === null ? dividedCups(request, TECHNIQUES[request.technique]) : null
+  const own = name === null ? (isDrawn(technique) ? [] : request.cups) : null
   const cups = own ?? request.layers.find((each) => each.id === id)?.cups ?? []
   const hexes = cups.map(({ colours: [first] }) => first?.colour.hex ?? 'var(--clear)')
   const [only] = hexes
@@ -38,7 +31,6 @@ interface MoldLayersProps {
 /** How each mold is filled: from above with its beads, and cut through with its layers. */
 export function MoldLayers({ request, fills, units }: MoldLayersProps) {
   const patternLink = usePatternLink()
-  const drawn = isDrawn(request.technique)
   const frameMm = Math.max(...fills.map(({ mold }) => frameOf(mold.outline)))
   return (
     <section className="sheet" aria-labelledby="molds-heading">
@@ -68,7 +60,7 @@ export function MoldLayers({ request, fills, units }: MoldLayersProps) {
                 </p>
               )}
               <div className="no-print mt-2 flex flex-wrap gap-x-4">
-                {drawn && (
+                {isDrawn(fill.technique) && (
                   <Link className="button button-quiet" to={patternLink(fill.id)}>
                     Pattern and face
                   </Link>
@@ -79,7 +71,9 @@ export function MoldLayers({ request, fills, units }: MoldLayersProps) {
                     savePatternSheet({ mold: fill.mold, pattern: fill.pattern, holeMm: request.white.holeMm })
                   }
                 >
-                  {drawn ? 'Pattern sheet, true size (SVG)' : 'Outline to lay out on, true size (SVG)'}
+                  {isDrawn(fill.technique)
+                    ? 'Pattern sheet, true size (SVG)'
+                    : 'Outline to lay out on, true size (SVG)'}
                 </button>
               </div>
             </div>
@@ -102,7 +96,7 @@ function FromAbove({
   const { inks, name } = fill
   const { outline } = fill.mold
   const narrowMm = narrowFromMm(request.white)
-  const blooms = isPiped(request.technique)
+  const blooms = isPiped(fill.technique)
   const narrow = useMemo(
     () => (blooms ? narrowZones(polygonOf(outline, HAND_SMOOTH), narrowMm, islandsOf(outline)) : []),
     [outline, narrowMm, blooms],
@@ -133,7 +127,7 @@ const SIDES: Readonly<Record<Face, readonly [string, string]>> = {
 
 /** The layers from the silicone upwards: drawn bottom first, as they are poured. */
 function CutThrough({ fill, units, request }: { fill: MoldFill; units: UnitChoice; request: BatchRequest }) {
-  const { face, technique } = request
+  const { face } = request
   const shown = [...fill.layers].reverse()
   const total = Math.max(
     fill.mold.depthMm,
@@ -149,9 +143,9 @@ function CutThrough({ fill, units, request }: { fill: MoldFill; units: UnitChoic
         {shown.map((layer) => (
           <LayerBar
             key={layer.id}
-            name={wordLayer(layer, technique)}
+            name={wordLayer(layer, fill.technique)}
             depthMm={layer.depthMm}
-            fill={fillOf(layer, request)}
+            fill={colourOf(layer, fill, request)}
             total={total}
             units={units}
           />

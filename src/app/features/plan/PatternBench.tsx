@@ -7,6 +7,7 @@ import {
   markKindsOf,
   kindId,
   plannedPattern,
+  techniqueOn,
   type BatchRequest,
   type PieceOrder,
 } from '#core/batch/index.ts'
@@ -48,7 +49,7 @@ interface PatternBenchProps {
 
 /** Where drops and beads go in one kind of piece: marks as figures, the drawing they make, what it takes, and the face it gives. */
 export function PatternBench({ draft, order, request, live, units, change }: PatternBenchProps) {
-  const technique = TECHNIQUES[draft.technique]
+  const technique = TECHNIQUES[techniqueOn(order, draft)]
   const pattern = plannedPattern(order, draft, technique)
   const inks = inksOn(order, draft)
   const [chosen, setChosen] = useState<string | null>(pattern.marks[0]?.id ?? null)
@@ -297,12 +298,13 @@ function Drawing({ draft, order, pattern, chosen, choose, change, inkHexes }: Dr
   const sound = v.is(patternSchema, pattern)
   const laid = useMemo(() => (sound ? layPattern(pattern, outline) : null), [sound, pattern, outline])
   const narrowMm = narrowFromMm(draft.white)
+  const blooms = isPiped(techniqueOn(order, draft))
   const narrow = useMemo(
     () =>
-      isPiped(draft.technique) && narrowMm > 0
+      blooms && narrowMm > 0
         ? narrowZones(polygonOf(outline, HAND_SMOOTH), narrowMm, islandsOf(outline))
         : [],
-    [draft.technique, outline, narrowMm],
+    [blooms, outline, narrowMm],
   )
   const side = frameOf(outline)
   return (

@@ -6,14 +6,17 @@ import {
   layersOnPieces,
   kindId,
   kindName,
+  laidIn,
+  techniqueOn,
   withoutOrder,
   type BatchRequest,
   type Colourway,
   type PieceOrder,
 } from '#core/batch/index.ts'
+import type { Colour } from '#core/colour/index.ts'
 import { openAreaMm2, type Mold } from '#core/mold/index.ts'
 import { scaledPattern } from '#core/pattern/index.ts'
-import { isDrawn } from '#core/technique/index.ts'
+import { isDrawn, TECHNIQUES, type TechniqueId } from '#core/technique/index.ts'
 import { CountField } from '#app/components/CountField.tsx'
 import { TextField } from '#app/components/TextField.tsx'
 import type { InputsProps } from './inputsProps.ts'
@@ -46,7 +49,7 @@ export function Pieces({ draft, stock, problems, change }: InputsProps) {
           {order.colourway && (
             <ColourwayFields
               colourway={order.colourway}
-              draft={draft}
+              inks={isDrawn(techniqueOn(order, draft)) ? inksOf(draft) : []}
               problem={problems[`pieces.${k}.colourway.name`]}
               onChange={(colourway) => set(k, { ...order, colourway })}
             />
@@ -137,7 +140,7 @@ function OrderLine({ order, no, molds, draft, set, divide, leaveOut }: OrderLine
           value={order.count}
           onChange={(count) => set({ ...order, count })}
         />
-        {isDrawn(draft.technique) && (
+        {isDrawn(techniqueOn(order, draft)) && (
           <Link
             className="button button-quiet px-3"
             to={patternLink(kindId(order))}
@@ -155,20 +158,38 @@ function OrderLine({ order, no, molds, draft, set, divide, leaveOut }: OrderLine
           <Palette className="size-4" aria-hidden /> Colourway
         </button>
       </div>
+      {(draft.pieces.length > 1 || order.technique) && (
+        <label className="flex items-center gap-2 text-sm">
+          <span className="whitespace-nowrap">Laid as</span>
+          <select
+            className="field"
+            aria-label={`How ${name} is laid`}
+            value={techniqueOn(order, draft)}
+            onChange={(event) => set(laidIn(order, event.target.value as TechniqueId, draft.technique))}
+          >
+            {Object.values(TECHNIQUES).map((way) => (
+              <option key={way.id} value={way.id}>
+                {way.name}
+                {way.id === draft.technique ? ', as the batch' : ''}
+              </option>
+            ))}
+          </select>
+        </label>
+      )}
     </>
   )
 }
 
 interface ColourwayFieldsProps {
   readonly colourway: Colourway
-  readonly draft: BatchRequest
+  /** Of the batch; none where these pieces are laid without. */
+  readonly inks: readonly Colour[]
   readonly problem: string | undefined
   readonly onChange: (colourway: Colourway) => void
 }
 
 /** Its name, and which of the batch's inks go on these pieces. */
-function ColourwayFields({ colourway, draft, problem, onChange }: ColourwayFieldsProps) {
-  const inks = isDrawn(draft.technique) ? inksOf(draft) : []
+function ColourwayFields({ colourway, inks, problem, onChange }: ColourwayFieldsProps) {
   const toggle = (id: string) =>
     onChange({
       ...colourway,

@@ -2,6 +2,7 @@ import { useId } from 'react'
 import {
   kindId,
   kindName,
+  laidIn,
   usualLayers,
   type BatchRequest,
   type Inclusions,
@@ -9,7 +10,7 @@ import {
   type WhiteDose,
 } from '#core/batch/index.ts'
 import type { Colour } from '#core/colour/index.ts'
-import { isDrawn, isPiped, stepThat, TECHNIQUES, type TechniqueId } from '#core/technique/index.ts'
+import { isDrawn, isPiped, stepThat, TECHNIQUES, waysOf, type TechniqueId } from '#core/technique/index.ts'
 import { DOSE_WORDS, ratioWords } from '#words/vocabulary.ts'
 import { ChoiceField } from '#app/components/ChoiceField.tsx'
 import { QuantityField } from '#app/components/QuantityField.tsx'
@@ -28,6 +29,7 @@ export function PlanInputs(props: InputsProps) {
   const { draft, stock, problems, units, change } = props
   const nameId = useId()
   const startId = useId()
+  const ways = waysOf(draft)
   return (
     <form className="flex flex-col gap-5" onSubmit={(event) => event.preventDefault()}>
       <div className="flex flex-col gap-1">
@@ -47,7 +49,12 @@ export function PlanInputs(props: InputsProps) {
       <TechniqueChoice
         value={draft.technique}
         onChange={(technique) =>
-          change({ technique, name: renamed(draft, technique), layers: layersFor(draft, technique) })
+          change({
+            technique,
+            name: renamed(draft, technique),
+            pieces: draft.pieces.map((order) => laidIn(order, order.technique ?? technique, technique)),
+            layers: layersFor(draft, technique),
+          })
         }
       />
       <ChoiceField
@@ -59,11 +66,14 @@ export function PlanInputs(props: InputsProps) {
         }))}
         onChange={(id) => change({ resin: stock.resins.find((resin) => resin.id === id) ?? draft.resin })}
       />
-      {isDrawn(draft.technique) ? (
+      {ways.some(isDrawn) && (
         <Colours chosen={draft.colours} all={stock.colours} onChange={(colours) => change({ colours })} />
-      ) : (
+      )}
+      {!ways.every(isDrawn) && (
         <fieldset className="flex flex-col gap-2">
-          <legend className="mb-1 text-sm font-medium">Cups of the pour</legend>
+          <legend className="mb-1 text-sm font-medium">
+            {ways.some(isDrawn) ? 'Cups of what is poured in colour' : 'Cups of the pour'}
+          </legend>
           <CupList
             cups={draft.cups}
             colours={stock.colours}
@@ -73,7 +83,7 @@ export function PlanInputs(props: InputsProps) {
           />
         </fieldset>
       )}
-      {stepThat(TECHNIQUES[draft.technique], 'lays') && <LaidIn {...props} />}
+      {ways.some((way) => stepThat(TECHNIQUES[way], 'lays')) && <LaidIn {...props} />}
       <div className="grid grid-cols-2 gap-4">
         <QuantityField
           label="Room temperature"
@@ -94,7 +104,7 @@ export function PlanInputs(props: InputsProps) {
           onChange={(face) => change({ face })}
         />
       </div>
-      {isPiped(draft.technique) && (
+      {ways.some(isPiped) && (
         <ChoiceField
           label="White"
           value={draft.white.dose}

@@ -1,6 +1,6 @@
 import { useEffect, useMemo, useState, type ReactNode } from 'react'
 import { Link, useLocation, useParams, useSearchParams } from 'react-router'
-import { kindId, kindName, type BatchRequest, type PieceOrder } from '#core/batch/index.ts'
+import { kindId, kindName, techniqueOn, type BatchRequest, type PieceOrder } from '#core/batch/index.ts'
 import type { CauseId } from '#core/journal/index.ts'
 import { changedFor } from '#core/plan/index.ts'
 import { renewedFrom, type Shelf } from '#core/shelf/index.ts'
@@ -165,7 +165,7 @@ function Planner({
   const renewed = useMemo(() => renewedFrom(draft, stock), [stock, draft])
   const [search] = useSearchParams()
   const order = draft.pieces.find((each) => kindId(each) === search.get('pattern'))
-  if (order && isDrawn(draft.technique))
+  if (order && isDrawn(techniqueOn(order, draft)))
     return (
       <PatternPlace order={order}>
         <PatternBench

@@ -1,7 +1,6 @@
 import { lazy, Suspense } from 'react'
-import type { BatchRequest } from '#core/batch/index.ts'
+import { techniqueOfPour, type BatchRequest } from '#core/batch/index.ts'
 import type { LivePlan, Stagger } from '#core/plan/index.ts'
-import { TECHNIQUES } from '#core/technique/index.ts'
 import { printQuantity, type UnitChoice } from '#core/units/index.ts'
 import { MixSheet } from '#app/components/MixSheet.tsx'
 import { pourSpan, stripNotches } from '#app/components/notches.ts'
@@ -75,7 +74,7 @@ export function Worksheet({ request, live, units, school, change, keepMixes }: W
       <CupStrategies plan={plan} chosen={request.cupStrategy} units={units} change={change} />
       <StockAndCost request={request} outline={live.outline} />
       <MoldLayers request={request} fills={plan.fills} units={units} />
-      <Palette palette={plan.palette} white={TECHNIQUES[request.technique].white.by} />
+      <Palette palette={plan.palette} white={techniqueOfPour(request).white.by} />
       <RunTable plan={plan} startAt={request.startAt} units={units} />
       <section className="sheet no-print" aria-labelledby="chart-heading">
         <h2 id="chart-heading" className="mb-1 text-xl">

@@ -1,9 +1,9 @@
-import { ofPiece } from '#core/batch/index.ts'
+import { ofPiece, techniqueOfPour } from '#core/batch/index.ts'
 import type { BatchPlan, LivePlan } from '#core/plan/index.ts'
 import { standingAt, stepAtHand, type Pour, type RunStep } from '#core/runsheet/index.ts'
 import { printClock, printSpan, type UnitChoice } from '#core/units/index.ts'
 import type { Reading } from '#core/timing/index.ts'
-import { markedAt, TECHNIQUES } from '#core/technique/index.ts'
+import { markedAt } from '#core/technique/index.ts'
 import { inUnits } from '#words/inUnits.ts'
 import { sampleAt } from '#app/components/lifeAt.ts'
 import { pourSpan, stripNotches } from '#app/components/notches.ts'
@@ -103,7 +103,7 @@ interface StepViewProps {
 function StepView({ step, nowMin, story, plan, bands, units, done, readings }: StepViewProps) {
   const standing = standingAt(step, nowMin)
   const { school } = useSettings()
-  const full = markedAt('empties', TECHNIQUES[story.batch.request.technique], done) === null
+  const full = markedAt('empties', techniqueOfPour(story.batch.request), done) === null
   useSignal(standing.kind === 'due' ? step.key : '')
   return (
     <section aria-label="The step at hand" data-step={step.key} data-standing={standing.kind}>

@@ -1,8 +1,8 @@
 import { useEffect } from 'react'
-import { bedOf, pourMixOf } from '#core/batch/index.ts'
+import { bedOf, pourMixOf, techniqueOfPour } from '#core/batch/index.ts'
 import type { BatchPlan } from '#core/plan/index.ts'
 import type { Resin } from '#core/resin/index.ts'
-import { markedAt, TECHNIQUES } from '#core/technique/index.ts'
+import { markedAt } from '#core/technique/index.ts'
 import { SIMULATED_FEED, tellBench, useKeeper } from '#app/platform/instruments.ts'
 import { useNowMs } from '#app/platform/clock.ts'
 import { useSettings } from '#app/platform/queries.ts'
@@ -41,14 +41,14 @@ interface FollowedProps {
 
 /** The mixing cup of the pour itself. */
 export function FollowedBySimulation({ story, plan, stopStirAtMs, done }: FollowedProps): null {
-  const { resin, roomTempC, technique } = story.batch.request
+  const { resin, roomTempC } = story.batch.request
   useSimulatedBench({
     resin,
     roomTempC,
     stopStirAtMs,
     cupMassG: pourMixOf(plan.mixes).cups[0]!.massG,
     bedDepthMm: Math.max(...plan.fills.map((fill) => bedOf(fill).depthMm)),
-    decantMin: markedAt('empties', TECHNIQUES[technique], done),
+    decantMin: markedAt('empties', techniqueOfPour(story.batch.request), done),
   })
   return null
 }

@@ -25,7 +25,7 @@ export function StepHead({ step, request, plan, units, children }: StepHeadProps
         {children}
         <TakesList takes={step.takes} units={units} className="font-display my-2 text-2xl sm:text-3xl" />
       </div>
-      {fill && isDrawn(request.technique) && (
+      {fill && isDrawn(fill.technique) && (
         <MoldDrawing
           outline={fill.mold.outline}
           laid={fill.laid}
