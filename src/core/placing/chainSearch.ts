@@ -5,7 +5,7 @@ import type { Room } from './room.ts'
 export interface Search {
   readonly below: number
   readonly visit: (starts: readonly number[], cost: number) => number
-  /** Slots looked at so far and at most; the search ends early when it is spent. */
+  /** Slots weighed so far and at most, those apart that are taken anyway; the search ends early when it is spent. */
   readonly effort: Effort
 }
 
@@ -32,17 +32,22 @@ export function searchChain(room: Room, chain: PlacingChain, { below, visit, eff
       return
     }
     const last = lastStart(job, starts, latest[k]!)
-    for (let start = room.nextPresent(firstStart(job, starts), job.presentSlots); start <= last;) {
+    for (
+      let start = room.nextFree(job, firstStart(job, starts));
+      start <= last;
+      start = room.nextFree(job, start + 1)
+    ) {
       const rest = leastRest(k, start)
       if (effort.spent++ >= effort.most || (rest !== Infinity && soFar + weight * start + rest >= bound))
         return
+      // What is held since an earlier job is not there until here: nor any later.
+      if (rest === Infinity && overheld(k)) return
       starts[k] = start
-      if (rest !== Infinity && room.takes(job, start) && spansFit(room, chain, k, starts)) {
+      if (rest !== Infinity && spansFit(room, chain, k, starts)) {
         room.job(job, start, 1)
         place(k + 1, soFar + weight * start)
         room.job(job, start, -1)
       }
-      start = room.nextPresent(start + 1, job.presentSlots)
     }
   }
 
@@ -60,8 +65,18 @@ export function searchChain(room: Room, chain: PlacingChain, { below, visit, eff
       starts[next] = first
       sum += first
     }
+    for (const span of chain.spans) if (span.toJob >= k && !mayHold(span, k)) sum = Infinity
     return weight * sum + LATE_WEIGHT * lateness(chain, starts)
   }
+
+  /** Whether a span that begins before a job of the chain may last at least until the soonest its end can be, the k-th and those before it standing. */
+  const mayHold = ({ fromJob, toJob, ...held }: PlacingChain['spans'][number], k: number): boolean => {
+    if (fromJob !== null && fromJob > k) return true
+    const from = fromJob === null ? 0 : starts[fromJob]!
+    return room.hasLeft(held, from, starts[toJob]! + chain.jobs[toJob]!.handsSlots)
+  }
+  const overheld = (k: number): boolean =>
+    chain.spans.some((span) => span.toJob >= k && span.fromJob !== k && !mayHold(span, k))
   place(0, 0)
 }
 

@@ -27,7 +27,7 @@ export interface PlacingEffort {
   readonly each: number
 }
 
-export const USUAL_EFFORT: PlacingEffort = { exact: 150_000, improving: 800_000, each: 20_000 }
+export const USUAL_EFFORT: PlacingEffort = { exact: 150_000, improving: 150_000, each: 20_000 }
 /** With more chains than this nobody goes through everything. */
 const EXACT_CHAINS = 8
 const SEED = 20261125

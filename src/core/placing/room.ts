@@ -10,6 +10,8 @@ export class Room {
   private readonly hands: Uint8Array
   private readonly used: readonly Int32Array[]
   private readonly capacities: readonly number[]
+  /** By resource and by how many of it are wanted; forgotten when some are taken or given back. */
+  private readonly nextFull: readonly Map<number, Int32Array>[]
 
   constructor({ slots, free, capacities, chains }: PlacingProblem) {
     if (free.length !== slots)
@@ -18,6 +20,7 @@ export class Room {
     this.capacities = capacities
     this.hands = new Uint8Array(slots)
     this.used = capacities.map(() => new Int32Array(slots))
+    this.nextFull = capacities.map(() => new Map())
     this.freeFor = new Int32Array(slots + 1)
     for (let slot = slots - 1; slot >= 0; slot--)
       this.freeFor[slot] = free[slot] ? this.freeFor[slot + 1]! + 1 : 0
@@ -42,19 +45,52 @@ export class Room {
 
   /** Whether a job may begin there: hands, presence and what it holds. */
   takes(job: PlacingJob, start: number): boolean {
-    if (start >= this.slots || this.freeFor[start]! < job.presentSlots) return false
-    for (let slot = start; slot < start + job.handsSlots; slot++) if (this.hands[slot]) return false
-    for (const hold of job.holds) if (!this.hasLeft(hold, start, start + hold.slots)) return false
-    return true
+    const present = start < this.slots && this.freeFor[start]! >= job.presentSlots
+    return present && this.blockedUntil(job, start) === start
   }
 
-  /** Whether that many are left all the time; beyond the horizon nothing is known to be taken. */
+  /** Whether that many are left all the time, asked for long stretches of what changes seldom; beyond the horizon nothing is known to be taken. */
   hasLeft({ resource, amount }: Pick<Hold, 'resource' | 'amount'>, from: number, to: number): boolean {
+    if (from >= this.slots) return true
+    const known = this.nextFull[resource]!
+    let full = known.get(amount)
+    if (!full) known.set(amount, (full = this.fullFrom(resource, amount)))
+    return full[from]! >= Math.min(to, this.slots)
+  }
+
+  /** By slot: the first from there on in which that many are not left; the horizon's length where there is none. */
+  private fullFrom(resource: number, amount: number): Int32Array {
     const most = this.capacities[resource]! - amount
     const used = this.used[resource]!
-    const end = Math.min(to, this.slots)
-    for (let slot = from; slot < end; slot++) if (used[slot]! > most) return false
-    return true
+    const full = new Int32Array(this.slots + 1)
+    full[this.slots] = this.slots
+    for (let slot = this.slots - 1; slot >= 0; slot--)
+      full[slot] = used[slot]! > most ? slot : full[slot + 1]!
+    return full
+  }
+
+  /** The first slot from there on in which person, hands and what it holds take that job; beyond the horizon where there is none. */
+  nextFree(job: PlacingJob, from: number): number {
+    for (let start = from; ;) {
+      start = this.nextPresent(start, job.presentSlots)
+      const free = this.blockedUntil(job, start)
+      if (free === start) return start
+      start = free
+    }
+  }
+
+  /** The slot itself where hands and what it holds take that job, else the first after what stands in its way there. */
+  private blockedUntil({ handsSlots, holds }: PlacingJob, start: number): number {
+    let until = start
+    for (let slot = Math.min(start + handsSlots, this.slots) - 1; slot >= until; slot--)
+      if (this.hands[slot]) until = slot + 1
+    for (const { resource, amount, slots } of holds) {
+      const most = this.capacities[resource]! - amount
+      const used = this.used[resource]!
+      for (let slot = Math.min(start + slots, this.slots) - 1; slot >= until; slot--)
+        if (used[slot]! > most) until = slot + 1
+    }
+    return until
   }
 
   /** Takes (by = 1) or gives back (by = -1) one job. */
@@ -86,6 +122,7 @@ export class Room {
     by: 1 | -1,
   ): void {
     const used = this.used[resource]!
+    this.nextFull[resource]!.clear()
     for (let slot = from; slot < to && slot < this.slots; slot++) used[slot]! += by * amount
   }
 }

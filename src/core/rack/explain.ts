@@ -56,7 +56,7 @@ export interface TroubleTask {
   readonly k: number
 }
 
-const EFFORT = 20_000
+const EFFORT = 5000
 
 /** What stands in the way of one batch while the others stay where they are. */
 export function troubleOf(task: TroubleTask): Trouble {

@@ -72,7 +72,7 @@ export interface RackPlanBatch {
 export type KeptJobs = Readonly<Record<string, Readonly<Record<string, number>>>>
 
 const KEEPING = { ...USUAL_EFFORT, exact: 0, improving: 0 }
-const REPLANNING = { ...USUAL_EFFORT, exact: 40_000, improving: 60_000 }
+const REPLANNING = { ...USUAL_EFFORT, exact: 40_000, improving: 12_000 }
 
 /**
  * Lays out the coming days. A running batch whose window would close while nobody is free is placed all the same, as late as it must
