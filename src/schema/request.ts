@@ -80,12 +80,22 @@ const entries = {
         count: count('number of pieces', { atLeast: 1, atMost: 60 }),
         pattern: v.optional(v.nullable(patternSchema), null),
         technique: v.optional(techniqueSchema),
+        surplus: v.optional(
+          v.literal(
+            true,
+            'whether pieces are poured from what is left is not true, expected true or nothing',
+          ),
+        ),
         colourway: v.optional(colourwaySchema),
       }),
       'pieces is missing, expected at least one mold with a count',
     ),
     v.minLength(1, 'pieces is empty, expected at least one mold with a count'),
     v.maxLength(20, 'more than 20 kinds of piece in one batch'),
+    v.check(
+      (orders) => orders.some(({ surplus }) => !surplus),
+      'every piece is poured from what is left, expected one at least that the mix is stirred for',
+    ),
   ),
   colours: usual(v.pipe(v.array(colourSchema), v.maxLength(24, 'more than 24 colours in one batch')), []),
   face: usual(v.picklist(['mold', 'open', 'undecided'], 'face is none of mold, open, undecided'), 'mold'),
@@ -96,6 +106,7 @@ const entries = {
   ),
   bedMm: v.optional(v.nullable(depth('bed')), null),
   lipMm: usual(amount('lip', 'mm', { atLeast: 0, atMost: 50 }), 2),
+  leastMixG: v.optional(amount('what is stirred at least', 'g', { above: 0, atMost: 20_000 })),
   white: usual(whiteSchema, USUAL_WHITE),
   inclusions: v.optional(
     v.nullable(

@@ -30,6 +30,11 @@ function told(finding: Finding, units: UnitChoice): Told {
         title: `${finding.moldName} would overflow`,
         text: `The layers together stand ${mm(finding.overMm)} above its ${mm(finding.depthMm)}.`,
       }
+    case 'surplusTooLittle':
+      return {
+        title: `Too little is left for ${finding.moldName}`,
+        text: `What the mix leaves over lies ${mm(finding.bedMm)} deep in it; ${mm(finding.leastMm)} or more are wanted.`,
+      }
     case 'bedTooThin':
       return {
         title: `Thin bed in ${finding.moldName}`,

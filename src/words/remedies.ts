@@ -29,6 +29,8 @@ function wordChange(change: Change, units: UnitChoice): string {
       return `Pour the ${change.layerName} in the mold`
     case 'layerEverywhere':
       return `Lay the ${change.layerName} in every mold`
+    case 'stirMore':
+      return `Stir at least ${printQuantity(change.g, units.mass, 0)}`
     case 'cupsToFit':
       return 'Make every cup smaller by the same share'
     case 'lessColour':

@@ -364,6 +364,22 @@ test('two pieces of one mix in two ways: a bloom and a petri by one clock, the b
   const laidAs = orders.last().getByLabel(/^How .* is laid$/)
   await laidAs.selectOption('petri')
   await expect(orders.last()).toHaveAttribute('data-order', /\.petri$/)
+  // A third kind is poured from what is left: nothing of its own is stirred until it is said how much more.
+  await page.getByRole('button', { name: 'Another mold' }).click()
+  await orders
+    .last()
+    .getByLabel(/^How .* is laid$/)
+    .selectOption('plain')
+  await orders
+    .last()
+    .getByLabel(/poured from what is left$/)
+    .check()
+  await expect(page.getByText(/^Mind: Too little is left for/)).toBeVisible()
+  await page.getByRole('button', { name: /^Stir at least/ }).click()
+  await expect(page.getByText(/Too little is left for/)).toHaveCount(0)
+  await expect(page.getByText(/what is left$/).first()).toBeVisible()
+  await page.getByRole('button', { name: /^Leave out .*what is left$/ }).click()
+  await expect(orders).toHaveCount(2)
   const drops = page
     .getByRole('heading', { name: 'Drops on each piece' })
     .locator('xpath=..')

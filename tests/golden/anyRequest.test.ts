@@ -149,6 +149,7 @@ function anyKinds(mold: object) {
     mold,
     count: whole(2, 1, 60),
     ...(inks && { colourway: { id: `w${k}`, name: `Way ${k}`, inks } }),
+    ...(chance() < 0.15 && { surplus: true }),
     ...(chance() < 0.2 && { technique: pick('bloom', 'petri', 'inclusions', 'plain') }),
   }))
 }
@@ -165,6 +166,7 @@ function anyRequest() {
       ...(chance() < 0.8 ? [{ id: 'i', name: 'Tide', kind: 'alcoholInk', hex: '#12748a' }] : []),
       ...(chance() < 0.8 ? [{ id: 'w', name: 'Chalk', kind: 'whitePaste', hex: '#f8f6f0' }] : []),
     ],
+    leastMixG: maybe(0.2, () => figure(150, 0.1, 20_000)),
     bedMm: maybe(0.3, () => figure(5, 0.05, 200)) ?? null,
     lipMm: figure(2, 0, 50),
     white: {

@@ -1,5 +1,6 @@
 export {
   dividedOrder,
+  fromSurplus,
   inksOf,
   inksOn,
   moldsFilled,
@@ -84,7 +85,6 @@ export {
   dividedMixes,
   dropsOf,
   inkDropsOfPiece,
-  mixesOf,
   mixesOfLayer,
   pourMixOf,
   whiteCupOf,
@@ -96,3 +96,4 @@ export {
 export { takesOf, takesOfMix, type Take } from './takes.ts'
 export { DROP_ML, dropLoad, MOST_LOAD, type DropLoad } from './load.ts'
 export { techniqueOfPour } from './pour.ts'
+export { laidOut } from './laidOut.ts'

@@ -28,6 +28,8 @@ export interface MoldFill {
   readonly count: number
   /** The way its pieces are laid in. */
   readonly technique: TechniqueId
+  /** Poured from what the mix leaves over. */
+  readonly surplus: boolean
   /** That go on these pieces, in the order the pattern numbers them. */
   readonly inks: readonly Colour[]
   readonly areaMm2: number
@@ -45,12 +47,12 @@ export interface MoldFill {
   readonly fillOverDrawn: number | null
 }
 
-/** The layers that share each mold, for one piece of each order. */
-export function fillMolds(request: BatchRequest, technique: Technique): readonly MoldFill[] {
+/** The layers that share each mold, for one piece of each order; what is left lies that deep in the pieces that are poured from it. */
+export function fillMolds(request: BatchRequest, technique: Technique, surplusMm = 0): readonly MoldFill[] {
   const laid = request.pieces.map((order) => lay(order, request, wayOn(order, request, technique)))
   // Rounds go over all pieces together: the barest of them decides.
   const rounds = request.rounds ?? Math.max(...laid.map((each) => each.rounds))
-  return laid.map((each) => fillMold(each, request, rounds))
+  return laid.map((each) => fillMold(each, request, { mostRounds: rounds, surplusMm }))
 }
 
 /** The way those pieces are laid in, of a pour that may have several. */
@@ -129,9 +131,9 @@ function lay(order: PieceOrder, request: BatchRequest, technique: Technique): La
 function fillMold(
   { order, technique, areaMm2, pattern, laid }: LaidOrder,
   request: BatchRequest,
-  mostRounds: number,
+  { mostRounds, surplusMm }: { readonly mostRounds: number; readonly surplusMm: number },
 ): MoldFill {
-  const { mold, count } = order
+  const { mold, count, surplus = false } = order
   const rounds = technique.white.by === 'needle' ? mostRounds : 1
   const white = whiteForPiece(laid, { rule: technique.white, rounds, holeMm: request.white.holeMm })
   const own = request.layers.filter((each) => isIn(each, { id: kindId(order) }))
@@ -140,8 +142,12 @@ function fillMold(
   const whiteMm = drawn ? (white.volumeMl * 1000) / areaMm2 : 0
   const bedMm =
     request.bedMm ?? usualBedMm(mold, technique, { aboveMm: whiteMm + laterMm, lipMm: request.lipMm })
+  const freeMl = volumeUpToMl(mold, Math.max(0, mold.depthMm - request.lipMm - whiteMm - laterMm))
+  const bed: LaterLayer['amount'] = surplus
+    ? { by: 'volume', ml: Math.min((surplusMm * areaMm2) / 1000, freeMl) }
+    : { by: 'depth', mm: bedMm }
   const layers = stacked(mold, request.lipMm, [
-    { id: BED, name: null, poured: true, amount: { by: 'depth', mm: bedMm } },
+    { id: BED, name: null, poured: true, amount: bed },
     ...(drawn
       ? [{ id: WHITE, name: null, poured: false, amount: { by: 'volume', ml: white.volumeMl } } as const]
       : []),
@@ -154,6 +160,7 @@ function fillMold(
     mold,
     count,
     technique: techniqueOn(order, request),
+    surplus,
     inks: inksOn(order, request),
     areaMm2,
     brimMl: brimVolumeMl(mold),
@@ -268,6 +275,11 @@ export function orderVolumeMl(fills: readonly MoldFill[], layerId: string): numb
   )
 }
 
+/** The pieces that the mix is stirred for. */
+export function stirredFor(fills: readonly MoldFill[]): readonly MoldFill[] {
+  return fills.filter(({ surplus }) => !surplus)
+}
+
 /** ml of the beds over the whole order. */
 export function bedVolumeMl(fills: readonly MoldFill[]): number {
   return orderVolumeMl(fills, BED)
@@ -298,7 +310,8 @@ export function laterAmount(
 
 /** Depth of the bed that governs heat and bloom: the mean over the order by volume. */
 export function governingBedMm(fills: readonly MoldFill[]): number {
-  return meanDepthMm(fills, BED)
+  const stirred = stirredFor(fills)
+  return meanDepthMm(stirred.length > 0 ? stirred : fills, BED)
 }
 
 /** The wall that takes up the bed's warmth: of the mold that holds the most of the order by area. */

@@ -7,6 +7,7 @@ import { additionOf, divided, ofOneMix, ownMixes, type LayerCup } from './layerC
 import { mixedLayers, type LaterLayer } from './laterLayers.ts'
 import {
   bedVolumeMl,
+  stirredFor,
   governingBedMm,
   laterAmount,
   pipedDepthMm,
@@ -68,7 +69,8 @@ export function mixesOf(
 function pourMix(request: BatchRequest, technique: Technique, fills: readonly MoldFill[]): Mix {
   const { resin } = request
   const density = mixedDensityGPerMl(resin)
-  const bedG = bedVolumeMl(fills) * density
+  const bedG = bedVolumeMl(stirredFor(fills)) * density
+  const surplusG = bedVolumeMl(fills) * density - bedG
   const bag = technique.white.by === 'bag' && !request.whiteApart
   const whiteG = bag ? pipedVolumeMl(fills) * density : 0
   const whitePortionG = bag ? whiteG + request.loss.bagResidueG : 0
@@ -78,7 +80,10 @@ function pourMix(request: BatchRequest, technique: Technique, fills: readonly Mo
   const someTinted = parts.length > 0 && tinted.length < fills.length
   const mixingCupG = someTinted ? request.loss.cupFilmG : 0
   const lossG = filmsG(request, parts) + mixingCupG + (bag ? request.loss.bagResidueG : 0)
-  const mix = measured(request, resin, { inMoldsG: bedG + whiteG, lossG })
+  const mix = withSurplus(
+    measured(request, resin, { inMoldsG: bedG + whiteG, lossG, leastG: request.leastMixG }),
+    surplusG,
+  )
   const { totalG } = mix.parts.byWeight
   const dividedG = someTinted ? bedVolumeMl(tinted) * density + filmsG(request, parts) : totalG
   const mixCups =
@@ -208,13 +213,35 @@ function cupsOf(id: string, cups: readonly LayerCup[], mixG: number, resin: Resi
   )
 }
 
+type Measured = Pick<Mix, 'inMoldsG' | 'lossG' | 'needG' | 'parts' | 'dividedG' | 'leftoverUses'>
+
+/** The parts where so much more is stirred than is needed. */
+function leavingMore({ byWeight, byVolume }: MeasuredParts, moreG: number): MeasuredParts {
+  return {
+    byWeight: { ...byWeight, leftoverG: byWeight.leftoverG + moreG },
+    byVolume: { ...byVolume, leftoverG: byVolume.leftoverG + moreG },
+  }
+}
+
+/** What is poured of that mix's surplus is needed, too, and left over no more. */
+function withSurplus(mix: Measured, surplusG: number): Measured {
+  return {
+    ...mix,
+    inMoldsG: mix.inMoldsG + surplusG,
+    needG: mix.needG + surplusG,
+    parts: leavingMore(mix.parts, -surplusG),
+  }
+}
+
 function measured(
   { measuring, spareMolds }: BatchRequest,
   resin: Resin,
-  { inMoldsG, lossG }: Pick<Mix, 'inMoldsG' | 'lossG'>,
-): Pick<Mix, 'inMoldsG' | 'lossG' | 'needG' | 'parts' | 'dividedG' | 'leftoverUses'> {
+  { inMoldsG, lossG, leastG = 0 }: Pick<Mix, 'inMoldsG' | 'lossG'> & { readonly leastG?: number | undefined },
+): Measured {
   const needG = inMoldsG + lossG
-  const parts = measureParts(resin, needG, measuring)
+  const more = Math.max(0, leastG - needG)
+  const stirred = measureParts(resin, needG + more, measuring)
+  const parts = more > 0 ? leavingMore(stirred, more) : stirred
   const leftoverMl = parts.byVolume.leftoverG / mixedDensityGPerMl(resin)
   return {
     inMoldsG,

@@ -12,6 +12,8 @@ export interface PieceOrder {
   readonly pattern: Pattern | null
   /** The way they are laid in; the batch's own where nothing is said. */
   readonly technique?: TechniqueId | undefined
+  /** Poured from what the mix leaves over, as far as that goes: nothing is stirred for their beds. */
+  readonly surplus?: true | undefined
   /** What sets them apart from other pieces of the batch in the same mold; nothing where they are the only ones. */
   readonly colourway?: Colourway | undefined
 }
@@ -25,17 +27,21 @@ export interface Colourway {
   readonly inks: readonly string[]
 }
 
-type OfKind = Pick<PieceOrder, 'mold' | 'colourway' | 'technique'>
+type OfKind = Pick<PieceOrder, 'mold' | 'colourway' | 'technique' | 'surplus'>
 
-/** Under which id those pieces are known in their batch: the mold's, and behind it their colourway's and that of a way of their own. */
-export function kindId({ mold, colourway, technique }: OfKind): string {
-  return [mold.id, colourway?.id, technique].filter((part) => part !== undefined).join('.')
+/** Under which id those pieces are known in their batch: the mold's, and behind it their colourway's, that of a way of their own, and that they are poured from what is left. */
+export function kindId({ mold, colourway, technique, surplus }: OfKind): string {
+  return [mold.id, colourway?.id, technique, surplus && 'surplus']
+    .filter((part) => part !== undefined)
+    .join('.')
 }
 
 /** What those pieces are called: by their mold, and behind it their colourway and a way of their own. */
-export function kindName({ mold, colourway, technique }: OfKind): string {
+export function kindName({ mold, colourway, technique, surplus }: OfKind): string {
   const way = technique && TECHNIQUES[technique].name
-  return [mold.name, colourway?.name, way].filter((part) => part !== undefined).join(', ')
+  return [mold.name, colourway?.name, way, surplus && 'what is left']
+    .filter((part) => part !== undefined)
+    .join(', ')
 }
 
 /** The way those pieces are laid in. */
@@ -50,6 +56,12 @@ export function techniqueOn(
 export function laidIn(order: PieceOrder, way: TechniqueId, own: TechniqueId): PieceOrder {
   const { technique: _before, ...rest } = order
   return way === own ? rest : { ...rest, technique: way }
+}
+
+/** Those pieces poured from what the mix leaves over, or from what is stirred for them. */
+export function fromSurplus(order: PieceOrder, surplus: boolean): PieceOrder {
+  const { surplus: _before, ...rest } = order
+  return surplus ? { ...rest, surplus } : rest
 }
 
 /** The inks of a request, in the order a pattern numbers them. */

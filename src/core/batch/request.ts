@@ -68,6 +68,8 @@ export interface BatchRequest {
   /** Clear bed under the white; null takes the technique's usual. */
   readonly bedMm: number | null
   readonly lipMm: number
+  /** So much of the pour's own mix is stirred at least; no more than it takes where nothing is said. */
+  readonly leastMixG?: number | undefined
   readonly white: WhiteChoice
   /** Null where the technique lays nothing in, or nobody has measured. */
   readonly inclusions: Inclusions | null

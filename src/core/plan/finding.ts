@@ -15,7 +15,7 @@ export type Finding =
       readonly depthMm: number
     }
   | {
-      readonly kind: 'bedTooThin'
+      readonly kind: 'surplusTooLittle' | 'bedTooThin'
       readonly moldName: string
       readonly bedMm: number
       readonly leastMm: number
@@ -86,6 +86,7 @@ export type Gravity = 'stop' | 'warn' | 'note'
 
 const GRAVITY: Readonly<Record<Finding['kind'], Gravity>> = {
   overfilled: 'stop',
+  surplusTooLittle: 'warn',
   bedTooThin: 'warn',
   noLipForLayer: 'warn',
   cupsTakeMore: 'stop',

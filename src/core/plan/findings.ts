@@ -62,7 +62,12 @@ function fillFindings(request: BatchRequest, fill: MoldFill): Finding[] {
   )
   const overMm = -fill.lipMm - lateMm
   const { leastMm } = TECHNIQUES[fill.technique].bed
-  if (bedMm < leastMm) found.push({ kind: 'bedTooThin', moldName, bedMm, leastMm })
+  if (bedMm < leastMm)
+    found.push(
+      fill.surplus
+        ? { kind: 'surplusTooLittle', moldName, bedMm, leastMm }
+        : { kind: 'bedTooThin', moldName, bedMm, leastMm },
+    )
   if (overMm > DEPTH_MM) found.push({ kind: 'overfilled', moldName, overMm, depthMm: fill.mold.depthMm })
   else if (lateMm > 0 && fill.lipMm < -DEPTH_MM) {
     const lipMm = Math.max(0, lateMm + fill.lipMm)

@@ -34,6 +34,7 @@ const TROUBLES: readonly (readonly [Finding['kind'], Partial<BatchRequest>, numb
   ['overfilled', { bedMm: 9, layers: [backLayer('bonds', 3)] }, 2],
   ['bedTooThin', { bedMm: 2 }, 1],
   ['bedTooThin', { pieces: [order(shallow)], layers: [backLayer('bonds', 3.5)] }, 1],
+  ['surplusTooLittle', { pieces: [order(COASTER), { ...order(TRAY), surplus: true }] }, 1],
   ['noLipForLayer', { bedMm: 8, layers: [backLayer('demolded', 4)] }, 1],
   ['notEnoughMolds', { pieces: [{ ...order({ ...COASTER, count: 3 }), count: 5 }] }, 5],
   ['noCupBigEnough', { pieces: [{ ...order(TRAY), count: 4 }] }, 4],

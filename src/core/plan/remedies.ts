@@ -4,9 +4,13 @@ import {
   kindId,
   nextLayer,
   pieceCount,
+  pourMixOf,
   techniqueOfPour,
   type BatchRequest,
+  type MoldFill,
 } from '../batch/index.ts'
+import { mixedDensityGPerMl } from '../resin/index.ts'
+import { TECHNIQUES } from '../technique/index.ts'
 import { withFewerDrops, withWiderBeads } from '../pattern/index.ts'
 import { capacityOf, scheduleBatch } from '../timing/index.ts'
 import { gravityOf, type Finding } from './finding.ts'
@@ -90,6 +94,8 @@ function candidatesFor(finding: Finding, task: Task): readonly Candidates[] {
     case 'overfilled':
     case 'barelyCovered':
       return [thinnerBed(task), ...thinnerLayers(task), noLayers(task)]
+    case 'surplusTooLittle':
+      return [stirMore(task)]
     case 'bedTooThin':
       return [usualBed(task), ...thinnerLayers(task), noLayers(task)]
     case 'noLipForLayer':
@@ -190,6 +196,26 @@ function thinnerBed(task: Task): Candidates {
     ...usualBed({ ...task, request }),
     ...thinner.map((mm) => change({ kind: 'bed', mm }, { bedMm: mm })),
   ]
+}
+
+/** So much more of the mix that every piece that is poured from its surplus gets the usual bed of its way. */
+function stirMore({ fills, mixes }: Task): Candidates {
+  const { needG, resin } = pourMixOf(mixes)
+  const density = mixedDensityGPerMl(resin)
+  const gOf = (depthMm: (fill: MoldFill) => number) =>
+    fills.reduce((sum, fill) => {
+      const eachMl = (depthMm(fill) * fill.areaMm2) / 1000
+      return sum + (fill.surplus ? fill.count * eachMl * density : 0)
+    }, 0)
+  const hasG = gOf((fill) => bedOf(fill).depthMm)
+  return [1, 1.5].map((times) => {
+    const wantsG = gOf(({ technique, mold }) => {
+      const { usualMm, usualShareOfDepth, leastMm } = TECHNIQUES[technique].bed
+      return times * Math.max(leastMm, Math.min(usualMm, usualShareOfDepth * mold.depthMm))
+    })
+    const g = Math.ceil(needG - hasG + wantsG)
+    return change({ kind: 'stirMore', g }, { leastMixG: g })
+  })
 }
 
 function thickerBed({ fills }: Task): Candidates {

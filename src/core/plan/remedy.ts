@@ -15,6 +15,7 @@ export type Change =
   | { readonly kind: 'layerDepth'; readonly layerName: string; readonly mm: number }
   | { readonly kind: 'noLayer'; readonly layerName: string }
   | { readonly kind: 'layerInMold'; readonly layerName: string }
+  | { readonly kind: 'stirMore'; readonly g: number }
   | { readonly kind: 'cupsToFit' }
   | { readonly kind: 'layerEverywhere'; readonly layerName: string }
   | { readonly kind: 'lessColour'; readonly cupName: string }

@@ -6,14 +6,14 @@ import {
   dividedMixes,
   DROP_ML,
   dropsOf,
-  fillMolds,
-  mixesOf,
+  laidOut,
   pieceCount,
   piecesOn,
   techniqueOfPour,
   whiteCupOf,
   type BatchRequest,
   type Mix,
+  type MoldFill,
 } from '../batch/index.ts'
 import { isWhite, type Colour } from '../colour/index.ts'
 import { TECHNIQUES } from '../technique/index.ts'
@@ -40,8 +40,7 @@ export type Weighed = Readonly<Record<TakenAt, { readonly aG: number; readonly b
 /** The materials of a batch as planned; what was `weighed` replaces the parts of its mix. */
 export function needsOf(request: BatchRequest, weighed: Weighed = {}): readonly Need[] {
   const technique = techniqueOfPour(request)
-  const fills = fillMolds(request, technique)
-  const mixes = mixesOf(request, technique, fills)
+  const { fills, mixes } = laidOut(request, technique)
   return [...mixes.flatMap((mix) => resinNeeds(mix, weighed)), ...colourNeeds(request, mixes, fills)].filter(
     ({ amount }) => amount > 0,
   )
@@ -67,7 +66,7 @@ function resinNeeds(mix: Mix, weighed: Weighed): readonly Need[] {
 function colourNeeds(
   request: BatchRequest,
   mixes: readonly Mix[],
-  fills: ReturnType<typeof fillMolds>,
+  fills: readonly MoldFill[],
 ): readonly Need[] {
   const technique = techniqueOfPour(request)
   const drops = dropsOf(fills)

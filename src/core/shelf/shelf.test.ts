@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
 import { bloomRequest, COASTER } from '../../../tests/support/request.ts'
-import { mixesOf, fillMolds } from '../batch/index.ts'
+import { laidOut } from '../batch/index.ts'
 import { TECHNIQUES } from '../technique/index.ts'
 import {
   costOfBatch,
@@ -97,7 +97,7 @@ describe('the book of a supply', () => {
 describe('what a batch takes', () => {
   test('is the A and B of its mixes, back apart from pour', () => {
     const request = bloomRequest({ layers: [DARK] }, 2)
-    const mixes = mixesOf(request, TECHNIQUES.bloom, fillMolds(request, TECHNIQUES.bloom))
+    const mixes = laidOut(request, TECHNIQUES.bloom).mixes
     const needs = needsOf(request)
     const amount = (kind: string, at: string) =>
       needs.find(({ of, at: when }) => of.kind === kind && when === at)?.amount
@@ -116,7 +116,7 @@ describe('what a batch takes', () => {
 
   test('wastes what stays in cup and bag: resin in the molds and waste make the whole mix', () => {
     const request = bloomRequest({}, 4)
-    const [mix] = mixesOf(request, TECHNIQUES.bloom, fillMolds(request, TECHNIQUES.bloom))
+    const [mix] = laidOut(request, TECHNIQUES.bloom).mixes
     const resin = needsOf(request).filter(({ of }) => of.kind.startsWith('resin'))
     const used = resin.reduce((sum, { amount, wasted }) => sum + amount - wasted, 0)
     expect(used).toBeCloseTo(mix!.inMoldsG, 9)

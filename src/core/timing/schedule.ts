@@ -1,10 +1,9 @@
 import {
   dividedCups,
   EXCESS_DENSITY_KG_PER_M3,
-  fillMolds,
+  laidOut,
   governingBedMm,
   governingWall,
-  mixesOf,
   pourMixOf,
   type BatchRequest,
   type Mix,
@@ -106,14 +105,13 @@ export function scheduleSettled(
   plain: Technique,
   { done = {}, rooms = [], stillFullMin = 0, cupStopMin: latestStopMin = Infinity }: SoFar,
 ): Schedule {
-  const fills = fillMolds(request, plain)
+  const { fills, mixes } = laidOut(request, plain)
   const technique = asNeeded(plain, {
     whiteApart: request.whiteApart === true,
     rounds: Math.max(...fills.map(({ rounds }) => rounds)),
     cups: dividedCups(request, plain).length,
     ways: fills.map((fill) => fill.technique),
   })
-  const mixes = mixesOf(request, technique, fills)
   const slots = pieceSlots(fills)
   const leading = laidAs(technique.id, fills)
   const setting = { ...settingOf(request, pourMixOf(mixes), leading), roomSteps: rooms }
@@ -173,7 +171,7 @@ function settingOf(request: BatchRequest, first: Mix, fills: readonly MoldFill[]
 
 /** The pieces that are laid in that way; all of them where none is. */
 function laidAs(way: TechniqueId, fills: readonly MoldFill[]): readonly MoldFill[] {
-  const own = fills.filter(({ technique }) => technique === way)
+  const own = fills.filter(({ technique, surplus }) => technique === way && !surplus)
   return own.length > 0 ? own : fills
 }
 

@@ -52,6 +52,16 @@ export function FineTuning({ draft, problems, units, change }: InputsProps) {
           hint="Empty: the technique's usual"
           problem={problems['bedMm']}
         />
+        <QuantityField
+          label="Stir at least"
+          dimension="mass"
+          unit={units.mass}
+          value={draft.leastMixG ?? null}
+          emptyAllowed
+          onChange={(g) => change({ leastMixG: g ?? undefined })}
+          hint="Empty: as much as it takes"
+          problem={problems['leastMixG']}
+        />
         {!drawn && (
           <QuantityField
             label="Or so much in each"

@@ -2,6 +2,7 @@ import { Link } from 'react-router'
 import { Palette, Plus, X } from 'lucide-react'
 import {
   dividedOrder,
+  fromSurplus,
   inksOf,
   layersOnPieces,
   kindId,
@@ -34,7 +35,11 @@ export function Pieces({ draft, stock, problems, change }: InputsProps) {
     <fieldset className="flex flex-col gap-2">
       <legend className="mb-1 text-sm font-medium">Pieces</legend>
       {pieces.map((order, k) => (
-        <div key={kindId(order)} className="flex flex-col gap-2" data-order={kindId(order)}>
+        <div
+          key={kindId(order)}
+          className="border-line flex flex-col gap-2 [&+&]:border-t [&+&]:pt-3"
+          data-order={kindId(order)}
+        >
           <OrderLine
             order={order}
             no={k + 1}
@@ -174,6 +179,18 @@ function OrderLine({ order, no, molds, draft, set, divide, leaveOut }: OrderLine
               </option>
             ))}
           </select>
+        </label>
+      )}
+      {draft.pieces.length > 1 && (
+        <label className="flex min-h-11 cursor-pointer items-center gap-2 text-sm">
+          <input
+            type="checkbox"
+            className="accent-needle size-5 shrink-0"
+            aria-label={`Mold ${no}: poured from what is left`}
+            checked={order.surplus === true}
+            onChange={() => set(fromSurplus(order, order.surplus !== true))}
+          />
+          Poured from what the mix leaves over
         </label>
       )}
     </>
