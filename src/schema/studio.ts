@@ -81,6 +81,16 @@ export const pourEventSchema = v.variant('kind', [
   v.object({ ...event, ...ofLayer, kind: v.literal('stirBegan') }),
   v.object({ ...event, ...ofLayer, kind: v.literal('stopStir') }),
   v.object({ ...event, kind: v.literal('done'), key: idSchema }),
+  v.object({
+    ...event,
+    kind: v.literal('leftOut'),
+    keys: v.pipe(
+      v.array(idSchema),
+      v.minLength(1, 'nothing is left out, expected one turn or more'),
+      v.maxLength(200, 'more than 200 turns left out at once'),
+    ),
+  }),
+  v.object({ ...event, kind: v.literal('roundAdded') }),
   v.object({ ...event, kind: v.literal('note'), text: note('note') }),
   v.object({ ...event, ...ofLayer, kind: v.literal('reading'), reading: readingSchema }),
   v.object({ ...event, kind: v.literal('abandoned'), reason: note('reason') }),

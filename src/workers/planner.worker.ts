@@ -11,7 +11,7 @@ import {
   type SittingsSoFar,
 } from '#core/plan/index.ts'
 import { fitDataSheet } from '#core/resin/index.ts'
-import { fitNotedRun, type Reading } from '#core/timing/index.ts'
+import { fitNotedRun, type Otherwise, type Reading } from '#core/timing/index.ts'
 
 type RunSoFar = readonly [
   request: BatchRequest,
@@ -19,14 +19,15 @@ type RunSoFar = readonly [
   readings: readonly Reading[],
   stillFullMin: number,
   sittings: SittingsSoFar,
+  otherwise: Otherwise,
 ]
 
 /** The planner off the main thread: typing never waits for it. */
 const planner = {
   planBatch,
   /** A run as its pour and the sittings of its layers have it. */
-  planLive: (...[request, done, readings, stillFullMin, sittings]: RunSoFar) =>
-    planLive(withSittings(request, sittings), done, readings, stillFullMin),
+  planLive: (...[request, done, readings, stillFullMin, sittings, otherwise]: RunSoFar) =>
+    planLive(withSittings(request, sittings), done, readings, stillFullMin, otherwise),
   planSitting,
   lessonOf,
   aimedOf,

@@ -1,3 +1,4 @@
+import { AS_PLANNED } from '#core/timing/index.ts'
 import { describe, expect, test } from '@jest/globals'
 import { bloomRequest, COASTER } from '../support/request.ts'
 import type { BatchRequest } from '#core/batch/index.ts'
@@ -203,6 +204,7 @@ function shownOf({ request, done, ratioError, stirMin }: Mistaken, chance: Chanc
     stage: 'running',
     stopStirAtMs: 0,
     done: kept,
+    otherwise: AS_PLANNED,
     notes: [],
     readings: [],
     sittings: {},

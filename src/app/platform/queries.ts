@@ -1,3 +1,4 @@
+import { AS_PLANNED } from '#core/timing/index.ts'
 import { useState } from 'react'
 import { useQueries, useQuery, keepPreviousData, type UseQueryResult } from '@tanstack/react-query'
 import { techniqueOfPour, type BatchRequest } from '#core/batch/index.ts'
@@ -142,9 +143,9 @@ export function livePlanQuery(
 ) {
   const sittings = sittingsRead(pour)
   return {
-    queryKey: ['live', batch.request, pour.done, pour.readings, stillFullMin, sittings],
+    queryKey: ['live', batch.request, pour.done, pour.readings, stillFullMin, sittings, pour.otherwise],
     queryFn: (): Promise<LivePlan> =>
-      planner.planLive(batch.request, pour.done, pour.readings, stillFullMin, sittings),
+      planner.planLive(batch.request, pour.done, pour.readings, stillFullMin, sittings, pour.otherwise),
     staleTime: Infinity,
     gcTime: 5 * 60_000,
   }
@@ -195,6 +196,7 @@ export const NOT_POURED: Running = {
   stage: 'running',
   stopStirAtMs: 0,
   done: {},
+  otherwise: AS_PLANNED,
   notes: [],
   readings: [],
   sittings: {},

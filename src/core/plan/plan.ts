@@ -11,6 +11,7 @@ import { bloomWindow, type RoomStep, type Window } from '../resin/index.ts'
 import { prepList, runSteps, type PrepItem, type RunStep } from '../runsheet/index.ts'
 import { markedAt, shiftedTechnique, stepThat, withAfter, type Technique } from '../technique/index.ts'
 import {
+  AS_PLANNED,
   bandsOf,
   beliefOf,
   believe,
@@ -22,11 +23,12 @@ import {
   windowsOf,
   type Bands,
   type Believed,
-  type Reading,
   type Capacity,
   type CupLimits,
   type DecantPlan,
+  type Otherwise,
   type PassedOver,
+  type Reading,
   type Schedule,
   type SettledSchedule,
   type SoFar,
@@ -173,19 +175,25 @@ const SEED = 20261125
 /**
  * The plan of a pour as marks and readings have it. The bands say how sure each window is; the plan's own minutes follow the
  * mean of what is believed, with the same decant. Without readings the plan is as it was made. `stillFullMin` is the minute at which a
- * cup whose moment has passed was last seen full.
+ * cup whose moment has passed was last seen full, `otherwise` what the hands do in another way.
  */
 export function planLive(
   request: BatchRequest,
   done: Readonly<Record<string, number>> = {},
   readings: readonly Reading[] = [],
   stillFullMin = 0,
+  otherwise: Otherwise = AS_PLANNED,
 ): LivePlan {
   const belief = beliefOf(request)
   const technique = techniqueOf(request)
   const before = correctedRequest(request, belief.mean)
   const rooms = roomsRead(readings, before.roomTempC)
-  const planned = scheduleBatch(before, technique, done, soFar({ rooms: rooms.steps, stillFullMin }))
+  const planned = scheduleBatch(
+    before,
+    technique,
+    done,
+    soFar({ rooms: rooms.steps, stillFullMin, otherwise }),
+  )
   const task = { belief, implied: stillFlowed(planned, done), members: MEMBERS, seed: SEED }
   const believed = believe(planned, { ...task, readings })
   // What readings say changes minutes, never how it is poured.
@@ -196,7 +204,7 @@ export function planLive(
       correctedRequest(asked, by.mean),
       technique,
       done,
-      soFar({ rooms: shifted(rooms.steps, by.mean.roomK), stillFullMin, cupStopMin }),
+      soFar({ rooms: shifted(rooms.steps, by.mean.roomK), stillFullMin, cupStopMin, otherwise }),
     )
   const schedule = readings.length === 0 ? planned : corrected(believed, cupStop())
   const bands: Bands = {
@@ -230,11 +238,17 @@ export function planLive(
 }
 
 /** Only what is there, so that a plan that nothing happened to is the plan as it was made. */
-function soFar({ rooms = [], stillFullMin = 0, cupStopMin = Infinity }: Omit<SoFar, 'done'>): SoFar {
+function soFar({
+  rooms = [],
+  stillFullMin = 0,
+  cupStopMin = Infinity,
+  otherwise = AS_PLANNED,
+}: Omit<SoFar, 'done'>): SoFar {
   return {
     ...(rooms.length > 0 && { rooms }),
     ...(stillFullMin > 0 && { stillFullMin }),
     ...(cupStopMin < Infinity && { cupStopMin }),
+    ...((otherwise.leftOut.length > 0 || otherwise.moreRounds > 0) && { otherwise }),
   }
 }
 

@@ -50,6 +50,23 @@ describe('a pour as its events tell it', () => {
     expect(mayFollow(events, done('d2', 'decant', 21))).toBe(true)
   })
 
+  test('what is left out is not done, once; a round more is counted; both are taken back like a mark', () => {
+    const out: PourEvent = { id: 'o', atMs: min(30), kind: 'leftOut', keys: ['cover'] }
+    const more: PourEvent = { id: 'm', atMs: min(31), kind: 'roundAdded' }
+    const events = [...STARTED, out, more]
+    expect(readPour(events)).toMatchObject({
+      done: { stir: 0 },
+      otherwise: { leftOut: ['cover'], moreRounds: 1 },
+    })
+    expect(mayFollow(events, { ...out, id: 'again' })).toBe(false)
+    expect(mayFollow([...STARTED, done('d', 'cover', 29)], out)).toBe(false)
+    expect(mayFollow(STARTED.slice(0, 2), more)).toBe(false)
+    expect(undoable(events)?.id).toBe('m')
+    expect(readPour([...events, undone('u', 'm'), undone('v', 'o')])).toEqual(readPour(STARTED))
+    const many = Array.from({ length: 6 }, (_, k): PourEvent => ({ ...more, id: `m${k}` }))
+    expect(mayFollow([...STARTED, ...many], more)).toBe(false)
+  })
+
   test('undoing stop-stir goes back to stirring', () => {
     expect(undoable(STARTED)?.id).toBe('t')
     expect(readPour([...STARTED, undone('u', 't')]).stage).toBe('mixing')

@@ -1,5 +1,5 @@
 import { layerOfMix } from '../technique/index.ts'
-import type { Reading } from '../timing/index.ts'
+import { AS_PLANNED, type Otherwise, type Reading } from '../timing/index.ts'
 
 /** What happened at a bench, as it happened. Nothing is ever rewritten: an undo is an event too. */
 export type PourEvent = { readonly id: string; readonly atMs: number } & (
@@ -9,6 +9,10 @@ export type PourEvent = { readonly id: string; readonly atMs: number } & (
   | ({ readonly kind: 'stirBegan' } & OfLayer)
   | ({ readonly kind: 'stopStir' } & OfLayer)
   | { readonly kind: 'done'; readonly key: string }
+  /** Turns that are not done at all, by key. */
+  | { readonly kind: 'leftOut'; readonly keys: readonly string[] }
+  /** The pieces are gone over once more than was planned. */
+  | { readonly kind: 'roundAdded' }
   | { readonly kind: 'note'; readonly text: string }
   | ({ readonly kind: 'reading'; readonly reading: Taken } & OfLayer)
   /** The device's clock was moved by so much just before this: what was marked earlier was marked by the clock of before. */
@@ -57,6 +61,8 @@ export type Pour =
       readonly stopStirAtMs: number
       /** Minutes from stop-stir, by turn key. */
       readonly done: Readonly<Record<string, number>>
+      /** What is done otherwise than it was planned. */
+      readonly otherwise: Otherwise
       readonly notes: readonly PourNote[]
       readonly readings: readonly Reading[]
       /** The sittings of later layers that were begun, by layer; a cup that is stirred by itself under its own mix. */
@@ -91,6 +97,7 @@ function step(pour: Pour, event: PourEvent): Pour {
         stage: 'running',
         stopStirAtMs: event.atMs,
         done: { stir: 0 },
+        otherwise: AS_PLANNED,
         notes: [],
         readings: [],
         sittings: {},
@@ -98,6 +105,15 @@ function step(pour: Pour, event: PourEvent): Pour {
     case 'done':
       if (pour.stage !== 'running') return pour
       return { ...pour, done: { ...pour.done, [event.key]: (event.atMs - pour.stopStirAtMs) / 60_000 } }
+    case 'leftOut':
+      if (pour.stage !== 'running') return pour
+      return {
+        ...pour,
+        otherwise: { ...pour.otherwise, leftOut: [...pour.otherwise.leftOut, ...event.keys] },
+      }
+    case 'roundAdded':
+      if (pour.stage !== 'running') return pour
+      return { ...pour, otherwise: { ...pour.otherwise, moreRounds: pour.otherwise.moreRounds + 1 } }
     case 'note':
       if (pour.stage !== 'running') return pour
       return { ...pour, notes: [...pour.notes, { atMs: event.atMs, text: event.text }] }
@@ -241,6 +257,9 @@ export function undoable(events: readonly PourEvent[]): PourEvent | null {
   return standing(events).findLast((event) => !NOT_UNDONE.includes(event.kind)) ?? null
 }
 
+/** Resin that is gone over more often than that is no resin any more. */
+const MOST_MORE_ROUNDS = 6
+
 /** What may be stored next; anything else is a double tap or another tab's old view. */
 export function mayFollow(events: readonly PourEvent[], event: PourEvent): boolean {
   const pour = readPour(events)
@@ -259,6 +278,13 @@ export function mayFollow(events: readonly PourEvent[], event: PourEvent): boole
       return pour.stage === 'mixing'
     case 'done':
       return pour.stage === 'running' && pour.done[event.key] === undefined
+    case 'leftOut':
+      return (
+        pour.stage === 'running' &&
+        event.keys.every((key) => pour.done[key] === undefined && !pour.otherwise.leftOut.includes(key))
+      )
+    case 'roundAdded':
+      return pour.stage === 'running' && pour.otherwise.moreRounds < MOST_MORE_ROUNDS
     case 'note':
     case 'reading':
       return pour.stage === 'running'

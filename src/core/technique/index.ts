@@ -19,7 +19,7 @@ export {
   type WayId,
 } from './layerWays.ts'
 export { LAYER_STARTS, type LayerStart } from './layerStarts.ts'
-export { orderBreaches, rulesInForce, type OrderBreach } from './order.ts'
+export { orderBreaches, rulesInForce, whyNeeded, type Needed, type OrderBreach } from './order.ts'
 export { aimEdges, shiftedTechnique } from './shift.ts'
 export { bottlenecksOf, gets, together, wayOf } from './together.ts'
 export { ALWAYS_NEEDED, TOOLS, type ToolId } from './tools.ts'

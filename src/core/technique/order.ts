@@ -46,6 +46,19 @@ function agentsUpTo(steps: readonly StepRule[], stepId: StepId): ReadonlySet<Age
   return new Set(steps.slice(0, place + 1).flatMap((step) => step.brings))
 }
 
+/** Why a step of a pour has to be done: without it the cup runs away, there is no white, or a rule of the order is broken. */
+export type Needed =
+  | { readonly by: 'deed'; readonly does: 'stirs' | 'empties' | 'portions' }
+  | { readonly by: 'rule'; readonly why: string }
+
+/** Why that step cannot be left out; null where it can. */
+export function whyNeeded({ steps, order }: Technique, stepId: StepId): Needed | null {
+  const does = steps.find((step) => step.id === stepId)?.does
+  if (does === 'stirs' || does === 'empties' || does === 'portions') return { by: 'deed', does }
+  const rule = order.find((each) => each.kind === 'waitBetween' && each.wait === stepId)
+  return rule ? { by: 'rule', why: rule.why } : null
+}
+
 /** Rules that bind the hands at that step: those whose trigger has already happened or happens now. */
 export function rulesInForce(technique: Technique, stepId: StepId): readonly OrderRule[] {
   const own = technique.steps.find((step) => step.id === stepId)?.brings ?? []

@@ -1,5 +1,13 @@
 import { describe, expect, test } from '@jest/globals'
-import { orderBreaches, rulesInForce, stepRule, TECHNIQUES, type StepId, type Technique } from './index.ts'
+import {
+  orderBreaches,
+  rulesInForce,
+  stepRule,
+  TECHNIQUES,
+  whyNeeded,
+  type StepId,
+  type Technique,
+} from './index.ts'
 
 const moved = (technique: Technique, step: StepId, behind: StepId) => {
   const others = technique.steps.filter((each) => each.id !== step)
@@ -47,4 +55,17 @@ describe('the order rules of a bloom', () => {
     expect(flame('ink')).toBe(true)
     expect(flame('white')).toBe(true)
   })
+})
+
+describe('what cannot be left out', () => {
+  test.each([
+    ['stir', 'deed'],
+    ['decant', 'deed'],
+    ['portion', 'deed'],
+    ['settle', 'rule'],
+  ])('%s', (step, by) => expect(whyNeeded(TECHNIQUES.bloom, step)).toMatchObject({ by }))
+
+  test.each(['ink', 'white', 'cover', 'lookEarly', 'feather', 'bubbles'])('but %s can', (step) =>
+    expect(whyNeeded(TECHNIQUES.bloom, step)).toBeNull(),
+  )
 })

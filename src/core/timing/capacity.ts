@@ -32,7 +32,11 @@ const EDGE_MIN = 0.25
 
 /** The capacity of a schedule at its bottleneck; where pieces are laid in several ways, at the first that does not fit. */
 export function capacityOf(schedule: Schedule, request: BatchRequest): Capacity {
-  const each = bottlenecksOf(schedule.technique).map((id) => capacityAt(id, schedule, request))
+  const { technique, turns } = schedule
+  const [first, ...others] = bottlenecksOf(technique)
+  // What is left out by hand needs no time.
+  const there = [first!, ...others].filter((id) => turns.some(({ step }) => step.id === id))
+  const each = (there.length > 0 ? there : [first!]).map((id) => capacityAt(id, schedule, request))
   return each.find(({ fits }) => !fits) ?? each[0]!
 }
 
@@ -46,10 +50,12 @@ function capacityAt(id: StepId, schedule: Schedule, request: BatchRequest): Capa
   const perPieceMin =
     ((step.times ?? 1) * round.reduce((sum, each) => sum + handsOnMin(each, slots, job), 0)) / slots.length
   const window = windowOfStep(step, schedule)
-  const beginMin = own[0]!.beginMin
-  const endMin = own.at(-1)!.endMin
+  const beginMin = own[0]?.beginMin ?? window?.openMin ?? 0
+  const endMin = own.at(-1)?.endMin ?? beginMin
   const closeMin = window?.closeMin ?? Infinity
-  const fits = window !== null && beginMin >= window.openMin - EDGE_MIN && endMin <= closeMin + EDGE_MIN
+  const fits =
+    own.length === 0 ||
+    (window !== null && beginMin >= window.openMin - EDGE_MIN && endMin <= closeMin + EDGE_MIN)
   const usableMin = window
     ? Math.max(0, closeMin - Math.max(window.openMin, step.round ? window.openMin : beginMin))
     : 0

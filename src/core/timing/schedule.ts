@@ -44,7 +44,7 @@ import {
   type PourSetting,
   wholeLife,
 } from './pour.ts'
-import { turnsOf } from './turns.ts'
+import { AS_PLANNED, turnsOf, type Otherwise } from './turns.ts'
 import { whiteBagOf, type WhiteCup } from './whiteCup.ts'
 
 /** The pour of a batch in time, up to the covers; the days after are the rack's. */
@@ -77,6 +77,8 @@ export interface SoFar {
   readonly rooms?: readonly RoomStep[]
   /** The minute at which the cup was last seen full. */
   readonly stillFullMin?: number
+  /** What hands do otherwise than planned. */
+  readonly otherwise?: Otherwise
   /** When the cup must be empty by what is believed; the model's own limit where that is sooner. */
   readonly cupStopMin?: number
 }
@@ -103,7 +105,13 @@ export type DecantPlan =
 export function scheduleSettled(
   request: BatchRequest,
   plain: Technique,
-  { done = {}, rooms = [], stillFullMin = 0, cupStopMin: latestStopMin = Infinity }: SoFar,
+  {
+    done = {},
+    rooms = [],
+    stillFullMin = 0,
+    cupStopMin: latestStopMin = Infinity,
+    otherwise = AS_PLANNED,
+  }: SoFar,
 ): Schedule {
   const { fills, mixes } = laidOut(request, plain)
   const technique = asNeeded(plain, {
@@ -116,7 +124,7 @@ export function scheduleSettled(
   const leading = laidAs(technique.id, fills)
   const setting = { ...settingOf(request, pourMixOf(mixes), leading), roomSteps: rooms }
   const white = whiteOf(request, technique, fills)
-  const turns = turnsOf(technique, slots).filter((turn) => turn.step.place === 'pour')
+  const turns = turnsOf(technique, slots, otherwise).filter((turn) => turn.step.place === 'pour')
   const cup = limited(fillCup(setting), latestStopMin)
   const cupStopMin = cup.limits?.stopMin ?? Infinity
   const task = { job: { request, technique }, slots, turns, cupStopMin, done }

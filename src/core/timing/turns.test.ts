@@ -22,6 +22,31 @@ describe('turns', () => {
     }
   })
 
+  test('that are left out are no turns; one more round is gone over behind those that were planned', () => {
+    const { technique, slots } = job('petri', 2)
+    const keysOf = (leftOut: readonly string[], moreRounds: number, times = 1) =>
+      turnsOf(
+        { ...technique, steps: technique.steps.map((step) => (step.times ? { ...step, times } : step)) },
+        slots,
+        { leftOut, moreRounds },
+      )
+        .map(({ key }) => key)
+        .filter((key) => key.startsWith('ink') || key === 'cover')
+    expect(keysOf(['cover'], 0)).toEqual(['ink.1', 'ink.2'])
+    // What was marked in the one round that was planned keeps its name.
+    expect(keysOf([], 1)).toEqual(['ink.1', 'ink.2', 'ink.2.1', 'ink.2.2', 'cover'])
+    expect(keysOf(['ink.2.2'], 1)).toEqual(['ink.1', 'ink.2', 'ink.2.1', 'cover'])
+    expect(keysOf([], 1, 2)).toEqual([
+      'ink.1.1',
+      'ink.1.2',
+      'ink.2.1',
+      'ink.2.2',
+      'ink.3.1',
+      'ink.3.2',
+      'cover',
+    ])
+  })
+
   test('number the pieces through all molds of the order', () => {
     const request = bloomRequest()
     const [order] = request.pieces

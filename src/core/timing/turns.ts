@@ -10,24 +10,41 @@ export interface Turn {
   readonly roundNo: number | null
 }
 
+/** What hands do otherwise than it was planned. */
+export interface Otherwise {
+  /** Turns that are left out, by key. */
+  readonly leftOut: readonly string[]
+  /** So many rounds more, of steps that pieces are gone over with in rounds. */
+  readonly moreRounds: number
+}
+
+export const AS_PLANNED: Otherwise = { leftOut: [], moreRounds: 0 }
+
 /** The technique's steps as turns for those pieces, in the order the hands do them. */
-export function turnsOf({ steps }: Technique, slots: readonly PieceSlot[]): readonly Turn[] {
+export function turnsOf(
+  { steps }: Technique,
+  slots: readonly PieceSlot[],
+  { leftOut, moreRounds }: Otherwise = AS_PLANNED,
+): readonly Turn[] {
   const turns: Turn[] = []
   for (let place = 0; place < steps.length;) {
     const step = steps[place]!
     const group = step.round ? steps.slice(place).filter((each) => each.round === step.round) : [step]
-    turns.push(...groupTurns(group, slots))
+    turns.push(...groupTurns(group, slots, moreRounds))
     place += group.length
   }
-  return turns
+  return leftOut.length === 0 ? turns : turns.filter(({ key }) => !leftOut.includes(key))
 }
 
 /** Steps of one round are finished on a piece before the next piece is begun. */
-function groupTurns(group: readonly StepRule[], slots: readonly PieceSlot[]): Turn[] {
+function groupTurns(group: readonly StepRule[], slots: readonly PieceSlot[], moreRounds: number): Turn[] {
   const [first] = group
   if (first!.per === 'batch') return [{ key: first!.id, step: first!, pieceNo: null, roundNo: null }]
-  const rounds = first!.times ?? 1
-  return Array.from({ length: rounds }, (_, k) => (rounds > 1 ? k + 1 : null)).flatMap((roundNo) =>
+  const planned = first!.times ?? 1
+  const rounds = planned + (first!.times === undefined ? 0 : moreRounds)
+  // A round that is added changes no name under which one was marked before it.
+  const roundNos = Array.from({ length: rounds }, (_, k) => (planned > 1 || k > 0 ? k + 1 : null))
+  return roundNos.flatMap((roundNo) =>
     slotsThatGet(first!, slots).flatMap((slot) => group.map((step) => turnOn(step, slot.no, roundNo))),
   )
 }

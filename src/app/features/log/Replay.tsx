@@ -15,6 +15,7 @@ interface ReplayProps {
   readonly bands: LivePlan['bands']
   readonly marks: readonly TimedEvent[]
   readonly layers: readonly LaterLayer[]
+  readonly titleOf: (key: string) => string
   readonly units: UnitChoice
   readonly school: School
 }
@@ -24,7 +25,7 @@ const FRAME_MS = 100
 const MINUTES_A_FRAME = 0.3
 
 /** The run once more on the strip: a needle that can be drawn or set going, and what had been marked by then. */
-export function Replay({ plan, bands, marks, layers, units, school }: ReplayProps) {
+export function Replay({ plan, bands, marks, layers, titleOf, units, school }: ReplayProps) {
   const id = useId()
   const span = pourSpan(plan)
   const [atMin, setAtMin] = useState(span.toMin)
@@ -85,7 +86,7 @@ export function Replay({ plan, bands, marks, layers, units, school }: ReplayProp
         <p className="w-full text-sm" aria-live="off">
           {printSpan(atMin)}: {printQuantity(now.tempC, units.temperature, 0)}, {FEEL_WORDS[now.feel]}
           {last &&
-            `; last mark ${markWords(last.event, { step: lastStep, layerName: layerNameOf(last.event, layers) }, units)} at ${printSpan(last.min)}`}
+            `; last mark ${markWords(last.event, { step: lastStep, layerName: layerNameOf(last.event, layers), titleOf }, units)} at ${printSpan(last.min)}`}
         </p>
       </div>
     </div>

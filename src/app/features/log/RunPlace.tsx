@@ -1,3 +1,4 @@
+import { techniqueOfPour } from '#core/batch/index.ts'
 import { Link, useParams } from 'react-router'
 import { BEST_RATING, type CauseId, type Piece, type RunFacts } from '#core/journal/index.ts'
 import { timedEvents, weighedOf } from '#core/runsheet/index.ts'
@@ -10,7 +11,7 @@ import { MixSheet } from '#app/components/MixSheet.tsx'
 import { NoSuchBatch } from '#app/components/NoSuchBatch.tsx'
 import { Place } from '#app/components/Place.tsx'
 import { dateOf } from '#app/components/when.ts'
-import { isTold, layerNameOf, markWords } from './markWords.ts'
+import { isTold, layerNameOf, markWords, titlesOf } from './markWords.ts'
 import { Replay } from './Replay.tsx'
 import { usePhotos, usePlan, useRunAsPoured, useSettings, useUnits } from '#app/platform/queries.ts'
 import { useStory, type BatchStory } from '#app/platform/stories.ts'
@@ -72,6 +73,7 @@ function Marks({ story, units }: { story: BatchStory; units: UnitChoice }) {
   if (!planned.data || !asPoured.data) return <p className="sheet">Working out the run …</p>
   const { plan, bands } = asPoured.data
   const marks = timedEvents(events).filter(({ event }) => isTold(event))
+  const titleOf = titlesOf(techniqueOfPour(batch.request))
   const titles = new Map(plan.steps.map((step) => [step.key, step]))
   const plannedAt = new Map(planned.data.steps.map((step) => [step.key, step.endMin]))
   return (
@@ -84,6 +86,7 @@ function Marks({ story, units }: { story: BatchStory; units: UnitChoice }) {
         bands={bands}
         marks={marks}
         layers={batch.request.layers}
+        titleOf={titleOf}
         units={units}
         school={school}
       />
@@ -112,7 +115,11 @@ function Marks({ story, units }: { story: BatchStory; units: UnitChoice }) {
               return (
                 <tr key={event.id} className="border-line border-t align-top">
                   <td className="py-1 pr-3">
-                    {markWords(event, { step, layerName: layerNameOf(event, batch.request.layers) }, units)}
+                    {markWords(
+                      event,
+                      { step, layerName: layerNameOf(event, batch.request.layers), titleOf },
+                      units,
+                    )}
                   </td>
                   <td className="py-1 pr-3 whitespace-nowrap">{printSpan(min)}</td>
                   <td className="text-ink-soft py-1 pr-3 whitespace-nowrap">

@@ -1,5 +1,5 @@
 import type { LaterLayer } from '#core/batch/index.ts'
-import { layerOfMix, mixOfCup, tintedKey } from '#core/technique/index.ts'
+import { layerOfMix, mixOfCup, tintedKey, type Technique } from '#core/technique/index.ts'
 import type { PourEvent, RunStep } from '#core/runsheet/index.ts'
 import { printQuantity, type UnitChoice } from '#core/units/index.ts'
 import { wordTaken } from '#words/readings.ts'
@@ -9,16 +9,26 @@ interface MarkedIn {
   readonly step: RunStep | undefined
   /** Null for the pour's own. */
   readonly layerName: string | null
+  /** Of the pour's steps, whether they were done or left out. */
+  readonly titleOf: (key: string) => string
 }
 
 /** What a mark of a run says: its step and piece, its note, or what was read. */
-export function markWords(event: PourEvent, { step, layerName }: MarkedIn, units: UnitChoice): string {
+export function markWords(
+  event: PourEvent,
+  { step, layerName, titleOf }: MarkedIn,
+  units: UnitChoice,
+): string {
   const of = layerName === null ? '' : `${layerName}: `
   switch (event.kind) {
     case 'note':
       return `Note: ${event.text}`
     case 'reading':
       return `${of || 'Read: '}${of ? 'read ' : ''}${wordTaken(event.reading, units)}`
+    case 'leftOut':
+      return `Left out: ${titleOf(event.keys[0]!)}${event.keys.length > 1 ? `, ${event.keys.length} times` : ''}`
+    case 'roundAdded':
+      return 'One more round'
     case 'stopStir':
       return `${of}stop-stir`
     case 'weighed':
@@ -29,10 +39,12 @@ export function markWords(event: PourEvent, { step, layerName }: MarkedIn, units
   return `${step?.title ?? ''}${step?.pieceNo ? `, piece ${step.pieceNo}` : ''}`
 }
 
+const TOLD: readonly PourEvent['kind'][] = ['done', 'leftOut', 'roundAdded', 'note', 'reading']
+
 /** Whether a mark stands in the list of a run: gates and stirring only of layers, for the pour's own is told by itself. */
 export function isTold(event: PourEvent): boolean {
   if (event.kind === 'stopStir' || event.kind === 'weighed') return event.layer !== undefined
-  return event.kind === 'done' || event.kind === 'note' || event.kind === 'reading'
+  return TOLD.includes(event.kind)
 }
 
 /** The name of the later layer that a mark belongs to; null for the pour's own. */
@@ -43,4 +55,13 @@ export function layerNameOf(event: PourEvent, layers: readonly LaterLayer[]): st
   const of = layers.find(({ id }) => id === layerOfMix(mix))
   const cup = of?.cups.find(({ id }) => mixOfCup(of.id, id) === mix)
   return of ? [of.name, ...(cup ? [cup.name] : [])].join(', ') : null
+}
+
+/** The titles of that pour's steps by the keys of their turns: step, and behind dots round and piece. */
+export function titlesOf({ steps }: Pick<Technique, 'steps'>): (key: string) => string {
+  return (key) => {
+    const [stepId, ...rest] = key.split('.')
+    const title = steps.find(({ id }) => id === stepId)?.title ?? key
+    return rest.length > 0 ? `${title}, piece ${rest.at(-1)}` : title
+  }
 }

@@ -2,7 +2,7 @@ import { ofPiece, techniqueOfPour } from '#core/batch/index.ts'
 import type { BatchPlan, LivePlan } from '#core/plan/index.ts'
 import { standingAt, stepAtHand, type Pour, type RunStep } from '#core/runsheet/index.ts'
 import { printClock, printSpan, type UnitChoice } from '#core/units/index.ts'
-import type { Reading } from '#core/timing/index.ts'
+import type { Otherwise, Reading } from '#core/timing/index.ts'
 import { markedAt } from '#core/technique/index.ts'
 import { inUnits } from '#words/inUnits.ts'
 import { sampleAt } from '#app/components/lifeAt.ts'
@@ -14,6 +14,7 @@ import { useNowMs } from '#app/platform/clock.ts'
 import { useSettings } from '#app/platform/queries.ts'
 import type { BatchStory } from '#app/platform/stories.ts'
 import { useSignal, useWakeLock } from '#app/platform/signals.ts'
+import { AnotherWay } from './AnotherWay.tsx'
 import { aimOfPour, Believed } from './Believed.tsx'
 import { Cautions } from './Cautions.tsx'
 import { CupWarning } from './CupWarning.tsx'
@@ -70,6 +71,7 @@ export function LivePour({ story, pour, live, units, failed }: LivePourProps) {
           plan={plan}
           units={units}
           done={pour.done}
+          otherwise={pour.otherwise}
           readings={pour.readings}
         />
       ) : (
@@ -97,10 +99,11 @@ interface StepViewProps {
   readonly bands: LivePlan['bands']
   readonly units: UnitChoice
   readonly done: Readonly<Record<string, number>>
+  readonly otherwise: Otherwise
   readonly readings: readonly Reading[]
 }
 
-function StepView({ step, nowMin, story, plan, bands, units, done, readings }: StepViewProps) {
+function StepView({ step, nowMin, story, plan, bands, units, done, otherwise, readings }: StepViewProps) {
   const standing = standingAt(step, nowMin)
   const { school } = useSettings()
   const full = markedAt('empties', techniqueOfPour(story.batch.request), done) === null
@@ -136,6 +139,7 @@ function StepView({ step, nowMin, story, plan, bands, units, done, readings }: S
       <MarkButton story={story} mark={step.key} label={step.done} early={standing.kind === 'early'} />
       <div className="mt-1 flex flex-wrap gap-3">
         <UndoButton story={story} />
+        <AnotherWay story={story} step={step} plan={plan} done={done} otherwise={otherwise} />
         <ReadingTaker
           story={story}
           units={units}

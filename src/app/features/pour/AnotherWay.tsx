@@ -1,0 +1,115 @@
+import { useState } from 'react'
+import { Dialog } from 'radix-ui'
+import { Split } from 'lucide-react'
+import { dropLoad, MOST_LOAD, techniqueOfPour } from '#core/batch/index.ts'
+import type { BatchPlan } from '#core/plan/index.ts'
+import type { RunStep } from '#core/runsheet/index.ts'
+import { whyNeeded } from '#core/technique/index.ts'
+import type { Otherwise } from '#core/timing/index.ts'
+import { wordNeeded } from '#words/otherwise.ts'
+import { Sheet } from '#app/components/Sheet.tsx'
+import { useSay } from '#app/components/undo.tsx'
+import { useRecord, type NewEvent } from '#app/platform/marks.ts'
+import type { BatchStory } from '#app/platform/stories.ts'
+
+interface AnotherWayProps {
+  readonly story: BatchStory
+  readonly step: RunStep
+  readonly plan: BatchPlan
+  readonly done: Readonly<Record<string, number>>
+  readonly otherwise: Otherwise
+}
+
+/** What can be done otherwise than planned at the step at hand: left out, once more, no more. What was not done is never marked as done. */
+export function AnotherWay({ story, step, plan, done, otherwise }: AnotherWayProps) {
+  const { request } = story.batch
+  const [isOpen, setIsOpen] = useState(false)
+  const record = useRecord(story.batch.id)
+  const say = useSay()
+  const fail = (problem: Error) => say(problem.message)
+  const tell = async (event: NewEvent, told: string) => {
+    setIsOpen(false)
+    const result = await record(event)
+    if (result.ok) say(told, () => void record({ kind: 'undone', eventId: result.value.id }).catch(fail))
+  }
+  const leaveOut = (steps: readonly RunStep[]) =>
+    tell({ kind: 'leftOut', keys: steps.map(({ key }) => key) }, 'Left out: nothing is marked as done.')
+  const technique = techniqueOfPour(request)
+  const needed = whyNeeded(technique, step.stepId)
+  const undone = plan.steps.filter(({ key }) => done[key] === undefined)
+  // What is done in one round with it on a piece goes with it.
+  const own = technique.steps.findIndex(({ id }) => id === step.stepId)
+  const round = technique.steps[own]?.round
+  const together = technique.steps.filter(
+    (each, k) => k === own || (k > own && round !== undefined && each.round === round),
+  )
+  const ids = together.map(({ id }) => id)
+  const here = undone.filter(({ stepId, pieceNo }) => ids.includes(stepId) && pieceNo === step.pieceNo)
+  const all = undone.filter(({ stepId }) => ids.includes(stepId))
+  const pieces = undone.filter(({ stepId }) => stepId === step.stepId).length
+  const rounds = technique.steps.find(({ times }) => times !== undefined)
+  const inRounds = rounds?.id === step.stepId
+  return (
+    <Dialog.Root open={isOpen} onOpenChange={setIsOpen}>
+      <Dialog.Trigger className="button button-quiet min-h-16">
+        <Split className="size-5" aria-hidden /> Another way
+      </Dialog.Trigger>
+      <Sheet title="Another way" className="inset-x-2 top-2 max-w-xl">
+        <p className="text-ink-soft mb-3">
+          {step.title}
+          {step.pieceNo !== null && `, piece ${step.pieceNo}`}
+        </p>
+        {needed ? (
+          <p className="mb-3">It cannot be left out. {wordNeeded(needed)}</p>
+        ) : (
+          <div className="mb-3 flex flex-col gap-2">
+            <Choice
+              label={step.pieceNo === null ? 'Leave it out' : 'Leave it out on this piece'}
+              choose={() => leaveOut(inRounds ? [step] : here)}
+            />
+            {pieces > 1 && (
+              <Choice
+                label={inRounds ? 'Covered: no more drops' : `Leave it out on all ${pieces} still to come`}
+                choose={() => leaveOut(all)}
+              />
+            )}
+          </div>
+        )}
+        {rounds && (
+          <div className="flex flex-col gap-2">
+            <Choice
+              label="One more round of drops"
+              choose={() => tell({ kind: 'roundAdded' }, 'One more round, after those that were planned.')}
+            />
+            <p className="text-ink-soft text-sm">{loadWords(plan, otherwise)}</p>
+          </div>
+        )}
+      </Sheet>
+    </Dialog.Root>
+  )
+}
+
+function Choice({ label, choose }: { label: string; choose: () => Promise<void> }) {
+  const say = useSay()
+  return (
+    <button
+      className="button min-h-16 w-full text-lg"
+      onClick={() => void choose().catch((problem: Error) => say(problem.message))}
+    >
+      {label}
+    </button>
+  )
+}
+
+/** How much of the bed ink and white would be with one round more, on the piece that carries the most. */
+function loadWords({ fills }: BatchPlan, { moreRounds }: Otherwise): string {
+  const share = Math.max(
+    ...fills
+      .filter(({ white }) => white.drops > 0)
+      .map((fill) => (dropLoad(fill).share * (fill.rounds + moreRounds + 1)) / fill.rounds),
+  )
+  const told = `Ink and white would be ${(100 * share).toFixed(1)} % of the bed`
+  return share > MOST_LOAD
+    ? `${told}: more than ${100 * MOST_LOAD} % keeps it soft or tacky.`
+    : `${told}; up to ${100 * MOST_LOAD} % it cures.`
+}

@@ -1,0 +1,12 @@
+import type { Needed } from '#core/technique/index.ts'
+
+const DEED_WORDS: Readonly<Record<Extract<Needed, { by: 'deed' }>['does'], string>> = {
+  stirs: 'Without stirring it never cures.',
+  empties: 'The cup has to be emptied: what stays in it runs away.',
+  portions: 'Without it there is no white to pipe.',
+}
+
+/** Why a step cannot be left out, in one sentence. */
+export function wordNeeded(needed: Needed): string {
+  return needed.by === 'deed' ? DEED_WORDS[needed.does] : needed.why
+}
