@@ -142,8 +142,8 @@ try {
   await shot('gate')
   for (const box of await page.getByRole('checkbox').all()) await box.click()
   await page.getByRole('button', { name: 'The bench is ready' }).click()
-  await page.getByRole('button', { name: 'Start stirring' }).waitFor()
-  await page.getByRole('button', { name: 'Start stirring' }).click()
+  await page.getByRole('button', { name: 'A is in' }).waitFor()
+  await weigh(page)
   await page.getByRole('button', { name: /Stop stir/ }).waitFor()
   await page.clock.fastForward('03:00')
   await page.getByRole('button', { name: /Stop stir/ }).click()
@@ -183,7 +183,7 @@ async function tintedBack(go, page) {
   await page.locator('[data-tool]').first().waitFor()
   for (const box of await page.getByRole('checkbox').all()) await box.click()
   await page.getByRole('button', { name: 'The bench is ready' }).click()
-  await page.getByRole('button', { name: 'Start stirring' }).click()
+  await weigh(page)
   await page.clock.fastForward('03:00')
   await page.getByRole('button', { name: /Stop stir/ }).click()
   await page.locator('[data-step]').waitFor()
@@ -213,4 +213,11 @@ async function faceOf(page, moment, back, side) {
     { card, side },
   )
   return Buffer.from(data)
+}
+
+/** Weighs both parts by hand, and begins to stir. */
+async function weigh(page) {
+  for (const part of ['A', 'B'])
+    await page.locator('button[data-fresh="false"]', { hasText: `${part} is in` }).click()
+  await page.getByRole('button', { name: 'Start stirring' }).click()
 }

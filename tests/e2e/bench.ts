@@ -41,9 +41,16 @@ export async function layOut(page: Page): Promise<void> {
   await page.getByRole('button', { name: 'The bench is ready' }).click()
 }
 
-/** Stirs for three minutes and stops: the clock of the pour runs. */
-export async function stir(page: Page): Promise<void> {
+/** Weighs both parts by hand, and begins to stir. */
+export async function weigh(page: Page): Promise<void> {
+  for (const part of ['A', 'B'])
+    await page.locator('button[data-fresh="false"]', { hasText: `${part} is in` }).click()
   await page.getByRole('button', { name: 'Start stirring' }).click()
+}
+
+/** Weighs, stirs for three minutes and stops: the clock of the pour runs. */
+export async function stir(page: Page): Promise<void> {
+  await weigh(page)
   await expect(page.getByRole('button', { name: /Stop stir/ })).toBeVisible()
   await wait(page, 3)
   await page.getByRole('button', { name: /Stop stir/ }).click()

@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test'
-import { BEGIN, layOut, mark, openStudio, stepKey, stir, wait } from './bench.ts'
+import { BEGIN, layOut, mark, openStudio, stepKey, stir, wait, weigh } from './bench.ts'
 
 const minuteOf = async (page: Page) => {
   const [, minutes, seconds] =
@@ -78,7 +78,7 @@ async function openAwake(page: Page) {
   await expect(page.getByRole('heading', { level: 1, name: 'Bench' })).toBeVisible({ timeout: 60_000 })
   await page.goto('/pour/demo-8')
   await layOut(page)
-  await page.getByRole('button', { name: 'Start stirring' }).click()
+  await weigh(page)
   await page.getByRole('button', { name: /Stop stir/ }).click()
   await expect(page.locator('[data-step]')).toBeVisible()
   return { page, session: await page.context().newCDPSession(page) }

@@ -5,7 +5,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { expect, test, type Page } from '@playwright/test'
 import { writeOfflineWorker } from '../../scripts/offlineFiles.ts'
-import { layOut, mark } from './bench.ts'
+import { layOut, mark, weigh } from './bench.ts'
 
 const PORT = 4719
 const OWN = `http://127.0.0.1:${PORT}`
@@ -63,7 +63,7 @@ test('a new build never takes over a live pour; when none is live, the next open
   await install(page)
   await page.goto(`${OWN}/pour/demo-8`)
   await layOut(page)
-  await page.getByRole('button', { name: 'Start stirring' }).click()
+  await weigh(page)
   await page.getByRole('button', { name: /Stop stir/ }).click()
   await expect(page.locator('[data-step]')).toBeVisible()
   await rebuild()

@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright'
 import { expect, test, type Page } from '@playwright/test'
-import { atHand, go, layOut, mark, openStudio, pourToTheEnd, stir, wait } from './bench.ts'
+import { atHand, go, layOut, mark, openStudio, pourToTheEnd, stir, wait, weigh } from './bench.ts'
 
 /** What the rack says of a job of the batch with that name. */
 const taskOf = (page: Page, batch: string, id: string) =>
@@ -112,7 +112,7 @@ test('a second pour is a sitting of its own: gate, grams, four tinted cups follo
     await expect(page.getByText(/Meadow dishes: second pour: 1[89]:\d\d since its stop-stir/)).toBeVisible()
     await page.getByRole('button', { name: 'Back', exact: true }).click()
     await page.getByRole('button', { name: 'Weigh and stir it' }).click()
-    await page.getByRole('button', { name: 'Start stirring' }).click()
+    await weigh(page)
     await wait(page, 3)
     await page.reload()
     await page.getByRole('button', { name: /Stop stir/ }).click()

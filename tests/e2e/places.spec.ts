@@ -61,7 +61,13 @@ test('a pour can be run with the keyboard alone', async ({ page }) => {
     await page.keyboard.press('Tab')
   }
   await page.keyboard.press('Enter')
-  await page.getByRole('button', { name: 'Start stirring' }).press('Enter')
+  // What is at hand has the focus: a part is in, the other is in, stir.
+  for (const part of ['A', 'B']) {
+    await expect(page.locator('button[data-fresh="false"]', { hasText: `${part} is in` })).toBeFocused()
+    await page.keyboard.press('Enter')
+  }
+  await expect(page.getByRole('button', { name: 'Start stirring' })).toBeFocused()
+  await page.keyboard.press('Enter')
   await page.getByRole('button', { name: /Stop stir/ }).press('Enter')
   await expect(page.locator('[data-step="rest"]')).toBeVisible()
   await page.waitForTimeout(900)

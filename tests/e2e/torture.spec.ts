@@ -4,7 +4,7 @@ import { join } from 'node:path'
 import { expect, test, type Page } from '@playwright/test'
 import { seededRandom } from '#core/numeric/index.ts'
 import { DEMO_PORT } from '../../playwright.config.ts'
-import { layOut } from './bench.ts'
+import { layOut, weigh } from './bench.ts'
 import { killAll, startBrowser } from './realBrowser.ts'
 
 /** Kills the browser at random moments and compares what is there with what was tapped: npm run torture -- --kills 200 --seed 7 */
@@ -99,7 +99,7 @@ async function beginPour(page: Page): Promise<boolean> {
   await expect(live.or(gate).or(page.getByText('There is no such batch')).first()).toBeVisible()
   if (await gate.isVisible()) {
     await layOut(page)
-    await page.getByRole('button', { name: 'Start stirring' }).click()
+    await weigh(page)
     await page.getByRole('button', { name: /Stop stir/ }).click()
     await expect(live).toBeVisible()
   }

@@ -1,7 +1,9 @@
-import { useEffect, useRef, useState } from 'react'
+import { useEffect } from 'react'
 import { useSay } from '#app/components/undo.tsx'
 import { useRecord } from '#app/platform/marks.ts'
 import type { BatchStory } from '#app/platform/stories.ts'
+import { useFocused } from './useFocused.ts'
+import { useFresh } from './useFresh.ts'
 
 interface MarkButtonProps {
   readonly story: BatchStory
@@ -12,20 +14,14 @@ interface MarkButtonProps {
   readonly early?: boolean
 }
 
-/** A second tap so soon after the last belongs to the last. */
-const DOUBLE_TAP_MS = 800
-
 /** The one button of a step: what is done is marked by it. A new step mounts a new one, in focus and read from its head. */
 export function MarkButton({ story, mark, label, early = false }: MarkButtonProps) {
   const record = useRecord(story.batch.id)
   const say = useSay()
-  const button = useRef<HTMLButtonElement>(null)
-  const [fresh, setFresh] = useState(true)
+  const button = useFocused()
+  const fresh = useFresh()
   useEffect(() => {
-    button.current?.focus({ preventScroll: true })
     window.scrollTo(0, 0)
-    const timer = setTimeout(() => setFresh(false), DOUBLE_TAP_MS)
-    return () => clearTimeout(timer)
   }, [])
   const tap = () => {
     if (!fresh) void record({ kind: 'done', key: mark }).catch((problem: Error) => say(problem.message))

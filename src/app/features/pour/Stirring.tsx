@@ -14,7 +14,9 @@ import type { BatchStory } from '#app/platform/stories.ts'
 import { buzz, chime, useWakeLock } from '#app/platform/signals.ts'
 import { SoundTest } from './SoundTest.tsx'
 import { UndoButton } from './UndoButton.tsx'
-import { WeighOnScale } from './WeighOnScale.tsx'
+import { useFocused } from './useFocused.ts'
+import { useWeighing } from './useWeighing.ts'
+import { WeighParts } from './WeighParts.tsx'
 
 interface WeighViewProps {
   readonly story: BatchStory
@@ -33,7 +35,7 @@ interface WeighViewProps {
   readonly children?: ReactNode
 }
 
-/** Weigh A and B, pour together, and start stirring. */
+/** Weigh A, then B on top, then stir: one part at a time, so that none is forgotten by a slip. */
 export function WeighView({
   story,
   mix,
@@ -45,33 +47,31 @@ export function WeighView({
   back,
   children,
 }: WeighViewProps) {
-  const { batch } = story
-  const record = useRecord(batch.id)
+  const weighing = useWeighing({ story, mix, layer })
+  const record = useRecord(story.batch.id)
   const say = useSay()
-  const { byWeight, byVolume } = mix.parts
-  const { densityAGPerMl, densityBGPerMl } = mix.resin
-  const g = (value: number) => printQuantity(value, units.mass)
-  const ml = (value: number) => printQuantity(value, units.volume)
+  const { byVolume } = mix.parts
+  const isIn = weighing.advice.kind === 'right'
+  const stir = () =>
+    void record({ kind: 'stirBegan', ...ofLayer(layer) }).catch((problem: Error) => say(problem.message))
   return (
     <Place title="Weigh, then stir" lead={name}>
       {children}
-      <dl className="grid gap-3 sm:grid-cols-2">
-        <Portion term="A, resin" main={g(byWeight.a)} rest={`that is ${ml(byWeight.a / densityAGPerMl)}`} />
-        <Portion
-          term="B, hardener, on top"
-          main={g(byWeight.b)}
-          rest={`that is ${ml(byWeight.b / densityBGPerMl)}`}
-        />
-      </dl>
-      <p className="my-4 text-lg">
-        The scale shows {g(byWeight.totalG)} in the end. Stir three minutes by the clock, scrape walls and
-        bottom; {back ? 'its own clock' : 'the clock of the pour'} starts when you stop.
-      </p>
+      <WeighParts weighing={weighing} mix={mix} units={units} />
+      {isIn && (
+        <>
+          <p className="my-4 text-lg">
+            Stir three minutes by the clock, scrape walls and bottom;{' '}
+            {back ? 'its own clock' : 'the clock of the pour'} starts when you stop.
+          </p>
+          <StirButton stir={stir} />
+        </>
+      )}
       <p className="text-ink-soft mb-4">
-        Without a scale, by the lines of a cup: {ml(byVolume.a)} of A and {ml(byVolume.b)} of B, which is{' '}
-        {g(byVolume.leftoverG)} more than is needed. {wordWeighing(mix.resin)}
+        Without a scale, by the lines of a cup: {printQuantity(byVolume.a, units.volume)} of A and{' '}
+        {printQuantity(byVolume.b, units.volume)} of B, which is{' '}
+        {printQuantity(byVolume.leftoverG, units.mass)} more than is needed. {wordWeighing(mix.resin)}
       </p>
-      <WeighOnScale story={story} mix={mix} layer={layer} units={units} />
       {overruled.length > 0 && (
         <p className="text-ink-soft mb-4 text-sm">
           Going without:{' '}
@@ -79,16 +79,6 @@ export function WeighView({
         </p>
       )}
       <div className="flex flex-wrap items-center gap-3">
-        <button
-          className="button button-main min-h-20 flex-1 text-2xl"
-          onClick={() =>
-            void record({ kind: 'stirBegan', ...ofLayer(layer) }).catch((problem: Error) =>
-              say(problem.message),
-            )
-          }
-        >
-          Start stirring
-        </button>
         {back ? (
           <button className="button button-quiet min-h-16" onClick={back}>
             Back
@@ -100,18 +90,22 @@ export function WeighView({
         <Link className="button button-quiet min-h-16" to={changeAt}>
           Change the plan
         </Link>
+        {!isIn && (
+          <button className="button button-quiet min-h-16" onClick={stir}>
+            Stir as it is
+          </button>
+        )}
       </div>
     </Place>
   )
 }
 
-function Portion({ term, main, rest }: { term: string; main: string; rest: string }) {
+function StirButton({ stir }: { readonly stir: () => void }) {
+  const button = useFocused()
   return (
-    <div className="sheet">
-      <dt className="text-ink-soft text-lg">{term}</dt>
-      <dd className="font-display text-6xl font-semibold">{main}</dd>
-      <dd className="text-ink-soft text-lg">{rest}</dd>
-    </div>
+    <button ref={button} className="button button-main mb-3 min-h-24 w-full text-3xl" onClick={stir}>
+      Start stirring
+    </button>
   )
 }
 

@@ -1,0 +1,163 @@
+import type { WeighAdvice } from '#core/instruments/index.ts'
+import type { Mix } from '#core/batch/index.ts'
+import { printQuantity, type UnitChoice } from '#core/units/index.ts'
+import { SIMULATED_FEED, tellBench } from '#app/platform/instruments.ts'
+import { useSettings } from '#app/platform/queries.ts'
+import { RisingBar } from './RisingBar.tsx'
+import { useFocused } from './useFocused.ts'
+import { useFresh } from './useFresh.ts'
+import type { Weighing } from './useWeighing.ts'
+
+interface WeighPartsProps {
+  readonly weighing: Weighing
+  readonly mix: Mix
+  readonly units: UnitChoice
+}
+
+const PART_WORDS = { A: 'A, resin', B: 'B, hardener' } as const
+
+/** The part that is poured now, as large as the screen: what is missing of it, and a bar that rises as it lands. */
+export function WeighParts({ weighing, mix, units }: WeighPartsProps) {
+  const { advice, scale, misses, begun, take, again } = weighing
+  const { feed } = useSettings()
+  const g = (value: number) => printQuantity(value, units.mass)
+  const waits = scale !== null && !scale.isTared && !begun
+  return (
+    <section
+      className="sheet mb-4"
+      aria-label={scale ? 'On the scale' : 'By hand'}
+      data-weighing={waits ? 'waiting' : advice.kind}
+    >
+      <p className="text-ink-soft text-lg" role="status">
+        {scale &&
+          `${scale.name}: ${scale.shownG === null ? 'no figure; weigh by its own display' : g(scale.shownG)}. `}
+        {misses === 'lost' && 'The scale is out of reach; weigh by its own display. '}
+        {misses === 'noScale' && 'No scale on the bench yet. '}
+        {g(mix.parts.byWeight.a)} of A, resin, then {g(mix.parts.byWeight.b)} of B, hardener, on top:{' '}
+        {g(mix.parts.byWeight.totalG)} in the end.
+      </p>
+      {advice.kind === 'right' ? (
+        <Right advice={advice} g={g} measured={scale?.isTared === true} />
+      ) : (
+        <Add
+          advice={advice}
+          weighing={weighing}
+          g={g}
+          ml={(value, density) => printQuantity(value / density, units.volume)}
+          mix={mix}
+        />
+      )}
+      <div className="mt-3 flex flex-wrap gap-3">
+        {waits && (
+          <button
+            className="button button-main min-h-20 flex-1 text-2xl"
+            disabled={scale.shownG === null}
+            onClick={scale.tare}
+          >
+            The empty cup is on it
+          </button>
+        )}
+        {advice.kind === 'add' && (
+          <PartIn
+            key={advice.part}
+            label={`${advice.part} is in`}
+            isMain={!waits}
+            disabled={weighing.landedG !== null && weighing.landedG <= 0}
+            take={take}
+          />
+        )}
+        {(begun || scale?.isTared) && (
+          <button className="button button-quiet min-h-16" onClick={again}>
+            Begin again
+          </button>
+        )}
+        {feed === SIMULATED_FEED && scale?.isTared && advice.kind === 'add' && (
+          <button
+            className="button button-quiet min-h-16"
+            disabled={!scale.isStill || advice.g - (weighing.landedG ?? 0) < 0.1}
+            onClick={() => void tellBench({ do: 'pour', targetG: advice.g - (weighing.landedG ?? 0) })}
+          >
+            Let the simulated hand pour
+          </button>
+        )}
+      </div>
+    </section>
+  )
+}
+
+interface PartInProps {
+  readonly label: string
+  readonly isMain: boolean
+  readonly disabled: boolean
+  readonly take: () => void
+}
+
+/** Says that a part is in; the next one takes no tap that was meant for this. */
+function PartIn({ label, isMain, disabled, take }: PartInProps) {
+  const fresh = useFresh()
+  const button = useFocused()
+  return (
+    <button
+      ref={button}
+      className={`button min-h-20 flex-1 text-2xl ${isMain ? 'button-main' : 'button-quiet'}`}
+      data-fresh={fresh}
+      disabled={disabled}
+      onClick={() => {
+        if (!fresh) take()
+      }}
+    >
+      {label}
+    </button>
+  )
+}
+
+interface AddProps {
+  readonly advice: Extract<WeighAdvice, { kind: 'add' }>
+  readonly weighing: Weighing
+  readonly mix: Mix
+  readonly g: (value: number) => string
+  readonly ml: (g: number, densityGPerMl: number) => string
+}
+
+function Add({ advice: { part, g: wantedG, because }, weighing, mix, g, ml }: AddProps) {
+  const { landedG, toleranceG } = weighing
+  const leftG = wantedG - (landedG ?? 0)
+  const density = part === 'A' ? mix.resin.densityAGPerMl : mix.resin.densityBGPerMl
+  return (
+    <>
+      {because && (
+        <p className="text-lg font-medium">
+          {because.overshot} went {g(because.byG)} over. Never spoon it out: the other part follows, and the
+          mix becomes {g(because.totalG)}.
+        </p>
+      )}
+      <p className="font-display text-6xl font-semibold sm:text-8xl" role="status">
+        {leftG >= -toleranceG
+          ? `Add ${g(Math.max(0, leftG))} of ${part}`
+          : `${part} is ${g(-leftG)} over: stop`}
+      </p>
+      <p className="text-ink-soft text-lg">
+        {PART_WORDS[part]}, that is {ml(Math.max(0, leftG), density)}
+      </p>
+      {landedG !== null && <RisingBar frac={landedG / wantedG} label={`${part} in the cup`} />}
+    </>
+  )
+}
+
+interface RightProps {
+  readonly advice: Extract<WeighAdvice, { kind: 'right' }>
+  readonly g: (value: number) => string
+  /** By the scale, not by what was said. */
+  readonly measured: boolean
+}
+
+function Right({ advice: { aG, bG, ratioError }, g, measured }: RightProps) {
+  return (
+    <p className="text-good font-display text-4xl font-semibold" role="status">
+      {measured ? 'Right' : 'Both are in'}: {g(aG)} of A and {g(bG)} of B
+      <span className="block text-xl">
+        {measured && `ratio off by ${(100 * Math.abs(ratioError)).toFixed(2)} %. `}Stir now.
+      </span>
+    </p>
+  )
+}
