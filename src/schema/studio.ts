@@ -83,6 +83,13 @@ export const pourEventSchema = v.variant('kind', [
   v.object({ ...event, kind: v.literal('done'), key: idSchema }),
   v.object({
     ...event,
+    ...ofLayer,
+    kind: v.literal('filled'),
+    pieceNo: count('number of the piece', { atLeast: 1, atMost: 1200 }),
+    g: amount('resin in a mold', 'g', { atLeast: 0, atMost: 20_000 }),
+  }),
+  v.object({
+    ...event,
     kind: v.literal('leftOut'),
     keys: v.pipe(
       v.array(idSchema),

@@ -205,6 +205,7 @@ function shownOf({ request, done, ratioError, stirMin }: Mistaken, chance: Chanc
     stopStirAtMs: 0,
     done: kept,
     otherwise: AS_PLANNED,
+    filled: [],
     notes: [],
     readings: [],
     sittings: {},

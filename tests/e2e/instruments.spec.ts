@@ -51,6 +51,41 @@ test('weighing against the scale: add so much of B, and what to add when a part 
   expect(Number(off)).toBeLessThan(1)
 })
 
+test('molds are filled one by one on the scale: how much more, when it is enough, kept through a reload', async ({
+  page,
+}) => {
+  test.setTimeout(240_000)
+  await page.goto('/')
+  await expect(page.getByRole('heading', { level: 1, name: 'Bench' })).toBeVisible({ timeout: 60_000 })
+  await linkBench(page)
+  await go(page, '/pour/demo-8')
+  await layOut(page)
+  await page.getByRole('button', { name: 'Stir as it is' }).click()
+  await page.getByRole('button', { name: /Stop stir/ }).click()
+  for (let k = 0; k < 4 && (await atHand(page))?.key !== 'decant'; k++) await mark(page)
+  const filling = page.getByRole('region', { name: 'Mold by mold' })
+  const wanted = Number(/stop at (\d+\.\d)/.exec(await filling.innerText())?.[1])
+  expect(wanted).toBeGreaterThan(10)
+  const hand = filling.getByRole('button', { name: 'Let the simulated hand pour' })
+  for (const piece of ['1', '2']) {
+    await expect(filling).toHaveAttribute('data-filling', piece)
+    await filling.getByRole('button', { name: 'It is on, empty' }).click()
+    for (let k = 0; k < 8 && (await filling.getAttribute('data-filling')) === piece; k++) {
+      await expect(
+        hand.and(page.locator(':enabled')).or(page.locator(`[data-filling]:not([data-filling="${piece}"])`)),
+      ).toBeVisible({
+        timeout: 60_000,
+      })
+      if ((await filling.getAttribute('data-filling')) === piece) await hand.click()
+      await page.waitForTimeout(1000)
+    }
+  }
+  await page.reload()
+  await expect(filling).toHaveAttribute('data-filling', '3')
+  await go(page, '/log/demo-8')
+  await expect(page.getByRole('table')).toContainText(/\d+\.\d g into piece 2/)
+})
+
 test('the probe takes readings by itself, in one tab only, and the forecast learns from them', async ({
   page,
   context,

@@ -197,6 +197,7 @@ export const NOT_POURED: Running = {
   stopStirAtMs: 0,
   done: {},
   otherwise: AS_PLANNED,
+  filled: [],
   notes: [],
   readings: [],
   sittings: {},

@@ -1,7 +1,13 @@
 import { describe, expect, test } from '@jest/globals'
 import { backLayer } from '../../../tests/support/layers.ts'
 import { bloomRequest, COASTER } from '../../../tests/support/request.ts'
-import { techniqueOfPour, type BatchRequest, type LayerCup, type PieceOrder } from '../batch/index.ts'
+import {
+  moldPortions,
+  techniqueOfPour,
+  type BatchRequest,
+  type LayerCup,
+  type PieceOrder,
+} from '../batch/index.ts'
 import { mixedDensityGPerMl } from '../resin/index.ts'
 import { needsOf } from '../shelf/index.ts'
 import type { TechniqueId } from '../technique/index.ts'
@@ -137,6 +143,22 @@ describe('a way of its own', () => {
     expect(tint.endMin).toBeLessThanOrEqual(
       plan.steps.find(({ does }) => does === 'empties')!.beginMin + 1e-9,
     )
+  })
+
+  test('goes into its molds piece by piece: what all get is what the mix brings them', () => {
+    const back = { ...backLayer(), only: ['coaster.petri'] }
+    const plan = planBatch(two('petri', { layers: [back] }))
+    const portions = moldPortions(plan)
+    expect(portions.map(({ pieceNo, name }) => [pieceNo, name])).toEqual([
+      [1, 'Tray'],
+      [2, 'Round coaster, Petri'],
+      [3, 'Round coaster, Petri'],
+    ])
+    const [mix] = plan.mixes
+    const whiteG = plan.fills[0]!.white.volumeMl * mixedDensityGPerMl(mix!.resin)
+    expect(portions.reduce((sum, { g }) => sum + g, 0)).toBeCloseTo(mix!.inMoldsG - whiteG, 6)
+    expect(moldPortions(plan, back.id).map(({ pieceNo }) => pieceNo)).toEqual([2, 3])
+    expect(moldPortions(plan, 'no such layer')).toEqual([])
   })
 
   test('takes a back on its pieces alone, and the other none', () => {

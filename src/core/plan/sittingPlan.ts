@@ -1,6 +1,8 @@
 import {
   laterAmount,
   mixesOfLayer,
+  moldPortions,
+  type MoldPortion,
   takesOf,
   type BatchRequest,
   type LaterLayer,
@@ -43,6 +45,8 @@ export interface SittingPlan {
   /** Cups that are stirred by themselves once the mix is, in the order they are named. */
   readonly apart: readonly MixApart[]
   readonly takes: readonly Take[]
+  /** What goes into which mold; nothing for a layer without a mix. */
+  readonly portions: readonly MoldPortion[]
   readonly prep: readonly PrepItem[]
   readonly cautions: readonly CautionId[]
   readonly cure: SittingCure | null
@@ -112,6 +116,7 @@ export function planSitting(request: BatchRequest, layerId: string, soFar: Sitti
     lays: step.lays,
     mix,
     apart: known ? apartOf(known.setting, mixesOfLayer(mixes, layerId)) : [],
+    portions: moldPortions({ fills, mixes }, layerId),
     takes: takesOf(step, { pieceNo: null, roundNo: null }, { request, fills, mixes }),
     prep: prepOfLayer(step),
     cautions: cautionsAt(technique, layerId),

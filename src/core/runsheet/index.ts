@@ -2,6 +2,7 @@ export { runSteps, type Expected, type RunStep } from './steps.ts'
 export { prepList, prepOfLayer, type PrepItem } from './prep.ts'
 export {
   begunLayers,
+  filledOf,
   isLive,
   mayFollow,
   readPour,
@@ -10,6 +11,7 @@ export {
   undoable,
   weighedOf,
   type Overruled,
+  type Filled,
   type Pour,
   type PourEvent,
   type PourNote,

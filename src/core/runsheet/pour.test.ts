@@ -4,6 +4,7 @@ import { TECHNIQUES } from '../technique/index.ts'
 import { standingAt, stepAtHand } from './now.ts'
 import {
   begunLayers,
+  filledOf,
   isLive,
   mayFollow,
   readPour,
@@ -65,6 +66,29 @@ describe('a pour as its events tell it', () => {
     expect(readPour([...events, undone('u', 'm'), undone('v', 'o')])).toEqual(readPour(STARTED))
     const many = Array.from({ length: 6 }, (_, k): PourEvent => ({ ...more, id: `m${k}` }))
     expect(mayFollow([...STARTED, ...many], more)).toBe(false)
+  })
+
+  test('what was weighed into molds is kept by piece and by layer, once each', () => {
+    const into = (id: string, pieceNo: number, g: number, layer?: string): PourEvent => ({
+      id,
+      atMs: min(20),
+      kind: 'filled',
+      pieceNo,
+      g,
+      ...(layer && { layer }),
+    })
+    const events = [...STARTED, into('1', 1, 41), into('2', 2, 43.5), into('3', 1, 12, 'back')]
+    const pour = readPour(events)
+    if (pour.stage !== 'running') throw new Error('expected a running pour')
+    expect([...filledOf(pour.filled, null)]).toEqual([
+      [1, 41],
+      [2, 43.5],
+    ])
+    expect([...filledOf(pour.filled, 'back')]).toEqual([[1, 12]])
+    expect(mayFollow(events, into('4', 1, 40))).toBe(false)
+    expect(mayFollow(events, into('4', 2, 12, 'back'))).toBe(true)
+    expect(mayFollow(STARTED.slice(0, 2), into('4', 1, 40))).toBe(false)
+    expect(undoable(events)?.id).toBe('3')
   })
 
   test('undoing stop-stir goes back to stirring', () => {

@@ -9,6 +9,8 @@ export type PourEvent = { readonly id: string; readonly atMs: number } & (
   | ({ readonly kind: 'stirBegan' } & OfLayer)
   | ({ readonly kind: 'stopStir' } & OfLayer)
   | { readonly kind: 'done'; readonly key: string }
+  /** What the scale said went into the mold of that piece. */
+  | ({ readonly kind: 'filled'; readonly pieceNo: number; readonly g: number } & OfLayer)
   /** Turns that are not done at all, by key. */
   | { readonly kind: 'leftOut'; readonly keys: readonly string[] }
   /** The pieces are gone over once more than was planned. */
@@ -33,6 +35,14 @@ export type Taken = Reading extends infer Each ? (Each extends Reading ? Omit<Ea
 export interface Overruled {
   readonly tool: string
   readonly note: string
+}
+
+/** What went into the mold of one piece, g. */
+export interface Filled {
+  /** Null for the pour itself. */
+  readonly layer: string | null
+  readonly pieceNo: number
+  readonly g: number
 }
 
 export interface PourNote {
@@ -63,6 +73,8 @@ export type Pour =
       readonly done: Readonly<Record<string, number>>
       /** What is done otherwise than it was planned. */
       readonly otherwise: Otherwise
+      /** What was weighed into molds, of the pour's own bed or of a later layer. */
+      readonly filled: readonly Filled[]
       readonly notes: readonly PourNote[]
       readonly readings: readonly Reading[]
       /** The sittings of later layers that were begun, by layer; a cup that is stirred by itself under its own mix. */
@@ -82,6 +94,7 @@ export function readPour(events: readonly PourEvent[]): Pour {
 }
 
 function step(pour: Pour, event: PourEvent): Pour {
+  if (event.kind === 'filled') return withFilled(pour, event)
   if ('layer' in event && event.layer !== undefined) return inSitting(pour, event.layer, event)
   switch (event.kind) {
     case 'gatePassed':
@@ -98,6 +111,7 @@ function step(pour: Pour, event: PourEvent): Pour {
         stopStirAtMs: event.atMs,
         done: { stir: 0 },
         otherwise: AS_PLANNED,
+        filled: [],
         notes: [],
         readings: [],
         sittings: {},
@@ -129,6 +143,16 @@ function step(pour: Pour, event: PourEvent): Pour {
     default:
       return event satisfies never
   }
+}
+
+function withFilled(pour: Pour, { layer, pieceNo, g }: Extract<PourEvent, { kind: 'filled' }>): Pour {
+  if (pour.stage !== 'running') return pour
+  return { ...pour, filled: [...pour.filled, { layer: layer ?? null, pieceNo, g }] }
+}
+
+/** What is in the molds already of the pour's own bed, or of that layer, by piece. */
+export function filledOf(filled: readonly Filled[], layer: string | null): ReadonlyMap<number, number> {
+  return new Map(filled.filter((each) => each.layer === layer).map(({ pieceNo, g }) => [pieceNo, g]))
 }
 
 function inSitting(pour: Pour, layer: string, event: PourEvent): Pour {
@@ -264,6 +288,8 @@ const MOST_MORE_ROUNDS = 6
 export function mayFollow(events: readonly PourEvent[], event: PourEvent): boolean {
   const pour = readPour(events)
   if (events.some((earlier) => earlier.id === event.id)) return false
+  if (event.kind === 'filled')
+    return pour.stage === 'running' && !filledOf(pour.filled, event.layer ?? null).has(event.pieceNo)
   if ('layer' in event && event.layer !== undefined) return mayFollowInSitting(pour, event.layer, event)
   switch (event.kind) {
     case 'gatePassed':

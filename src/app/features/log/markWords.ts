@@ -25,6 +25,8 @@ export function markWords(
       return `Note: ${event.text}`
     case 'reading':
       return `${of || 'Read: '}${of ? 'read ' : ''}${wordTaken(event.reading, units)}`
+    case 'filled':
+      return `${of}${printQuantity(event.g, units.mass)} into piece ${event.pieceNo}`
     case 'leftOut':
       return `Left out: ${titleOf(event.keys[0]!)}${event.keys.length > 1 ? `, ${event.keys.length} times` : ''}`
     case 'roundAdded':
@@ -39,7 +41,7 @@ export function markWords(
   return `${step?.title ?? ''}${step?.pieceNo ? `, piece ${step.pieceNo}` : ''}`
 }
 
-const TOLD: readonly PourEvent['kind'][] = ['done', 'leftOut', 'roundAdded', 'note', 'reading']
+const TOLD: readonly PourEvent['kind'][] = ['done', 'filled', 'leftOut', 'roundAdded', 'note', 'reading']
 
 /** Whether a mark stands in the list of a run: gates and stirring only of layers, for the pour's own is told by itself. */
 export function isTold(event: PourEvent): boolean {

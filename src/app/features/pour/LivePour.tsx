@@ -1,6 +1,13 @@
-import { ofPiece, techniqueOfPour } from '#core/batch/index.ts'
+import { moldPortions, ofPiece, techniqueOfPour } from '#core/batch/index.ts'
 import type { BatchPlan, LivePlan } from '#core/plan/index.ts'
-import { standingAt, stepAtHand, type Pour, type RunStep } from '#core/runsheet/index.ts'
+import {
+  filledOf,
+  standingAt,
+  stepAtHand,
+  type Filled,
+  type Pour,
+  type RunStep,
+} from '#core/runsheet/index.ts'
 import { printClock, printSpan, type UnitChoice } from '#core/units/index.ts'
 import type { Otherwise, Reading } from '#core/timing/index.ts'
 import { markedAt } from '#core/technique/index.ts'
@@ -21,6 +28,7 @@ import { CupWarning } from './CupWarning.tsx'
 import { AutoReadingsSwitch, BenchStrip } from './BenchStrip.tsx'
 import { FollowedBySimulation } from './SimulatedBench.tsx'
 import { GiveUpButton } from './GiveUpButton.tsx'
+import { MoldByMold } from './MoldByMold.tsx'
 import { MixSheetDialog } from './MixSheetDialog.tsx'
 import { HeldAside } from './HeldAside.tsx'
 import { LastTimes } from './LastTimes.tsx'
@@ -72,6 +80,7 @@ export function LivePour({ story, pour, live, units, failed }: LivePourProps) {
           units={units}
           done={pour.done}
           otherwise={pour.otherwise}
+          filled={pour.filled}
           readings={pour.readings}
         />
       ) : (
@@ -100,10 +109,22 @@ interface StepViewProps {
   readonly units: UnitChoice
   readonly done: Readonly<Record<string, number>>
   readonly otherwise: Otherwise
+  readonly filled: readonly Filled[]
   readonly readings: readonly Reading[]
 }
 
-function StepView({ step, nowMin, story, plan, bands, units, done, otherwise, readings }: StepViewProps) {
+function StepView({
+  step,
+  nowMin,
+  story,
+  plan,
+  bands,
+  units,
+  done,
+  otherwise,
+  filled,
+  readings,
+}: StepViewProps) {
   const standing = standingAt(step, nowMin)
   const { school } = useSettings()
   const full = markedAt('empties', techniqueOfPour(story.batch.request), done) === null
@@ -115,6 +136,14 @@ function StepView({ step, nowMin, story, plan, bands, units, done, otherwise, re
         <h2 className="text-4xl sm:text-5xl">{step.title}</h2>
         <p className="my-2 max-w-prose text-lg">{inUnits(step.detail, units)}</p>
       </StepHead>
+      {step.does === 'empties' && (
+        <MoldByMold
+          story={story}
+          portions={moldPortions(plan)}
+          filled={filledOf(filled, null)}
+          units={units}
+        />
+      )}
       <StandingLine
         standing={standing}
         late={step.late && inUnits(step.late, units)}

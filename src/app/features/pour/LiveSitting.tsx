@@ -1,6 +1,6 @@
 import { takesOfMix, type Cup } from '#core/batch/index.ts'
 import type { CupLife, MixApart, SittingCure, SittingPlan } from '#core/plan/index.ts'
-import type { Pour, Sitting } from '#core/runsheet/index.ts'
+import { filledOf, type Pour, type Sitting } from '#core/runsheet/index.ts'
 import { TINT, tintedKey } from '#core/technique/index.ts'
 import { printClock, printQuantity, type UnitChoice } from '#core/units/index.ts'
 import { wordCup } from '#words/mixes.ts'
@@ -20,6 +20,7 @@ import { Cautions } from './Cautions.tsx'
 import { CupWarning } from './CupWarning.tsx'
 import { HeldAside } from './HeldAside.tsx'
 import { LastTimes } from './LastTimes.tsx'
+import { MoldByMold } from './MoldByMold.tsx'
 import { MarkButton } from './MarkButton.tsx'
 import { NoteTaker } from './NoteTaker.tsx'
 import { ReadingTaker } from './ReadingTaker.tsx'
@@ -116,6 +117,15 @@ export function LiveSitting({
             : step.detail}
         </p>
         <TakesList takes={takes} units={units} className="font-display my-2 text-2xl sm:text-3xl" />
+        {!tints && !next && (
+          <MoldByMold
+            story={story}
+            portions={plan.portions}
+            filled={filledOf(pour.filled, layerId)}
+            layer={layerId}
+            units={units}
+          />
+        )}
         {cure && (
           <>
             <Signs life={cure.life} nowMin={nowMin} units={units} />

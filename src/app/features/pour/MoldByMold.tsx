@@ -1,0 +1,135 @@
+import { useEffect, useRef, useState } from 'react'
+import type { MoldPortion } from '#core/batch/index.ts'
+import { printQuantity, type UnitChoice } from '#core/units/index.ts'
+import { useSay } from '#app/components/undo.tsx'
+import { useNowMs } from '#app/platform/clock.ts'
+import { instrumentOf, SIMULATED_FEED, tellBench, useBenchLink } from '#app/platform/instruments.ts'
+import { ofLayer, useRecord } from '#app/platform/marks.ts'
+import { useSettings } from '#app/platform/queries.ts'
+import type { BatchStory } from '#app/platform/stories.ts'
+import { RisingBar } from './RisingBar.tsx'
+
+interface MoldByMoldProps {
+  readonly story: BatchStory
+  readonly portions: readonly MoldPortion[]
+  /** What is in already, g by piece. */
+  readonly filled: ReadonlyMap<number, number>
+  /** Whose layer is poured; the pour's own bed where none is said. */
+  readonly layer?: string | undefined
+  readonly units: UnitChoice
+}
+
+/** A pouring counts once the scale has been still for so long. */
+const STILL_MS = 2000
+/** A mold is as full as it should be within that share; nobody sees a tenth of a millimetre. */
+const FORGIVEN_FRAC = 0.02
+
+/** Mold by mold on a linked scale: each is put on it empty, and poured until it holds what it should. Without a scale, what to measure by. */
+export function MoldByMold(props: MoldByMoldProps) {
+  const { portions, filled, units } = props
+  const link = useBenchLink()
+  const nowMs = useNowMs(250)
+  const scale = instrumentOf(link, 'scale', nowMs)
+  const next = portions.find(({ pieceNo }) => !filled.has(pieceNo))
+  if (!scale) return <ByMeasure portions={portions} units={units} />
+  const inG = portions.reduce((sum, { pieceNo }) => sum + (filled.get(pieceNo) ?? 0), 0)
+  return (
+    <section className="sheet my-3" aria-label="Mold by mold" data-filling={next?.pieceNo ?? 'all'}>
+      {next ? (
+        <OnTheScale key={next.pieceNo} {...props} portion={next} />
+      ) : (
+        <p className="text-good font-display text-2xl font-semibold" role="status">
+          Every mold is filled: {printQuantity(inG, units.mass)} in all.
+        </p>
+      )}
+    </section>
+  )
+}
+
+function ByMeasure({ portions, units }: Pick<MoldByMoldProps, 'portions' | 'units'>) {
+  const kinds = [...new Map(portions.map((portion) => [portion.name, portion])).values()]
+  return (
+    <p className="text-ink-soft my-2 text-lg">
+      Without a scale:{' '}
+      {kinds
+        .map(
+          ({ name, ml, depthMm }) =>
+            `${name} ${printQuantity(ml, units.volume)}, up to ${printQuantity(depthMm, units.length)}`,
+        )
+        .join('; ')}
+      .
+    </p>
+  )
+}
+
+function OnTheScale({ story, portions, portion, layer, units }: MoldByMoldProps & { portion: MoldPortion }) {
+  const link = useBenchLink()
+  const nowMs = useNowMs(250)
+  const { feed } = useSettings()
+  const record = useRecord(story.batch.id)
+  const say = useSay()
+  const [fromG, setFromG] = useState<number | null>(null)
+  const scale = instrumentOf(link, 'scale', nowMs)
+  const shownG = scale?.sample?.value ?? null
+  const landedG = fromG === null || shownG === null ? null : shownG - fromG
+  const isStill = scale !== null && scale.sample !== null && nowMs - scale.instrument.steadySinceMs > STILL_MS
+  const toleranceG = Math.max(2 * story.batch.request.measuring.graduationG, FORGIVEN_FRAC * portion.g)
+  const isIn = isStill && landedG !== null && landedG >= portion.g - toleranceG
+  const take = () => {
+    if (landedG === null) return
+    void record({ kind: 'filled', ...ofLayer(layer), pieceNo: portion.pieceNo, g: landedG }).catch(
+      (problem: Error) => say(problem.message),
+    )
+  }
+  const taken = useRef(take)
+  useEffect(() => {
+    taken.current = take
+  })
+  useEffect(() => {
+    if (isIn) taken.current()
+  }, [isIn])
+  const g = (value: number) => printQuantity(value, units.mass)
+  const leftG = portion.g - (landedG ?? 0)
+  return (
+    <>
+      <p className="text-lg font-medium" role="status">
+        {portions.indexOf(portion) + 1} of {portions.length}: piece {portion.pieceNo}, {portion.name}, stop at{' '}
+        {g(portion.g)}
+      </p>
+      {landedG === null ? (
+        <p className="font-display text-4xl font-semibold">Put its mold on the scale</p>
+      ) : (
+        <>
+          <p className="font-display text-6xl font-semibold sm:text-7xl">
+            {leftG >= -toleranceG ? `${g(Math.max(0, leftG))} more` : `${g(-leftG)} over: stop`}
+          </p>
+          <RisingBar frac={landedG / portion.g} label={`Resin in piece ${portion.pieceNo}`} />
+        </>
+      )}
+      <div className="mt-3 flex flex-wrap gap-3">
+        {landedG === null ? (
+          <button
+            className="button min-h-16 flex-1 text-lg"
+            disabled={shownG === null}
+            onClick={() => setFromG(shownG)}
+          >
+            It is on, empty
+          </button>
+        ) : (
+          <button className="button min-h-16 flex-1 text-lg" disabled={landedG <= 0} onClick={take}>
+            It is filled
+          </button>
+        )}
+        {feed === SIMULATED_FEED && landedG !== null && (
+          <button
+            className="button button-quiet min-h-16"
+            disabled={!isStill || leftG < 0.1}
+            onClick={() => void tellBench({ do: 'pour', targetG: leftG })}
+          >
+            Let the simulated hand pour
+          </button>
+        )}
+      </div>
+    </>
+  )
+}
