@@ -1,6 +1,6 @@
 import { expect, test, type Page } from '@playwright/test'
 import { TERMS } from '#words/terms.ts'
-import { go, layOut, openStudio, stir } from './bench.ts'
+import { go, openStudio } from './bench.ts'
 
 /** Words of the list that are read on the page, outside what is pressed or typed, and of which no mark lies on the page. */
 function unmarked(page: Page): Promise<readonly string[]> {
@@ -63,35 +63,4 @@ test('every word of the trade is marked where it is shown, opens its meaning, an
   await expect(list).toContainText('Decant')
   await page.keyboard.press('Escape')
   await expect(list).toHaveCount(0)
-})
-
-test('a tap on the one button of a step marks the step, whatever word lies under it', async ({ page }) => {
-  await page.setViewportSize({ width: 390, height: 560 })
-  await openStudio(page, '/pour/demo-8')
-  await layOut(page)
-  await stir(page)
-  await expect.poll(() => page.evaluate(() => CSS.highlights.get('term')?.size ?? 0)).toBeGreaterThan(2)
-  const step = page.locator('[data-step]')
-  const first = await step.getAttribute('data-step')
-  const button = step.locator('button[data-fresh="false"]')
-  await expect(button).toBeVisible()
-  // The page is drawn up until a word lies behind the button.
-  const under = await page.evaluate(() => {
-    const button = document.querySelector('[data-step] button[data-fresh]')!
-    for (let y = 0; y < document.body.scrollHeight; y += 20) {
-      scrollTo(0, y)
-      const { top, bottom, left, right } = button.getBoundingClientRect()
-      for (const range of CSS.highlights.get('term') ?? []) {
-        const word = (range as Range).getBoundingClientRect()
-        const [x, middle] = [word.left + word.width / 2, word.top + word.height / 2]
-        if (x > left + 20 && x < right - 20 && middle > top + 10 && middle < bottom - 10 && word.width > 0)
-          if (document.elementFromPoint(x, middle)?.closest('button') === button) return { x, y: middle }
-      }
-    }
-    return null
-  })
-  expect(under).not.toBeNull()
-  await page.mouse.click(under!.x, under!.y)
-  await expect(page.locator(`[data-step="${first}"]`)).toHaveCount(0)
-  await expect(page.locator('[data-meaning]')).toHaveCount(0)
 })

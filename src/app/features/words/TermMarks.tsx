@@ -23,10 +23,8 @@ export function TermMarks() {
   useEffect(() => {
     const tapped = (event: MouseEvent) => {
       if (event.defaultPrevented || !getSelection()?.isCollapsed) return
-      const mark = markAt(marks.current, event.clientX, event.clientY)
-      // What lies over a word was tapped, not the word.
-      const isSeen = event.target instanceof Node && event.target.contains(mark?.range.startContainer ?? null)
-      if (mark && isSeen) setOpened(mark)
+      const mark = markAt(marks.current, event)
+      if (mark) setOpened(mark)
     }
     const pressed = (event: KeyboardEvent) => {
       const typing = event.target instanceof HTMLElement && event.target.closest('input, textarea, select')

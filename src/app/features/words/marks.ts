@@ -42,8 +42,16 @@ function marksIn(node: Text, told: Map<Element, Set<string>>): readonly Mark[] {
   })
 }
 
-/** The mark under a point of the page; null where there is none. */
-export function markAt(marks: readonly Mark[], x: number, y: number): Mark | null {
+/** A tap as far as a word goes: where, and on what. */
+export interface Tap {
+  readonly clientX: number
+  readonly clientY: number
+  readonly target: unknown
+}
+
+/** The mark that was tapped; null where there is none, or where something that lies over it was. */
+export function markAt(marks: readonly Mark[], { clientX: x, clientY: y, target }: Tap): Mark | null {
   const isIn = ({ left, right, top, bottom }: DOMRect) => x >= left && x <= right && y >= top && y <= bottom
-  return marks.find(({ range }) => [...range.getClientRects()].some(isIn)) ?? null
+  const holds = (range: Range) => (target as Node).contains(range.startContainer)
+  return marks.find(({ range }) => [...range.getClientRects()].some(isIn) && holds(range)) ?? null
 }
