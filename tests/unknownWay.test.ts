@@ -1,7 +1,14 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
 import { IDBFactory } from 'fake-indexeddb'
 import type { BatchRequest, LaterLayer } from '#core/batch/index.ts'
-import { LAYER_WAYS } from '#core/technique/index.ts'
+import {
+  LAYER_WAYS,
+  stepRule,
+  TECHNIQUES,
+  type StepRule,
+  type Technique,
+  type TechniqueId,
+} from '#core/technique/index.ts'
 import { backLayer, begun } from './support/layers.ts'
 import { bloomRequest, COASTER } from './support/request.ts'
 
@@ -34,13 +41,48 @@ const VEIL = {
   whens: ['bonds', 'hard'],
 }
 
+/** A pour that no code knows: specks from a needle in rounds, each of which can be left out, and a breath over them that can be, too. */
+const POURS = TECHNIQUES as Record<string, unknown>
+const [STIR, REST, DECANT, BUBBLES] = TECHNIQUES.petri.steps
+const SPECKLE: Technique = {
+  ...TECHNIQUES.petri,
+  id: 'speckle' as TechniqueId,
+  name: 'Speckle',
+  bed: { usualShareOfDepth: 0.5, usualMm: 4, leastMm: 2 },
+  bottleneck: 'speck',
+  steps: [
+    STIR!,
+    REST!,
+    DECANT!,
+    BUBBLES!,
+    { ...stepRule(TECHNIQUES.petri, 'ink'), id: 'speck', title: 'Speckle it', times: 1 },
+    {
+      ...stepRule(TECHNIQUES.petri, 'ink'),
+      id: 'breath',
+      title: 'Breathe over the specks',
+      times: undefined,
+      takes: undefined,
+      does: undefined,
+      handsOn: { by: 'secondsEach', seconds: 20 },
+      brings: [],
+    } as unknown as StepRule,
+    {
+      ...stepRule(TECHNIQUES.petri, 'cover'),
+      moment: { by: 'after', step: 'breath', minutes: 0, lateAfterMin: 10 },
+    },
+    ...TECHNIQUES.plain.steps.filter(({ place }) => place === 'rack'),
+  ],
+}
+
 beforeAll(() => {
   WAYS['foil'] = FOIL
   WAYS['veil'] = VEIL
+  POURS['speckle'] = SPECKLE
 })
 afterAll(() => {
   delete WAYS['foil']
   delete WAYS['veil']
+  delete POURS['speckle']
 })
 
 const T0 = Date.parse('2026-12-02T07:00Z')
@@ -203,5 +245,84 @@ describe('ways and a recipe that no code knows', () => {
     expect(read.value.batches).toEqual(studio.batches)
     expect(read.value.batches[0]!.request.layers).toEqual(request.layers)
     expect(sheetText(request, planBatch(request))).toMatch(/Lay the leaf/)
+  })
+})
+
+describe('a pour that no code knows, beside one that does, of one mix', () => {
+  const speckled = (): BatchRequest =>
+    bloomRequest({
+      technique: 'plain',
+      name: 'Speckled and plain',
+      pieces: [
+        { mold: { ...COASTER, id: 'tray', name: 'Tray' }, count: 1, pattern: null },
+        { mold: COASTER, count: 2, pattern: null, technique: 'speckle' as TechniqueId },
+      ],
+    })
+
+  test('is planned by its own bed, steps and drops, on its own pieces', async () => {
+    const { planBatch } = await import('#core/plan/index.ts')
+    const plan = planBatch(speckled())
+    expect(plan.findings).toEqual([])
+    expect(plan.fills.map(({ name, layers }) => [name, layers[0]!.depthMm])).toEqual([
+      ['Tray', 5],
+      ['Round coaster, Speckle', 4],
+    ])
+    expect(plan.steps.filter(({ pieceNo }) => pieceNo !== null).map(({ key }) => key)).toEqual([
+      'speckle-speck.2',
+      'speckle-speck.3',
+      'speckle-breath.2',
+      'speckle-breath.3',
+    ])
+  })
+
+  test('is poured another way: a pass left out, one added; neither is marked as done', async () => {
+    const { planLive } = await import('#core/plan/index.ts')
+    const { whyNeeded } = await import('#core/technique/index.ts')
+    const { techniqueOfPour } = await import('#core/batch/index.ts')
+    expect(whyNeeded(techniqueOfPour(speckled()), 'speckle-breath')).toBeNull()
+    const { plan } = planLive(speckled(), {}, [], 0, { leftOut: ['speckle-breath.3'], moreRounds: 1 })
+    expect(plan.steps.filter(({ pieceNo }) => pieceNo !== null).map(({ key }) => key)).toEqual([
+      'speckle-speck.2',
+      'speckle-speck.3',
+      'speckle-speck.2.2',
+      'speckle-speck.2.3',
+      'speckle-breath.2',
+    ])
+  })
+
+  test('is kept, diagnosed, exported, read elsewhere and printed', async () => {
+    const { StudioDatabase } = await import('#data/database.ts')
+    const { addBatch } = await import('#data/planCommands.ts')
+    const { recordEvent } = await import('#data/batchCommands.ts')
+    const { readStudio } = await import('#data/studioCommands.ts')
+    const { readBundle, writeBundle } = await import('#formats/bundle.ts')
+    const { sheetText } = await import('#formats/sheetText.ts')
+    const { factsOf, planBatch, planLive } = await import('#core/plan/index.ts')
+    const { readPour } = await import('#core/runsheet/index.ts')
+    globalThis.indexedDB = new IDBFactory()
+    const db = new StudioDatabase('unknown-pour')
+    const request = speckled()
+    await addBatch(db, { id: 'b', request, nowMs: T0, repeats: null })
+    const events = [
+      { id: '1', atMs: T0 + 1, kind: 'gatePassed', overruled: [] },
+      { id: '2', atMs: T0 + 2, kind: 'stirBegan' },
+      { id: '3', atMs: T0 + 3, kind: 'stopStir' },
+      { id: '4', atMs: T0 + 5 * 60_000, kind: 'done', key: 'decant' },
+      { id: '5', atMs: T0 + 8 * 60_000, kind: 'done', key: 'speckle-speck.2' },
+      { id: '6', atMs: T0 + 9 * 60_000, kind: 'leftOut', keys: ['speckle-breath.2', 'speckle-breath.3'] },
+    ] as const
+    for (const event of events) expect((await recordEvent(db, 'b', event)).ok).toBe(true)
+    const pour = readPour(events)
+    if (pour.stage !== 'running') throw new Error('expected a running pour')
+    const { plan } = planLive(request, pour.done, [], 0, pour.otherwise)
+    const facts = factsOf({ request, plan, pour, events }, 2)
+    expect(facts.technique).toBe('speckle')
+    expect(facts.inkLateMin).toBeLessThan(0)
+    const studio = await readStudio(db)
+    const read = await readBundle(await writeBundle(studio, T0))
+    if (!read.ok) throw new Error(JSON.stringify(read.problem))
+    expect(read.value.events).toEqual(studio.events)
+    expect(read.value.batches[0]!.request.pieces).toEqual(request.pieces)
+    expect(sheetText(request, planBatch(request))).toMatch(/plain and speckle[^]*Speckle it/)
   })
 })
