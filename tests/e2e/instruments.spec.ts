@@ -69,7 +69,7 @@ test('molds are filled one by one on the scale: how much more, when it is enough
   const hand = filling.getByRole('button', { name: 'Let the simulated hand pour' })
   for (const piece of ['1', '2']) {
     await expect(filling).toHaveAttribute('data-filling', piece)
-    await filling.getByRole('button', { name: 'It is on, empty' }).click()
+    await filling.getByRole('button', { name: 'It stands on it' }).click()
     for (let k = 0; k < 8 && (await filling.getAttribute('data-filling')) === piece; k++) {
       await expect(
         hand.and(page.locator(':enabled')).or(page.locator(`[data-filling]:not([data-filling="${piece}"])`)),

@@ -39,7 +39,7 @@ export function MoldByMold(props: MoldByMoldProps) {
         <OnTheScale key={next.pieceNo} {...props} portion={next} />
       ) : (
         <p className="text-good font-display text-2xl font-semibold" role="status">
-          Every mold is filled: {printQuantity(inG, units.mass)} in all.
+          All are filled: {printQuantity(inG, units.mass)} in all.
         </p>
       )}
     </section>
@@ -97,7 +97,7 @@ function OnTheScale({ story, portions, portion, layer, units }: MoldByMoldProps 
         {g(portion.g)}
       </p>
       {landedG === null ? (
-        <p className="font-display text-4xl font-semibold">Put its mold on the scale</p>
+        <p className="font-display text-4xl font-semibold">Put it on the scale</p>
       ) : (
         <>
           <p className="font-display text-6xl font-semibold sm:text-7xl">
@@ -113,7 +113,7 @@ function OnTheScale({ story, portions, portion, layer, units }: MoldByMoldProps 
             disabled={shownG === null}
             onClick={() => setFromG(shownG)}
           >
-            It is on, empty
+            It stands on it
           </button>
         ) : (
           <button className="button min-h-16 flex-1 text-lg" disabled={landedG <= 0} onClick={take}>
