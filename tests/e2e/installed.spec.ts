@@ -80,7 +80,7 @@ test('a new build never takes over a live pour; when none is live, the next open
   await page.goto(`${OWN}/rack`)
   await expect(page.getByRole('heading', { level: 1, name: 'Rack' })).toBeVisible()
   await page.goto(`${OWN}/pour/demo-8`)
-  await page.getByRole('button', { name: 'Give up' }).click()
+  await page.getByRole('button', { name: 'Give up' }).click({ delay: 1500 })
   await expect(page.getByText('This pour was given up')).toBeVisible()
   await page.goto(`${OWN}/`)
   await expect(page.getByRole('heading', { level: 1, name: 'Bench' })).toBeVisible()

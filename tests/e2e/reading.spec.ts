@@ -45,6 +45,9 @@ test('a reading in Fahrenheit is taken for what it is, and one that no course ex
   await expect(page.getByRole('alert')).toContainText('In the other unit it is 24 °C')
   await page.getByRole('button', { name: 'It is 75 °C' }).click()
   await expect(believed(page)).toContainText('75.0 °C by probe at 10 min does not fit this resin')
+  // At ten minutes no such cup has run away: the thermometer is asked about first, and what to do if it is true is said.
+  await expect(believed(page)).toContainText('If it is so hot:')
+  await expect(page.getByText(/this cup has run away/)).toHaveCount(0)
 })
 
 test('a warm cup brings the decant forward on every place', async ({ page }) => {
@@ -63,11 +66,15 @@ test('a warm cup brings the decant forward on every place', async ({ page }) => 
 
 test('a pour that is given up can be gone on with, or planned again', async ({ page }) => {
   await pourResting(page, 5)
+  // A tap is no giving up: it is held.
   await page.getByRole('button', { name: 'Give up' }).click()
+  await expect(page.getByText('Hold it for a moment to give the pour up.', { exact: true })).toBeVisible()
+  await expect(page.locator('[data-step="rest"]')).toBeVisible()
+  await page.getByRole('button', { name: 'Give up' }).click({ delay: 1500 })
   await expect(page.getByText('This pour was given up')).toBeVisible()
   await page.getByRole('button', { name: 'Go on after all' }).click()
   await expect(page.locator('[data-step="rest"]')).toBeVisible()
-  await page.getByRole('button', { name: 'Give up' }).click()
+  await page.getByRole('button', { name: 'Give up' }).click({ delay: 1500 })
   await page.getByRole('link', { name: 'Plan it again' }).click()
   await expect(page.getByLabel('Name of the batch')).toHaveValue('Saffron soft squares again')
 })

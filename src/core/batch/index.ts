@@ -75,7 +75,8 @@ export {
   type LaterLayer,
   type LayerAmount,
 } from './laterLayers.ts'
-export { EXCESS_DENSITY_KG_PER_M3, narrowFromMm, type PieceWhite } from './white.ts'
+export { EXCESS_DENSITY_KG_PER_M3 } from './dose.ts'
+export { narrowFromMm, type PieceWhite } from './white.ts'
 export { type MeasuredParts, type Parts } from './parts.ts'
 export { type Addition, type Cup, type CupFor, type Drops } from './cups.ts'
 export { type LeftoverUse } from './leftovers.ts'

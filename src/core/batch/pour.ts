@@ -1,6 +1,6 @@
 import { together, TECHNIQUES, waysOf, type Technique } from '../technique/index.ts'
 import type { BatchRequest } from './request.ts'
-import { EXCESS_DENSITY_KG_PER_M3 } from './white.ts'
+import { EXCESS_DENSITY_KG_PER_M3 } from './dose.ts'
 
 /** All that a pour's technique hangs on. */
 type Poured = Pick<BatchRequest, 'technique' | 'pieces' | 'white' | 'bedMm'>

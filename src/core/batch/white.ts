@@ -1,14 +1,7 @@
 import { beadLengthMm, type LaidPattern } from '../pattern/index.ts'
 import type { WhiteRule } from '../technique/index.ts'
+import { EXCESS_DENSITY_KG_PER_M3 } from './dose.ts'
 import type { WhiteChoice, WhiteDose } from './request.ts'
-
-/** Density of the tinted white above that of the resin: about 0.2 % titania where it is see-through, a plume of white ink. */
-export const EXCESS_DENSITY_KG_PER_M3: Readonly<Record<WhiteDose, number>> = {
-  translucent: 1.7,
-  milky: 5,
-  opaque: 12,
-  ink: 60,
-}
 
 /** Common practice: 9 to 10 drops of white in 30 g is see-through on a wiped stick. Stronger doses go up with density. */
 const TRANSLUCENT_DROPS_PER_G = 9.5 / 30

@@ -4,6 +4,7 @@ import {
   forecastLayer,
   forecastPour,
   stateAt,
+  type CupLimits,
   type PourForecast,
   type Reading,
   type Schedule,
@@ -68,9 +69,14 @@ export function heatConcerns(schedule: Schedule): readonly HeatConcern[] {
 /** No cup that is still good to pour is this hot; one that is will not stop by itself (common practice). */
 const CUP_HOT_C = 60
 
-/** Whether that reading, taken in a full cup, is of resin that has run away. */
-export function tellsRunaway(reading: Reading): boolean {
+/** Whether that reading, taken in a full cup, is hotter than any cup that is still good to pour. */
+export function isHotCup(reading: Reading): boolean {
   return reading.kind === 'temperature' && reading.tempC >= CUP_HOT_C
+}
+
+/** Whether it is of resin that has run away: hot, and at a minute by which that cup may have; before it a slip is likelier, of hand or unit. */
+export function tellsRunaway(reading: Reading, limits: CupLimits | null): boolean {
+  return isHotCup(reading) && (limits === null || reading.atMin >= limits.stopMin)
 }
 
 function cupConcern(schedule: Schedule): HeatConcern[] {

@@ -1,2 +1,2 @@
 export { cautionsAt, CAUTIONS, DEFERRAL, NEVER_WITHOUT, type CautionId } from './cautions.ts'
-export { heatConcerns, tellsRunaway, type HeatConcern } from './heat.ts'
+export { heatConcerns, isHotCup, tellsRunaway, type HeatConcern } from './heat.ts'

@@ -3,7 +3,7 @@ import { bloomRequest } from '../../../tests/support/request.ts'
 import { TECHNIQUES } from '../technique/index.ts'
 import { scheduleBatch } from '../timing/index.ts'
 import { cautionsAt, CAUTIONS, DEFERRAL } from './cautions.ts'
-import { heatConcerns, tellsRunaway } from './heat.ts'
+import { heatConcerns, isHotCup, tellsRunaway } from './heat.ts'
 
 const { bloom, petri } = TECHNIQUES
 const concernsOf = (changes: Parameters<typeof bloomRequest>[0], count = 1) => {
@@ -38,9 +38,15 @@ describe('cautions', () => {
 
   test('a cup at 60 C has run away, one at 45 C may still be poured; a room says nothing of it', () => {
     const probe = (tempC: number) => ({ kind: 'temperature', by: 'probe', tempC, atMin: 30 }) as const
-    expect(tellsRunaway(probe(60))).toBe(true)
-    expect(tellsRunaway(probe(45))).toBe(false)
-    expect(tellsRunaway({ kind: 'room', tempC: 60, atMin: 30 })).toBe(false)
+    const cup = scheduleBatch(bloomRequest(), bloom).cupLimits!
+    const at = (atMin: number) => ({ ...cup, stopMin: atMin })
+    expect(tellsRunaway(probe(60), at(25))).toBe(true)
+    expect(tellsRunaway(probe(45), at(25))).toBe(false)
+    expect(tellsRunaway({ kind: 'room', tempC: 60, atMin: 30 }, at(25))).toBe(false)
+    // Before it can have, the thermometer or its unit is the likelier; a cup of which nothing is known is believed.
+    expect(tellsRunaway(probe(75), at(40))).toBe(false)
+    expect(isHotCup(probe(75))).toBe(true)
+    expect(tellsRunaway(probe(75), null)).toBe(true)
   })
 
   test('they defer to the data sheet, local codes and licensed practice', () => {

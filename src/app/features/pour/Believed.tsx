@@ -1,7 +1,7 @@
 import type { LivePlan } from '#core/plan/index.ts'
-import { tellsRunaway } from '#core/safety/index.ts'
+import { CAUTIONS, isHotCup, tellsRunaway } from '#core/safety/index.ts'
 import type { Deed } from '#core/technique/index.ts'
-import type { WindowBand } from '#core/timing/index.ts'
+import type { CupLimits, WindowBand } from '#core/timing/index.ts'
 import type { UnitChoice } from '#core/units/index.ts'
 import { printBand, printEnds } from '#words/minutes.ts'
 import { wordBelief, wordReading } from '#words/readings.ts'
@@ -11,8 +11,8 @@ interface BelievedProps {
   readonly bands: Pick<LivePlan['bands'], 'believed' | 'contradictions' | 'readings'>
   /** The step whose best minute matters most, and how sure that is; null where no step waits for the resin. */
   readonly aim: Aim | null
-  /** Whether the cup is full still: one that has run away fits no pour, and is warned of as what it is. */
-  readonly inCup: boolean
+  /** Of the cup that is full still: one that has run away fits no pour, and is warned of as what it is. Nothing once it was emptied. */
+  readonly cup?: { readonly limits: CupLimits | null } | undefined
   readonly units: UnitChoice
 }
 
@@ -39,8 +39,8 @@ export function aimOfPour({ plan, bands }: Pick<LivePlan, 'plan' | 'bands'>): Ai
 }
 
 /** How sure the forecast is, what the readings made of it, and which of them it cannot explain. */
-export function Believed({ bands, aim, inCup, units }: BelievedProps) {
-  const told = bands.contradictions.filter((reading) => !inCup || !tellsRunaway(reading))
+export function Believed({ bands, aim, cup, units }: BelievedProps) {
+  const told = bands.contradictions.filter((reading) => !cup || !tellsRunaway(reading, cup.limits))
   return (
     <div className="mt-3 flex flex-col gap-2" data-believed>
       <p>
@@ -60,6 +60,7 @@ export function Believed({ bands, aim, inCup, units }: BelievedProps) {
         >
           No likely course of this pour shows that. It is counted only in part: check the thermometer and its
           unit, or that the right resin was chosen, and trust the toothpick.
+          {cup && isHotCup(reading) && ` If it is so hot: ${CAUTIONS.runaway.text}`}
         </Callout>
       ))}
     </div>

@@ -18,7 +18,7 @@ const WARN_AHEAD_MIN = 8
 /** When the full cup must be empty, as soon as that is near; and that it is past emptying where a reading says so. */
 export function CupWarning({ limits, nowMin, readings, units }: CupWarningProps) {
   const hot = readings.findLast((reading) => reading.kind === 'temperature')
-  if (hot && tellsRunaway(hot))
+  if (hot && tellsRunaway(hot, limits))
     return (
       <div className="mt-3">
         <Callout gravity="stop" title={`${wordReading(hot, units)}: this cup has run away`}>

@@ -2,6 +2,7 @@ import { CircleSlash } from 'lucide-react'
 import { useSay } from '#app/components/undo.tsx'
 import { useRecord } from '#app/platform/marks.ts'
 import type { BatchStory } from '#app/platform/stories.ts'
+import { HoldButton } from './HoldButton.tsx'
 
 /** Ends a pour that went wrong; what was marked stays in the record, and it can be taken back. */
 export function GiveUpButton({ story }: { story: BatchStory }) {
@@ -18,8 +19,12 @@ export function GiveUpButton({ story }: { story: BatchStory }) {
     }
   }
   return (
-    <button className="button button-quiet min-h-16" onClick={() => void giveUp().catch(fail)}>
+    <HoldButton
+      className="button button-quiet min-h-16"
+      hint="Hold it for a moment to give the pour up."
+      onHeld={() => void giveUp().catch(fail)}
+    >
       <CircleSlash className="size-5" aria-hidden /> Give up
-    </button>
+    </HoldButton>
   )
 }

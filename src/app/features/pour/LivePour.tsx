@@ -30,6 +30,7 @@ import { FollowedBySimulation } from './SimulatedBench.tsx'
 import { GiveUpButton } from './GiveUpButton.tsx'
 import { MoldByMold } from './MoldByMold.tsx'
 import { MixSheetDialog } from './MixSheetDialog.tsx'
+import { InSight } from './InSight.tsx'
 import { HeldAside } from './HeldAside.tsx'
 import { LastTimes } from './LastTimes.tsx'
 import { MarkButton } from './MarkButton.tsx'
@@ -136,6 +137,7 @@ function StepView({
         <h2 className="text-4xl sm:text-5xl">{step.title}</h2>
         <p className="my-2 max-w-prose text-lg">{inUnits(step.detail, units)}</p>
       </StepHead>
+      <InSight title={step.title} standing={standing} nowMin={nowMin} />
       {step.does === 'empties' && (
         <MoldByMold
           story={story}
@@ -183,7 +185,12 @@ function StepView({
         <GiveUpButton story={story} />
         <AutoReadingsSwitch />
       </div>
-      <Believed bands={bands} aim={aimOfPour({ plan, bands })} inCup={full} units={units} />
+      <Believed
+        bands={bands}
+        aim={aimOfPour({ plan, bands })}
+        cup={full ? { limits: plan.cupLimits } : undefined}
+        units={units}
+      />
       <Cautions ids={step.cautions} />
     </section>
   )

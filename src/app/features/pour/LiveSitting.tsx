@@ -188,7 +188,7 @@ export function LiveSitting({
           <NoteTaker story={story} />
           <AutoReadingsSwitch />
         </div>
-        {cure && <Believed bands={cure} aim={null} inCup units={units} />}
+        {cure && <Believed bands={cure} aim={null} cup={{ limits: cure.cupLimits }} units={units} />}
         <Cautions ids={plan.cautions} />
       </section>
     </Place>

@@ -1,13 +1,13 @@
-import { useEffect, useRef, useState } from 'react'
 import type { MoldPortion } from '#core/batch/index.ts'
 import { printQuantity, type UnitChoice } from '#core/units/index.ts'
 import { useSay } from '#app/components/undo.tsx'
 import { useNowMs } from '#app/platform/clock.ts'
-import { instrumentOf, SIMULATED_FEED, tellBench, useBenchLink } from '#app/platform/instruments.ts'
+import { instrumentOf, useBenchLink } from '#app/platform/instruments.ts'
 import { ofLayer, useRecord } from '#app/platform/marks.ts'
-import { useSettings } from '#app/platform/queries.ts'
 import type { BatchStory } from '#app/platform/stories.ts'
 import { RisingBar } from './RisingBar.tsx'
+import { SimulatedHand } from './SimulatedHand.tsx'
+import { useLanding } from './useLanding.ts'
 
 interface MoldByMoldProps {
   readonly story: BatchStory
@@ -19,8 +19,6 @@ interface MoldByMoldProps {
   readonly units: UnitChoice
 }
 
-/** A pouring counts once the scale has been still for so long. */
-const STILL_MS = 2000
 /** A mold is as full as it should be within that share; nobody sees a tenth of a millimetre. */
 const FORGIVEN_FRAC = 0.02
 
@@ -63,31 +61,17 @@ function ByMeasure({ portions, units }: Pick<MoldByMoldProps, 'portions' | 'unit
 }
 
 function OnTheScale({ story, portions, portion, layer, units }: MoldByMoldProps & { portion: MoldPortion }) {
-  const link = useBenchLink()
-  const nowMs = useNowMs(250)
-  const { feed } = useSettings()
   const record = useRecord(story.batch.id)
   const say = useSay()
-  const [fromG, setFromG] = useState<number | null>(null)
-  const scale = instrumentOf(link, 'scale', nowMs)
-  const shownG = scale?.sample?.value ?? null
-  const landedG = fromG === null || shownG === null ? null : shownG - fromG
-  const isStill = scale !== null && scale.sample !== null && nowMs - scale.instrument.steadySinceMs > STILL_MS
   const toleranceG = Math.max(2 * story.batch.request.measuring.graduationG, FORGIVEN_FRAC * portion.g)
-  const isIn = isStill && landedG !== null && landedG >= portion.g - toleranceG
   const take = () => {
     if (landedG === null) return
     void record({ kind: 'filled', ...ofLayer(layer), pieceNo: portion.pieceNo, g: landedG }).catch(
       (problem: Error) => say(problem.message),
     )
   }
-  const taken = useRef(take)
-  useEffect(() => {
-    taken.current = take
-  })
-  useEffect(() => {
-    if (isIn) taken.current()
-  }, [isIn])
+  const landing = useLanding({ wantedG: portion.g, toleranceG, take })
+  const { scale, landedG } = landing
   const g = (value: number) => printQuantity(value, units.mass)
   const leftG = portion.g - (landedG ?? 0)
   return (
@@ -110,8 +94,8 @@ function OnTheScale({ story, portions, portion, layer, units }: MoldByMoldProps 
         {landedG === null ? (
           <button
             className="button min-h-16 flex-1 text-lg"
-            disabled={shownG === null}
-            onClick={() => setFromG(shownG)}
+            disabled={!scale || scale.shownG === null}
+            onClick={landing.tare}
           >
             It stands on it
           </button>
@@ -120,15 +104,7 @@ function OnTheScale({ story, portions, portion, layer, units }: MoldByMoldProps 
             It is filled
           </button>
         )}
-        {feed === SIMULATED_FEED && landedG !== null && (
-          <button
-            className="button button-quiet min-h-16"
-            disabled={!isStill || leftG < 0.1}
-            onClick={() => void tellBench({ do: 'pour', targetG: leftG })}
-          >
-            Let the simulated hand pour
-          </button>
-        )}
+        <SimulatedHand landing={landing} leftG={leftG} />
       </div>
     </>
   )

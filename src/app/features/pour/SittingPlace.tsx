@@ -256,7 +256,7 @@ function Laid({ story, layerId, plan, lead, laidAtMs, stopStirAtMs }: LaidProps)
             />
           )}
         </div>
-        {cure && stopStirAtMs !== null && <Believed bands={cure} aim={null} inCup={false} units={units} />}
+        {cure && stopStirAtMs !== null && <Believed bands={cure} aim={null} units={units} />}
       </EmptyPlace>
     </Place>
   )

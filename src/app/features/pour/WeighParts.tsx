@@ -1,9 +1,8 @@
 import type { WeighAdvice } from '#core/instruments/index.ts'
 import type { Mix } from '#core/batch/index.ts'
 import { printQuantity, type UnitChoice } from '#core/units/index.ts'
-import { SIMULATED_FEED, tellBench } from '#app/platform/instruments.ts'
-import { useSettings } from '#app/platform/queries.ts'
 import { RisingBar } from './RisingBar.tsx'
+import { SimulatedHand } from './SimulatedHand.tsx'
 import { useFocused } from './useFocused.ts'
 import { useFresh } from './useFresh.ts'
 import type { Weighing } from './useWeighing.ts'
@@ -18,10 +17,10 @@ const PART_WORDS = { A: 'A, resin', B: 'B, hardener' } as const
 
 /** The part that is poured now, as large as the screen: what is missing of it, and a bar that rises as it lands. */
 export function WeighParts({ weighing, mix, units }: WeighPartsProps) {
-  const { advice, scale, misses, begun, take, again } = weighing
-  const { feed } = useSettings()
+  const { advice, landing, begun, take, again } = weighing
+  const { scale, misses, landedG, isTared } = landing
   const g = (value: number) => printQuantity(value, units.mass)
-  const waits = scale !== null && !scale.isTared && !begun
+  const waits = scale !== null && !isTared && !begun
   return (
     <section
       className="sheet mb-4"
@@ -37,7 +36,7 @@ export function WeighParts({ weighing, mix, units }: WeighPartsProps) {
         {g(mix.parts.byWeight.totalG)} in the end.
       </p>
       {advice.kind === 'right' ? (
-        <Right advice={advice} g={g} measured={scale?.isTared === true} />
+        <Right advice={advice} g={g} measured={isTared} />
       ) : (
         <Add
           advice={advice}
@@ -52,7 +51,7 @@ export function WeighParts({ weighing, mix, units }: WeighPartsProps) {
           <button
             className="button button-main min-h-20 flex-1 text-2xl"
             disabled={scale.shownG === null}
-            onClick={scale.tare}
+            onClick={landing.tare}
           >
             The empty cup is on it
           </button>
@@ -62,24 +61,16 @@ export function WeighParts({ weighing, mix, units }: WeighPartsProps) {
             key={advice.part}
             label={`${advice.part} is in`}
             isMain={!waits}
-            disabled={weighing.landedG !== null && weighing.landedG <= 0}
+            disabled={landedG !== null && landedG <= 0}
             take={take}
           />
         )}
-        {(begun || scale?.isTared) && (
+        {(begun || isTared) && (
           <button className="button button-quiet min-h-16" onClick={again}>
             Begin again
           </button>
         )}
-        {feed === SIMULATED_FEED && scale?.isTared && advice.kind === 'add' && (
-          <button
-            className="button button-quiet min-h-16"
-            disabled={!scale.isStill || advice.g - (weighing.landedG ?? 0) < 0.1}
-            onClick={() => void tellBench({ do: 'pour', targetG: advice.g - (weighing.landedG ?? 0) })}
-          >
-            Let the simulated hand pour
-          </button>
-        )}
+        {advice.kind === 'add' && <SimulatedHand landing={landing} leftG={advice.g - (landedG ?? 0)} />}
       </div>
     </section>
   )
@@ -120,7 +111,8 @@ interface AddProps {
 }
 
 function Add({ advice: { part, g: wantedG, because }, weighing, mix, g, ml }: AddProps) {
-  const { landedG, toleranceG } = weighing
+  const { toleranceG } = weighing
+  const { landedG } = weighing.landing
   const leftG = wantedG - (landedG ?? 0)
   const density = part === 'A' ? mix.resin.densityAGPerMl : mix.resin.densityBGPerMl
   return (

@@ -1,14 +1,11 @@
-import { useEffect, useRef, useState } from 'react'
+import { useEffect, useState } from 'react'
 import { adviseWeighing, type Pouring, type WeighAdvice } from '#core/instruments/index.ts'
 import type { Mix } from '#core/batch/index.ts'
 import { useSay } from '#app/components/undo.tsx'
-import { useNowMs } from '#app/platform/clock.ts'
-import { instrumentOf, useBenchLink } from '#app/platform/instruments.ts'
 import { ofLayer, useRecord } from '#app/platform/marks.ts'
 import type { BatchStory } from '#app/platform/stories.ts'
+import { useLanding, type Landing } from './useLanding.ts'
 
-/** A pouring counts once the scale has been still for so long. */
-const STILL_MS = 2000
 /** Resin forgives a few percent of ratio; a good scale and a steady hand stay within half of one. */
 const FORGIVEN_FRAC = 0.005
 
@@ -22,19 +19,8 @@ interface WeighingTask {
 /** A mix being weighed: by what a linked scale shows, or by the hand that says a part is in. */
 export interface Weighing {
   readonly advice: WeighAdvice
-  /** What has landed of the part that is poured now; null where no scale says so. */
-  readonly landedG: number | null
+  readonly landing: Landing
   readonly toleranceG: number
-  /** The linked scale; null where there is none. */
-  readonly scale: {
-    readonly name: string
-    readonly shownG: number | null
-    readonly isStill: boolean
-    readonly isTared: boolean
-    readonly tare: () => void
-  } | null
-  /** Whether a feed of instruments is linked but brings no scale. */
-  readonly misses: 'lost' | 'noScale' | null
   /** Whether anything is in the cup by what was told here. */
   readonly begun: boolean
   readonly take: () => void
@@ -42,35 +28,21 @@ export interface Weighing {
 }
 
 export function useWeighing({ story, mix, layer }: WeighingTask): Weighing {
-  const link = useBenchLink()
-  const nowMs = useNowMs(250)
   const record = useRecord(story.batch.id)
   const say = useSay()
   const [poured, setPoured] = useState<readonly Pouring[]>([])
-  /** What the scale showed before this pouring; null until the empty cup stands on it. */
-  const [fromG, setFromG] = useState<number | null>(null)
-  const scale = instrumentOf(link, 'scale', nowMs)
   const { a: aG, b: bG } = mix.parts.byWeight
   const toleranceG = Math.max(2 * story.batch.request.measuring.graduationG, FORGIVEN_FRAC * bG)
   const advice = adviseWeighing({ resin: mix.resin, wanted: { aG, bG }, poured, toleranceG })
-  const shownG = scale?.sample?.value ?? null
-  const landedG = fromG === null || shownG === null ? null : shownG - fromG
-  const isStill = scale !== null && scale.sample !== null && nowMs - scale.instrument.steadySinceMs > STILL_MS
-  const isIn = advice.kind === 'add' && isStill && landedG !== null && landedG >= advice.g - toleranceG
   const take = () => {
     if (advice.kind !== 'add') return
+    const { landedG, tare } = landing
     // What no scale shows is taken as it should be.
     setPoured((before) => [...before, { part: advice.part, g: landedG ?? advice.g }])
-    if (landedG !== null) setFromG(shownG)
+    if (landedG !== null) tare()
   }
-  const taken = useRef(take)
-  useEffect(() => {
-    taken.current = take
-  })
-  useEffect(() => {
-    if (isIn) taken.current()
-  }, [isIn])
-  const right = advice.kind === 'right' && fromG !== null ? advice : null
+  const landing = useLanding({ wantedG: advice.kind === 'add' ? advice.g : null, toleranceG, take })
+  const right = advice.kind === 'right' && landing.isTared ? advice : null
   useEffect(() => {
     if (right)
       void record({ kind: 'weighed', ...ofLayer(layer), aG: right.aG, bG: right.bG }).catch(
@@ -81,22 +53,7 @@ export function useWeighing({ story, mix, layer }: WeighingTask): Weighing {
   }, [right === null])
   const again = () => {
     setPoured([])
-    setFromG(null)
+    landing.untare()
   }
-  return {
-    advice,
-    landedG,
-    toleranceG,
-    scale: scale && {
-      name: scale.instrument.last!.name,
-      shownG,
-      isStill,
-      isTared: fromG !== null,
-      tare: () => setFromG(shownG),
-    },
-    misses: scale || link.state === 'off' ? null : link.state === 'lost' ? 'lost' : 'noScale',
-    begun: poured.length > 0,
-    take,
-    again,
-  }
+  return { advice, landing, toleranceG, begun: poured.length > 0, take, again }
 }
