@@ -1,4 +1,4 @@
-import { gets, markedAt, stepThat, type Deed } from '#core/technique/index.ts'
+import { bringsWhite, markedAt, marksOnPiece } from '#core/technique/index.ts'
 import Papa from 'papaparse'
 import { isIn, kindId, ofPiece, techniqueOfPour, techniqueOn } from '#core/batch/index.ts'
 import type { Piece } from '#core/journal/index.ts'
@@ -59,10 +59,9 @@ function cells({ batch, piece, events }: LogRow): readonly (string | number)[] {
   const order = ofPiece(request.pieces, piece.no)
   const way = order ? techniqueOn(order, request) : request.technique
   const technique = techniqueOfPour(request)
-  const own = { steps: technique.steps.filter((step) => gets(step, way)) }
-  const key = (does: Deed, rest: string) => `${stepThat(own, does)?.id}.${rest}`
-  const whiteMin =
-    running?.done[key('whites', String(piece.no))] ?? running?.done[key('inks', `1.${piece.no}`)]
+  const [whiteMin] = running
+    ? marksOnPiece(bringsWhite, technique, { done: running.done, pieceNo: piece.no, way })
+    : []
   const minute = (value: number | undefined) => (value === undefined ? '' : Number(value.toFixed(2)))
   return [
     piece.id,

@@ -13,7 +13,7 @@ import {
 import { curingShifts } from '../colour/index.ts'
 import type { RunFacts } from '../journal/index.ts'
 import { HAND_SMOOTH, isInside, islandsOf, narrowZones, polygonOf, type Point } from '../mold/index.ts'
-import { gets, markedAt, stepThat, withAfter, type Deed } from '../technique/index.ts'
+import { markedAt, marksOnPiece, withAfter, type Deed } from '../technique/index.ts'
 import { weightRatio } from '../resin/index.ts'
 import { timedEvents, weighedOf, type Pour, type PourEvent } from '../runsheet/index.ts'
 import type { Reading } from '../timing/index.ts'
@@ -32,14 +32,14 @@ export function factsOf({ request, plan, pour, events }: PouredRun, pieceNo: num
   const { done } = pour
   const fill = ofPiece(plan.fills, pieceNo) ?? null
   const way = fill?.technique ?? request.technique
-  const { steps } = withAfter(techniqueOfPour(request), request)
-  const technique = { steps: steps.filter((step) => gets(step, way)) }
+  const technique = withAfter(techniqueOfPour(request), request)
   const marked = (does: Deed) => markedAt(does, technique, done)
-  const markedOfPiece = (does: Deed) => done[`${stepThat(technique, does)?.id}.${pieceNo}`] ?? null
+  const marksOfPiece = (does: Deed) =>
+    marksOnPiece((step) => step.does === does, technique, { done, pieceNo, way })
+  const markedOfPiece = (does: Deed) => marksOfPiece(does)[0] ?? null
   const whiteMin = markedOfPiece('whites')
-  const inkId = stepThat(technique, 'inks')?.id
-  const inkMins = Object.entries(done).flatMap(([key, min]) => (isOf(key, inkId, pieceNo) ? [min] : []))
-  const lastInkMin = inkMins.length > 0 ? Math.max(...inkMins) : null
+  const inkMins = marksOfPiece('inks')
+  const lastInkMin = inkMins.at(-1) ?? null
   const shapeMin = markedOfPiece('shapes')
   const window = plan.bloom?.window ?? null
   const coverMin = marked('covers')
@@ -99,12 +99,6 @@ export function factsOf({ request, plan, pour, events }: PouredRun, pieceNo: num
     demoldEarlyH: demold && freedMin !== null ? (demold.fromMin - freedMin) / 60 : null,
     leftoverG: pourMixOf(plan.mixes).parts.byWeight.leftoverG,
   }
-}
-
-/** Turn keys are step, round and piece; rounds are there only where a step has several. */
-function isOf(key: string, step: string | undefined, pieceNo: number): boolean {
-  const parts = key.split('.')
-  return parts[0] === step && parts.at(-1) === String(pieceNo)
 }
 
 function inkLateMin(plan: BatchPlan, inkMins: readonly number[], pieceNo: number): number | null {

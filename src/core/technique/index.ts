@@ -2,6 +2,7 @@ import { BLOOM } from './bloom.ts'
 import { INCLUSIONS } from './inclusions.ts'
 import { PETRI } from './petri.ts'
 import { PLAIN } from './plain.ts'
+import { gets } from './together.ts'
 import type { Deed, StepId, StepRule, Technique, TechniqueId } from './technique.ts'
 
 export { JOB_IDS, JOBS, momentsLeft, withAfter, type OnTheRack } from './after.ts'
@@ -93,4 +94,34 @@ export function markedAt(
 ): number | null {
   const step = stepThat(technique, does)
   return (step && done[step.id]) ?? null
+}
+
+interface MarkedPiece {
+  readonly done: Readonly<Record<string, number>>
+  readonly pieceNo: number
+  /** The way it is laid in. */
+  readonly way: TechniqueId
+}
+
+/**
+ * The minutes at which such steps were marked on one piece, soonest first; nothing where none was. A turn's key is its step, its round where it has
+ * several, and its piece.
+ */
+export function marksOnPiece(
+  is: (step: StepRule) => boolean,
+  { steps }: Pick<Technique, 'steps'>,
+  { done, pieceNo, way }: MarkedPiece,
+): readonly number[] {
+  const ids = steps.filter((step) => gets(step, way) && is(step)).map(({ id }) => id)
+  return Object.entries(done)
+    .flatMap(([key, min]) => {
+      const parts = key.split('.')
+      return parts.length > 1 && ids.includes(parts[0]!) && parts.at(-1) === String(pieceNo) ? [min] : []
+    })
+    .sort((one, other) => one - other)
+}
+
+/** Whether white goes in at that step, piped or with the ink it follows. */
+export function bringsWhite({ brings }: StepRule): boolean {
+  return brings.includes('white')
 }

@@ -1,5 +1,14 @@
 import { describe, expect, test } from '@jest/globals'
-import { bottlenecksOf, gets, orderBreaches, TECHNIQUES, together, type Technique } from './index.ts'
+import {
+  bottlenecksOf,
+  bringsWhite,
+  gets,
+  marksOnPiece,
+  orderBreaches,
+  TECHNIQUES,
+  together,
+  type Technique,
+} from './index.ts'
 
 const WHITE = { excessDensityKgPerM3: 1.7, holeMm: 3, bedDepthMm: 5 }
 const ALL = Object.values(TECHNIQUES)
@@ -88,4 +97,16 @@ describe('a pour of several ways', () => {
     const late = [...pour.steps.filter((step) => step !== bubbles), bubbles]
     expect(orderBreaches(late, pour.order).map(({ rule }) => rule.kind)).toContain('noFlameWith')
   })
+})
+
+test('what was marked on a piece is found by what its own way does, in whichever round', () => {
+  const pour = together([bloom, petri], WHITE)
+  const done = { stir: 0, decant: 17, 'ink.1': 21, 'white.1': 27, 'petri-ink.2': 19, 'petri-ink.2.2': 20.5 }
+  const whiteOn = (pieceNo: number, way: 'bloom' | 'petri') =>
+    marksOnPiece(bringsWhite, pour, { done, pieceNo, way })
+  expect(whiteOn(1, 'bloom')).toEqual([27])
+  expect(whiteOn(2, 'petri')).toEqual([19, 20.5])
+  expect(whiteOn(3, 'petri')).toEqual([])
+  // One round alone has no number: the key is step and piece.
+  expect(marksOnPiece(bringsWhite, petri, { done: { 'ink.1': 8 }, pieceNo: 1, way: 'petri' })).toEqual([8])
 })

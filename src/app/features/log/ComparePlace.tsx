@@ -1,8 +1,8 @@
-import { techniqueOfPour } from '#core/batch/index.ts'
+import { ofPiece, techniqueOfPour, techniqueOn } from '#core/batch/index.ts'
 import { Link, useSearchParams } from 'react-router'
 import { BEST_RATING, FAULTS, type Piece } from '#core/journal/index.ts'
 import { compared, type BatchPlan, type ComparedPiece } from '#core/plan/index.ts'
-import { markedAt } from '#core/technique/index.ts'
+import { bringsWhite, markedAt, marksOnPiece, type StepRule } from '#core/technique/index.ts'
 import { COMPARED_WORDS, wordCompared } from '#words/compare.ts'
 import { TIMING_WORDS } from '#words/vocabulary.ts'
 import { FacePicture } from '#app/components/FacePicture.tsx'
@@ -95,9 +95,7 @@ function Compared({ chosen }: { chosen: readonly Chosen[] }) {
                   life={data.plan.life}
                   span={span}
                   notches={stripNotches(data.plan.steps, 'pour', story.pour.done, data.bands)}
-                  nowMin={
-                    story.pour.done[`white.${piece.no}`] ?? story.pour.done[`place.${piece.no}`] ?? null
-                  }
+                  nowMin={whiteOrLaidMin(story, piece)}
                   size="medium"
                   units={units}
                   lead={school}
@@ -185,4 +183,13 @@ function PieceColumn({ story, piece }: Chosen) {
       )}
     </li>
   )
+}
+
+/** When white went into that piece, or what is laid in; null while nothing did. */
+function whiteOrLaidMin({ pour, batch: { request } }: BatchStory, { no }: Piece): number | null {
+  if (pour.stage !== 'running') return null
+  const order = ofPiece(request.pieces, no)
+  const way = order ? techniqueOn(order, request) : request.technique
+  const is = (step: StepRule) => bringsWhite(step) || step.does === 'lays'
+  return marksOnPiece(is, techniqueOfPour(request), { done: pour.done, pieceNo: no, way })[0] ?? null
 }
