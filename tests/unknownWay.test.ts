@@ -1,6 +1,7 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
 import { IDBFactory } from 'fake-indexeddb'
 import type { BatchRequest, LaterLayer } from '#core/batch/index.ts'
+import type { PourEvent } from '#core/runsheet/index.ts'
 import {
   LAYER_WAYS,
   stepRule,
@@ -150,6 +151,23 @@ const recipe = (): BatchRequest =>
     ],
   })
 
+/** A batch put into a studio and marked there, and the studio as another reads it out of its file. */
+async function keptAndRead(request: BatchRequest, events: readonly PourEvent[]) {
+  const { StudioDatabase } = await import('#data/database.ts')
+  const { addBatch } = await import('#data/planCommands.ts')
+  const { recordEvent } = await import('#data/batchCommands.ts')
+  const { readStudio } = await import('#data/studioCommands.ts')
+  const { readBundle, writeBundle } = await import('#formats/bundle.ts')
+  globalThis.indexedDB = new IDBFactory()
+  const db = new StudioDatabase('unknown')
+  await addBatch(db, { id: 'b', request, nowMs: T0, repeats: null })
+  for (const event of events) expect((await recordEvent(db, 'b', event)).ok).toBe(true)
+  const studio = await readStudio(db)
+  const read = await readBundle(await writeBundle(studio, T0))
+  if (!read.ok) throw new Error(JSON.stringify(read.problem))
+  return { studio, read: read.value }
+}
+
 describe('ways and a recipe that no code knows', () => {
   test('are planned: grams, cups, order, drying, cautions', async () => {
     const { planBatch } = await import('#core/plan/index.ts')
@@ -220,30 +238,18 @@ describe('ways and a recipe that no code knows', () => {
   })
 
   test('are kept, marked, exported, read elsewhere, and printed', async () => {
-    const { StudioDatabase } = await import('#data/database.ts')
-    const { addBatch } = await import('#data/planCommands.ts')
-    const { recordEvent } = await import('#data/batchCommands.ts')
-    const { readStudio } = await import('#data/studioCommands.ts')
-    const { readBundle, writeBundle } = await import('#formats/bundle.ts')
     const { sheetText } = await import('#formats/sheetText.ts')
     const { planBatch } = await import('#core/plan/index.ts')
-    globalThis.indexedDB = new IDBFactory()
-    const db = new StudioDatabase('unknown-way')
     const request = recipe()
-    await addBatch(db, { id: 'b', request, nowMs: T0, repeats: null })
-    for (const event of [
+    const { studio, read } = await keptAndRead(request, [
       { id: '1', atMs: T0 + 1, kind: 'gatePassed', overruled: [] },
       { id: '2', atMs: T0 + 2, kind: 'stirBegan' },
       { id: '3', atMs: T0 + 3, kind: 'stopStir' },
       { id: '4', atMs: T0 + 4e7, kind: 'gatePassed', layer: 'leaf', overruled: [] },
       { id: '5', atMs: T0 + 5e7, kind: 'done', key: 'leaf' },
-    ] as const)
-      expect((await recordEvent(db, 'b', event)).ok).toBe(true)
-    const studio = await readStudio(db)
-    const read = await readBundle(await writeBundle(studio, T0))
-    if (!read.ok) throw new Error(JSON.stringify(read.problem))
-    expect(read.value.batches).toEqual(studio.batches)
-    expect(read.value.batches[0]!.request.layers).toEqual(request.layers)
+    ])
+    expect(read.batches).toEqual(studio.batches)
+    expect(read.batches[0]!.request.layers).toEqual(request.layers)
     expect(sheetText(request, planBatch(request))).toMatch(/Lay the leaf/)
   })
 })
@@ -291,38 +297,27 @@ describe('a pour that no code knows, beside one that does, of one mix', () => {
   })
 
   test('is kept, diagnosed, exported, read elsewhere and printed', async () => {
-    const { StudioDatabase } = await import('#data/database.ts')
-    const { addBatch } = await import('#data/planCommands.ts')
-    const { recordEvent } = await import('#data/batchCommands.ts')
-    const { readStudio } = await import('#data/studioCommands.ts')
-    const { readBundle, writeBundle } = await import('#formats/bundle.ts')
     const { sheetText } = await import('#formats/sheetText.ts')
     const { factsOf, planBatch, planLive } = await import('#core/plan/index.ts')
     const { readPour } = await import('#core/runsheet/index.ts')
-    globalThis.indexedDB = new IDBFactory()
-    const db = new StudioDatabase('unknown-pour')
     const request = speckled()
-    await addBatch(db, { id: 'b', request, nowMs: T0, repeats: null })
-    const events = [
+    const events: readonly PourEvent[] = [
       { id: '1', atMs: T0 + 1, kind: 'gatePassed', overruled: [] },
       { id: '2', atMs: T0 + 2, kind: 'stirBegan' },
       { id: '3', atMs: T0 + 3, kind: 'stopStir' },
       { id: '4', atMs: T0 + 5 * 60_000, kind: 'done', key: 'decant' },
       { id: '5', atMs: T0 + 8 * 60_000, kind: 'done', key: 'speckle-speck.2' },
       { id: '6', atMs: T0 + 9 * 60_000, kind: 'leftOut', keys: ['speckle-breath.2', 'speckle-breath.3'] },
-    ] as const
-    for (const event of events) expect((await recordEvent(db, 'b', event)).ok).toBe(true)
+    ]
+    const { studio, read } = await keptAndRead(request, events)
     const pour = readPour(events)
     if (pour.stage !== 'running') throw new Error('expected a running pour')
     const { plan } = planLive(request, pour.done, [], 0, pour.otherwise)
     const facts = factsOf({ request, plan, pour, events }, 2)
     expect(facts.technique).toBe('speckle')
     expect(facts.inkLateMin).toBeLessThan(0)
-    const studio = await readStudio(db)
-    const read = await readBundle(await writeBundle(studio, T0))
-    if (!read.ok) throw new Error(JSON.stringify(read.problem))
-    expect(read.value.events).toEqual(studio.events)
-    expect(read.value.batches[0]!.request.pieces).toEqual(request.pieces)
+    expect(read.events).toEqual(studio.events)
+    expect(read.batches[0]!.request.pieces).toEqual(request.pieces)
     expect(sheetText(request, planBatch(request))).toMatch(/plain and speckle[^]*Speckle it/)
   })
 })

@@ -1,4 +1,4 @@
-import { expect, test, type Page } from '@playwright/test'
+import { expect, test, type Locator, type Page } from '@playwright/test'
 import { atHand, go, layOut, mark, openStudio, overOf, stir, wait } from './bench.ts'
 
 /** The demo studio with the simulated bench linked and in order. */
@@ -17,6 +17,19 @@ async function linkBench(page: Page): Promise<void> {
 async function trouble(page: Page, what: string): Promise<void> {
   const answer = await page.request.post('/api/bench', { data: { do: 'trouble', trouble: what } })
   expect(answer.ok()).toBe(true)
+}
+
+/** Has the simulated hand pour until that is there; each time the scale has to come to rest first. */
+async function pourUntil(on: Locator, there: Locator): Promise<void> {
+  const hand = on.getByRole('button', { name: 'Let the simulated hand pour' })
+  const ready = hand.and(on.locator(':enabled'))
+  const pours = hand.and(on.locator(':disabled'))
+  for (let k = 0; k < 12 && !(await there.isVisible()); k++) {
+    await expect(ready.or(there)).toBeVisible({ timeout: 60_000 })
+    if (await there.isVisible()) return
+    await hand.click()
+    await expect(pours.or(there)).toBeVisible()
+  }
 }
 
 async function pourLinked(page: Page): Promise<void> {
@@ -39,13 +52,8 @@ test('weighing against the scale: add so much of B, and what to add when a part 
   const scale = page.getByRole('region', { name: 'On the scale' })
   await scale.getByRole('button', { name: 'The empty cup is on it' }).click()
   await expect(scale).toContainText(/Add \d+\.\d g of A/)
-  const hand = scale.getByRole('button', { name: 'Let the simulated hand pour' })
   const right = scale.getByText(/Right: \d+\.\d g of A and \d+\.\d g of B/)
-  for (let k = 0; k < 12 && !(await right.isVisible()); k++) {
-    await expect(hand.and(page.locator(':enabled')).or(right)).toBeVisible({ timeout: 60_000 })
-    if (!(await right.isVisible())) await hand.click()
-    await page.waitForTimeout(1000)
-  }
+  await pourUntil(scale, right)
   await expect(right).toBeVisible()
   const [, off] = /ratio off by (\d+\.\d+) %/.exec(await scale.innerText()) ?? []
   expect(Number(off)).toBeLessThan(1)
@@ -66,15 +74,9 @@ test('molds are filled one by one on the scale: how much more, when it is enough
   const filling = page.getByRole('region', { name: 'Mold by mold' })
   const wanted = Number(/stop at (\d+\.\d)/.exec(await filling.innerText())?.[1])
   expect(wanted).toBeGreaterThan(10)
-  const hand = filling.getByRole('button', { name: 'Let the simulated hand pour' })
   await expect(filling).toHaveAttribute('data-filling', '1')
   await filling.getByRole('button', { name: 'It stands on it' }).click()
-  const next = page.locator('[data-filling="2"]')
-  for (let k = 0; k < 8 && !(await next.isVisible()); k++) {
-    await expect(hand.and(page.locator(':enabled')).or(next)).toBeVisible({ timeout: 60_000 })
-    if (!(await next.isVisible())) await hand.click()
-    await page.waitForTimeout(1000)
-  }
+  await pourUntil(filling, page.locator('[data-filling="2"]'))
   await page.reload()
   await expect(filling).toHaveAttribute('data-filling', '2')
   await go(page, '/log/demo-8')

@@ -9,6 +9,7 @@ import {
   type BatchRequest,
   type MoldFill,
 } from '../batch/index.ts'
+import { volumeUpToMl } from '../mold/index.ts'
 import { mixedDensityGPerMl } from '../resin/index.ts'
 import { TECHNIQUES } from '../technique/index.ts'
 import { withFewerDrops, withWiderBeads } from '../pattern/index.ts'
@@ -202,16 +203,14 @@ function thinnerBed(task: Task): Candidates {
 function stirMore({ fills, mixes }: Task): Candidates {
   const { needG, resin } = pourMixOf(mixes)
   const density = mixedDensityGPerMl(resin)
-  const gOf = (depthMm: (fill: MoldFill) => number) =>
-    fills.reduce((sum, fill) => {
-      const eachMl = (depthMm(fill) * fill.areaMm2) / 1000
-      return sum + (fill.surplus ? fill.count * eachMl * density : 0)
-    }, 0)
-  const hasG = gOf((fill) => bedOf(fill).depthMm)
+  const gOf = (mlEach: (fill: MoldFill) => number) =>
+    fills.reduce((sum, fill) => sum + (fill.surplus ? fill.count * mlEach(fill) * density : 0), 0)
+  const hasG = gOf((fill) => bedOf(fill).volumeMl)
   return [1, 1.5].map((times) => {
     const wantsG = gOf(({ technique, mold }) => {
       const { usualMm, usualShareOfDepth, leastMm } = TECHNIQUES[technique].bed
-      return times * Math.max(leastMm, Math.min(usualMm, usualShareOfDepth * mold.depthMm))
+      const bedMm = Math.max(leastMm, Math.min(usualMm, usualShareOfDepth * mold.depthMm))
+      return volumeUpToMl(mold, times * bedMm)
     })
     const g = Math.ceil(needG - hasG + wantsG)
     return change({ kind: 'stirMore', g }, { leastMixG: g })

@@ -66,7 +66,7 @@ export function heatConcerns(schedule: Schedule): readonly HeatConcern[] {
   ]
 }
 
-/** No cup that is still good to pour is this hot; one that is will not stop by itself (common practice). */
+/** No cup that is still good to pour is this hot; one that is will not stop by itself (common practice, from memory). */
 const CUP_HOT_C = 60
 
 /** Whether that reading, taken in a full cup, is hotter than any cup that is still good to pour. */

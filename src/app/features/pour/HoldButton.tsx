@@ -1,7 +1,7 @@
-import { useEffect, useRef, useState, type ReactNode } from 'react'
+import { useEffect, useRef, useState, type KeyboardEvent, type ReactNode } from 'react'
 import { useSay } from '#app/components/undo.tsx'
 
-/** Long enough that no slip of a glove is taken for it. */
+/** Long enough that no slip of a glove is taken for it (by eye). */
 const HOLD_MS = 1200
 
 interface HoldButtonProps {
@@ -35,7 +35,12 @@ export function HoldButton({ className, hint, onHeld, children }: HoldButtonProp
     end()
   }
   useEffect(() => () => void (timer.current !== null && clearTimeout(timer.current)), [])
-  const isPress = (key: string) => key === 'Enter' || key === ' '
+  const pressed = (event: KeyboardEvent, act: () => void) => {
+    if (event.key !== 'Enter' && event.key !== ' ') return
+    // Else the key would click as well.
+    event.preventDefault()
+    act()
+  }
   return (
     <button
       className={`${className} ${held ? 'bg-sunken' : ''}`}
@@ -45,8 +50,10 @@ export function HoldButton({ className, hint, onHeld, children }: HoldButtonProp
       onPointerLeave={end}
       onPointerCancel={end}
       onContextMenu={(event) => event.preventDefault()}
-      onKeyDown={(event) => isPress(event.key) && !event.repeat && begin()}
-      onKeyUp={(event) => isPress(event.key) && letGo()}
+      onKeyDown={(event) => pressed(event, () => !event.repeat && begin())}
+      onKeyUp={(event) => pressed(event, letGo)}
+      // A click of no finger and no key comes from what reads the screen out: that cannot hold.
+      onClick={(event) => event.detail === 0 && onHeld()}
       onBlur={end}
     >
       {children}

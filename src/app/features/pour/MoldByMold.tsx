@@ -19,7 +19,7 @@ interface MoldByMoldProps {
   readonly units: UnitChoice
 }
 
-/** A mold is as full as it should be within that share; nobody sees a tenth of a millimetre. */
+/** A mold is as full as it should be within that share (by eye): a tenth of a millimetre of a usual bed. */
 const FORGIVEN_FRAC = 0.02
 
 /** Mold by mold on a linked scale: each is put on it empty, and poured until it holds what it should. Without a scale, what to measure by. */

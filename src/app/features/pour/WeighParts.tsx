@@ -36,7 +36,7 @@ export function WeighParts({ weighing, mix, units }: WeighPartsProps) {
         {g(mix.parts.byWeight.totalG)} in the end.
       </p>
       {advice.kind === 'right' ? (
-        <Right advice={advice} g={g} measured={isTared} />
+        <Right advice={advice} g={g} measured={weighing.isMeasured} />
       ) : (
         <Add
           advice={advice}

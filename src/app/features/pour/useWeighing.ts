@@ -16,13 +16,19 @@ interface WeighingTask {
   readonly layer?: string | undefined
 }
 
+/** A pouring, and whether a scale showed it. */
+interface Told extends Pouring {
+  readonly byScale: boolean
+}
+
 /** A mix being weighed: by what a linked scale shows, or by the hand that says a part is in. */
 export interface Weighing {
   readonly advice: WeighAdvice
   readonly landing: Landing
   readonly toleranceG: number
-  /** Whether anything is in the cup by what was told here. */
+  /** Whether anything is in the cup by what was told here, and whether a scale showed all of it. */
   readonly begun: boolean
+  readonly isMeasured: boolean
   readonly take: () => void
   readonly again: () => void
 }
@@ -30,7 +36,7 @@ export interface Weighing {
 export function useWeighing({ story, mix, layer }: WeighingTask): Weighing {
   const record = useRecord(story.batch.id)
   const say = useSay()
-  const [poured, setPoured] = useState<readonly Pouring[]>([])
+  const [poured, setPoured] = useState<readonly Told[]>([])
   const { a: aG, b: bG } = mix.parts.byWeight
   const toleranceG = Math.max(2 * story.batch.request.measuring.graduationG, FORGIVEN_FRAC * bG)
   const advice = adviseWeighing({ resin: mix.resin, wanted: { aG, bG }, poured, toleranceG })
@@ -38,11 +44,13 @@ export function useWeighing({ story, mix, layer }: WeighingTask): Weighing {
     if (advice.kind !== 'add') return
     const { landedG, tare } = landing
     // What no scale shows is taken as it should be.
-    setPoured((before) => [...before, { part: advice.part, g: landedG ?? advice.g }])
+    const told = { part: advice.part, g: landedG ?? advice.g, byScale: landedG !== null }
+    setPoured((before) => [...before, told])
     if (landedG !== null) tare()
   }
   const landing = useLanding({ wantedG: advice.kind === 'add' ? advice.g : null, toleranceG, take })
-  const right = advice.kind === 'right' && landing.isTared ? advice : null
+  const isMeasured = poured.length > 0 && poured.every(({ byScale }) => byScale)
+  const right = advice.kind === 'right' && isMeasured ? advice : null
   useEffect(() => {
     if (right)
       void record({ kind: 'weighed', ...ofLayer(layer), aG: right.aG, bG: right.bG }).catch(
@@ -55,5 +63,5 @@ export function useWeighing({ story, mix, layer }: WeighingTask): Weighing {
     setPoured([])
     landing.untare()
   }
-  return { advice, landing, toleranceG, begun: poured.length > 0, take, again }
+  return { advice, landing, toleranceG, begun: poured.length > 0, isMeasured, take, again }
 }
