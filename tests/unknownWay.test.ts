@@ -146,6 +146,21 @@ const recipe = (): BatchRequest =>
         only: ['coaster.b'],
         cups: [bottle],
       }),
+      // Two beside each other on the plain ones: each has its own sitting, both one height.
+      layer('shore', {
+        way: 'veil',
+        when: 'hard',
+        amount: { by: 'depth', mm: 1 },
+        zone: { place: 'side', frac: 0.4 },
+        only: ['coaster.a'],
+      }),
+      layer('sea', {
+        way: 'veil',
+        when: 'bonds',
+        amount: { by: 'beside' },
+        zone: { place: 'side', frac: 0.6 },
+        only: ['coaster.a'],
+      }),
       layer('deep', { way: 'plain', when: 'hard', amount: { by: 'rest' } }),
       ...begun('clearCoat'),
     ],
@@ -173,19 +188,35 @@ describe('ways and a recipe that no code knows', () => {
     const { planBatch } = await import('#core/plan/index.ts')
     const plan = planBatch(recipe())
     expect(plan.findings).toEqual([])
-    expect(plan.mixes.map(({ id }) => id)).toEqual(['first', 'veil', 'top', 'top.pearl', 'deep', 'clearCoat'])
+    const mixes = ['first', 'veil', 'top', 'top.pearl', 'shore', 'sea', 'deep', 'clearCoat']
+    expect(plan.mixes.map(({ id }) => id)).toEqual(mixes)
     expect(plan.mixes[1]!.cups.map(({ name }) => name)).toEqual(['dawn', 'dusk', 'between', null])
     const [dawn, dusk, between] = plan.mixes[1]!.cups
     expect(between!.massG).toBeCloseTo(0.2 * dawn!.massG + 0.5 * dusk!.massG, 9)
+    const [still, starry] = plan.fills
+    const [shore, sea] = ['shore', 'sea'].map((id) => still!.layers.find((each) => each.id === id)!)
+    expect([shore!.depthMm, sea!.depthMm, shore!.raisesMm + sea!.raisesMm]).toEqual([1, 1, 1])
+    expect(shore!.volumeMl / sea!.volumeMl).toBeCloseTo(4 / 6, 9)
+    expect(starry!.layers.map(({ id }) => id)).not.toContain('shore')
     const rack = plan.steps.filter(({ place }) => place === 'rack')
-    expect(rack.map(({ key }) => key)).toEqual(['veil', 'top', 'leaf', 'deep', 'demold', 'clearCoat', 'use'])
+    expect(rack.map(({ key }) => key)).toEqual([
+      'veil',
+      'top',
+      'leaf',
+      'shore',
+      'sea',
+      'deep',
+      'demold',
+      'clearCoat',
+      'use',
+    ])
     const at = (key: string) => rack.find((step) => step.key === key)!
     expect(at('leaf').title).toBe('Lay the leaf')
     expect(at('leaf').cautions).toEqual(['solvent'])
     expect(at('leaf').handsOnMin).toBe(5)
     expect(at('leaf').takes).toEqual([{ of: 'bottles', pieces: 1, additions: [{ what: 'size', drops: 6 }] }])
-    // The leaf is dry before resin goes over it.
-    expect(at('deep').fromMin - at('leaf').beginMin).toBe(FOIL.dries.openMin)
+    // The leaf is dry before resin is laid.
+    expect(at('shore').fromMin - at('leaf').beginMin).toBe(FOIL.dries.openMin)
     expect(at('demold').title).toBe('Clean the rim of the dish')
   })
 
@@ -214,6 +245,8 @@ describe('ways and a recipe that no code knows', () => {
       'veil',
       'top',
       'leaf',
+      'shore',
+      'sea',
       'deep',
       'demold',
       'clearCoat',

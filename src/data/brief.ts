@@ -2,7 +2,7 @@ import { techniqueOfPour, type BatchRequest } from '#core/batch/index.ts'
 import type { Piece } from '#core/journal/index.ts'
 import { readPour, type Pour, type PourEvent } from '#core/runsheet/index.ts'
 import { moldPours } from '#core/shelf/index.ts'
-import { markedAt, type TechniqueId } from '#core/technique/index.ts'
+import { layerOfMix, markedAt, type TechniqueId } from '#core/technique/index.ts'
 import type { Batch } from '#schema/studio.ts'
 
 /** A batch with its marks in order and its pieces. */
@@ -33,8 +33,8 @@ export interface Brief {
   /** Until then something of it waits: for its pour, on the rack, or to be looked at. */
   readonly openUntilMs: number
   readonly stirredAtMs: number | undefined
-  /** The resin, where its thickness was read. */
-  readonly readOf: string | undefined
+  /** Every resin whose thickness was read, of the pour's or of a later layer's mix: `readKey`. */
+  readonly readOf: readonly string[]
   /** The technique, where a piece was judged too early, right or too late. */
   readonly judgedOf: TechniqueId | undefined
   /** How often each mold was poured into. */
@@ -59,7 +59,6 @@ export function briefOf({ batch, events, pieces }: Run): Brief {
   const pour = readPour(events)
   const stirred = pour.stage === 'running'
   const pours = stirred ? moldPours(request) : {}
-  const isRead = stirred && pour.readings.length > 0
   const isJudged = stirred && pieces.some(({ outcome }) => (outcome?.timing ?? null) !== null)
   return {
     id: batch.id,
@@ -75,12 +74,37 @@ export function briefOf({ batch, events, pieces }: Run): Brief {
     stage: pour.stage,
     openUntilMs: openUntilMs(pour, request, pieces),
     stirredAtMs: stirred ? pour.stopStirAtMs : undefined,
-    readOf: isRead ? request.resin.id : undefined,
+    readOf: stirred ? resinsRead(pour, request).map((id) => readKey(id, pour.stopStirAtMs)) : [],
     judgedOf: isJudged ? request.technique : undefined,
     pours,
     moldsPoured: Object.keys(pours),
     pieces,
   }
+}
+
+/** By resin, and within it by the instant: so that the latest runs of a resin are found by index. */
+function readKey(resinId: string, atMs: number): string {
+  return `${resinId}|${String(atMs).padStart(INSTANT_DIGITS, '0')}`
+}
+
+/** The keys of that resin, whenever it was read. */
+export function readKeysOf(resinId: string): readonly [from: string, to: string] {
+  return [readKey(resinId, 0), `${resinId}|:`]
+}
+
+const INSTANT_DIGITS = 16
+
+/** The resins of which something was read at its bench. */
+function resinsRead(
+  { readings, sittings }: Extract<Pour, { stage: 'running' }>,
+  { resin, layers }: BatchRequest,
+): readonly string[] {
+  const ofLayers = Object.entries(sittings).flatMap(([mix, sitting]) =>
+    sitting.stage === 'running' && sitting.readings.length > 0
+      ? [(layers.find(({ id }) => id === layerOfMix(mix))?.resin ?? resin).id]
+      : [],
+  )
+  return [...new Set([...(readings.length > 0 ? [resin.id] : []), ...ofLayers])]
 }
 
 function openUntilMs(pour: Pour, request: BatchRequest, pieces: readonly Piece[]): number {

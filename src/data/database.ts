@@ -124,5 +124,11 @@ export class StudioDatabase extends Dexie {
       })
       .upgrade(upgradeToRegister)
     this.version(9).stores({}).upgrade(upgradeToLayers)
+    this.version(10)
+      .stores({
+        briefs:
+          'id, stale, openUntilMs, stirredAtMs, *readOf, [judgedOf+stirredAtMs], orderId, trial, *moldsPoured',
+      })
+      .upgrade(upgradeToRegister)
   }
 }

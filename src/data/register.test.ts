@@ -1,6 +1,8 @@
 import { describe, expect, test } from '@jest/globals'
+import { backLayer } from '../../tests/support/layers.ts'
 import { bloomRequest } from '../../tests/support/request.ts'
 import { freshDatabase, smallStudio, step, T0 } from '../../tests/support/studio.ts'
+import { ARCHETYPES } from '#core/resin/index.ts'
 import type { PourEvent } from '#core/runsheet/index.ts'
 import { recordEvent, recordOutcome, removeBatch } from './batchCommands.ts'
 import { addBatch } from './planCommands.ts'
@@ -82,6 +84,27 @@ describe('the register', () => {
     expect((await readPart(db, { ...part, latest: 5 }))!.map(({ id }) => id)).toEqual(['b9', 'b1'])
     const judged = await readPart(db, { index: 'judgedOf', value: 'bloom', latest: 5 })
     expect(judged!.map(({ id }) => id)).toEqual(['b1'])
+  })
+
+  test('a run whose later layer was read is found by the resin of that layer', async () => {
+    const db = await planned()
+    const slow = { ...ARCHETYPES.slow, id: 'slow' }
+    const request = bloomRequest({ layers: [{ ...backLayer(), resin: slow }] })
+    await addBatch(db, { id: 'b8', request, nowMs: T0 + 2, repeats: null })
+    await mark(db, 'b8', { kind: 'gatePassed', overruled: [] })
+    await demolded(db, 'b8')
+    for (const event of [
+      { kind: 'gatePassed', overruled: [] },
+      { kind: 'stirBegan' },
+      { kind: 'stopStir' },
+      { kind: 'reading', reading: { kind: 'temperature', tempC: 24, by: 'probe' } },
+    ])
+      await mark(db, 'b8', { ...event, layer: 'back' })
+    const found = () => readPart(db, { index: 'readOf', value: 'slow', latest: 5 })
+    expect((await found())!.map(({ id }) => id)).toEqual(['b8'])
+    await writeRegister(db)
+    expect((await found())!.map(({ id }) => id)).toEqual(['b8'])
+    expect(await readPart(db, { index: 'readOf', value: request.resin.id, latest: 5 })).toEqual([])
   })
 
   test('a mold knows its pours, an order its runs', async () => {

@@ -1,6 +1,6 @@
 import { Dexie } from 'dexie'
 import type { PourEvent } from '#core/runsheet/index.ts'
-import { briefOf, type Brief, type BriefRow, type Run } from './brief.ts'
+import { briefOf, readKeysOf, type Brief, type BriefRow, type Run } from './brief.ts'
 import type { StudioDatabase } from './database.ts'
 import { noted } from './journal.ts'
 import { stored } from './storageError.ts'
@@ -73,10 +73,17 @@ export function readPart(db: StudioDatabase, part: Part): Promise<readonly Brief
 }
 
 function partOf(db: StudioDatabase, { index, value, latest }: Part) {
-  if (index === 'readOf' || index === 'judgedOf') {
-    const own = db.briefs.where(`[${index}+stirredAtMs]`)
+  if (index === 'judgedOf') {
+    const own = db.briefs.where('[judgedOf+stirredAtMs]')
     return own
       .between([value, Dexie.minKey], [value, Dexie.maxKey])
+      .reverse()
+      .limit(latest ?? Infinity)
+  }
+  if (index === 'readOf') {
+    const own = db.briefs.where('readOf')
+    return own
+      .between(...readKeysOf(String(value)))
       .reverse()
       .limit(latest ?? Infinity)
   }
@@ -94,12 +101,17 @@ function isIn(brief: Brief, { index, value }: Part): boolean {
       return brief.moldsPoured.includes(String(value))
     case 'orderId':
     case 'trial':
-    case 'readOf':
     case 'judgedOf':
       return brief[index] === value
+    case 'readOf':
+      return brief.readOf.some((key) => isBetween(key, readKeysOf(String(value))))
     default:
       return index satisfies never
   }
+}
+
+function isBetween(key: string, [from, to]: readonly [string, string]): boolean {
+  return from <= key && key < to
 }
 
 /** So many runs are read at once while the register is written. */

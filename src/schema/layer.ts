@@ -1,5 +1,15 @@
 import * as v from 'valibot'
-import { ofOneMix, pouredOn, type Dose, type LaterLayer, type LayerCup } from '#core/batch/index.ts'
+import {
+  levelOf,
+  ofOneMix,
+  pouredOn,
+  takesRoom,
+  zoneFrac,
+  type Dose,
+  type LaterLayer,
+  type LayerCup,
+  type ZonePlace,
+} from '#core/batch/index.ts'
 import {
   JOB_IDS,
   LAYER_WAYS,
@@ -109,10 +119,18 @@ const amountSchema = v.variant(
       by: v.literal('volume'),
       ml: amount('volume of the layer', 'ml', { above: 0, atMost: 20_000 }),
     }),
+    v.object({ by: v.literal('beside') }),
     v.object({ by: v.literal('none') }),
   ],
-  'amount of a layer is none of depth, share, rest, volume, none',
+  'amount of a layer is none of depth, share, rest, volume, beside, none',
 )
+
+const ZONE_PLACES: readonly [ZonePlace, ...ZonePlace[]] = ['side', 'middle', 'edge', 'spots']
+
+const zoneSchema = v.object({
+  place: v.picklist(ZONE_PLACES, `part of a piece is none of ${ZONE_PLACES.join(', ')}`),
+  frac: share('share of the piece that a layer lies on'),
+})
 
 /** Doses that say how much one piece gets, without any resin. */
 const BY_PIECE: readonly Dose['by'][] = ['drops', 'mass', 'scoops']
@@ -124,6 +142,7 @@ const layerSchema = v.pipe(
     way: v.picklist(ways, `way of laying is none of ${ways.join(', ')}`),
     when: v.picklist(whens, `moment of a layer is none of ${whens.join(', ')}`),
     amount: amountSchema,
+    zone: v.optional(v.nullable(zoneSchema), null),
     only: v.optional(
       v.nullable(
         v.pipe(
@@ -194,7 +213,35 @@ export const layersSchema = v.pipe(
     (layers) => sharesOf(layers) <= 1 + 1e-9,
     'the shares of the room left free come to more than all of it',
   ),
+  v.check(
+    (layers) => layers.every((layer, k) => layer.amount.by !== 'beside' || liesBeside(layers, k)),
+    'a layer lies beside none, expected one before it that takes room in the same pieces, both on a part of them',
+  ),
+  v.check(
+    (layers) => layers.every((layer) => levelFrac(layers, layer) <= 1 + ROUNDING),
+    'layers beside each other lie on more than the whole piece, expected parts that come to 100 % at most',
+  ),
 ) satisfies v.GenericSchema<unknown, readonly LaterLayer[]>
+
+/** What a check on layers is told of each. */
+type Checked = Pick<LaterLayer, 'way' | 'when' | 'amount' | 'zone' | 'only'>
+
+function liesBeside(layers: readonly Checked[], place: number): boolean {
+  const [layer, before] = [layers[place]!, layers[place - 1]]
+  return (
+    before !== undefined &&
+    [layer, before].every((each) => takesRoom(each) && each.zone !== null) &&
+    JSON.stringify(layer.only) === JSON.stringify(before.only)
+  )
+}
+
+/** Of the piece's area, what the layers at that one's height lie on. */
+function levelFrac(layers: readonly Checked[], layer: Checked): number {
+  const level = levelOf(layers, layer)
+  return layers
+    .filter((each) => levelOf(layers, each) === level)
+    .reduce((sum, each) => sum + zoneFrac(each), 0)
+}
 
 function sharesOf(layers: readonly { readonly amount: LaterLayer['amount'] }[]): number {
   return layers.reduce((sum, { amount: each }) => sum + (each.by === 'share' ? each.frac : 0), 0)

@@ -11,11 +11,17 @@ export const orderSchema = v.object({
       v.object({
         moldId: idSchema,
         moldName: text('mold name'),
+        colourway: v.optional(text('colourway wanted')),
         count: count('number of pieces', { atLeast: 1, atMost: 1000 }),
       }),
     ),
     v.minLength(1, 'an order without pieces, expected at least one mold with a count'),
     v.maxLength(40, 'more than 40 kinds of mold in one order'),
+    v.check(
+      (lines) =>
+        new Set(lines.map(({ moldId, colourway }) => `${moldId} ${colourway ?? ''}`)).size === lines.length,
+      'two lines of an order ask for the same, expected one with their sum, or a colourway',
+    ),
   ),
   note: v.pipe(v.string(), v.maxLength(2000, 'note is longer than 2000 characters')),
 }) satisfies v.GenericSchema<unknown, Order>

@@ -1,4 +1,4 @@
-import type { Dose, LaterLayer, LayerAmount, Portion } from '#core/batch/index.ts'
+import type { Dose, LaterLayer, LayerAmount, Portion, Zone, ZonePlace } from '#core/batch/index.ts'
 import type { LayerStartId, LayerWhen } from '#core/technique/index.ts'
 import { printQuantity, type UnitChoice } from '#core/units/index.ts'
 
@@ -36,7 +36,20 @@ export const AMOUNT_WORDS: Readonly<Record<LayerAmount['by'], string>> = {
   rest: 'Up to the lip',
   share: 'A share of what is free',
   volume: 'So much in each piece',
+  beside: 'As high as the layer before it',
   none: 'No resin',
+}
+
+export const ZONE_WORDS: Readonly<Record<ZonePlace, string>> = {
+  side: 'one side',
+  middle: 'the middle',
+  edge: 'round the edge',
+  spots: 'in spots',
+}
+
+/** On which part of the piece: "one side, 50 %"; nothing where it is on all of it. */
+function wordZone(zone: Zone | null): string {
+  return zone ? `${ZONE_WORDS[zone.place]}, ${Math.round(100 * zone.frac)} %` : ''
 }
 
 export const PORTION_WORDS: Readonly<Record<Portion['by'], string>> = {
@@ -57,10 +70,11 @@ export const DOSE_KIND_WORDS: Readonly<Record<Dose['by'], string>> = {
 }
 
 /** A layer in a line: how much of it, when, and what tints it. */
-export function wordLayerLine({ amount, when, cups, resin }: LaterLayer, units: UnitChoice): string {
+export function wordLayerLine({ amount, when, zone, cups, resin }: LaterLayer, units: UnitChoice): string {
   const colours = cups.flatMap((cup) => cup.colours.map(({ colour }) => colour.name))
   return [
     wordAmount(amount, units),
+    wordZone(zone),
     SHORT_WHEN[when],
     ...(cups.length > 1 && amount.by !== 'none' ? [`${cups.length} cups`] : []),
     ...(colours.length > 0 ? [[...new Set(colours)].join(', ')] : []),
@@ -80,6 +94,8 @@ function wordAmount(amount: LayerAmount, units: UnitChoice): string {
       return `${Math.round(100 * amount.frac)} % of what is free`
     case 'volume':
       return `${printQuantity(amount.ml, units.volume)} a piece`
+    case 'beside':
+      return 'beside it'
     case 'none':
       return ''
     default:

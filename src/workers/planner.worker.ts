@@ -2,6 +2,7 @@ import { expose } from 'comlink'
 import { aimedOf, lessonOf } from '#core/journal/index.ts'
 import type { BatchRequest } from '#core/batch/index.ts'
 import {
+  lessonOfSitting,
   planBatch,
   planLive,
   planSitting,
@@ -30,6 +31,7 @@ const planner = {
     planLive(withSittings(request, sittings), done, readings, stillFullMin, otherwise),
   planSitting,
   lessonOf,
+  lessonOfSitting,
   aimedOf,
   fitDataSheet,
   fitNotedRun,

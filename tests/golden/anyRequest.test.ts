@@ -90,6 +90,7 @@ function anyLayer(id: string): object {
     ...layer,
     when: chance() < 0.5 ? layer.when : pick(...whens),
     amount: from === 'bottle' ? layer.amount : anyAmount(),
+    zone: pick(null, null, { place: pick('side', 'middle', 'edge', 'spots'), frac: figure(0.5, 0.01, 1) }),
     resin: null,
     cups: anyCups(from),
   }
@@ -121,6 +122,7 @@ function anyAmount(): LayerAmount {
     () => ({ by: 'volume', ml: figure(20, 0.1, 20_000) }),
     () => ({ by: 'share', frac: figure(0.3, 0.01, 1) }),
     () => ({ by: 'rest' }),
+    () => ({ by: 'beside' }),
   )()
 }
 

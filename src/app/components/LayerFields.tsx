@@ -1,6 +1,6 @@
-import type { LaterLayer, LayerAmount } from '#core/batch/index.ts'
+import type { LaterLayer, LayerAmount, Zone, ZonePlace } from '#core/batch/index.ts'
 import { LAYER_WAYS, LAYER_WHENS, type LayerWhen } from '#core/technique/index.ts'
-import { AMOUNT_WORDS, LAYER_WHEN_WORDS } from '#words/layers.ts'
+import { AMOUNT_WORDS, LAYER_WHEN_WORDS, ZONE_WORDS } from '#words/layers.ts'
 import { BottleList } from './BottleList.tsx'
 import { ChoiceField } from './ChoiceField.tsx'
 import { CupList } from './CupList.tsx'
@@ -15,10 +15,12 @@ interface LayerFieldsProps extends Omit<LayerListProps, 'label' | 'layers' | 'la
   readonly problems: Readonly<Record<string, string>>
   /** Another layer goes up to the lip. */
   readonly restTaken: boolean
+  /** What the layers at the height of the one before it leave of a piece, so that it can lie beside them; 0 where none does. */
+  readonly besideFrac: number
   readonly onChange: (layer: LaterLayer) => void
 }
 
-const AMOUNTS: readonly LayerAmount['by'][] = ['depth', 'rest', 'share', 'volume']
+const AMOUNTS: readonly LayerAmount['by'][] = ['depth', 'rest', 'share', 'volume', 'beside']
 const BATCHS_OWN = 'batch'
 
 /** All that can be said of one layer. */
@@ -47,6 +49,12 @@ export function LayerFields(props: LayerFieldsProps) {
         <OnPieces pieces={pieces} only={layer.only} onChange={(only) => change({ only })} />
       )}
       {from !== 'bottle' && <AmountFields {...props} />}
+      <ZoneFields
+        zone={layer.zone}
+        problem={problems['zone.frac']}
+        always={layer.amount.by === 'beside'}
+        onChange={(zone) => change({ zone })}
+      />
       {from === 'mix' && (
         <>
           <ChoiceField
@@ -113,18 +121,60 @@ function OnPieces({ pieces, only, onChange }: OnPiecesProps) {
 
 /** What lies on a finished piece fills no mold. */
 function possibleAmount(amount: LayerAmount, when: LayerWhen): LayerAmount {
-  const fills = amount.by === 'rest' || amount.by === 'share'
+  const fills = amount.by === 'rest' || amount.by === 'share' || amount.by === 'beside'
   return fills && !LAYER_WHENS[when].takesRoom ? { by: 'depth', mm: 1.5 } : amount
 }
 
-function AmountFields({ layer, units, problems, restTaken, onChange }: LayerFieldsProps) {
-  const { amount, when } = layer
-  const possible = AMOUNTS.filter(
-    (by) =>
-      by === amount.by ||
-      ((LAYER_WHENS[when].takesRoom || by === 'depth' || by === 'volume') && !(by === 'rest' && restTaken)),
+interface ZoneFieldsProps {
+  readonly zone: Zone | null
+  readonly problem: string | undefined
+  /** It lies beside another: on a part it must be. */
+  readonly always: boolean
+  readonly onChange: (zone: Zone | null) => void
+}
+
+const ALL_OF_IT = 'all'
+
+/** On which part of the piece it is laid. */
+function ZoneFields({ zone, problem, always, onChange }: ZoneFieldsProps) {
+  const places = Object.entries(ZONE_WORDS).map(([id, name]) => ({ id: id as ZonePlace, name }))
+  return (
+    <div className="grid grid-cols-2 gap-3">
+      <ChoiceField
+        label="Where"
+        value={zone?.place ?? ALL_OF_IT}
+        choices={always ? places : [{ id: ALL_OF_IT, name: 'all over it' }, ...places]}
+        onChange={(id) => onChange(id === ALL_OF_IT ? null : { place: id, frac: zone?.frac ?? 0.5 })}
+      />
+      {zone && (
+        <NumberField
+          label="% of the piece"
+          value={Math.round(1000 * zone.frac) / 10}
+          onChange={(percent) => onChange({ ...zone, frac: percent / 100 })}
+          problem={problem}
+        />
+      )}
+    </div>
   )
-  const set = (next: LayerAmount) => onChange({ ...layer, amount: next })
+}
+
+function AmountFields({ layer, units, problems, restTaken, besideFrac, onChange }: LayerFieldsProps) {
+  const { amount, when } = layer
+  const can: Readonly<Record<LayerAmount['by'], boolean>> = {
+    depth: true,
+    volume: true,
+    share: LAYER_WHENS[when].takesRoom,
+    rest: LAYER_WHENS[when].takesRoom && !restTaken,
+    beside: LAYER_WHENS[when].takesRoom && besideFrac > 0,
+    none: false,
+  }
+  const possible = AMOUNTS.filter((by) => by === amount.by || can[by])
+  const set = (next: LayerAmount) =>
+    onChange({
+      ...layer,
+      amount: next,
+      zone: next.by === 'beside' ? (layer.zone ?? { place: 'side', frac: besideFrac }) : layer.zone,
+    })
   return (
     <div className="grid grid-cols-2 gap-3">
       <ChoiceField
@@ -174,6 +224,7 @@ function begunAmount(by: LayerAmount['by']): LayerAmount {
     case 'share':
       return { by, frac: 0.5 }
     case 'rest':
+    case 'beside':
     case 'none':
       return { by }
     default:

@@ -1,5 +1,5 @@
 import { ArrowDown, ArrowUp, ChevronDown, X } from 'lucide-react'
-import { nextLayer, type LaterLayer } from '#core/batch/index.ts'
+import { levelOf, nextLayer, takesRoom, zoneFrac, type LaterLayer } from '#core/batch/index.ts'
 import {
   LAYER_STARTS,
   LAYER_WAYS,
@@ -56,6 +56,7 @@ export function LayerList(props: LayerListProps) {
                   {...props}
                   layer={layer}
                   problems={own}
+                  besideFrac={leftBeside(layers, k)}
                   restTaken={hasRest(layers.filter((each) => each !== layer))}
                   onChange={(changed) => set(k, changed)}
                 />
@@ -134,6 +135,18 @@ function whenOf(id: LayerStartId, whens: readonly LayerWhen[] | undefined): Laye
 
 function hasRest(layers: readonly LaterLayer[]): boolean {
   return layers.some(({ amount }) => amount.by === 'rest')
+}
+
+/** What the layers at the height of the one before that place leave of the pieces; 0 where that lies all over them. */
+function leftBeside(layers: readonly LaterLayer[], place: number): number {
+  const before = layers[place - 1]
+  if (!before?.zone || !takesRoom(before)) return 0
+  const level = levelOf(layers, before)
+  const taken = layers
+    .slice(0, place)
+    .filter((each) => levelOf(layers, each) === level)
+    .reduce((sum, each) => sum + zoneFrac(each), 0)
+  return Math.max(0, Math.round(1000 * (1 - taken)) / 1000)
 }
 
 function problemsOf(

@@ -1,4 +1,5 @@
 import { describe, expect, test } from '@jest/globals'
+import { begun } from '../../../tests/support/layers.ts'
 import { bloomRequest } from '../../../tests/support/request.ts'
 import type { Lesson, Piece } from '#core/journal/index.ts'
 import { ARCHETYPES, type Resin } from '#core/resin/index.ts'
@@ -29,6 +30,7 @@ function run(
       batch: { id, request: bloomRequest({ resin }) },
       pieces: [{ no: 1, outcome } as unknown as Piece],
     } as unknown as TaughtRun['story'],
+    layer: null,
     stopStirAtMs,
     lesson: lesson(changes),
     aimLog,
@@ -48,6 +50,16 @@ describe('what counts for a resin', () => {
     expect(learning.runs).toHaveLength(2)
     expect(learning.learned!.runs).toBe(2)
     expect(learning.learned!.rateLogAt21).toBeGreaterThan(0.1)
+  })
+
+  test('are its later layers that were read, under the resin they were stirred of', () => {
+    const slow: Resin = { ...quick, id: 'slow' }
+    const layer = { ...begun('back')[0]!, resin: slow }
+    const read = [...runs, { ...run('b1', 4000), layer }]
+    expect(learningOfResin(quick, read, new Map()).runs).toHaveLength(2)
+    expect(learningOfResin(slow, read, new Map()).runs.map((each) => each.layer?.id)).toEqual(['back'])
+    // What pieces tell of the hand is told of their pour.
+    expect(learningOfBand('bloom', read, new Map())!.judged).toBe(2)
   })
 
   test('is not what was left out, what was before a reset, or what was poured with other figures', () => {

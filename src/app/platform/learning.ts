@@ -6,7 +6,7 @@ import {
   type Lesson,
   type TimingVerdict,
 } from '#core/journal/index.ts'
-import type { BatchRequest } from '#core/batch/index.ts'
+import type { BatchRequest, LaterLayer } from '#core/batch/index.ts'
 import type { Learned, Normal, Resin } from '#core/resin/index.ts'
 import { aimEdges, TECHNIQUES, type TechniqueId } from '#core/technique/index.ts'
 import type { StudioDatabase } from '#data/database.ts'
@@ -14,12 +14,15 @@ import { readPart } from '#data/register.ts'
 import type { LearningSubject } from '#data/learningCommands.ts'
 import type { Learning } from '#schema/studio.ts'
 import { useLiveRows } from './liveRows.ts'
+import { sittingsRead } from './queries.ts'
 import { storiesOf, type BatchStory } from './stories.ts'
 import { usePlatform } from './studio.tsx'
 
-/** A poured batch with what it teaches. */
+/** A mix of a poured batch with what it teaches: the pour's own, or a later layer's. */
 export interface TaughtRun {
   readonly story: BatchStory
+  /** The later layer whose mix it is; null for the pour's own. */
+  readonly layer: LaterLayer | null
   readonly stopStirAtMs: number
   readonly lesson: Lesson
   /** By piece number, how far from its best its aim step was done, by what is known of the resin by now. */
@@ -47,29 +50,29 @@ export const LATEST = 40
 export function useTaughtRuns(about: Taught): readonly TaughtRun[] {
   const { planner, db } = usePlatform()
   const stories = useLiveRows(['stories', 'taught', about], () => readTaught(db, about)).data ?? []
-  const poured = stories.flatMap((story) => {
-    const { pour } = story
-    if (pour.stage !== 'running') return []
-    const judged = story.pieces.some((piece) => (piece.outcome?.timing ?? null) !== null)
-    return judged || pour.readings.length > 0 ? [{ story, pour }] : []
-  })
+  const read = stories.flatMap(readMixes)
   const answers = useQueries({
-    queries: poured.map(({ story, pour }) => ({
-      queryKey: ['lesson', story.batch.request, pour.done, pour.readings],
-      queryFn: () =>
-        planner.lessonOf({ request: story.batch.request, done: pour.done, readings: pour.readings }),
-      staleTime: Infinity,
-    })),
+    queries: read.map(({ story, pour, sitting }) => {
+      const { request } = story.batch
+      return {
+        queryKey: ['lesson', request, sitting ?? [pour.done, pour.readings]],
+        queryFn: () =>
+          sitting
+            ? planner.lessonOfSitting(request, sitting.layerId, sitting.soFar)
+            : planner.lessonOf({ request, done: pour.done, readings: pour.readings }),
+        staleTime: Infinity,
+      }
+    }),
   })
   const decisions = useLearningDecisions()
-  const taught = poured
-    .flatMap(({ story, pour }, k) => {
+  const taught = read
+    .flatMap((mix, k) => {
       const lesson = answers[k]?.data
-      return lesson ? [{ story, pour, stopStirAtMs: pour.stopStirAtMs, lesson, aimLog: NOT_AIMED }] : []
+      return lesson ? [{ ...mix, lesson, aimLog: NOT_AIMED }] : []
     })
     .sort((one, other) => one.stopStirAtMs - other.stopStirAtMs)
   const aimed = useQueries({
-    queries: taught.map(({ story, pour }) => {
+    queries: taught.map(({ story, layer, pour }) => {
       const { request } = story.batch
       const run = { request, done: pour.done, readings: pour.readings }
       const { learned } = learningOfResin(request.resin, taught, decisions)
@@ -77,10 +80,32 @@ export function useTaughtRuns(about: Taught): readonly TaughtRun[] {
         queryKey: ['aimed', run, learned],
         queryFn: () => planner.aimedOf(run, learned),
         staleTime: Infinity,
+        enabled: layer === null,
       }
     }),
   })
   return taught.map((run, k) => ({ ...run, aimLog: aimed[k]?.data ?? NOT_AIMED }))
+}
+
+/** What can teach of a batch: its pour where it was read or its pieces were judged, and every mix of a later layer that was read. */
+function readMixes(story: BatchStory) {
+  const { pour, batch } = story
+  if (pour.stage !== 'running') return []
+  const judged = story.pieces.some((piece) => (piece.outcome?.timing ?? null) !== null)
+  const own = { story, pour, layer: null, stopStirAtMs: pour.stopStirAtMs, sitting: null }
+  const sittings = Object.entries(sittingsRead(pour)).flatMap(([layerId, soFar]) => {
+    const layer = batch.request.layers.find(({ id }) => id === layerId)
+    const sitting = pour.sittings[layerId]
+    if (!layer || sitting?.stage !== 'running') return []
+    const { stopStirAtMs } = sitting
+    return [{ story, pour, layer, stopStirAtMs, sitting: { layerId, soFar } }]
+  })
+  return [...(judged || pour.readings.length > 0 ? [own] : []), ...sittings]
+}
+
+/** The resin that was stirred. */
+function resinOf({ story, layer }: Pick<TaughtRun, 'story' | 'layer'>): Resin {
+  return layer?.resin ?? story.batch.request.resin
 }
 
 async function readTaught(
@@ -121,7 +146,7 @@ export function learningOfResin(
   const subject: LearningSubject = `resin-${resin.id}`
   const decision = decisions.get(subject)
   const runs = taught
-    .filter(({ story, lesson }) => story.batch.request.resin.id === resin.id && lesson.readings > 0)
+    .filter((run) => resinOf(run).id === resin.id && run.lesson.readings > 0)
     .slice(-LATEST)
     .map((run): CountedRun => ({ ...run, standing: standingOf(run, { decision, record: resin }) }))
   const lessons = runs.filter((run) => run.standing === 'counts').map((run) => run.lesson)
@@ -129,11 +154,11 @@ export function learningOfResin(
 }
 
 function standingOf(
-  { story, stopStirAtMs }: TaughtRun,
+  run: TaughtRun,
   { decision, record }: { readonly decision: Learning | undefined; readonly record: Resin | null },
 ): CountedRun['standing'] {
-  const { resin } = story.batch.request
-  if (record && !sameRecord(resin, record)) return 'otherRecord'
+  const { story, stopStirAtMs } = run
+  if (record && !sameRecord(resinOf(run), record)) return 'otherRecord'
   if (decision?.leftOut.includes(story.batch.id)) return 'leftOut'
   return decision && stopStirAtMs < decision.sinceMs ? 'beforeReset' : 'counts'
 }
@@ -167,7 +192,7 @@ export function learningOfBand(
   const subject: LearningSubject = `technique-${techniqueId}`
   const decision = decisions.get(subject)
   const runs = taught
-    .filter(({ story }) => story.batch.request.technique === techniqueId)
+    .filter(({ story, layer }) => layer === null && story.batch.request.technique === techniqueId)
     .map((run): JudgedRun => ({
       ...run,
       standing: standingOf(run, { decision, record: null }),

@@ -9,6 +9,10 @@ export function runsFor({ id }: Order, briefs: readonly Brief[]): readonly Brief
 /** Their pieces, made or being made. */
 export function orderedPieces(order: Order, briefs: readonly Brief[]): readonly OrderedPiece[] {
   return runsFor(order, briefs).flatMap(({ pieces }) =>
-    pieces.map(({ moldId, outcome }) => ({ moldId, rating: outcome?.rating ?? null })),
+    pieces.map(({ moldId, moldName, outcome }) => ({
+      moldId,
+      called: moldName.split(', ').slice(1),
+      rating: outcome?.rating ?? null,
+    })),
   )
 }

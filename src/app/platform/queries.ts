@@ -4,7 +4,7 @@ import { useQueries, useQuery, keepPreviousData, type UseQueryResult } from '@ta
 import { techniqueOfPour, type BatchRequest } from '#core/batch/index.ts'
 import type { BatchPlan, LivePlan, SittingPlan, SittingsSoFar, SittingSoFar } from '#core/plan/index.ts'
 import type { Pour, Sitting } from '#core/runsheet/index.ts'
-import { markedAt, tintedKey } from '#core/technique/index.ts'
+import { layerOfMix, markedAt, tintedKey } from '#core/technique/index.ts'
 import { METRIC, US_CUSTOMARY, type UnitChoice } from '#core/units/index.ts'
 import { readSettings, USUAL_SETTINGS } from '#schema/usualSettings.ts'
 import type { StoredPhoto, StudioDatabase } from '#data/database.ts'
@@ -158,10 +158,21 @@ export function sittingSoFar(pour: Running, layer: string, sitting: Sitting): Si
   const laidAtMs = doneMin === undefined ? null : pour.stopStirAtMs + doneMin * 60_000
   return {
     readings: running?.readings ?? [],
+    ...apartRead(pour, layer),
     roomTempC: roomRead(pour),
     divided: pour.done[tintedKey(layer)] !== undefined,
     pouredMin: running && laidAtMs !== null ? (laidAtMs - running.stopStirAtMs) / 60_000 : null,
   }
+}
+
+/** What was read of the cups of that layer that are stirred by themselves; nothing said where none was. */
+function apartRead({ sittings }: Running, layer: string): Pick<SittingSoFar, 'apart'> {
+  const read = Object.entries(sittings).flatMap(([mix, sitting]) =>
+    mix !== layer && layerOfMix(mix) === layer && sitting.stage === 'running' && sitting.readings.length > 0
+      ? [[mix, sitting.readings] as const]
+      : [],
+  )
+  return read.length > 0 ? { apart: Object.fromEntries(read) } : {}
 }
 
 /** The room as it was read last, by the pour or by any sitting; null where it never was. */
@@ -174,7 +185,7 @@ function roomRead({ readings, sittings }: Running): number | null {
 }
 
 /** What was read in the sittings of its layers, with when each was poured. */
-function sittingsRead(pour: Running): SittingsSoFar {
+export function sittingsRead(pour: Running): SittingsSoFar {
   return Object.fromEntries(
     Object.entries(pour.sittings).flatMap(([layer, sitting]) =>
       sitting.stage === 'running' && sitting.readings.length > 0

@@ -7,7 +7,14 @@ import { volumeUpToMl } from '../mold/index.ts'
 import { ARCHETYPES, mixedDensityGPerMl } from '../resin/index.ts'
 import { TECHNIQUES } from '../technique/index.ts'
 import { cupsThatFit, divided, dividedOverG, overloadsOf, withinLoad, type LayerCup } from './layerCups.ts'
-import { isBacked, nextLayer, plannedBack, type LaterLayer, type LayerAmount } from './laterLayers.ts'
+import {
+  isBacked,
+  nextLayer,
+  plannedBack,
+  type LaterLayer,
+  type LayerAmount,
+  type Zone,
+} from './laterLayers.ts'
 import { fillMolds } from './layers.ts'
 import { cupColours, dividedMixes, mixesOf } from './mixes.ts'
 import type { BatchRequest } from './request.ts'
@@ -35,12 +42,28 @@ const anyAmount: fc.Arbitrary<LayerAmount> = fc.oneof(
   fc.record({ by: fc.constant('volume' as const), ml: fc.double({ min: 1, max: 12, noNaN: true }) }),
   fc.record({ by: fc.constant('share' as const), frac: fc.double({ min: 0.05, max: 0.3, noNaN: true }) }),
 )
+const anyZone: fc.Arbitrary<Zone | null> = fc.option(
+  fc.record({
+    place: fc.constantFrom('side' as const, 'middle' as const, 'edge' as const, 'spots' as const),
+    frac: fc.double({ min: 0.1, max: 1, noNaN: true }),
+  }),
+)
+/** Some of them on a part of the piece, and then another beside them in what that leaves. */
 const anyLayers = fc
-  .array(anyAmount, { minLength: 1, maxLength: 3 })
-  .map((amounts): readonly LaterLayer[] => [
-    ...amounts.map((amount, k) => ({ ...backLayer(), id: `l${k}`, name: `l${k}`, amount })),
+  .array(fc.tuple(anyAmount, anyZone), { minLength: 1, maxLength: 3 })
+  .map((all): readonly LaterLayer[] => [
+    ...all.flatMap(([amount, zone], k) => {
+      const layer = { ...backLayer(), id: `l${k}`, name: `l${k}`, amount, zone }
+      return zone && zone.frac < 1 ? [layer, besideOf(layer)] : [layer]
+    }),
     { ...begun('secondPour')[0]!, id: 'up' },
   ])
+const besideOf = (layer: LaterLayer): LaterLayer => ({
+  ...layer,
+  id: `${layer.id}b`,
+  amount: { by: 'beside' },
+  zone: { place: 'side', frac: 1 - layer.zone!.frac },
+})
 
 describe('what is laid in a mold', () => {
   test('fills it to the height that is said, whatever its walls and however the layers are asked for', () => {
@@ -53,13 +76,51 @@ describe('what is laid in a mold', () => {
           pieces: [{ mold, count: 2, pattern: null }],
         })
         const [fill] = worked(request).fills
-        const heightMm = fill!.layers.reduce((sum, { depthMm }) => sum + depthMm, 0)
+        const heightMm = fill!.layers.reduce((sum, { raisesMm }) => sum + raisesMm, 0)
         const volumeMl = fill!.layers.reduce((sum, each) => sum + each.volumeMl, 0)
         expect(volumeMl).toBeCloseTo(volumeUpToMl(mold, heightMm), 6)
         expect(fill!.lipMm).toBeCloseTo(mold.depthMm - heightMm, 9)
       }),
       { seed: 11, numRuns: 60 },
     )
+  })
+
+  test('on half of the piece it takes half the resin and half the colour, as deep where it lies', () => {
+    const paste: LayerCup = cup('moss', {
+      colours: [{ colour: colour('paste', 'moss'), dose: { by: 'share', frac: 0.02 } }],
+    })
+    const laid = (zone: Zone | null) => {
+      const request = bloomRequest({
+        layers: [{ ...backLayer(), zone, cups: [paste] }],
+        loss: { cupFilmG: 0, bagResidueG: 0 },
+      })
+      const { fills, divided: all } = worked(request)
+      const [only] = cupColours(all)
+      return {
+        layer: fills[0]!.layers.at(-1)!,
+        mixG: only!.mix.parts.byWeight.totalG,
+        colourG: 'massG' in only!.addition ? only!.addition.massG : NaN,
+      }
+    }
+    const [whole, half] = [laid(null), laid({ place: 'side', frac: 0.5 })]
+    expect(half.layer.volumeMl).toBeCloseTo(whole.layer.volumeMl / 2, 9)
+    // Parts are weighed to a tenth of a gram.
+    expect(Math.abs(half.mixG - whole.mixG / 2)).toBeLessThan(0.2)
+    expect(half.colourG / half.mixG).toBeCloseTo(whole.colourG / whole.mixG, 9)
+    expect([half.layer.depthMm, half.layer.raisesMm]).toEqual([2, 1])
+  })
+
+  test('beside another it finds the same height: a third and the rest of a pour are the pour', () => {
+    const third = { ...backLayer(), zone: { place: 'middle', frac: 1 / 3 } } as const
+    const pieces = [{ mold: SLOPED, count: 1, pattern: null }]
+    const layersOf = (layers: readonly LaterLayer[]) =>
+      worked(bloomRequest({ technique: 'plain', pieces, bedMm: 3, layers })).fills[0]!
+    const parts = layersOf([third, besideOf(third)])
+    const whole = layersOf([backLayer()])
+    expect(parts.layers.map(({ depthMm }) => depthMm)).toEqual([3, 2, 2])
+    expect(parts.lipMm).toBeCloseTo(whole.lipMm, 9)
+    const ml = (fill: typeof whole) => fill.layers.reduce((sum, { volumeMl }) => sum + volumeMl, 0)
+    expect(ml(parts)).toBeCloseTo(ml(whole), 9)
   })
 
   test('takes all that is free up to the lip where a layer takes the rest', () => {

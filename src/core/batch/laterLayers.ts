@@ -13,6 +13,8 @@ import { kindId, type PieceOrder } from './pieces.ts'
 /** A layer that is laid after the pour, on what is there by then. */
 export interface LaterLayer extends LayerToLay {
   readonly amount: LayerAmount
+  /** On which part of the piece; null on all of it. */
+  readonly zone: Zone | null
   /** In which pieces it is laid, by the ids of their orders; null in all of the batch. */
   readonly only: readonly string[] | null
   /** Its own resin; null takes the batch's. */
@@ -20,6 +22,14 @@ export interface LaterLayer extends LayerToLay {
   /** What it is laid from: cups that its mix is divided into, what they leave staying clear; bottles where it has no resin. */
   readonly cups: readonly LayerCup[]
 }
+
+/** A part of the piece: so much of its area, and where that is. */
+export interface Zone {
+  readonly place: ZonePlace
+  readonly frac: number
+}
+
+export type ZonePlace = 'side' | 'middle' | 'edge' | 'spots'
 
 /** How much of it a piece gets. */
 export type LayerAmount =
@@ -29,6 +39,8 @@ export type LayerAmount =
   /** What the shares leave of that room. */
   | { readonly by: 'rest' }
   | { readonly by: 'volume'; readonly ml: number }
+  /** Beside the layer before it, in a part that one leaves: liquid finds one height. */
+  | { readonly by: 'beside' }
   /** Laid without resin: it has no depth to speak of. */
   | { readonly by: 'none' }
 
@@ -37,7 +49,7 @@ export function startedLayer(start: LayerStartId, id: string): LaterLayer {
   const { depthMm, ...told } = LAYER_STARTS[start]
   const amount: LayerAmount =
     depthMm === null ? { by: 'rest' } : depthMm === 0 ? { by: 'none' } : { by: 'depth', mm: depthMm }
-  return { id, ...told, amount, only: null, resin: null, cups: [] }
+  return { id, ...told, amount, zone: null, only: null, resin: null, cups: [] }
 }
 
 /** The layers a technique usually has on it, each under the name of what it is begun from. */
@@ -109,6 +121,17 @@ export function takesRoom({ way, when }: Pick<LaterLayer, 'way' | 'when'>): bool
 /** Whether its depth follows from the room the others leave. */
 export function isFlexible({ amount }: Pick<LaterLayer, 'amount'>): boolean {
   return amount.by === 'rest' || amount.by === 'share'
+}
+
+/** The share of a piece's area that it lies on. */
+export function zoneFrac({ zone }: Pick<LaterLayer, 'zone'>): number {
+  return zone?.frac ?? 1
+}
+
+/** The layer whose height it shares: the one it lies beside, or itself. */
+export function levelOf<T extends Pick<LaterLayer, 'amount'>>(layers: readonly T[], layer: T): T {
+  const upTo = layers.slice(0, layers.indexOf(layer) + 1)
+  return upTo.findLast(({ amount }) => amount.by !== 'beside') ?? layer
 }
 
 /** What it is laid from where it has no resin: colours, each with what one piece gets of it. */

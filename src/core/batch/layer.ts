@@ -10,7 +10,14 @@ export interface Layer {
   readonly name: string | null
   /** Whether it is poured: the white only lies on what is. */
   readonly poured: boolean
+  /** Where it lies. */
   readonly depthMm: number
+  /** By how much what is laid next lies higher: less than its depth where it lies on a part only. */
+  readonly raisesMm: number
+  /** The share of the piece's area that it lies on. */
+  readonly areaFrac: number
+  /** It shares its height with the layer before it. */
+  readonly beside: boolean
   readonly volumeMl: number
 }
 

@@ -10,7 +10,7 @@ import {
 import type { MoldWall } from '../resin/index.ts'
 import { layPattern, type LaidPattern, type Pattern } from '../pattern/index.ts'
 import { isPiped, stepThat, wayOf, type Technique, type TechniqueId } from '../technique/index.ts'
-import { isFlexible, isIn, takesRoom, type LaterLayer } from './laterLayers.ts'
+import { isFlexible, isIn, levelOf, takesRoom, zoneFrac, type LaterLayer } from './laterLayers.ts'
 import { BED, WHITE, type Layer } from './layer.ts'
 import { roundsToCover } from './load.ts'
 import { patternOf } from './patterns.ts'
@@ -95,12 +95,14 @@ function unpipedBedMm(
 
 /** What the later layers take of the mold by a depth or volume of their own. */
 function saidMm(layers: readonly LaterLayer[], areaMm2: number): number {
-  return layers.filter(takesRoom).reduce((sum, { amount }) => sum + ownMm(amount, areaMm2), 0)
+  const inMold = layers.filter(takesRoom)
+  return inMold.reduce((sum, layer) => sum + ownMm(layer, levelOf(inMold, layer), areaMm2), 0)
 }
 
-function ownMm(amount: LaterLayer['amount'], areaMm2: number): number {
-  if (amount.by === 'depth') return amount.mm
-  return amount.by === 'volume' ? (amount.ml * 1000) / areaMm2 : 0
+/** By how much it raises what is laid next, where the layer of its level says a depth or volume. */
+function ownMm(layer: LaterLayer, { amount, zone }: LaterLayer, areaMm2: number): number {
+  if (amount.by === 'depth') return amount.mm * zoneFrac(layer)
+  return amount.by === 'volume' ? ((amount.ml * 1000) / areaMm2) * (zoneFrac(layer) / zoneFrac({ zone })) : 0
 }
 
 interface LaidOrder {
@@ -147,13 +149,21 @@ function fillMold(
     ? { by: 'volume', ml: Math.min((surplusMm * areaMm2) / 1000, freeMl) }
     : { by: 'depth', mm: bedMm }
   const layers = stacked(mold, request.lipMm, [
-    { id: BED, name: null, poured: true, amount: bed },
+    { id: BED, name: null, poured: true, zone: null, amount: bed },
     ...(drawn
-      ? [{ id: WHITE, name: null, poured: false, amount: { by: 'volume', ml: white.volumeMl } } as const]
+      ? [
+          {
+            id: WHITE,
+            name: null,
+            poured: false,
+            zone: null,
+            amount: { by: 'volume', ml: white.volumeMl },
+          } as const,
+        ]
       : []),
     ...own.filter(takesRoom).map((each) => ({ ...each, poured: true })),
   ])
-  const usedMm = layers.reduce((sum, each) => sum + each.depthMm, 0)
+  const usedMm = layers.reduce((sum, each) => sum + each.raisesMm, 0)
   return {
     id: kindId(order),
     name: kindName(order),
@@ -175,7 +185,7 @@ function fillMold(
 }
 
 /** One layer before it is known how high it lies. */
-type Unstacked = Pick<Layer, 'id' | 'name' | 'poured'> & Pick<LaterLayer, 'amount'>
+type Unstacked = Pick<Layer, 'id' | 'name' | 'poured'> & Pick<LaterLayer, 'amount' | 'zone'>
 
 /** The heights settle in a few rounds; in a mold with upright walls in two. */
 const MOST_ROUNDS = 20
@@ -191,7 +201,10 @@ function stacked(mold: Mold, lipMm: number, parts: readonly Unstacked[]): readon
   let layers: readonly Layer[] = []
   for (let round = 0; round < MOST_ROUNDS; round++) {
     layers = laidUp(mold, parts, (amount) => flexibleFrac(amount, shared) * freeMm)
-    const saidMm = layers.reduce((sum, { depthMm }, k) => sum + (isFlexible(parts[k]!) ? 0 : depthMm), 0)
+    const saidMm = layers.reduce(
+      (sum, { raisesMm }, k) => sum + (isFlexible(levelOf(parts, parts[k]!)) ? 0 : raisesMm),
+      0,
+    )
     const leftMm = mold.depthMm - saidMm
     const nextMm = Math.max(0, restMm(leftMm, lipMm))
     if (Math.abs(nextMm - freeMm) < SETTLED_MM) break
@@ -210,18 +223,31 @@ function laidUp(
   parts: readonly Unstacked[],
   flexibleMm: (amount: LaterLayer['amount']) => number,
 ): readonly Layer[] {
-  let heightMm = 0
-  return parts.map(({ id, name, poured, amount }) => {
-    const belowMl = volumeUpToMl(mold, heightMm)
-    const depthMm =
-      amount.by === 'depth'
-        ? amount.mm
-        : amount.by === 'volume'
-          ? heightOfMm(mold, belowMl + amount.ml) - heightMm
-          : flexibleMm(amount)
-    heightMm += depthMm
-    return { id, name, poured, depthMm, volumeMl: volumeUpToMl(mold, heightMm) - belowMl }
+  let level = { floorMm: 0, depthMm: 0 }
+  let topMm = 0
+  return parts.map(({ id, name, poured, amount, zone }) => {
+    const areaFrac = zoneFrac({ zone })
+    const beside = amount.by === 'beside'
+    if (!beside) level = { floorMm: topMm, depthMm: depthOn(mold, topMm, { amount, areaFrac, flexibleMm }) }
+    const { floorMm, depthMm } = level
+    const volumeMl = areaFrac * (volumeUpToMl(mold, floorMm + depthMm) - volumeUpToMl(mold, floorMm))
+    const raisesMm = areaFrac === 1 ? depthMm : heightOfMm(mold, volumeUpToMl(mold, topMm) + volumeMl) - topMm
+    topMm += raisesMm
+    return { id, name, poured, depthMm, raisesMm, areaFrac, beside, volumeMl }
   })
+}
+
+interface OnFloor {
+  readonly amount: LaterLayer['amount']
+  readonly areaFrac: number
+  readonly flexibleMm: (amount: LaterLayer['amount']) => number
+}
+
+/** How deep that much lies on a floor so high. */
+function depthOn(mold: Mold, floorMm: number, { amount, areaFrac, flexibleMm }: OnFloor): number {
+  if (amount.by === 'depth') return amount.mm
+  if (amount.by !== 'volume') return flexibleMm(amount)
+  return heightOfMm(mold, volumeUpToMl(mold, floorMm) + amount.ml / areaFrac) - floorMm
 }
 
 /** What is laid in takes its place in the later layer right over it. */
@@ -264,7 +290,7 @@ function restMm(aboveBedMm: number, lipMm: number): number {
 export function coverMm({ layers: filled }: MoldFill, { layers }: Pick<BatchRequest, 'layers'>): number {
   const flexible = layers.filter(isFlexible)
   const over = (flexible.length > 0 ? flexible : layers).map(({ id }) => id)
-  return filled.reduce((sum, { id, depthMm }) => sum + (over.includes(id) ? depthMm : 0), 0)
+  return filled.reduce((sum, { id, raisesMm }) => sum + (over.includes(id) ? raisesMm : 0), 0)
 }
 
 /** ml of one layer over the whole order. */
@@ -303,9 +329,9 @@ export function laterAmount(
   if (own.length === 0) return { depthMm: 0, volumeMl: 0 }
   if (takesRoom(layer)) return { depthMm: meanDepthMm(own, layer.id), volumeMl: orderVolumeMl(own, layer.id) }
   const areaMm2 = own.reduce((sum, fill) => sum + fill.count * fill.areaMm2, 0)
-  const mlEach = own.map(({ count, areaMm2: each }) => (count * ownMm(layer.amount, each) * each) / 1000)
+  const mlEach = own.map(({ count, areaMm2: each }) => (count * ownMm(layer, layer, each) * each) / 1000)
   const volumeMl = mlEach.reduce((sum, ml) => sum + ml, 0)
-  return { depthMm: (volumeMl * 1000) / areaMm2, volumeMl }
+  return { depthMm: (volumeMl * 1000) / (areaMm2 * zoneFrac(layer)), volumeMl }
 }
 
 /** Depth of the bed that governs heat and bloom: the mean over the order by volume. */

@@ -14,6 +14,7 @@ import {
   USUAL_BELIEF,
   type Departure,
   type Member,
+  type PourSetting,
   type Reading,
   type Schedule,
 } from '../timing/index.ts'
@@ -54,9 +55,25 @@ export function lessonOf({ request: asked, done, readings }: Run): Lesson {
   const request = settledRequest(asked, technique)
   const rooms = roomsRead(readings, request.roomTempC).steps
   const schedule = scheduleBatch(request, technique, done, rooms.length > 0 ? { rooms } : {})
+  const { setting, decantMin } = schedule.forecast
+  return lessonFrom({ setting, decantMin, readings, roomTempC: rooms.at(-1)?.tempC ?? request.roomTempC })
+}
+
+/** A mix as it was followed, and what was read of it. */
+export interface ReadMix {
+  readonly setting: PourSetting
+  /** When it left its cup; null while it stands in it. */
+  readonly decantMin: number | null
+  readonly readings: readonly Reading[]
+  /** The room as it was read last; as planned where it never was. */
+  readonly roomTempC: number
+}
+
+/** What the readings of one mix teach of its resin. */
+export function lessonFrom({ setting, decantMin, readings, roomTempC }: ReadMix): Lesson {
   const { members, contradictions } = posteriorOf({
-    setting: schedule.forecast.setting,
-    decantMin: schedule.forecast.decantMin,
+    setting,
+    decantMin,
     belief: USUAL_BELIEF,
     readings,
     members: MEMBERS,
@@ -64,7 +81,7 @@ export function lessonOf({ request: asked, done, readings }: Run): Lesson {
   })
   const after = momentsOf(members)
   return {
-    roomTempC: (rooms.at(-1)?.tempC ?? request.roomTempC) + after.mean.roomK,
+    roomTempC: roomTempC + after.mean.roomK,
     readings: readings.length,
     contradictions: contradictions.length,
     rateLog: withoutPrior('rateLog', after),

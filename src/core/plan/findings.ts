@@ -57,7 +57,7 @@ function fillFindings(request: BatchRequest, fill: MoldFill): Finding[] {
   const found: Finding[] = []
   const late = request.layers.filter(({ when }) => LAYER_WHENS[when].takesRoom && !LAYER_WHENS[when].inMold)
   const lateMm = late.reduce(
-    (sum, { id }) => sum + (fill.layers.find((each) => each.id === id)?.depthMm ?? 0),
+    (sum, { id }) => sum + (fill.layers.find((each) => each.id === id)?.raisesMm ?? 0),
     0,
   )
   const overMm = -fill.lipMm - lateMm

@@ -1,5 +1,6 @@
 export { planBatch, planLive, type BatchPlan, type BloomPlan, type LivePlan } from './plan.ts'
 export {
+  lessonOfSitting,
   planSitting,
   withSittings,
   type CupLife,

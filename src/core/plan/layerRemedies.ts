@@ -4,6 +4,7 @@ import {
   divided,
   dividedMixes,
   isFlexible,
+  levelOf,
   nextLayer,
   ownMixes,
   takesRoom,
@@ -40,11 +41,16 @@ export function thinnerLayer(layerId: string, { request: { layers } }: Task): Ca
 /** Without one of the layers of a depth of their own, the uppermost first. */
 export function noLayers({ request: { layers } }: Task): Candidates {
   return layers
-    .filter((layer) => takesRoom(layer) && !isFlexible(layer))
+    .filter((layer) => takesRoom(layer) && !isFlexible(layer) && !hasBeside(layers, layer))
     .reverse()
     .map(({ id, name }) =>
       change({ kind: 'noLayer', layerName: name }, { layers: layers.filter((each) => each.id !== id) }),
     )
+}
+
+/** Whether another lies beside it, as high as it. */
+function hasBeside(layers: readonly LaterLayer[], layer: LaterLayer): boolean {
+  return layers.some((each) => each !== layer && levelOf(layers, each) === layer)
 }
 
 export function layersInMold({ request: { layers } }: Task): Candidates {
@@ -128,7 +134,7 @@ export function twoPours(layerId: string, { request: { layers } }: Task): Candid
   const layer = layers[at]
   const shared = layers.reduce((sum, { amount }) => sum + (amount.by === 'share' ? amount.frac : 0), 0)
   const halves = layer && halvedAmount(layer.amount, Math.max(0, 1 - shared))
-  if (!layer || !halves) return []
+  if (!layer || !halves || hasBeside(layers, layer)) return []
   const { name } = layer
   const { id } = nextLayer(layers, 'secondPour')
   const lower = { ...layer, amount: halves[0], name: `${name}, first half` }
@@ -161,6 +167,7 @@ function halvedAmount(
     }
     case 'rest':
       return [{ by: 'share', frac: restFrac / 2 }, { by: 'rest' }]
+    case 'beside':
     case 'none':
       return null
     default:

@@ -2,8 +2,8 @@ import { describe, expect, test } from '@jest/globals'
 import { backLayer, begun } from '../../../tests/support/layers.ts'
 import { bloomRequest, COASTER } from '../../../tests/support/request.ts'
 import type { BatchRequest, LayerCup } from '../batch/index.ts'
-import { ARCHETYPES } from '../resin/index.ts'
-import { planBatch, planLive, planSitting, withSittings } from './index.ts'
+import { ARCHETYPES, STIRRED_K } from '../resin/index.ts'
+import { lessonOfSitting, planBatch, planLive, planSitting, withSittings } from './index.ts'
 
 const CUPS: readonly LayerCup[] = (['moss', 'rust', 'pearl', 'smoke'] as const).map((name) => ({
   id: name,
@@ -69,6 +69,31 @@ describe('the sitting of a later layer', () => {
     }
     expect(opens(withSittings(request, { back: { readings } }))).toBeLessThan(0.97 * opens(request))
     expect(withSittings(request, { back: { readings: [] } })).toBe(request)
+  })
+
+  test('a cup that is stirred by itself has readings of its own: they move that cup, and no other', () => {
+    const pearl: LayerCup = { ...CUPS[0]!, id: 'pearl', name: 'pearl', portion: { by: 'ownMix', g: 40 } }
+    const request = tray({ layers: [{ ...backLayer(), cups: [CUPS[1]!, pearl] }] })
+    const warm = { kind: 'temperature', tempC: 30, by: 'probe', atMin: 8 } as const
+    const unread = planSitting(request, 'back')
+    const read = planSitting(request, 'back', { apart: { 'back.pearl': [warm, { ...warm, atMin: 11 }] } })
+    expect(read.apart[0]!.life.gelMin).toBeLessThan(0.97 * unread.apart[0]!.life.gelMin!)
+    expect(read.cure).toEqual(unread.cure)
+    expect(unread.apart[0]!.followed[0]!.tempC).toBeCloseTo(request.roomTempC + STIRRED_K, 9)
+  })
+
+  test('what is read of it teaches of the resin it was stirred of', () => {
+    const request = tray({ layers: [{ ...backLayer(), resin: ARCHETYPES.medium }, ...begun('varnish')] })
+    const { cure } = planSitting(request, 'back')
+    // As far as it should be only a quarter later.
+    const readings = [6, 10, 14].map((atMin) => {
+      const { tempC } = cure!.life.find(({ min }) => min >= 1.25 * atMin)!
+      return { kind: 'temperature', tempC, by: 'probe', atMin } as const
+    })
+    const lesson = lessonOfSitting(request, 'back', { readings })
+    expect(lesson.readings).toBe(3)
+    expect(lesson.rateLog!.mean).toBeGreaterThan(0.05)
+    expect(() => lessonOfSitting(request, 'varnish', {})).toThrow(/nothing is stirred/)
   })
 
   test('goes by the room as it was read last', () => {

@@ -10,6 +10,7 @@ import {
   type MoldFill,
   type Take,
 } from '../batch/index.ts'
+import { lessonFrom, type Lesson } from '../journal/index.ts'
 import { followCure, STAGES, STIRRED_K, windowOf, type Window } from '../resin/index.ts'
 import { prepOfLayer, type PrepItem } from '../runsheet/index.ts'
 import { cautionsAt, type CautionId } from '../safety/index.ts'
@@ -56,6 +57,8 @@ export interface SittingPlan {
 export interface MixApart {
   readonly mix: Mix
   readonly life: CupLife
+  /** In its cup, until it gels. */
+  readonly followed: readonly LifeSample[]
 }
 
 /** How the mix of a sitting cures, as its readings have it. */
@@ -86,6 +89,8 @@ export interface CupLife {
 /** What is known of a sitting by now. */
 export interface SittingSoFar {
   readonly readings?: readonly Reading[]
+  /** What was read of the cups that are stirred by themselves, by their mix; minutes from its own stop-stir. */
+  readonly apart?: Readonly<Record<string, readonly Reading[]>>
   /** The room as it was read last; as planned where it never was. */
   readonly roomTempC?: number | null
   /** Whether the mix is divided into its cups by now. */
@@ -115,7 +120,7 @@ export function planSitting(request: BatchRequest, layerId: string, soFar: Sitti
     done: step.done,
     lays: step.lays,
     mix,
-    apart: known ? apartOf(known.setting, mixesOfLayer(mixes, layerId)) : [],
+    apart: known ? apartOf(known, mixesOfLayer(mixes, layerId), soFar) : [],
     portions: moldPortions({ fills, mixes }, layerId),
     takes: takesOf(step, { pieceNo: null, roundNo: null }, { request, fills, mixes }),
     prep: prepOfLayer(step),
@@ -124,10 +129,35 @@ export function planSitting(request: BatchRequest, layerId: string, soFar: Sitti
   }
 }
 
-/** Of the resin as the readings of the mix before have it. */
-function apartOf(setting: PourSetting, mixes: readonly Mix[]): readonly MixApart[] {
-  const apart = mixes.filter(({ of }) => of === 'cup')
-  return apart.flatMap((mix) => mix.cups.map(({ id, massG }) => ({ mix, life: cupLife(setting, id, massG) })))
+/** Of the resin as the readings of the mix before have it, or its own where it was read. */
+function apartOf(
+  { own, setting, settingFor }: ReturnType<typeof believedOf>,
+  mixes: readonly Mix[],
+  { apart = {} }: SittingSoFar,
+): readonly MixApart[] {
+  return mixes
+    .filter(({ of }) => of === 'cup')
+    .flatMap((mix) =>
+      mix.cups.map(({ id, massG }): MixApart => {
+        const readings = apart[mix.id] ?? []
+        const inCup = (asked: PourSetting) => ({ ...asked, cupMassG: Math.max(LEAST_G, massG) })
+        const before = inCup(setting)
+        const read = () => {
+          const forecast = forecastPour(fillCup(before), null)
+          const { mean } = believe(
+            { forecast },
+            { belief: beliefOf(own), readings, members: MEMBERS, seed: SEED },
+          )
+          return inCup(settingFor(correctedRequest(own, mean)))
+        }
+        const stands = readings.length > 0 ? read() : before
+        return {
+          mix,
+          life: cupLife(stands, id, massG),
+          followed: lifeOfPour(forecastPour(fillCup(stands), null)),
+        }
+      }),
+    )
 }
 
 /** What was read in the sittings of a batch, by layer. */
@@ -145,6 +175,22 @@ export function withSittings(request: BatchRequest, sittings: SittingsSoFar): Ba
     return { ...layer, resin: correctedRequest(own, believed.mean).resin }
   })
   return { ...request, layers }
+}
+
+/** What the readings of that layer's sitting teach of its resin, by themselves. Throws RangeError when nothing is stirred for it. */
+export function lessonOfSitting(request: BatchRequest, layerId: string, soFar: SittingSoFar): Lesson {
+  const { fills, mixes } = planBatch(request)
+  const layer = request.layers.find(({ id }) => id === layerId)
+  const mix = mixes.find(({ id }) => id === layerId)
+  if (!layer || !mix) throw new RangeError(`lessonOfSitting: nothing is stirred for a layer "${layerId}"`)
+  const { own, rooms, settingFor } = believedOf({ request, layer, fills, mix }, soFar)
+  const { readings = [], pouredMin = null } = soFar
+  return lessonFrom({
+    setting: settingFor(own),
+    decantMin: pouredMin,
+    readings,
+    roomTempC: rooms.steps.at(-1)?.tempC ?? own.roomTempC,
+  })
 }
 
 interface Stirred {
@@ -174,7 +220,7 @@ function believedOf(stirred: Stirred, soFar: SittingSoFar) {
   const planned = standing(settingFor(before))
   const believed = believe({ forecast: planned }, { belief, readings, members: MEMBERS, seed: SEED })
   const setting = settingFor(readings.length === 0 ? before : correctedRequest(own, believed.mean))
-  return { own, planned, believed, rooms, setting, standing }
+  return { own, planned, believed, rooms, setting, settingFor, standing }
 }
 
 function cureOf(mix: Mix, known: ReturnType<typeof believedOf>, soFar: SittingSoFar): SittingCure {

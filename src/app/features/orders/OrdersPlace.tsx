@@ -94,7 +94,11 @@ function OrderCard({ order, molds, edit }: OrderCardProps) {
       </div>
       <ul className="my-3">
         {progress.map((line) => (
-          <Line key={line.moldId} line={line} mold={molds.find(({ id }) => id === line.moldId)} />
+          <Line
+            key={`${line.moldId} ${line.colourway ?? ''}`}
+            line={line}
+            mold={molds.find(({ id }) => id === line.moldId)}
+          />
         ))}
       </ul>
       {order.note && <p className="text-ink-soft text-sm">{order.note}</p>}
@@ -158,7 +162,8 @@ function Line({ line, mold }: { line: LineProgress; mold: Mold | undefined }) {
       {mold && <MoldDrawing outline={mold.outline} title={mold.name} className="size-10 shrink-0" />}
       <p>
         <span className="font-semibold">
-          {line.count} {line.moldName}:
+          {line.count} {line.moldName}
+          {line.colourway && `, ${line.colourway}`}:
         </span>{' '}
         {line.good} good, {line.underWay} under way,{' '}
         <span className={line.missing > 0 ? 'text-stop font-semibold' : 'text-good'}>
@@ -196,7 +201,7 @@ function OrderForm({ first, molds, close }: OrderFormProps) {
     )
     close()
   }
-  const unused = molds.find(({ id }) => !draft.lines.some(({ moldId }) => moldId === id))
+  const next = molds.find(({ id }) => !draft.lines.some(({ moldId }) => moldId === id)) ?? molds[0]!
   const setLine = (k: number, changes: Partial<Order['lines'][number]>) =>
     change({ lines: draft.lines.map((line, at) => (at === k ? { ...line, ...changes } : line)) })
   return (
@@ -227,7 +232,7 @@ function OrderForm({ first, molds, close }: OrderFormProps) {
         </label>
       </div>
       {draft.lines.map((line, k) => (
-        <div key={line.moldId} className="flex items-center gap-2">
+        <div key={k} className="flex flex-wrap items-center gap-2">
           <select
             className="field w-auto"
             aria-label={`Mold ${k + 1}`}
@@ -237,14 +242,19 @@ function OrderForm({ first, molds, close }: OrderFormProps) {
               if (mold) setLine(k, { moldId: mold.id, moldName: mold.name })
             }}
           >
-            {molds
-              .filter(({ id }) => id === line.moldId || !draft.lines.some(({ moldId }) => moldId === id))
-              .map(({ id, name }) => (
-                <option key={id} value={id}>
-                  {name}
-                </option>
-              ))}
+            {molds.map(({ id, name }) => (
+              <option key={id} value={id}>
+                {name}
+              </option>
+            ))}
           </select>
+          <input
+            className="field w-36"
+            aria-label={`Colourway of the ${line.moldName}`}
+            placeholder="any colours"
+            value={line.colourway ?? ''}
+            onChange={(event) => setLine(k, { colourway: event.target.value || undefined })}
+          />
           <CountField
             label={`Pieces of ${line.moldName}`}
             value={line.count}
@@ -262,17 +272,15 @@ function OrderForm({ first, molds, close }: OrderFormProps) {
           )}
         </div>
       ))}
-      {unused && (
-        <button
-          type="button"
-          className="button button-quiet self-start"
-          onClick={() =>
-            change({ lines: [...draft.lines, { moldId: unused.id, moldName: unused.name, count: 1 }] })
-          }
-        >
-          <Plus className="size-4" aria-hidden /> Another mold
-        </button>
-      )}
+      <button
+        type="button"
+        className="button button-quiet self-start"
+        onClick={() =>
+          change({ lines: [...draft.lines, { moldId: next.id, moldName: next.name, count: 1 }] })
+        }
+      >
+        <Plus className="size-4" aria-hidden /> Another mold or colourway
+      </button>
       <label className="flex flex-col gap-1 text-sm font-medium">
         Note
         <input

@@ -17,7 +17,11 @@ const made = (ratings: readonly (number | null)[], stage = 'running') =>
   ({
     orderId: 'o',
     stage,
-    pieces: ratings.map((rating) => ({ moldId: COASTER.id, outcome: rating === null ? null : { rating } })),
+    pieces: ratings.map((rating) => ({
+      moldId: COASTER.id,
+      moldName: COASTER.name,
+      outcome: rating === null ? null : { rating },
+    })),
   }) as unknown as Brief
 
 describe('the first draft', () => {
@@ -38,6 +42,19 @@ describe('the first draft', () => {
     const draft = draftFor(order, { usual, stock, made: runs })
     expect(draft).toMatchObject({ name: 'Four for the shop', promisedOn: '2026-12-18' })
     expect(draft.pieces).toEqual([{ mold: COASTER, count: 2, pattern: null }])
+  })
+
+  test('for an order of two colourways has both, each under its name', () => {
+    const line = { moldId: COASTER.id, moldName: COASTER.name, count: 2 }
+    const lines = [
+      { ...line, colourway: 'Dusk' },
+      { ...line, colourway: 'Dawn' },
+    ]
+    const { pieces } = draftFor({ ...order, lines }, { usual, stock, made: [] })
+    expect(pieces.map(({ count, colourway }) => [count, colourway!.name])).toEqual([
+      [2, 'Dusk'],
+      [2, 'Dawn'],
+    ])
   })
 
   test('for an order that misses nothing is the usual one', () => {

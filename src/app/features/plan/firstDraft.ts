@@ -1,4 +1,4 @@
-import type { BatchRequest } from '#core/batch/index.ts'
+import { inksOf, type BatchRequest, type PieceOrder } from '#core/batch/index.ts'
 import { placesOf } from '#core/mold/index.ts'
 import { orderProgress, type Order } from '#core/shelf/index.ts'
 import { orderedPieces } from '#app/platform/orders.ts'
@@ -21,9 +21,21 @@ interface OrderedDraft {
 
 /** A first draft of what an order still misses, worked backwards from its day. */
 export function draftFor(order: Order, { usual, stock, made }: OrderedDraft): BatchRequest {
-  const pieces = orderProgress(order, orderedPieces(order, made)).flatMap(({ moldId, missing }) => {
-    const mold = stock.molds.find(({ id }) => id === moldId)
-    return mold && missing > 0 ? [{ mold, count: Math.min(missing, placesOf(mold)), pattern: null }] : []
+  const missing = orderProgress(order, orderedPieces(order, made)).filter((line) => line.missing > 0)
+  const inks = inksOf(usual).map(({ id }) => id)
+  const pieces = missing.flatMap((line, k): PieceOrder[] => {
+    const mold = stock.molds.find(({ id }) => id === line.moldId)
+    if (!mold) return []
+    const isAlone = missing.filter(({ moldId }) => moldId === line.moldId).length === 1
+    const named = { id: `c${k + 1}`, name: line.colourway ?? 'any', inks }
+    return [
+      {
+        mold,
+        count: Math.min(line.missing, placesOf(mold)),
+        pattern: null,
+        ...(line.colourway || !isAlone ? { colourway: named } : {}),
+      },
+    ]
   })
   return {
     ...usual,

@@ -78,6 +78,7 @@ export function LiveSitting({
       cup: own.mix.cups[0]!,
       life: own.life,
       nowMin: sinceStirred(pour.sittings[own.mix.id], nowMs),
+      apart: own,
     })),
   ]
   useSignal(
@@ -129,7 +130,7 @@ export function LiveSitting({
         {cure && (
           <>
             <Signs life={cure.life} nowMin={nowMin} units={units} />
-            <Cups cups={cups} units={units} />
+            <Cups story={story} cups={cups} units={units} />
             <BenchStrip
               story={story}
               readings={sitting.readings}
@@ -200,6 +201,8 @@ interface CupNow {
   readonly life: CupLife | undefined
   /** From the stop-stir of its own mix; null while that is not stirred. */
   readonly nowMin: number | null
+  /** It is stirred by itself. */
+  readonly apart?: MixApart
 }
 
 /** It is neither thin any more nor too stiff yet: what the hands wait for. */
@@ -214,16 +217,17 @@ function sinceStirred(sitting: Sitting | undefined, nowMs: number): number | nul
 }
 
 interface CupsProps {
+  readonly story: BatchStory
   readonly cups: readonly CupNow[]
   readonly units: UnitChoice
 }
 
 /** Every cup in its own cure: thin, drawing a string, or too late. */
-function Cups({ cups, units }: CupsProps) {
+function Cups({ story, cups, units }: CupsProps) {
   if (cups.length < 2) return null
   return (
     <ul className="my-2 grid gap-2 sm:grid-cols-2" aria-label="The cups now">
-      {cups.map(({ cup, life, nowMin }) => (
+      {cups.map(({ cup, life, nowMin, apart }) => (
         <li key={cup.id} className="border-line rounded-lg border px-3 py-1.5" data-cup={cup.id}>
           <span className="font-semibold">{wordCup(cup)}</span>, {printQuantity(cup.massG, units.mass)}
           {wordContents(cup, units)
@@ -232,6 +236,18 @@ function Cups({ cups, units }: CupsProps) {
           <span className="block">
             {nowMin === null ? 'Not stirred yet: a mix of its own' : life && wordCupLife(life, nowMin)}
           </span>
+          {apart && nowMin !== null && (
+            <ReadingTaker
+              story={story}
+              units={units}
+              layer={apart.mix.id}
+              name={apart.mix.name ?? ''}
+              expected={{
+                resin: sampleAt(apart.followed, Math.max(0, nowMin)).tempC,
+                room: story.batch.request.roomTempC,
+              }}
+            />
+          )}
         </li>
       ))}
     </ul>

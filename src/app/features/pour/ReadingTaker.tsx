@@ -19,6 +19,8 @@ interface ReadingTakerProps {
   readonly units: UnitChoice
   /** Whose sitting it is; the pour's own where none is said. */
   readonly layer?: string | undefined
+  /** What is read, where it is not the mix at hand; it has no key of its own then. */
+  readonly name?: string
   /** What resin and room should have now, C. */
   readonly expected: { readonly resin: number; readonly room: number }
 }
@@ -26,13 +28,13 @@ interface ReadingTakerProps {
 type Warmth = Extract<Taken, { readonly tempC: number }>
 
 /** A reading, now: what a thermometer shows or what a toothpick and a finger find. It corrects the forecast at once. */
-export function ReadingTaker({ story, units, layer, expected }: ReadingTakerProps) {
+export function ReadingTaker({ story, units, layer, name, expected }: ReadingTakerProps) {
   const [open, setOpen] = useState(false)
   const [tempC, setTempC] = useState<number | null>(null)
   const [asked, setAsked] = useState<{ readonly warmth: Warmth; readonly doubt: Doubt } | null>(null)
   const record = useRecord(story.batch.id)
   const say = useSay()
-  useKey('r', () => setOpen(true))
+  useKey(name === undefined ? 'r' : null, () => setOpen(true))
   const take = (reading: Taken) => {
     void record({ kind: 'reading', ...ofLayer(layer), reading }).catch((problem: Error) =>
       say(problem.message),
@@ -57,10 +59,10 @@ export function ReadingTaker({ story, units, layer, expected }: ReadingTakerProp
     <Dialog.Root open={open} onOpenChange={close}>
       <Dialog.Trigger asChild>
         <button className="button button-quiet min-h-16">
-          <ThermometerMark className="size-5" aria-hidden /> Reading
+          <ThermometerMark className="size-5" aria-hidden /> {name ? `Read ${name}` : 'Reading'}
         </button>
       </Dialog.Trigger>
-      <Sheet title="What do you read, now?">
+      <Sheet title={name ? `What do you read of ${name}, now?` : 'What do you read, now?'}>
         <QuantityField
           label="Resin, or room"
           dimension="temperature"

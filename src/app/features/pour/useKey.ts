@@ -1,7 +1,7 @@
 import { useEffect, useRef } from 'react'
 
-/** Runs the action on that key, unless something is being typed. */
-export function useKey(key: string, action: () => void): void {
+/** Runs the action on that key, unless something is being typed; on none where it is null. */
+export function useKey(key: string | null, action: () => void): void {
   const latest = useRef(action)
   useEffect(() => {
     latest.current = action

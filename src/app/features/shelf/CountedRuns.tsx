@@ -42,7 +42,10 @@ export function CountedRuns<Run extends CountedRun>({ learning, said }: CountedR
           const { batch } = run.story
           const fixed = run.standing === 'otherRecord' || run.standing === 'beforeReset'
           return (
-            <li key={batch.id} className="border-line flex items-center gap-3 border-t py-1">
+            <li
+              key={`${batch.id} ${run.layer?.id ?? ''}`}
+              className="border-line flex items-center gap-3 border-t py-1"
+            >
               <label className="flex min-h-11 flex-1 items-center gap-3">
                 <input
                   type="checkbox"
@@ -56,7 +59,8 @@ export function CountedRuns<Run extends CountedRun>({ learning, said }: CountedR
                   }
                 />
                 <span>
-                  {dateOf(run.stopStirAtMs)}, {batch.request.name}: {said(run)}
+                  {dateOf(run.stopStirAtMs)}, {batch.request.name}
+                  {run.layer && `, ${run.layer.name}`}: {said(run)}
                   {ASIDE_WORDS[run.standing]}
                 </span>
               </label>
