@@ -22,13 +22,17 @@ export const LAYER_WHEN_WORDS: Readonly<Record<LayerWhen, string>> = {
   finished: 'On the finished piece',
 }
 
-/** The moment in a word or two, for a line. */
 const SHORT_WHEN: Readonly<Record<LayerWhen, string>> = {
   bonds: 'bonds',
   nextDay: 'next day',
   hard: 'on what is hard',
   demolded: 'after demolding',
   finished: 'on the finished piece',
+}
+
+/** The moment in a word or two. */
+export function shortWhen(when: LayerWhen): string {
+  return SHORT_WHEN[when]
 }
 
 export const AMOUNT_WORDS: Readonly<Record<LayerAmount['by'], string>> = {

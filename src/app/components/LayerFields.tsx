@@ -1,5 +1,11 @@
-import type { LaterLayer, LayerAmount, Zone, ZonePlace } from '#core/batch/index.ts'
-import { LAYER_WAYS, LAYER_WHENS, type LayerWhen } from '#core/technique/index.ts'
+import {
+  possibleAmount,
+  type LaterLayer,
+  type LayerAmount,
+  type Zone,
+  type ZonePlace,
+} from '#core/batch/index.ts'
+import { LAYER_WAYS, LAYER_WHENS } from '#core/technique/index.ts'
 import { AMOUNT_WORDS, LAYER_WHEN_WORDS, ZONE_WORDS } from '#words/layers.ts'
 import { BottleList } from './BottleList.tsx'
 import { ChoiceField } from './ChoiceField.tsx'
@@ -42,7 +48,9 @@ export function LayerFields(props: LayerFieldsProps) {
           label="Laid"
           value={layer.when}
           choices={moments.map((id) => ({ id, name: LAYER_WHEN_WORDS[id] }))}
-          onChange={(when) => change({ when, amount: possibleAmount(layer.amount, when) })}
+          onChange={(when) =>
+            change({ when, amount: possibleAmount(layer.amount, { when, restTaken: props.restTaken }) })
+          }
         />
       )}
       {pieces.length > 1 && (
@@ -117,12 +125,6 @@ function OnPieces({ pieces, only, onChange }: OnPiecesProps) {
       ))}
     </fieldset>
   )
-}
-
-/** What lies on a finished piece fills no mold. */
-function possibleAmount(amount: LayerAmount, when: LayerWhen): LayerAmount {
-  const fills = amount.by === 'rest' || amount.by === 'share' || amount.by === 'beside'
-  return fills && !LAYER_WHENS[when].takesRoom ? { by: 'depth', mm: 1.5 } : amount
 }
 
 interface ZoneFieldsProps {

@@ -1,13 +1,7 @@
 import { ArrowDown, ArrowUp, ChevronDown, X } from 'lucide-react'
-import { levelOf, nextLayer, takesRoom, zoneFrac, type LaterLayer } from '#core/batch/index.ts'
-import {
-  LAYER_STARTS,
-  LAYER_WAYS,
-  LAYER_WHENS,
-  type LayerStartId,
-  type LayerWhen,
-} from '#core/technique/index.ts'
-import { LAYER_START_WORDS, wordLayerLine } from '#words/layers.ts'
+import { hasRest, leftBeside, withMoved, withStarted, type LaterLayer } from '#core/batch/index.ts'
+import { wordLayerLine } from '#words/layers.ts'
+import { AddLayer } from './AddLayer.tsx'
 import { LayerFields } from './LayerFields.tsx'
 import type { LayerListProps } from './layerListProps.ts'
 
@@ -16,15 +10,6 @@ export function LayerList(props: LayerListProps) {
   const { label, layers, problems = {}, whens, laid = [], onChange, units } = props
   const set = (place: number, layer: LaterLayer) =>
     onChange(layers.map((each, k) => (k === place ? layer : each)))
-  const starts = (Object.keys(LAYER_STARTS) as LayerStartId[]).filter((id) => whenOf(id, whens) !== null)
-  const add = (id: LayerStartId) => {
-    const begun = nextLayer(layers, id)
-    const when = whenOf(id, whens)!
-    // Only one layer goes up to the lip, and none on a finished piece.
-    const fills = begun.amount.by === 'rest' && LAYER_WHENS[when].takesRoom && !hasRest(layers)
-    const deep = begun.amount.by === 'rest' && !fills ? { by: 'depth' as const, mm: 2 } : begun.amount
-    onChange([...layers, { ...begun, when, amount: deep }])
-  }
   const general = Object.entries(problems).filter(([path]) => !/^\d+\./.test(path))
   return (
     <fieldset className="flex flex-col gap-2" data-layers>
@@ -65,7 +50,7 @@ export function LayerList(props: LayerListProps) {
                     type="button"
                     className="button button-quiet px-3"
                     disabled={k === 0 || laid.includes(layers[k - 1]!.id)}
-                    onClick={() => onChange(swapped(layers, k - 1))}
+                    onClick={() => onChange(withMoved(layers, layer, -1))}
                   >
                     <ArrowDown className="size-4" aria-hidden /> Lower
                   </button>
@@ -73,7 +58,7 @@ export function LayerList(props: LayerListProps) {
                     type="button"
                     className="button button-quiet px-3"
                     disabled={k === layers.length - 1}
-                    onClick={() => onChange(swapped(layers, k))}
+                    onClick={() => onChange(withMoved(layers, layer, 1))}
                   >
                     <ArrowUp className="size-4" aria-hidden /> Higher
                   </button>
@@ -95,27 +80,18 @@ export function LayerList(props: LayerListProps) {
           {problem}
         </p>
       ))}
-      <select
-        className="field"
-        aria-label="Add a layer"
-        value=""
-        onChange={(event) => add(event.target.value as LayerStartId)}
-      >
-        <option value="" disabled>
-          {layers.length === 0 ? 'No layer over it; add one …' : 'Add one more …'}
-        </option>
-        {starts.map((id) => (
-          <option key={id} value={id}>
-            {LAYER_START_WORDS[id]}
-          </option>
-        ))}
-      </select>
+      <AddLayer
+        label="Add a layer"
+        text={layers.length === 0 ? 'No layer over it; add one …' : 'Add one more …'}
+        whens={whens}
+        onAdd={(start) => onChange(withStarted(layers, start, { at: layers.length, whens }))}
+      />
     </fieldset>
   )
 }
 
 /** The colours of its cups beside each other. */
-function Swatches({ layer: { cups } }: { layer: LaterLayer }) {
+export function Swatches({ layer: { cups } }: { layer: LaterLayer }) {
   const hexes = cups.flatMap(({ colours }) => colours.map(({ colour }) => colour.hex))
   return (
     <span className="border-edge flex h-7 w-7 shrink-0 overflow-hidden rounded-md border" aria-hidden>
@@ -126,30 +102,8 @@ function Swatches({ layer: { cups } }: { layer: LaterLayer }) {
   )
 }
 
-/** When a layer begun so would be laid, among the moments still to come; null where none of its way is. */
-function whenOf(id: LayerStartId, whens: readonly LayerWhen[] | undefined): LayerWhen | null {
-  const { when, way } = LAYER_STARTS[id]
-  if (!whens || whens.includes(when)) return when
-  return LAYER_WAYS[way].whens.find((each) => whens.includes(each)) ?? null
-}
-
-function hasRest(layers: readonly LaterLayer[]): boolean {
-  return layers.some(({ amount }) => amount.by === 'rest')
-}
-
-/** What the layers at the height of the one before that place leave of the pieces; 0 where that lies all over them. */
-function leftBeside(layers: readonly LaterLayer[], place: number): number {
-  const before = layers[place - 1]
-  if (!before?.zone || !takesRoom(before)) return 0
-  const level = levelOf(layers, before)
-  const taken = layers
-    .slice(0, place)
-    .filter((each) => levelOf(layers, each) === level)
-    .reduce((sum, each) => sum + zoneFrac(each), 0)
-  return Math.max(0, Math.round(1000 * (1 - taken)) / 1000)
-}
-
-function problemsOf(
+/** Problems of the layer at that place, by their path from it. */
+export function problemsOf(
   problems: Readonly<Record<string, string>>,
   place: number,
 ): Readonly<Record<string, string>> {
@@ -159,9 +113,4 @@ function problemsOf(
       .filter(([path]) => path.startsWith(prefix))
       .map(([path, problem]) => [path.slice(prefix.length), problem]),
   )
-}
-
-/** The list with that layer and the next one changed about. */
-function swapped(layers: readonly LaterLayer[], at: number): readonly LaterLayer[] {
-  return [...layers.slice(0, at), layers[at + 1]!, layers[at]!, ...layers.slice(at + 2)]
 }

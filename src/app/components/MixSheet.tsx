@@ -31,20 +31,59 @@ export function MixSheet({ request, plan, units }: MixSheetProps) {
   )
 }
 
-function MixView({ mix, request, units }: { mix: Mix; request: BatchRequest; units: UnitChoice }) {
+interface MixProps {
+  readonly mix: Mix
+  readonly request: BatchRequest
+  readonly units: UnitChoice
+}
+
+/** Grams as finely as this person's scale shows them. */
+function gramsOf({ request, units }: Pick<MixProps, 'request' | 'units'>): (value: number) => string {
+  return (value) => printQuantity(value, units.mass, request.measuring.graduationG < 0.1 ? 2 : 1)
+}
+
+/** Both parts of a mix, and the two together. */
+export function MixFigures({ mix, request, units }: MixProps) {
+  const { byWeight } = mix.parts
+  const g = gramsOf({ request, units })
+  return (
+    <dl className="grid grid-cols-3 gap-3">
+      <Figure term="A, resin" value={g(byWeight.a)} />
+      <Figure term="B, hardener" value={g(byWeight.b)} />
+      <Figure term="Together" value={g(byWeight.totalG)} />
+    </dl>
+  )
+}
+
+/** What a mix is divided into, each in its cup. */
+export function MixCups({ mix, request, units }: MixProps) {
+  const { byWeight } = mix.parts
+  const shareA = byWeight.a / byWeight.totalG
+  return (
+    <ul className="mt-3 flex flex-wrap gap-x-6 gap-y-3">
+      {mix.cups.map((cup) => (
+        <CupView
+          key={cup.id}
+          cup={cup}
+          partAFrac={cup.holds === 'mix' || cup.holds === 'half' ? shareA : null}
+          units={units}
+          g={gramsOf({ request, units })}
+          ml={(value) => printQuantity(value, units.volume)}
+        />
+      ))}
+    </ul>
+  )
+}
+
+function MixView({ mix, request, units }: MixProps) {
   const { byWeight, byVolume } = mix.parts
   const { resin } = mix
-  const g = (value: number) => printQuantity(value, units.mass, request.measuring.graduationG < 0.1 ? 2 : 1)
+  const g = gramsOf({ request, units })
   const ml = (value: number) => printQuantity(value, units.volume)
-  const shareA = byWeight.a / byWeight.totalG
   return (
     <div>
       <h3 className="mb-2 text-base">{wordMix(mix, techniqueOfPour(request).white.by)}</h3>
-      <dl className="grid grid-cols-3 gap-3">
-        <Figure term="A, resin" value={g(byWeight.a)} />
-        <Figure term="B, hardener" value={g(byWeight.b)} />
-        <Figure term="Together" value={g(byWeight.totalG)} />
-      </dl>
+      <MixFigures mix={mix} request={request} units={units} />
       <p className="mt-2 text-sm">
         That is {ml(byWeight.a / resin.densityAGPerMl)} of A and {ml(byWeight.b / resin.densityBGPerMl)} of B.{' '}
         {wordWeighing(resin)} By the lines of a cup: {ml(byVolume.a)} of A and {ml(byVolume.b)} of B,{' '}
@@ -64,18 +103,7 @@ function MixView({ mix, request, units }: { mix: Mix; request: BatchRequest; uni
           {rounding(byWeight, g)}.
         </p>
       </details>
-      <ul className="mt-3 flex flex-wrap gap-x-6 gap-y-3">
-        {mix.cups.map((cup) => (
-          <CupView
-            key={cup.id}
-            cup={cup}
-            partAFrac={cup.holds === 'mix' || cup.holds === 'half' ? shareA : null}
-            units={units}
-            g={g}
-            ml={ml}
-          />
-        ))}
-      </ul>
+      <MixCups mix={mix} request={request} units={units} />
       {byVolume.leftoverG > 1 && <LeftoverLine mix={mix} g={g} />}
     </div>
   )

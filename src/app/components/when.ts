@@ -6,7 +6,7 @@ const MONTH_DAY = new Intl.DateTimeFormat(undefined, { day: 'numeric', month: 's
 const DATE = new Intl.DateTimeFormat(undefined, { day: 'numeric', month: 'short', year: 'numeric' })
 
 /** "18:24" */
-function clockOf(atMs: number): string {
+export function clockOf(atMs: number): string {
   return CLOCK.format(atMs)
 }
 

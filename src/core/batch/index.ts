@@ -1,4 +1,14 @@
 export {
+  hasRest,
+  leftBeside,
+  possibleAmount,
+  whenOfStart,
+  withBeside,
+  withCopy,
+  withMoved,
+  withStarted,
+} from './layerEdits.ts'
+export {
   dividedOrder,
   fromSurplus,
   inksOf,

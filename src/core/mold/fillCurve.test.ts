@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
 import { COASTER } from '../../../tests/support/request.ts'
-import { heightOfMm, volumeUpToMl } from './index.ts'
+import { heightOfMm, profileOf, volumeUpToMl } from './index.ts'
 
 /** A salt dish that widens upwards: 4 ml to 3 mm, 14 ml to the brim at 8 mm. */
 const DISH = { ...COASTER, depthMm: 8, waterFillMl: 14, partFills: [{ depthMm: 3, ml: 4 }] }
@@ -29,5 +29,14 @@ describe('what a cavity holds', () => {
       }),
       { seed: 5 },
     )
+  })
+
+  test('is drawn as wide as it is: a prism all the way up, a dish that widens from its floor to its brim', () => {
+    expect(profileOf(COASTER).map(({ widthFrac }) => widthFrac)).toEqual([1, 1])
+    const [floor, third, brim] = profileOf(DISH)
+    expect([floor!.heightMm, third!.heightMm, brim!.heightMm]).toEqual([0, 3, 8])
+    // 4 ml in the lower 3 mm, 10 ml in the 5 mm above: areas as 4/3 to 2.
+    expect(floor!.widthFrac ** 2).toBeCloseTo(4 / 3 / 2, 9)
+    expect([third!.widthFrac < 1, brim!.widthFrac]).toEqual([true, 1])
   })
 })

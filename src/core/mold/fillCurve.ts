@@ -38,6 +38,22 @@ export function heightOfMm(mold: Filled, volumeMl: number): number {
   return from.depthMm + ((volumeMl - from.ml) * (to.depthMm - from.depthMm)) / (to.ml - from.ml)
 }
 
+/** Half of how wide a cavity is at each of its fills, as a share of the widest: the wall runs straight between them in a drawing. */
+export function profileOf(
+  mold: Filled,
+): readonly { readonly heightMm: number; readonly widthFrac: number }[] {
+  const marks = marksOf(mold)
+  const slices = marks
+    .slice(1)
+    .map((mark, k) => (mark.ml - marks[k]!.ml) / (mark.depthMm - marks[k]!.depthMm))
+  const areas = marks.map((_mark, k) => {
+    const [below, above] = [slices[k - 1] ?? slices[k]!, slices[k] ?? slices[k - 1]!]
+    return (below + above) / 2
+  })
+  const widest = Math.max(...areas)
+  return marks.map(({ depthMm }, k) => ({ heightMm: depthMm, widthFrac: Math.sqrt(areas[k]! / widest) }))
+}
+
 /** The stretch between two fills that reaches so far, or the last. */
 function pieceAt(
   marks: readonly FillMark[],

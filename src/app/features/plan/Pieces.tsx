@@ -32,7 +32,7 @@ export function Pieces({ draft, stock, problems, change }: InputsProps) {
   const set = (place: number, order: PieceOrder) => put(pieces.map((each, k) => (k === place ? order : each)))
   const unused = stock.molds.find((mold) => !isIn(mold, pieces))
   return (
-    <fieldset className="flex flex-col gap-2">
+    <fieldset className="flex min-w-0 flex-col gap-2">
       <legend className="mb-1 text-sm font-medium">Pieces</legend>
       {pieces.map((order, k) => (
         <div
@@ -111,7 +111,7 @@ function OrderLine({ order, no, molds, draft, set, divide, leaveOut }: OrderLine
   const name = kindName(order)
   return (
     <>
-      <div className="flex items-center gap-2">
+      <div className="flex min-w-0 items-center gap-2">
         <select
           className="field"
           aria-label={`Mold ${no}`}
@@ -139,7 +139,7 @@ function OrderLine({ order, no, molds, draft, set, divide, leaveOut }: OrderLine
           </button>
         )}
       </div>
-      <div className="flex items-center gap-2">
+      <div className="flex flex-wrap items-center gap-2">
         <CountField
           label={`Pieces of ${name}`}
           value={order.count}

@@ -1,4 +1,4 @@
-import { useId } from 'react'
+import { useId, type ReactNode } from 'react'
 import {
   kindId,
   kindName,
@@ -21,15 +21,22 @@ import { AfterAndPromise } from './AfterAndPromise.tsx'
 import { FineTuning } from './FineTuning.tsx'
 import { Pieces } from './Pieces.tsx'
 import type { InputsProps } from './inputsProps.ts'
+import { under } from './problems.ts'
 
 const DOSES: readonly WhiteDose[] = ['translucent', 'milky', 'opaque']
 
-/** What is asked for; every change is worked out at once. */
-export function PlanInputs(props: InputsProps) {
-  const { draft, stock, problems, units, change } = props
+interface BatchFieldsProps extends InputsProps {
+  /** Layers as a list that opens, where no drawing opens them. */
+  readonly listsLayers: boolean
+  /** What stands right after the pieces. */
+  readonly children: ReactNode
+}
+
+/** What is asked for of the batch as a whole; every change is worked out at once. */
+export function BatchFields(props: BatchFieldsProps) {
+  const { draft, stock, problems, units, change, listsLayers, children } = props
   const nameId = useId()
   const startId = useId()
-  const ways = waysOf(draft)
   return (
     <form className="flex flex-col gap-5" onSubmit={(event) => event.preventDefault()}>
       <div className="flex flex-col gap-1">
@@ -46,6 +53,67 @@ export function PlanInputs(props: InputsProps) {
         <p className="text-stop text-sm empty:hidden">{problems['name']}</p>
       </div>
       <Pieces {...props} />
+      {children}
+      <div className="grid grid-cols-2 gap-4">
+        <QuantityField
+          label="Room temperature"
+          dimension="temperature"
+          unit={units.temperature}
+          value={draft.roomTempC}
+          onChange={(value) => change({ roomTempC: value ?? Number.NaN })}
+          problem={problems['roomTempC']}
+        />
+        <ChoiceField
+          label="Face, the side on show"
+          value={draft.face}
+          choices={[
+            { id: 'mold', name: 'Against the silicone' },
+            { id: 'open', name: 'The open side' },
+            { id: 'undecided', name: 'Not decided: both are looked at' },
+          ]}
+          onChange={(face) => change({ face })}
+        />
+      </div>
+      {listsLayers && (
+        <LayerList
+          label="Layers over it"
+          layers={draft.layers}
+          colours={stock.colours}
+          resins={stock.resins}
+          pieces={draft.pieces.map((order) => ({ id: kindId(order), name: kindName(order) }))}
+          units={units}
+          problems={under('layers', problems)}
+          onChange={(layers) => change({ layers })}
+        />
+      )}
+      <AfterAndPromise {...props} />
+      <div className="flex flex-col gap-1">
+        <label htmlFor={startId} className="text-sm font-medium">
+          Stop-stir at (the clock starts there)
+        </label>
+        <input
+          id={startId}
+          type="datetime-local"
+          className="field"
+          value={draft.startAt === null ? '' : localField(Date.parse(draft.startAt))}
+          onChange={(event) => change({ startAt: isoOfLocalField(event.target.value) })}
+          aria-invalid={'startAt' in problems}
+        />
+        <p className={problems['startAt'] ? 'text-stop text-sm' : 'text-ink-soft text-sm'}>
+          {problems['startAt'] ?? 'Leave empty and the rack finds an hour.'}
+        </p>
+      </div>
+      <FineTuning {...props} />
+    </form>
+  )
+}
+
+/** What can be said of the pour: its way, resin, colours, cups and white. */
+export function PourFields(props: InputsProps) {
+  const { draft, stock, problems, units, change } = props
+  const ways = waysOf(draft)
+  return (
+    <>
       <TechniqueChoice
         value={draft.technique}
         onChange={(technique) =>
@@ -84,26 +152,6 @@ export function PlanInputs(props: InputsProps) {
         </fieldset>
       )}
       {ways.some((way) => stepThat(TECHNIQUES[way], 'lays')) && <LaidIn {...props} />}
-      <div className="grid grid-cols-2 gap-4">
-        <QuantityField
-          label="Room temperature"
-          dimension="temperature"
-          unit={units.temperature}
-          value={draft.roomTempC}
-          onChange={(value) => change({ roomTempC: value ?? Number.NaN })}
-          problem={problems['roomTempC']}
-        />
-        <ChoiceField
-          label="Face, the side on show"
-          value={draft.face}
-          choices={[
-            { id: 'mold', name: 'Against the silicone' },
-            { id: 'open', name: 'The open side' },
-            { id: 'undecided', name: 'Not decided: both are looked at' },
-          ]}
-          onChange={(face) => change({ face })}
-        />
-      </div>
       {ways.some(isPiped) && (
         <ChoiceField
           label="White"
@@ -113,35 +161,7 @@ export function PlanInputs(props: InputsProps) {
           hint="More white is worse: it drops through as blobs."
         />
       )}
-      <LayerList
-        label="Layers over it"
-        layers={draft.layers}
-        colours={stock.colours}
-        resins={stock.resins}
-        pieces={draft.pieces.map((order) => ({ id: kindId(order), name: kindName(order) }))}
-        units={units}
-        problems={under('layers', problems)}
-        onChange={(layers) => change({ layers })}
-      />
-      <AfterAndPromise {...props} />
-      <div className="flex flex-col gap-1">
-        <label htmlFor={startId} className="text-sm font-medium">
-          Stop-stir at (the clock starts there)
-        </label>
-        <input
-          id={startId}
-          type="datetime-local"
-          className="field"
-          value={draft.startAt === null ? '' : localField(Date.parse(draft.startAt))}
-          onChange={(event) => change({ startAt: isoOfLocalField(event.target.value) })}
-          aria-invalid={'startAt' in problems}
-        />
-        <p className={problems['startAt'] ? 'text-stop text-sm' : 'text-ink-soft text-sm'}>
-          {problems['startAt'] ?? 'Leave empty and the rack finds an hour.'}
-        </p>
-      </div>
-      <FineTuning {...props} />
-    </form>
+    </>
   )
 }
 
@@ -158,15 +178,6 @@ function layersFor({ technique, layers }: BatchRequest, next: TechniqueId): read
   return [...usualLayers(TECHNIQUES[next]), ...kept]
 }
 
-/** Problems by their path from there. */
-function under(place: string, problems: InputsProps['problems']): InputsProps['problems'] {
-  return Object.fromEntries(
-    Object.entries(problems)
-      .filter(([path]) => path === place || path.startsWith(`${place}.`))
-      .map(([path, problem]) => [path.slice(place.length + 1), problem]),
-  )
-}
-
 function TechniqueChoice({ value, onChange }: { value: TechniqueId; onChange: (id: TechniqueId) => void }) {
   return (
     <fieldset>
@@ -175,7 +186,7 @@ function TechniqueChoice({ value, onChange }: { value: TechniqueId; onChange: (i
         {Object.values(TECHNIQUES).map((technique) => (
           <label
             key={technique.id}
-            className="border-edge has-checked:border-press has-checked:bg-sunken has-focus-visible:outline-needle cursor-pointer rounded-xl border p-3 last:odd:col-span-2 has-checked:border-2 has-focus-visible:outline-3"
+            className="border-edge has-checked:border-press has-checked:bg-sunken has-focus-visible:outline-needle cursor-pointer rounded-xl border px-3 py-2 last:odd:col-span-2 has-checked:border-2 has-focus-visible:outline-3"
           >
             <input
               type="radio"
@@ -185,10 +196,10 @@ function TechniqueChoice({ value, onChange }: { value: TechniqueId; onChange: (i
               onChange={() => onChange(technique.id)}
             />
             <span className="font-display text-lg font-semibold">{technique.name}</span>
-            <span className="text-ink-soft block text-sm">{technique.summary}</span>
           </label>
         ))}
       </div>
+      <p className="text-ink-soft mt-1 text-sm">{TECHNIQUES[value].summary}</p>
     </fieldset>
   )
 }

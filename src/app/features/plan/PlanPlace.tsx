@@ -2,13 +2,14 @@ import { useEffect, useMemo, useState, type ReactNode } from 'react'
 import { Link, useLocation, useParams, useSearchParams } from 'react-router'
 import { kindId, kindName, techniqueOn, type BatchRequest, type PieceOrder } from '#core/batch/index.ts'
 import type { CauseId } from '#core/journal/index.ts'
-import { changedFor } from '#core/plan/index.ts'
+import { changedFor, type LivePlan } from '#core/plan/index.ts'
 import { renewedFrom, type Shelf } from '#core/shelf/index.ts'
 import { isDrawn } from '#core/technique/index.ts'
 import type { Settings } from '#schema/studio.ts'
 import { CAUSE_WORDS } from '#words/diagnosis.ts'
 import { inUnits } from '#words/inUnits.ts'
 import { Callout } from '#app/components/Callout.tsx'
+import { PigmentEdge } from '#app/components/PigmentEdge.tsx'
 import { EmptyPlace, Place } from '#app/components/Place.tsx'
 import { ShelfChanged } from '#app/components/ShelfChanged.tsx'
 import { Varied } from '#app/components/Varied.tsx'
@@ -24,12 +25,17 @@ import {
 } from '#app/platform/queries.ts'
 import { useBriefs, useStory, type BatchStory } from '#app/platform/stories.ts'
 import { useTaught } from '#app/platform/learning.ts'
+import { useWide } from '#app/platform/wide.ts'
 import { checkDraft, dropDraft, keepDraft, keptDraft, newDraft } from './draft.ts'
 import { draftFor, openedAgain } from './firstDraft.ts'
 import { useKeepPlan } from './keepPlan.ts'
 import { LastTime } from './LastTime.tsx'
 import { PatternBench } from './PatternBench.tsx'
-import { PlanInputs } from './PlanInputs.tsx'
+import { CutThrough } from './desk/CutThrough.tsx'
+import { Desk } from './desk/Desk.tsx'
+import { PieceDays } from './desk/PieceDays.tsx'
+import { POUR_DESK } from './desk/slabs.ts'
+import { BatchFields, PourFields } from './PlanInputs.tsx'
 import { Worksheet } from './Worksheet.tsx'
 
 /** The planner: what is asked for on the left, what it takes on the right, worked out while typing. */
@@ -145,7 +151,7 @@ function Planner({
   settings,
   batchId,
   repeats,
-  change,
+  change: cause,
 }: PlannerProps) {
   const [draft, setDraft] = useState(first)
   const [trial, setTrial] = useState(declared)
@@ -164,6 +170,18 @@ function Planner({
   const choices = useMemo(() => withOwn(stock, draft), [stock, draft])
   const renewed = useMemo(() => renewedFrom(draft, stock), [stock, draft])
   const [search] = useSearchParams()
+  const wide = useWide()
+  const [open, setOpen] = useState(POUR_DESK)
+  const drawn = useDrawn(checked.request, plan.data)
+  const change = (changes: Partial<BatchRequest>) => setDraft((last) => ({ ...last, ...changes }))
+  const inputs = {
+    draft,
+    stock: choices,
+    problems: checked.problems,
+    units,
+    paper: checked.request && { request: checked.request, replaces: batchId },
+    change,
+  }
   const order = draft.pieces.find((each) => kindId(each) === search.get('pattern'))
   if (order && isDrawn(techniqueOn(order, draft)))
     return (
@@ -189,7 +207,7 @@ function Planner({
   return (
     <Place
       title={batchId ? 'Change the plan' : repeats ? 'Repeat a batch' : 'Plan a batch'}
-      lead={change && `With one change: ${inUnits(CAUSE_WORDS[change].next, units)}.`}
+      lead={cause && `With one change: ${inUnits(CAUSE_WORDS[cause].next, units)}.`}
       actions={
         <>
           <button className="button button-quiet" onClick={() => window.print()}>
@@ -225,7 +243,8 @@ function Planner({
     >
       {original && <LastTime story={original} learned={request.learned} />}
       <ShelfChanged renewed={renewed} onTake={() => setDraft(renewed.request)} />
-      <div className="grid items-start gap-6 lg:grid-cols-[22rem_minmax(0,1fr)]">
+      <PigmentEdge request={draft} />
+      <div className="mt-4 grid items-start gap-6 lg:grid-cols-[19rem_minmax(0,1fr)]">
         <div className="no-print min-w-0">
           {original && (
             <div className="sheet mb-5" data-trial>
@@ -241,24 +260,38 @@ function Planner({
               {trial && <Varied before={original.batch.request} after={draft} units={units} />}
             </div>
           )}
-          <PlanInputs
-            draft={draft}
-            stock={choices}
-            problems={checked.problems}
-            units={units}
-            paper={checked.request && { request: checked.request, replaces: batchId }}
-            change={(changes) => setDraft((last) => ({ ...last, ...changes }))}
-          />
+          {wide && drawn && (
+            <CutThrough
+              request={drawn.request}
+              layers={draft.layers}
+              fills={drawn.live.plan.fills}
+              units={units}
+              open={open}
+              onOpen={setOpen}
+              change={change}
+            />
+          )}
+          <BatchFields {...inputs} listsLayers={!wide}>
+            {!wide && <PourFields {...inputs} />}
+          </BatchFields>
         </div>
-        <div className="min-w-0" aria-busy={plan.isFetching}>
+        <div className="flex min-w-0 flex-col gap-5" aria-busy={plan.isFetching}>
           {!checked.request && <DraftProblems problems={checked.problems} />}
+          <Desk
+            {...inputs}
+            live={plan.data}
+            request={checked.request}
+            school={settings.school}
+            open={wide ? open : POUR_DESK}
+            onOpen={setOpen}
+            pourFields={wide && <PourFields {...inputs} />}
+          />
           {plan.data && checked.request && (
             <Worksheet
               request={checked.request}
               live={plan.data}
               units={units}
-              school={settings.school}
-              change={(changes) => setDraft((last) => ({ ...last, ...changes }))}
+              change={change}
               keepMixes={keep.mixes}
             />
           )}
@@ -270,8 +303,29 @@ function Planner({
           )}
         </div>
       </div>
+      {drawn && (
+        <PieceDays
+          plan={drawn.live.plan}
+          request={drawn.request}
+          units={units}
+          open={open}
+          onOpen={setOpen}
+        />
+      )}
     </Place>
   )
+}
+
+interface Drawn {
+  readonly request: BatchRequest
+  readonly live: LivePlan
+}
+
+/** What was last worked out together: a drawing stays while something in the form is wrong. */
+function useDrawn(request: BatchRequest | null, live: LivePlan | undefined): Drawn | null {
+  const [last, setLast] = useState<Drawn | null>(null)
+  if (request && live && last?.live !== live) setLast({ request, live })
+  return request && live ? { request, live } : last
 }
 
 /** The pattern of one mold of the plan; the way back leads to the plan it belongs to. */

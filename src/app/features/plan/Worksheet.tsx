@@ -3,19 +3,13 @@ import { techniqueOfPour, type BatchRequest } from '#core/batch/index.ts'
 import type { LivePlan, Stagger } from '#core/plan/index.ts'
 import { printQuantity, type UnitChoice } from '#core/units/index.ts'
 import { MixSheet } from '#app/components/MixSheet.tsx'
-import { pourSpan, stripNotches } from '#app/components/notches.ts'
-import { Strip } from '#app/components/Strip.tsx'
-import type { School } from '#words/schools.ts'
 import { CapacityLine } from './CapacityLine.tsx'
 import { CupStrategies } from './CupStrategies.tsx'
 import { Findings } from './Findings.tsx'
-import { MoldLayers } from './MoldLayers.tsx'
 import { Palette } from './Palette.tsx'
 import { RunTable } from './RunTable.tsx'
 import { StockAndCost } from './StockAndCost.tsx'
-import { wordPastWorkingTime } from '#words/dataSheet.ts'
 import { NeededTools } from './NeededTools.tsx'
-import { Sureness } from './Sureness.tsx'
 
 const ThickeningChart = lazy(() => import('./ThickeningChart.tsx'))
 
@@ -23,44 +17,19 @@ interface WorksheetProps {
   readonly request: BatchRequest
   readonly live: LivePlan
   readonly units: UnitChoice
-  readonly school: School
   readonly change: (changes: Partial<BatchRequest>) => void
   readonly keepMixes: (request: BatchRequest, stagger: Stagger) => Promise<void>
 }
 
 /** Everything the plan works out, in the order it is needed at the bench. */
-export function Worksheet({ request, live, units, school, change, keepMixes }: WorksheetProps) {
-  const { plan, bands } = live
-  const pastWorkingTime = wordPastWorkingTime(request.resin, plan, units)
+export function Worksheet({ request, live, units, change, keepMixes }: WorksheetProps) {
+  const { plan } = live
   const warmest = Math.max(
     ...plan.life.filter((sample) => sample.min <= 120).map((sample) => sample.tempC),
     ...plan.steps.map(({ expected }) => expected?.tempC ?? -Infinity),
   )
   return (
     <div className="flex flex-col gap-5" data-worksheet>
-      <section className="sheet" aria-label="The thickening strip">
-        <Strip
-          life={plan.life}
-          span={pourSpan(plan)}
-          notches={stripNotches(plan.steps, 'pour', {}, bands)}
-          lead={school}
-          size="medium"
-          units={units}
-          label="The resin's life from stop-stir"
-        />
-        <Sureness live={live} learned={request.learned} />
-        {pastWorkingTime && (
-          <p className="mt-2 text-sm" data-past-working-time>
-            {pastWorkingTime}
-          </p>
-        )}
-        {plan.heatLimitC !== null && (
-          <p className="mt-2 text-sm" data-heat-limit>
-            Finished, it softens near {printQuantity(plan.heatLimitC, units.temperature, 0)}: nothing for hot
-            cups without a heat-resistant coat.
-          </p>
-        )}
-      </section>
       <Findings
         request={request}
         findings={plan.findings}
@@ -73,7 +42,6 @@ export function Worksheet({ request, live, units, school, change, keepMixes }: W
       <CapacityLine plan={plan} units={units} />
       <CupStrategies plan={plan} chosen={request.cupStrategy} units={units} change={change} />
       <StockAndCost request={request} outline={live.outline} />
-      <MoldLayers request={request} fills={plan.fills} units={units} />
       <Palette palette={plan.palette} white={techniqueOfPour(request).white.by} />
       <RunTable plan={plan} startAt={request.startAt} units={units} />
       <section className="sheet no-print" aria-labelledby="chart-heading">

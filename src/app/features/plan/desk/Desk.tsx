@@ -1,0 +1,90 @@
+import type { ReactNode } from 'react'
+import { kindId, kindName, type BatchRequest } from '#core/batch/index.ts'
+import type { LivePlan } from '#core/plan/index.ts'
+import { TECHNIQUES, waysOf } from '#core/technique/index.ts'
+import type { School } from '#words/schools.ts'
+import { wordLayerLine } from '#words/layers.ts'
+import { problemsOf } from '#app/components/LayerList.tsx'
+import type { InputsProps } from '../inputsProps.ts'
+import { under } from '../problems.ts'
+import { LayerDesk, LayerStrip, LayerTakes } from './LayerDesk.tsx'
+import { PourStrip, PourTakes } from './PourDesk.tsx'
+
+interface DeskProps extends InputsProps {
+  readonly live: LivePlan | undefined
+  /** The request as it is planned; null while something is wrong with it. */
+  readonly request: BatchRequest | null
+  readonly school: School
+  readonly open: string
+  readonly onOpen: (id: string) => void
+  /** What can be said of the pour. */
+  readonly pourFields: ReactNode
+}
+
+/** The one layer that is open: its strip, what can be said of it, and beside that what it takes. */
+export function Desk(props: DeskProps) {
+  const { draft, stock, units, problems, change, live, request, school, open, onOpen, pourFields } = props
+  const at = draft.layers.findIndex(({ id }) => id === open)
+  const layer = draft.layers[at]
+  const planned = request && live && { request, live, units, school }
+  if (!layer)
+    return (
+      <Frame
+        id="pour"
+        title={[...new Set(waysOf(draft))].map((way) => TECHNIQUES[way].name).join(' and ')}
+        lead="The pour: one mix, one clock. Everything counts from stop-stir."
+        strip={planned && <PourStrip {...planned} />}
+        fields={pourFields}
+        takes={planned && <PourTakes {...planned} />}
+      />
+    )
+  return (
+    <Frame
+      id={layer.id}
+      title={layer.name || 'Without a name'}
+      lead={wordLayerLine(layer, units)}
+      strip={planned && <LayerStrip {...planned} layerId={layer.id} />}
+      fields={
+        <LayerDesk
+          layer={layer}
+          layers={draft.layers}
+          colours={stock.colours}
+          resins={stock.resins}
+          pieces={draft.pieces.map((order) => ({ id: kindId(order), name: kindName(order) }))}
+          units={units}
+          problems={problemsOf(under('layers', problems), at)}
+          onChange={(layers) => change({ layers })}
+          onOpen={onOpen}
+        />
+      }
+      takes={planned && <LayerTakes {...planned} layerId={layer.id} />}
+    />
+  )
+}
+
+interface FrameProps {
+  readonly id: string
+  readonly title: string
+  readonly lead: string
+  readonly strip: ReactNode
+  readonly fields: ReactNode
+  readonly takes: ReactNode
+}
+
+function Frame({ id, title, lead, strip, fields, takes }: FrameProps) {
+  return (
+    <section aria-labelledby="desk-heading" data-layer={id}>
+      <h2 id="desk-heading" className="text-2xl">
+        {title}
+      </h2>
+      <p className="text-ink-soft mb-2 text-sm">{lead}</p>
+      {strip}
+      <div className="mt-3 grid items-start gap-6 xl:grid-cols-[17rem_minmax(0,1fr)]">
+        <form className="no-print flex min-w-0 flex-col gap-3" onSubmit={(event) => event.preventDefault()}>
+          {fields}
+        </form>
+        {takes}
+      </div>
+    </section>
+  )
+}
