@@ -1,5 +1,5 @@
 /** Everything that must hold, each with its time. Stops at the first that fails. */
-import { spawn, spawnSync } from 'node:child_process'
+import { spawn } from 'node:child_process'
 import { existsSync } from 'node:fs'
 import { join } from 'node:path'
 import { ensureBuilt, ensureDependencies, root, runNode } from './ready.mjs'
@@ -30,12 +30,13 @@ const checks = [
 
 ensureDependencies()
 const started = Date.now()
+// What is fetched waits for the network, not for the cores.
+const browser = fetchChromium()
 await Promise.all([workThrough(checks), workThrough(checks)])
-step('Unit tests', () => runNode([...jest, '--testPathIgnorePatterns', 'tests/calibration/']))
-step('Long checks: 500 simulated resins, simulated faces, the rack against a solver', () =>
-  runNode([...jest, 'tests/calibration']),
-)
+// In one run, so that no core waits for the longest of them: 500 simulated resins, simulated faces, the rack against a solver.
+step('Unit tests and long checks', () => runNode(jest))
 step('Build', ensureBuilt)
+await browser
 step('Browser', ensureChromium)
 step('Journeys in the browser', () => runNode([bin('@playwright/test', 'cli.js'), 'test']))
 process.stderr.write(`All of it passed in ${seconds(started)}.\n`)
@@ -73,20 +74,28 @@ function seconds(since) {
   return `${((Date.now() - since) / 1000).toFixed(1)} s`
 }
 
-/** Debian's Chromium, and its headless shell where there is one: there already, or installed as root with apt; without the first one clear line. */
+const BROWSER = '/usr/bin/chromium'
+const SHELL = '/usr/lib/chromium/chromium-headless-shell'
+
+/** Debian's Chromium, and its headless shell where there is one: there already, or installed as root with apt. */
+async function fetchChromium() {
+  if (existsSync(BROWSER) && existsSync(SHELL)) return
+  if (process.getuid?.() !== 0 || !existsSync('/usr/bin/apt-get')) return
+  await apt(['update', '-qq'])
+  const install = ['install', '-y', '-qq', '--no-install-recommends', 'chromium']
+  if ((await apt([...install, 'chromium-headless-shell'])) !== 0) await apt(install)
+}
+
+function apt(args) {
+  const child = spawn('apt-get', args, { cwd: root, stdio: ['ignore', 'ignore', process.stderr] })
+  return new Promise((resolve) => child.on('close', resolve))
+}
+
+/** Without a browser one clear line. */
 function ensureChromium() {
-  const [browser, shell] = ['/usr/bin/chromium', '/usr/lib/chromium/chromium-headless-shell']
-  if (existsSync(browser) && existsSync(shell)) return
-  if (process.getuid?.() === 0 && existsSync('/usr/bin/apt-get')) {
-    const apt = (args) =>
-      spawnSync('apt-get', args, { cwd: root, stdio: ['ignore', process.stderr, process.stderr] })
-    apt(['update', '-qq'])
-    const install = ['install', '-y', '-qq', '--no-install-recommends', 'chromium']
-    if (apt([...install, 'chromium-headless-shell']).status !== 0) apt(install)
-  }
-  if (existsSync(browser)) return
+  if (existsSync(BROWSER)) return
   process.stderr.write(
-    `The journeys need Chromium at ${browser}: install it (apt-get install chromium) and run npm test again.\n`,
+    `The journeys need Chromium at ${BROWSER}: install it (apt-get install chromium) and run npm test again.\n`,
   )
   process.exit(1)
 }

@@ -40,7 +40,7 @@ export function wordContents(
 }
 
 /** What goes into a cup, as it is measured out. */
-function wordAddition(addition: Addition, units: UnitChoice): string {
+export function wordAddition(addition: Addition, units: UnitChoice): string {
   if ('drops' in addition) return wordDropsOf(addition)
   const weight = addition.massG > 0 ? printQuantity(addition.massG, units.mass, 2) : null
   if (!('scoops' in addition)) return `${weight ?? 'nothing'} of ${addition.what}`

@@ -9,7 +9,7 @@ const SEEN: Readonly<Record<string, RegExp>> = {
   white: /\d+ beads? through \d(\.\d)? mm, \d+\.\d g in all/,
 }
 
-test('every amount is at hand after stop-stir: on its step, on the mix sheet, on the rack and in the log', async ({
+test('every amount is at hand after stop-stir: on its step, under All amounts, on the rack and in the log', async ({
   page,
 }) => {
   await openStudio(page, '/pour/demo-8')
@@ -27,8 +27,8 @@ test('every amount is at hand after stop-stir: on its step, on the mix sheet, on
     }
     if (name === 'ink') {
       await expect(page.getByRole('img', { name: /^Pattern of / })).toBeVisible()
-      await page.getByRole('button', { name: 'Mix sheet' }).click()
-      await expect(page.getByRole('dialog')).toContainText('Drops on each piece')
+      await page.getByRole('button', { name: 'All amounts' }).click()
+      await expect(page.getByRole('dialog')).toContainText(/Saffron\s*\d+ drops/)
       await page.getByRole('button', { name: /^Leave: / }).click()
     }
     await wait(page, 1)
@@ -36,7 +36,7 @@ test('every amount is at hand after stop-stir: on its step, on the mix sheet, on
   }
   expect([...found].sort()).toEqual(Object.keys(SEEN).sort())
   await expect(overOf(page)).toBeVisible()
-  await page.getByRole('button', { name: 'Mix sheet' }).click()
+  await page.getByRole('button', { name: 'All amounts' }).click()
   await expect(page.getByRole('dialog')).toContainText('A, resin')
   await page.keyboard.press('Escape')
 
@@ -45,6 +45,7 @@ test('every amount is at hand after stop-stir: on its step, on the mix sheet, on
     /\d+\.\d g of A and \d+\.\d g of B/,
   )
   await go(page, '/log/demo-8')
-  await page.getByText('The mix sheet').click()
-  await expect(page.getByRole('heading', { name: 'Weigh and pour together' })).toBeVisible()
+  await page.getByText('All amounts and the whole list').click()
+  await expect(page.locator('[data-all-amounts]')).toContainText('A, resin')
+  await expect(page.getByRole('img', { name: /^Pattern of / }).first()).toBeVisible()
 })

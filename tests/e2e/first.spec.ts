@@ -73,7 +73,7 @@ test.describe('from a label to a plan, on a phone', () => {
     await layOut(page)
     await stir(page)
 
-    for (const sheet of ['Reading', 'Note', 'Mix sheet']) {
+    for (const sheet of ['Reading', 'Note', 'All amounts']) {
       await page.getByRole('button', { name: sheet, exact: true }).click()
       await page.getByRole('button', { name: /^Leave: / }).click()
       await expect(page.getByRole('dialog')).toHaveCount(0)

@@ -28,8 +28,8 @@ test('flowers between two pours: planned, laid in while the base draws a string,
     await expect(page.getByText('The second pour would run hot')).toBeVisible()
     await page.getByRole('button', { name: 'Pour the second pour in two goes' }).click()
     await expect(page.getByText('The second pour would run hot')).toHaveCount(0)
-    for (const name of ['base', 'second pour, first half', 'second pour, second half'])
-      await expect(page.getByText(name, { exact: true }).last()).toBeVisible()
+    for (const name of ['Base, inclusions', 'second pour, first half', 'second pour, second half'])
+      await expect(page.locator('[data-cut-through]').getByText(name, { exact: true })).toBeVisible()
     await page.getByRole('button', { name: 'Lay the bench out' }).click()
   })
 

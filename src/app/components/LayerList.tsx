@@ -91,7 +91,7 @@ export function LayerList(props: LayerListProps) {
 }
 
 /** The colours of its cups beside each other. */
-export function Swatches({ layer: { cups } }: { layer: LaterLayer }) {
+function Swatches({ layer: { cups } }: { layer: LaterLayer }) {
   const hexes = cups.flatMap(({ colours }) => colours.map(({ colour }) => colour.hex))
   return (
     <span className="border-edge flex h-7 w-7 shrink-0 overflow-hidden rounded-md border" aria-hidden>

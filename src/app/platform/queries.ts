@@ -202,6 +202,13 @@ export function useRunAsPoured({ batch, pour }: BatchStory): UseQueryResult<Live
   return useQuery({ ...livePlanQuery(planner, { batch }, poured), enabled: pour.stage === 'running' })
 }
 
+/** The plan of a run at whatever stage it is: as it is poured, or as it will be; null until it is worked out. */
+export function useRunPlan({ batch, pour }: BatchStory): BatchPlan | null {
+  const { planner } = usePlatform()
+  const run = pour.stage === 'running' ? pour : NOT_POURED
+  return useQuery(livePlanQuery(planner, { batch }, run)).data?.plan ?? null
+}
+
 /** Stands for a pour that has not begun where a running one is asked for. */
 export const NOT_POURED: Running = {
   stage: 'running',

@@ -1,9 +1,17 @@
 import { NEVER_WITHOUT } from '../safety/index.ts'
-import { ALWAYS_NEEDED, TOOLS, type StepRule, type Technique, type ToolId } from '../technique/index.ts'
+import {
+  ALWAYS_NEEDED,
+  TOOLS,
+  type StepRule,
+  type Technique,
+  type ToolGroup,
+  type ToolId,
+} from '../technique/index.ts'
 
 export interface PrepItem {
   readonly tool: ToolId
   readonly text: string
+  readonly group: ToolGroup
   /** Titles of the steps it is for; empty for what every pour needs. */
   readonly neededFor: readonly string[]
   /** False where going without could hurt someone. */
@@ -30,7 +38,7 @@ function prepFor(steps: readonly StepRule[], always: readonly ToolId[]): readonl
   const tools = [...new Set([...always, ...steps.flatMap((step) => step.needs)])]
   return tools.map((tool) => ({
     tool,
-    text: TOOLS[tool],
+    ...TOOLS[tool],
     mayGoWithout: !NEVER_WITHOUT.includes(tool),
     neededFor: always.includes(tool)
       ? []

@@ -23,7 +23,7 @@ export { LAYER_STARTS, type LayerStart } from './layerStarts.ts'
 export { orderBreaches, rulesInForce, whyNeeded, type Needed, type OrderBreach } from './order.ts'
 export { aimEdges, shiftedTechnique } from './shift.ts'
 export { bottlenecksOf, gets, together, wayOf } from './together.ts'
-export { ALWAYS_NEEDED, TOOLS, type ToolId } from './tools.ts'
+export { ALWAYS_NEEDED, TOOLS, type ToolGroup, type ToolId } from './tools.ts'
 export type {
   Agent,
   Deed,

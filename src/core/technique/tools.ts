@@ -1,26 +1,43 @@
+/** Where hands look for it: on themselves, on the table, at the scale, among the colours. */
+export type ToolGroup = 'yourself' | 'table' | 'cups' | 'colours'
+
+interface Tool {
+  readonly group: ToolGroup
+  readonly text: string
+}
+
 /** What stands ready on the bench before any resin is mixed, worded for the prep gate. */
 export const TOOLS = {
-  gloves: 'Nitrile gloves on, a spare pair in reach; eye protection for pouring',
-  air: 'Window or extractor running, no draft across the molds; respirator if the air is poor',
-  sheet: 'Safety data sheets of resin and inks read; no flame and no food on the bench',
-  level: 'Board is thick and level in both directions',
-  molds: 'Molds clean, dry, in place: dust lifted with tape, rims whole',
-  cover: 'Cover that keeps dust off without touching',
-  scale: 'Scale on, set to grams, empty cup tared',
-  cups: 'Mixing cup and stir stick',
-  clock: 'Clock in sight, sound tried',
-  whiteCup: 'Small cup for the white, white paste or ink beside it',
-  bag: 'Piping bag standing in a cup, hole cut to size',
-  scissors: 'Scissors for a wider hole',
-  inks: 'Inks shaken, opened, in the order of use',
-  needle: 'White ink in its needle bottle, cap and wipe beside it',
-  inclusions: 'Inclusions dry and sealed, laid out in their order, tweezers beside them',
-  sticks: 'Skewers and toothpicks laid out, one for every colour',
-  wipes: 'Wipes and a waste bag',
-  brush: 'Soft brush or blunt stick for bubbles at the wall',
-  heat: 'Heat gun on low, away from the inks',
-  layerColours: 'Colours for the layer, weighed apart',
-} as const
+  gloves: { group: 'yourself', text: 'Nitrile gloves on, a spare pair in reach; eye protection for pouring' },
+  air: {
+    group: 'yourself',
+    text: 'Window or extractor running, no draft across the molds; respirator if the air is poor',
+  },
+  sheet: {
+    group: 'yourself',
+    text: 'Safety data sheets of resin and inks read; no flame and no food on the bench',
+  },
+  level: { group: 'table', text: 'Board is thick and level in both directions' },
+  molds: { group: 'table', text: 'Molds clean, dry, in place: dust lifted with tape, rims whole' },
+  cover: { group: 'table', text: 'Cover that keeps dust off without touching' },
+  scale: { group: 'cups', text: 'Scale on, set to grams, empty cup tared' },
+  cups: { group: 'cups', text: 'Mixing cup and stir stick' },
+  clock: { group: 'table', text: 'Clock in sight, sound tried' },
+  whiteCup: { group: 'cups', text: 'Small cup for the white, white paste or ink beside it' },
+  bag: { group: 'cups', text: 'Piping bag standing in a cup, hole cut to size' },
+  scissors: { group: 'cups', text: 'Scissors for a wider hole' },
+  inks: { group: 'colours', text: 'Inks shaken, opened, in the order of use' },
+  needle: { group: 'colours', text: 'White ink in its needle bottle, cap and wipe beside it' },
+  inclusions: {
+    group: 'colours',
+    text: 'Inclusions dry and sealed, laid out in their order, tweezers beside them',
+  },
+  sticks: { group: 'table', text: 'Skewers and toothpicks laid out, one for every colour' },
+  wipes: { group: 'table', text: 'Wipes and a waste bag' },
+  brush: { group: 'table', text: 'Soft brush or blunt stick for bubbles at the wall' },
+  heat: { group: 'table', text: 'Heat gun on low, away from the inks' },
+  layerColours: { group: 'colours', text: 'Colours for the layer, weighed apart' },
+} as const satisfies Record<string, Tool>
 
 export type ToolId = keyof typeof TOOLS
 

@@ -7,7 +7,7 @@ import { ratioWords, TIMING_WORDS } from '#words/vocabulary.ts'
 import { DiagnosisList } from '#app/components/DiagnosisList.tsx'
 import { TaggedFace } from '#app/components/TaggedFace.tsx'
 import { sampleAt } from '#app/components/lifeAt.ts'
-import { MixSheet } from '#app/components/MixSheet.tsx'
+import { AllAmounts } from '#app/components/AllAmounts.tsx'
 import { NoSuchBatch } from '#app/components/NoSuchBatch.tsx'
 import { Place } from '#app/components/Place.tsx'
 import { dateOf } from '#app/components/when.ts'
@@ -92,8 +92,10 @@ function Marks({ story, units }: { story: BatchStory; units: UnitChoice }) {
       />
       <Weighed events={events} units={units} />
       <details className="mt-2">
-        <summary className="min-h-11 cursor-pointer content-center underline">The mix sheet</summary>
-        <MixSheet request={batch.request} plan={plan} units={units} />
+        <summary className="min-h-11 cursor-pointer content-center underline">
+          All amounts and the whole list
+        </summary>
+        <AllAmounts request={batch.request} plan={plan} units={units} />
       </details>
       <details className="mt-2" open={marks.length <= 24}>
         <summary className="min-h-11 cursor-pointer content-center underline">

@@ -9,6 +9,8 @@ import type { Settings } from '#schema/studio.ts'
 import { CAUSE_WORDS } from '#words/diagnosis.ts'
 import { inUnits } from '#words/inUnits.ts'
 import { Callout } from '#app/components/Callout.tsx'
+import { OnPaper } from '#app/components/paper/OnPaper.tsx'
+import { PaperSheet } from '#app/components/paper/PaperSheet.tsx'
 import { PigmentEdge } from '#app/components/PigmentEdge.tsx'
 import { EmptyPlace, Place } from '#app/components/Place.tsx'
 import { ShelfChanged } from '#app/components/ShelfChanged.tsx'
@@ -211,7 +213,7 @@ function Planner({
       actions={
         <>
           <button className="button button-quiet" onClick={() => window.print()}>
-            Print sheets
+            Print the sheet
           </button>
           {isNew && (
             <button
@@ -303,6 +305,11 @@ function Planner({
           )}
         </div>
       </div>
+      {plan.data && checked.request && (
+        <OnPaper>
+          <PaperSheet request={checked.request} live={plan.data} units={units} school={settings.school} />
+        </OnPaper>
+      )}
       {drawn && (
         <PieceDays
           plan={drawn.live.plan}

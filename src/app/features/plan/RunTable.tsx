@@ -1,8 +1,8 @@
 import type { BatchPlan } from '#core/plan/index.ts'
-import type { RunStep } from '#core/runsheet/index.ts'
 import { printQuantity, printSpan, type UnitChoice } from '#core/units/index.ts'
 import { printWindow } from '#words/minutes.ts'
 import { FEEL_WORDS } from '#words/vocabulary.ts'
+import { stepLines } from '#app/components/StepList.tsx'
 import { whenOf } from '#app/components/when.ts'
 
 interface RunTableProps {
@@ -14,7 +14,7 @@ interface RunTableProps {
 /** When each thing is due: minutes from stop-stir, the clock, and what a probe and a finger should find then. */
 export function RunTable({ plan, startAt, units }: RunTableProps) {
   const startMs = startAt === null ? null : Date.parse(startAt)
-  const rows = gathered(plan.steps)
+  const rows = stepLines(plan.steps, units)
   return (
     <section className="sheet" aria-labelledby="run-heading">
       <h2 id="run-heading" className="mb-1 text-xl">
@@ -72,21 +72,4 @@ export function RunTable({ plan, startAt, units }: RunTableProps) {
       </table>
     </section>
   )
-}
-
-interface Gathered {
-  readonly first: RunStep
-  readonly last: RunStep
-  readonly count: number
-  readonly handsOnMin: number
-}
-
-/** Per-piece turns of one step as one row. */
-function gathered(steps: readonly RunStep[]): readonly Gathered[] {
-  const ids = [...new Set(steps.map((step) => step.stepId))]
-  return ids.map((id) => {
-    const own = steps.filter((step) => step.stepId === id)
-    const handsOnMin = own.reduce((sum, step) => sum + step.handsOnMin, 0)
-    return { first: own[0]!, last: own.at(-1)!, count: own.length, handsOnMin }
-  })
 }

@@ -29,7 +29,7 @@ import { AutoReadingsSwitch, BenchStrip } from './BenchStrip.tsx'
 import { FollowedBySimulation } from './SimulatedBench.tsx'
 import { GiveUpButton } from './GiveUpButton.tsx'
 import { MoldByMold } from './MoldByMold.tsx'
-import { MixSheetDialog } from './MixSheetDialog.tsx'
+import { AllAmountsDialog } from './AllAmountsDialog.tsx'
 import { InSight } from './InSight.tsx'
 import { HeldAside } from './HeldAside.tsx'
 import { LastTimes } from './LastTimes.tsx'
@@ -85,7 +85,7 @@ export function LivePour({ story, pour, live, units, failed }: LivePourProps) {
           readings={pour.readings}
         />
       ) : (
-        <PourOver story={story} stopStirAtMs={pour.stopStirAtMs} plan={plan} units={units} />
+        <PourOver story={story} stopStirAtMs={pour.stopStirAtMs} plan={plan} />
       )}
       {step && <ComingUp steps={plan.steps} done={pour.done} after={step} nowMin={nowMin} />}
       {pour.notes.length > 0 && (
@@ -180,7 +180,7 @@ function StepView({
           }}
         />
         <NoteTaker story={story} />
-        <MixSheetDialog request={story.batch.request} plan={plan} units={units} />
+        <AllAmountsDialog story={story} />
         <SoundTest />
         <GiveUpButton story={story} />
         <AutoReadingsSwitch />

@@ -14,6 +14,7 @@ import { useNowMs } from '#app/platform/clock.ts'
 import { useSettings } from '#app/platform/queries.ts'
 import { useSignal, useWakeLock } from '#app/platform/signals.ts'
 import type { BatchStory } from '#app/platform/stories.ts'
+import { AllAmountsDialog } from './AllAmountsDialog.tsx'
 import { Believed } from './Believed.tsx'
 import { AutoReadingsSwitch, BenchStrip } from './BenchStrip.tsx'
 import { Cautions } from './Cautions.tsx'
@@ -187,6 +188,7 @@ export function LiveSitting({
             </button>
           )}
           <NoteTaker story={story} />
+          <AllAmountsDialog story={story} />
           <AutoReadingsSwitch />
         </div>
         {cure && <Believed bands={cure} aim={null} cup={{ limits: cure.cupLimits }} units={units} />}

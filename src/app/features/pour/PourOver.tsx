@@ -1,10 +1,10 @@
 import { Link } from 'react-router'
 import type { BatchPlan } from '#core/plan/index.ts'
-import { printSpan, type UnitChoice } from '#core/units/index.ts'
+import { printSpan } from '#core/units/index.ts'
 import { whenOf } from '#app/components/when.ts'
 import { useNowMs } from '#app/platform/clock.ts'
 import type { BatchStory } from '#app/platform/stories.ts'
-import { MixSheetDialog } from './MixSheetDialog.tsx'
+import { AllAmountsDialog } from './AllAmountsDialog.tsx'
 import { NoteTaker } from './NoteTaker.tsx'
 import { UndoButton } from './UndoButton.tsx'
 
@@ -12,11 +12,10 @@ interface PourOverProps {
   readonly story: BatchStory
   readonly stopStirAtMs: number
   readonly plan: BatchPlan
-  readonly units: UnitChoice
 }
 
 /** The pour is over: what comes on the rack, and when. */
-export function PourOver({ story, stopStirAtMs, plan, units }: PourOverProps) {
+export function PourOver({ story, stopStirAtMs, plan }: PourOverProps) {
   const nowMs = useNowMs(15_000)
   const when = (min: number) => whenOf(stopStirAtMs + min * 60_000, nowMs)
   return (
@@ -46,7 +45,7 @@ export function PourOver({ story, stopStirAtMs, plan, units }: PourOverProps) {
         </Link>
         <UndoButton story={story} />
         <NoteTaker story={story} />
-        <MixSheetDialog request={story.batch.request} plan={plan} units={units} />
+        <AllAmountsDialog story={story} />
       </div>
     </section>
   )

@@ -3,6 +3,7 @@ import { Check } from 'lucide-react'
 import type { BatchPlan, Finding } from '#core/plan/index.ts'
 import type { PrepItem } from '#core/runsheet/index.ts'
 import { CAUTIONS, DEFERRAL } from '#core/safety/index.ts'
+import type { ToolGroup } from '#core/technique/index.ts'
 import { printQuantity, type UnitChoice } from '#core/units/index.ts'
 import { gravityOf } from '#core/plan/index.ts'
 import { wordFinding } from '#words/findings.ts'
@@ -11,6 +12,7 @@ import { Place } from '#app/components/Place.tsx'
 import { useSay } from '#app/components/undo.tsx'
 import { ofLayer, useRecord } from '#app/platform/marks.ts'
 import type { BatchStory } from '#app/platform/stories.ts'
+import { AllAmountsDialog } from './AllAmountsDialog.tsx'
 import { ShelfAtTheGate } from './ShelfAtTheGate.tsx'
 import { keepTicks, keptTicks, type Ticks } from './ticks.ts'
 
@@ -86,17 +88,32 @@ export function Gate({ story, layer, prep, lead, stops, units, children }: GateP
           {CAUTIONS.skin.text} {CAUTIONS.air.text} {DEFERRAL}
         </Callout>
       </div>
-      <ul className="grid gap-2 md:grid-cols-2">
-        {prep.map((item) => (
-          <PrepRow
-            key={item.tool}
-            item={item}
-            text={textOf(item, story, units)}
-            tick={ticks[item.tool]}
-            set={(tick) => set(item.tool, tick)}
-          />
-        ))}
-      </ul>
+      {GROUPS.map(([group, name]) => {
+        const own = prep.filter((item) => item.group === group)
+        if (own.length === 0) return null
+        const there = own.filter((item) => isSettled(ticks[item.tool], item)).length
+        return (
+          <section key={group} aria-labelledby={`gate-${group}`} className="mb-4" data-group={group}>
+            <h2 id={`gate-${group}`} className="mb-2 flex items-baseline gap-3 text-xl">
+              {name}
+              <span className={`text-base ${there === own.length ? 'text-good' : 'text-ink-soft'}`}>
+                {there} of {own.length}
+              </span>
+            </h2>
+            <ul className="grid gap-2 md:grid-cols-2">
+              {own.map((item) => (
+                <PrepRow
+                  key={item.tool}
+                  item={item}
+                  text={textOf(item, story, units)}
+                  tick={ticks[item.tool]}
+                  set={(tick) => set(item.tool, tick)}
+                />
+              ))}
+            </ul>
+          </section>
+        )
+      })}
       <div className="border-line bg-surface at-foot sticky mt-4 flex flex-wrap items-center gap-4 border-t py-3">
         <button
           className="button button-main min-h-16 flex-1 text-xl"
@@ -105,6 +122,7 @@ export function Gate({ story, layer, prep, lead, stops, units, children }: GateP
         >
           The bench is ready
         </button>
+        <AllAmountsDialog story={story} />
         <p className="text-ink-soft" role="status">
           {open.length === 0 ? 'All there.' : `${open.length} still open`}
         </p>
@@ -112,6 +130,13 @@ export function Gate({ story, layer, prep, lead, stops, units, children }: GateP
     </Place>
   )
 }
+
+const GROUPS: readonly (readonly [ToolGroup, string])[] = [
+  ['yourself', 'Yourself'],
+  ['table', 'The table'],
+  ['cups', 'Scale and cups'],
+  ['colours', 'Colours'],
+]
 
 function isSettled(tick: Ticks[string] | undefined, { mayGoWithout }: PrepItem): boolean {
   return tick?.kind === 'ready' || (mayGoWithout && tick?.kind === 'without' && tick.note.trim() !== '')
@@ -157,6 +182,9 @@ function PrepRow({ item, text, tick, set }: PrepRowProps) {
           </span>
           <span>
             {text}
+            {!item.mayGoWithout && (
+              <span className="text-caution block text-sm font-semibold">Not without it</span>
+            )}
             {item.neededFor.length > 0 && (
               <span className="text-ink-soft block text-sm">
                 for: {item.neededFor.join('; ').toLowerCase()}

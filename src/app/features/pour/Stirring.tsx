@@ -12,6 +12,7 @@ import { ofLayer, useRecord } from '#app/platform/marks.ts'
 import { useSettings } from '#app/platform/queries.ts'
 import type { BatchStory } from '#app/platform/stories.ts'
 import { buzz, chime, useWakeLock } from '#app/platform/signals.ts'
+import { AllAmountsDialog } from './AllAmountsDialog.tsx'
 import { SoundTest } from './SoundTest.tsx'
 import { UndoButton } from './UndoButton.tsx'
 import { useFocused } from './useFocused.ts'
@@ -75,7 +76,7 @@ export function WeighView({
       {overruled.length > 0 && (
         <p className="text-ink-soft mb-4 text-sm">
           Going without:{' '}
-          {overruled.map(({ tool, note }) => `${TOOLS[tool as ToolId] ?? tool} (${note})`).join('; ')}
+          {overruled.map(({ tool, note }) => `${TOOLS[tool as ToolId]?.text ?? tool} (${note})`).join('; ')}
         </p>
       )}
       <div className="flex flex-wrap items-center gap-3">
@@ -87,6 +88,7 @@ export function WeighView({
           <UndoButton story={story} label="Back to the gate" />
         )}
         <SoundTest />
+        <AllAmountsDialog story={story} />
         <Link className="button button-quiet min-h-16" to={changeAt}>
           Change the plan
         </Link>
@@ -160,6 +162,7 @@ export function MixingView({ story, stirBeganAtMs, layer, children }: MixingView
           Stop stir: start the clock
         </button>
         <UndoButton story={story} />
+        <AllAmountsDialog story={story} />
       </div>
     </Place>
   )

@@ -76,7 +76,7 @@ export function ComingDays({ studio, base }: { studio: RackStudio; base: RackPla
       </p>
       <Elsewhere zone={settings.hours.zone} />
       <Troubles batches={base.batches} {...told} />
-      <div className="sheet max-md:hidden print:hidden">
+      <div className="sheet max-md:hidden">
         <DayBoard
           plan={plan}
           zone={zone}
@@ -88,7 +88,7 @@ export function ComingDays({ studio, base }: { studio: RackStudio; base: RackPla
           onMove={move}
         />
       </div>
-      <div className="sheet md:hidden print:block">
+      <div className="sheet md:hidden">
         <DayList plan={plan} zone={zone} onChoose={choose} />
       </div>
       {/* Below the board: what a move would do must not push the board away from under the pointer. */}

@@ -9,7 +9,7 @@ interface DayListProps {
   readonly onChoose: (job: RackPlanJob) => void
 }
 
-/** The same days as a list, for a phone at the bench and for paper. */
+/** The same days as a list, for a phone at the bench. */
 export function DayList({ plan, zone, onChoose }: DayListProps) {
   const nameOf = (id: string) => plan.batches.find((batch) => batch.id === id)?.name ?? ''
   return (

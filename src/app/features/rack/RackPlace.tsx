@@ -1,5 +1,6 @@
 import { Link } from 'react-router'
 import { MoldDrawing } from '#app/components/MoldDrawing.tsx'
+import { OnPaper } from '#app/components/paper/OnPaper.tsx'
 import { rackSpan, stripNotches } from '#app/components/notches.ts'
 import { EmptyPlace, Place } from '#app/components/Place.tsx'
 import { StageLine } from '#app/components/StageLine.tsx'
@@ -17,7 +18,8 @@ import { download } from '#app/platform/download.ts'
 import { useRecord } from '#app/platform/marks.ts'
 import { useSettings, useUnits } from '#app/platform/queries.ts'
 import { ComingDays } from './ComingDays.tsx'
-import { useRackPlan, useRackStudio } from '#app/platform/rackPlan.ts'
+import { PaperDays } from './PaperDays.tsx'
+import { useRackPlan, useRackStudio, zoneOf } from '#app/platform/rackPlan.ts'
 import { rackEntries, useRunningBatches, type RackEntry, type RunningBatch } from '#app/platform/rack.ts'
 
 /** The coming days: when each piece can be backed, demolded and used. */
@@ -28,6 +30,7 @@ export function RackPlace() {
   const waiting = running.filter((batch) => isWaiting(batch, nowMs))
   const studio = useRackStudio()
   const { data: plan } = useRackPlan(studio)
+  const zone = zoneOf(useSettings())
   const none = !plan || plan.jobs.length === 0
   return (
     <Place
@@ -63,6 +66,11 @@ export function RackPlace() {
             Keep a plan, or pour: its back layer, demolding and day of use then stand here in your free hours.
           </p>
         </EmptyPlace>
+      )}
+      {plan && plan.batches.length > 0 && (
+        <OnPaper>
+          <PaperDays plan={plan} zone={zone} units={units} />
+        </OnPaper>
       )}
       {studio && plan && plan.batches.length > 0 && <ComingDays studio={studio} base={plan} />}
       <ul className="flex flex-col gap-5">

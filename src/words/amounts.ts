@@ -1,0 +1,123 @@
+import {
+  mixesOfLayer,
+  pourMixOf,
+  techniqueOfPour,
+  type Addition,
+  type BatchRequest,
+  type Layer,
+  type Mix,
+  type MoldFill,
+} from '#core/batch/index.ts'
+import type { BatchPlan } from '#core/plan/index.ts'
+import { mixedDensityGPerMl } from '#core/resin/index.ts'
+import { isDrawn, type WhiteRule } from '#core/technique/index.ts'
+import { printQuantity, type UnitChoice } from '#core/units/index.ts'
+import { wordCup, wordLayer, wordMix } from './mixes.ts'
+import { wordAddition, wordTake } from './takes.ts'
+
+/** What is measured together, in the order of the hands. */
+export interface AmountGroup {
+  readonly id: string
+  readonly title: string
+  readonly rows: readonly AmountRow[]
+}
+
+/** One amount: "156.8 g", of what, and what else is known of it. */
+export interface AmountRow {
+  readonly amount: string
+  readonly what: string
+  readonly more: string
+  /** It goes into what stands above it. */
+  readonly into: boolean
+}
+
+/** Every amount of a plan, in the units chosen: each mix with its cups, what goes on or into each kind of piece, what comes from bottles. */
+export function amountsOf(request: BatchRequest, plan: BatchPlan, units: UnitChoice): readonly AmountGroup[] {
+  const { white } = techniqueOfPour(request)
+  return [
+    ...plan.mixes.map((mix) => mixGroup(mix, white.by, request, units)),
+    ...plan.fills.map((fill) => pieceGroup(fill, plan, request, units)),
+    ...plan.steps.flatMap((step) => {
+      const rows = step.takes
+        .filter(({ of }) => of === 'bottles')
+        .map((take) => row(wordTake(take, units), 'from the bottle'))
+      return rows.length > 0 ? [{ id: `bottles ${step.key}`, title: step.title, rows }] : []
+    }),
+  ]
+}
+
+function row(amount: string, what: string, more = '', into = false): AmountRow {
+  return { amount, what, more, into }
+}
+
+function mixGroup(mix: Mix, white: WhiteRule['by'], request: BatchRequest, units: UnitChoice): AmountGroup {
+  const { byWeight } = mix.parts
+  const { resin } = mix
+  const g = (value: number) => printQuantity(value, units.mass, request.measuring.graduationG < 0.1 ? 2 : 1)
+  const ml = (value: number) => printQuantity(value, units.volume)
+  const parts = mix.cups.filter(({ holds }) => holds !== 'mix')
+  return {
+    id: mix.id,
+    title: wordMix(mix, white),
+    rows: [
+      row(g(byWeight.a), 'A, resin', ml(byWeight.a / resin.densityAGPerMl)),
+      row(g(byWeight.b), 'B, hardener', ml(byWeight.b / resin.densityBGPerMl)),
+      row(g(byWeight.totalG), 'together', mix.cups.length === 1 ? cupSize(mix.cups[0]!.brimMl, ml) : ''),
+      ...(parts.length > 0 ? parts : mix.cups).flatMap((cup) => [
+        ...(cup.holds === 'mix' ? [] : [row(g(cup.massG), wordCup(cup), cupSize(cup.brimMl, ml))]),
+        ...cup.from.map((from) => row(g(from.massG), `of it out of ${from.name}`, '', true)),
+        ...cup.additions.map((addition) => additionRow(addition, units)),
+      ]),
+    ],
+  }
+}
+
+function cupSize(brimMl: number | null, ml: (value: number) => string): string {
+  return brimMl === null ? 'no cup is big enough' : `cup of ${ml(brimMl)}`
+}
+
+function additionRow(addition: Addition, units: UnitChoice): AmountRow {
+  return row(wordAddition(addition, units), '', '', true)
+}
+
+function pieceGroup(fill: MoldFill, plan: BatchPlan, request: BatchRequest, units: UnitChoice): AmountGroup {
+  const drops = plan.drops.find(({ id }) => id === fill.id)
+  const beads = plan.steps
+    .flatMap(({ takes }) => takes)
+    .find((take) => take.of === 'beads' && take.pieceName === fill.name)
+  const count = (value: number, one: string) => `${value} ${value === 1 ? one : `${one}s`}`
+  return {
+    id: `piece ${fill.id}`,
+    title: fill.count === 1 ? fill.name : `Each ${fill.name} of ${fill.count}`,
+    rows: [
+      ...fill.layers
+        .filter(({ poured, volumeMl }) => poured && volumeMl > 0)
+        .map((layer) => layerRow(layer, fill, plan, units)),
+      ...(isDrawn(fill.technique) && drops
+        ? [
+            ...drops.inks.map((ink) => row(count(ink.drops, 'drop'), ink.what)),
+            ...(drops.whiteDrops > 0 ? [row(count(drops.whiteDrops, 'drop'), 'white, from the needle')] : []),
+          ]
+        : []),
+      ...(beads?.of === 'beads'
+        ? [
+            row(
+              count(beads.beads, 'bead'),
+              'white, from the bag',
+              `${printQuantity(beads.massG, units.mass)}, hole ${printQuantity(request.white.holeMm, units.length)}`,
+            ),
+          ]
+        : []),
+    ],
+  }
+}
+
+function layerRow(layer: Layer, fill: MoldFill, plan: BatchPlan, units: UnitChoice): AmountRow {
+  const mix = mixesOfLayer(plan.mixes, layer.id)[0] ?? pourMixOf(plan.mixes)
+  const massG = layer.volumeMl * mixedDensityGPerMl(mix.resin)
+  return row(
+    printQuantity(massG, units.mass),
+    wordLayer(layer, fill.technique),
+    `${printQuantity(layer.volumeMl, units.volume)}, ${printQuantity(layer.depthMm, units.length)} deep`,
+  )
+}

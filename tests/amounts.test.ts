@@ -1,0 +1,117 @@
+import { describe, expect, test } from '@jest/globals'
+import { createElement } from 'react'
+import { renderToStaticMarkup } from 'react-dom/server'
+import { AllAmounts } from '#app/components/AllAmounts.tsx'
+import type { BatchRequest } from '#core/batch/index.ts'
+import { planBatch, type BatchPlan } from '#core/plan/index.ts'
+import { TECHNIQUES, type TechniqueId } from '#core/technique/index.ts'
+import { METRIC, printQuantity } from '#core/units/index.ts'
+import { backLayer, begun, inTwoPours } from './support/layers.ts'
+import { bloomRequest, COASTER } from './support/request.ts'
+
+/** What a person reads of it. */
+const shown = (request: BatchRequest, plan: BatchPlan) =>
+  renderToStaticMarkup(createElement(AllAmounts, { request, plan, units: METRIC }))
+    .replace(/<[^>]+>/g, ' ')
+    .replace(/\s+/g, ' ')
+
+/** Every figure of a plan as it should be read, from the plan itself. */
+function figuresOf(request: BatchRequest, plan: BatchPlan): readonly string[] {
+  const g = (value: number) => printQuantity(value, 'g')
+  const mixes = plan.mixes.flatMap(({ parts: { byWeight }, cups }) => [
+    g(byWeight.a),
+    g(byWeight.b),
+    g(byWeight.totalG),
+    ...cups.flatMap((cup) => [
+      g(cup.massG),
+      ...cup.from.map(({ massG }) => g(massG)),
+      ...cup.additions.map((each) => ('drops' in each ? `${each.drops} drop` : each.what)),
+    ]),
+  ])
+  const pieces = plan.drops.flatMap((each) =>
+    each.inks.filter(({ drops }) => drops > 0).map(({ drops }) => `${drops} drop`),
+  )
+  const depths = plan.fills.flatMap(({ layers }) =>
+    layers.filter(({ poured }) => poured).map(({ depthMm }) => printQuantity(depthMm, 'mm')),
+  )
+  const takes = plan.steps.flatMap(({ takes: all }) =>
+    all.flatMap((take) => {
+      switch (take.of) {
+        case 'mix':
+          return [g(take.aG), g(take.bG), g(take.totalG)]
+        case 'portion':
+        case 'pour':
+          return [g(take.massG)]
+        case 'beads':
+          return [`${take.beads} bead`, g(take.massG), printQuantity(take.holeMm, 'mm')]
+        case 'drops':
+          return take.inks.filter(({ drops }) => drops > 0).map(({ drops }) => `${drops} drop`)
+        case 'bottles':
+          return take.additions.map(({ what }) => what)
+        default:
+          return take satisfies never
+      }
+    }),
+  )
+  return [
+    ...mixes,
+    ...pieces,
+    ...depths,
+    ...takes,
+    ...plan.steps.map(({ title }) => title),
+    ...request.layers.map(({ name }) => name),
+  ]
+}
+
+const cups = (names: readonly string[]) =>
+  names.map((name, k) => ({
+    id: name,
+    name,
+    portion: { by: 'share' as const, frac: 0.2 + 0.05 * k },
+    colours: [
+      {
+        colour: { id: name, name, kind: 'paste' as const, hex: '#446644' },
+        dose: { by: 'dropsPerG' as const, drops: 0.3 },
+      },
+    ],
+  }))
+
+describe('what one tap shows of a run', () => {
+  test.each(Object.keys(TECHNIQUES) as TechniqueId[])(
+    'is every figure of a %s with its layers and cups',
+    (technique) => {
+      for (const count of [1, 3, 8]) {
+        const request = bloomRequest({
+          technique,
+          pieces: [
+            { mold: COASTER, count, pattern: null },
+            {
+              mold: { ...COASTER, id: 'tray', name: 'Tray', depthMm: 16 },
+              count: 1,
+              pattern: null,
+              technique: 'petri',
+            },
+          ],
+          layers: [
+            { ...backLayer(), cups: cups(['moss', 'rust']) },
+            ...begun('paint', 'clearCoat', 'varnish'),
+          ],
+          cups: cups(['plum']),
+        })
+        const plan = planBatch(request)
+        const text = shown(request, plan)
+        for (const figure of figuresOf(request, plan)) expect(text).toContain(figure)
+      }
+    },
+  )
+
+  test('is every figure of things laid in between two pours', () => {
+    const request = bloomRequest(
+      { technique: 'inclusions', layers: inTwoPours(), inclusions: { volumeMl: 12, proud: false } },
+      2,
+    )
+    const plan = planBatch(request)
+    const text = shown(request, plan)
+    for (const figure of figuresOf(request, plan)) expect(text).toContain(figure)
+  })
+})
