@@ -16,7 +16,7 @@ const coreRooms = {
   technique: ['resin'],
   batch: ['resin', 'mold', 'colour', 'technique', 'pattern'],
   timing: ['resin', 'batch', 'technique'],
-  safety: ['resin', 'mold', 'batch', 'timing', 'technique'],
+  safety: ['resin', 'mold', 'batch', 'timing', 'technique', 'colour'],
   placing: [],
   rack: ['resin', 'mold', 'batch', 'timing', 'technique', 'placing'],
   shelf: ['resin', 'mold', 'colour', 'technique', 'batch'],

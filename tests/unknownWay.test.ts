@@ -319,7 +319,11 @@ describe('a pour that no code knows, beside one that does, of one mix', () => {
     const { whyNeeded } = await import('#core/technique/index.ts')
     const { techniqueOfPour } = await import('#core/batch/index.ts')
     expect(whyNeeded(techniqueOfPour(speckled()), 'speckle-breath')).toBeNull()
-    const { plan } = planLive(speckled(), {}, [], 0, { leftOut: ['speckle-breath.3'], moreRounds: 1 })
+    const { plan } = planLive(speckled(), {}, [], 0, {
+      leftOut: ['speckle-breath.3'],
+      moreRounds: 1,
+      holes: [],
+    })
     expect(plan.steps.filter(({ pieceNo }) => pieceNo !== null).map(({ key }) => key)).toEqual([
       'speckle-speck.2',
       'speckle-speck.3',

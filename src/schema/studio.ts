@@ -98,6 +98,16 @@ export const pourEventSchema = v.variant('kind', [
     ),
   }),
   v.object({ ...event, kind: v.literal('roundAdded') }),
+  v.object({
+    ...event,
+    kind: v.literal('holeCut'),
+    mm: amount('hole of the bag', 'mm', { atLeast: 0.5, atMost: 10 }),
+  }),
+  v.object({
+    ...event,
+    kind: v.literal('beside'),
+    deed: v.picklist(['rimWiped', 'warmAir'], 'what was done beside the steps is none of rimWiped, warmAir'),
+  }),
   v.object({ ...event, kind: v.literal('note'), text: note('note') }),
   v.object({ ...event, ...ofLayer, kind: v.literal('reading'), reading: readingSchema }),
   v.object({ ...event, kind: v.literal('abandoned'), reason: note('reason') }),

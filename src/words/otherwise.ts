@@ -1,3 +1,4 @@
+import type { BesideDeed } from '#core/runsheet/index.ts'
 import type { Needed } from '#core/technique/index.ts'
 
 const DEED_WORDS: Readonly<Record<Extract<Needed, { by: 'deed' }>['does'], string>> = {
@@ -9,4 +10,10 @@ const DEED_WORDS: Readonly<Record<Extract<Needed, { by: 'deed' }>['does'], strin
 /** Why a step cannot be left out, in one sentence. */
 export function wordNeeded(needed: Needed): string {
   return needed.by === 'deed' ? DEED_WORDS[needed.does] : needed.why
+}
+
+/** What was done beside the steps, as a mark says it. */
+export const BESIDE_WORDS: Readonly<Record<BesideDeed, string>> = {
+  rimWiped: 'Rim wiped while wet',
+  warmAir: 'Warm air over it',
 }

@@ -1,6 +1,6 @@
 import type { ReactNode, Ref } from 'react'
 import { boxOf, HAND_SMOOTH, islandsOf, polygonOf, type Outline, type Point } from '#core/mold/index.ts'
-import { inkOfDrop, type LaidPattern, type LaidStroke } from '#core/pattern/index.ts'
+import { inkOfDrop, type Bead, type LaidPattern, type LaidStroke } from '#core/pattern/index.ts'
 
 interface MoldDrawingProps {
   readonly outline: Outline
@@ -10,6 +10,8 @@ interface MoldDrawingProps {
   readonly beadMm?: number
   /** Colours of the inks, in the order the pattern numbers them. */
   readonly inkHexes?: readonly string[]
+  /** The bead that is next, lit. */
+  readonly lit?: Bead | undefined
   /** Zones too narrow to bloom, shaded. */
   readonly narrow?: readonly (readonly Point[])[]
   /** Left and right exchanged, as the face against the silicone shows it. */
@@ -31,6 +33,7 @@ export function MoldDrawing({
   laid,
   beadMm = USUAL_BEAD_MM,
   inkHexes = [],
+  lit,
   narrow = [],
   mirrored,
   title,
@@ -63,6 +66,17 @@ export function MoldDrawing({
           <path key={k} d={closedPath(zone)} fill="var(--needle)" fillOpacity={0.25} data-narrow />
         ))}
         {laid && <Laid laid={laid} beadMm={beadMm} inkHexes={inkHexes} side={side} />}
+        {lit && (
+          <path
+            d={linePath(lit.line, lit.closed)}
+            fill="none"
+            stroke="var(--needle)"
+            strokeWidth={Math.max(beadMm, side / 60)}
+            strokeLinejoin="round"
+            strokeLinecap="round"
+            data-lit
+          />
+        )}
         {children}
       </g>
     </svg>

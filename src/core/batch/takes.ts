@@ -59,6 +59,8 @@ export interface TakesTask {
   readonly request: BatchRequest
   readonly fills: readonly MoldFill[]
   readonly mixes: readonly Mix[]
+  /** The bag's hole; as planned where nothing is said. */
+  readonly holeMm?: number | undefined
 }
 
 /** Of which piece and round, both counted from 1; null where a step is done for all of them at once. */
@@ -69,7 +71,7 @@ export interface TakesFor {
 
 /** What a step needs at hand; of that piece alone where it is done piece by piece. Nothing for a step that takes nothing. */
 export function takesOf(step: StepRule, { pieceNo, roundNo }: TakesFor, task: TakesTask): readonly Take[] {
-  const { request, fills, mixes } = task
+  const { request, fills, mixes, holeMm = request.white.holeMm } = task
   const here = pieceNo === null ? fills : fills.filter((fill) => fill === ofPiece(fills, pieceNo))
   switch (step.takes) {
     case undefined:
@@ -93,8 +95,8 @@ export function takesOf(step: StepRule, { pieceNo, roundNo }: TakesFor, task: Ta
         of: 'beads',
         pieceName: name,
         beads: laid.beads.length,
-        holeMm: request.white.holeMm,
-        massG: white.volumeMl * mixedDensityGPerMl(request.resin),
+        holeMm,
+        massG: white.volumeMl * (holeMm / request.white.holeMm) ** 2 * mixedDensityGPerMl(request.resin),
       }))
     default:
       return step.takes satisfies never

@@ -1,3 +1,4 @@
+export { bagLeft, type BagLeft } from './bagLeft.ts'
 export { planBatch, planLive, type BatchPlan, type BloomPlan, type LivePlan } from './plan.ts'
 export {
   lessonOfSitting,
@@ -25,7 +26,7 @@ export {
 export { patternNeeds, type PatternNeeds } from './patternNeeds.ts'
 export { compared, type ComparedId, type ComparedPiece, type ComparedValue } from './compare.ts'
 export { trialResult, variedIn, type TrialResult, type TrialSide } from './trial.ts'
-export { changedFor } from './nextTime.ts'
+export { asPoured, changedFor } from './nextTime.ts'
 export { factsOf } from './runFacts.ts'
 export { rightMoments, type RightMoment } from './schools.ts'
 export { stagesAt, type StageWindows } from './stagesNow.ts'

@@ -1,6 +1,16 @@
-import { isBacked, nextLayer, type BatchRequest } from '../batch/index.ts'
+import { fillMolds, isBacked, nextLayer, techniqueOfPour, type BatchRequest } from '../batch/index.ts'
 import type { CauseId } from '../journal/index.ts'
 import type { Mark, Pattern } from '../pattern/index.ts'
+import { holeAt, type Otherwise } from '../timing/index.ts'
+
+/** The request with what the hands did otherwise than it said: the hole as it was at last, and the rounds that were added. */
+export function asPoured(request: BatchRequest, otherwise: Otherwise): BatchRequest {
+  const { moreRounds } = otherwise
+  const white = { ...request.white, holeMm: holeAt(otherwise, request.white.holeMm) }
+  if (moreRounds === 0) return { ...request, white }
+  const fills = fillMolds(request, techniqueOfPour(request))
+  return { ...request, white, rounds: Math.max(...fills.map(({ rounds }) => rounds)) + moreRounds }
+}
 
 /** What common practice holds to. */
 const GOOD_MARGIN_MM = 7

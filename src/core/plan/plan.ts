@@ -248,8 +248,12 @@ function soFar({
     ...(rooms.length > 0 && { rooms }),
     ...(stillFullMin > 0 && { stillFullMin }),
     ...(cupStopMin < Infinity && { cupStopMin }),
-    ...((otherwise.leftOut.length > 0 || otherwise.moreRounds > 0) && { otherwise }),
+    ...(isOtherwise(otherwise) && { otherwise }),
   }
+}
+
+function isOtherwise({ leftOut, moreRounds, holes }: Otherwise): boolean {
+  return leftOut.length > 0 || moreRounds > 0 || holes.length > 0
 }
 
 function shifted(rooms: readonly RoomStep[], byK: number): readonly RoomStep[] {

@@ -16,7 +16,7 @@ import { HAND_SMOOTH, isInside, islandsOf, narrowZones, polygonOf, type Point } 
 import { markedAt, marksOnPiece, withAfter, type Deed } from '../technique/index.ts'
 import { weightRatio } from '../resin/index.ts'
 import { timedEvents, weighedOf, type Pour, type PourEvent } from '../runsheet/index.ts'
-import type { Reading } from '../timing/index.ts'
+import { holeAt, type Reading } from '../timing/index.ts'
 import type { BatchPlan } from './plan.ts'
 
 interface PouredRun {
@@ -71,7 +71,7 @@ export function factsOf({ request, plan, pour, events }: PouredRun, pieceNo: num
     stirMin: stirMin(events),
     ratioError: weighed && weighed.bG > 0 ? weighed.aG / weighed.bG / weightRatio(request.resin) - 1 : null,
     dose: request.white.dose,
-    holeMm: request.white.holeMm,
+    holeMm: holeAt(pour.otherwise, request.white.holeMm, whiteMin ?? undefined),
     spacingMm: widestSpacingMm(fill),
     marginMm: leastMarginMm(fill),
     whiteNeededG: whiteCupOf(plan.mixes)?.massG ?? null,

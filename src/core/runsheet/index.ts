@@ -12,6 +12,7 @@ export {
   weighedOf,
   type Overruled,
   type Filled,
+  type BesideDeed,
   type Pour,
   type PourEvent,
   type PourNote,

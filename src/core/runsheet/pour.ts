@@ -15,6 +15,10 @@ export type PourEvent = { readonly id: string; readonly atMs: number } & (
   | { readonly kind: 'leftOut'; readonly keys: readonly string[] }
   /** The pieces are gone over once more than was planned. */
   | { readonly kind: 'roundAdded' }
+  /** The bag's hole is so wide from now on. */
+  | { readonly kind: 'holeCut'; readonly mm: number }
+  /** Something done beside the steps. */
+  | { readonly kind: 'beside'; readonly deed: BesideDeed }
   | { readonly kind: 'note'; readonly text: string }
   | ({ readonly kind: 'reading'; readonly reading: Taken } & OfLayer)
   /** The device's clock was moved by so much just before this: what was marked earlier was marked by the clock of before. */
@@ -27,6 +31,9 @@ export type PourEvent = { readonly id: string; readonly atMs: number } & (
 interface OfLayer {
   readonly layer?: string | undefined
 }
+
+/** What hands do beside the steps of a pour. */
+export type BesideDeed = 'rimWiped' | 'warmAir'
 
 /** A reading without its minute: the event's instant says when. */
 export type Taken = Reading extends infer Each ? (Each extends Reading ? Omit<Each, 'atMin'> : never) : never
@@ -128,6 +135,13 @@ function step(pour: Pour, event: PourEvent): Pour {
     case 'roundAdded':
       if (pour.stage !== 'running') return pour
       return { ...pour, otherwise: { ...pour.otherwise, moreRounds: pour.otherwise.moreRounds + 1 } }
+    case 'holeCut': {
+      if (pour.stage !== 'running') return pour
+      const cut = { atMin: (event.atMs - pour.stopStirAtMs) / 60_000, mm: event.mm }
+      return { ...pour, otherwise: { ...pour.otherwise, holes: [...pour.otherwise.holes, cut] } }
+    }
+    case 'beside':
+      return pour
     case 'note':
       if (pour.stage !== 'running') return pour
       return { ...pour, notes: [...pour.notes, { atMs: event.atMs, text: event.text }] }
@@ -311,6 +325,8 @@ export function mayFollow(events: readonly PourEvent[], event: PourEvent): boole
       )
     case 'roundAdded':
       return pour.stage === 'running' && pour.otherwise.moreRounds < MOST_MORE_ROUNDS
+    case 'holeCut':
+    case 'beside':
     case 'note':
     case 'reading':
       return pour.stage === 'running'

@@ -54,7 +54,7 @@ function pourStep(schedule: Schedule, turn: TimedTurn): RunStep {
   const { step } = turn
   return {
     ...wording(schedule, step.id),
-    takes: takesOf(step, turn, schedule),
+    takes: takesOf(step, turn, { ...schedule, holeMm: schedule.holes[turn.key] }),
     key: turn.key,
     pieceNo: turn.pieceNo,
     roundNo: turn.roundNo,

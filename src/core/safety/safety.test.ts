@@ -4,6 +4,7 @@ import { TECHNIQUES } from '../technique/index.ts'
 import { scheduleBatch } from '../timing/index.ts'
 import { cautionsAt, CAUTIONS, DEFERRAL } from './cautions.ts'
 import { heatConcerns, isHotCup, tellsRunaway } from './heat.ts'
+import { mayWarm } from './warmAir.ts'
 
 const { bloom, petri } = TECHNIQUES
 const concernsOf = (changes: Parameters<typeof bloomRequest>[0], count = 1) => {
@@ -70,5 +71,27 @@ describe('heat', () => {
     expect(
       concernsOf({ technique: 'petri', resin: hot, roomTempC: 30 }, 8).map((each) => each.kind),
     ).toContain('cupRunsAway')
+  })
+})
+
+describe('warm air over a pour', () => {
+  const request = bloomRequest()
+  const paste = { id: 'p', name: 'Paste', kind: 'paste', hex: '#ffffff' } as const
+  const ink = { id: 'i', name: 'Ink', kind: 'alcoholInk', hex: '#334455' } as const
+  const cup = (colour: typeof paste | typeof ink) => ({
+    id: 'c',
+    name: 'c',
+    portion: { by: 'rest' as const },
+    colours: [{ colour, dose: { by: 'drops' as const, drops: 3 } }],
+  })
+
+  test('is refused where alcohol is dropped in, or stands in a tinted cup', () => {
+    expect(mayWarm(bloom, request)).toBe(false)
+    expect(mayWarm(TECHNIQUES.plain, { colours: [], cups: [cup(ink)] })).toBe(false)
+  })
+
+  test('may be blown where there is none: white beads without inks, pastes in cups', () => {
+    expect(mayWarm(bloom, { ...request, colours: [paste] })).toBe(true)
+    expect(mayWarm(TECHNIQUES.plain, { colours: [ink], cups: [cup(paste)] })).toBe(true)
   })
 })

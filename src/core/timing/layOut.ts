@@ -20,8 +20,8 @@ export interface LayOutTask {
   readonly decantMin: number
   /** Latest moment the cup may still be full. */
   readonly cupStopMin: number
-  /** When that criterion holds in the bed; null before it is known or when it never does. */
-  readonly windowFor: (criterion: Criterion) => Window | null
+  /** When that criterion holds in the bed, for that turn; null before it is known or when it never does. */
+  readonly windowFor: (criterion: Criterion, turn?: Turn) => Window | null
   /** When turns were really done, by key, in minutes. */
   readonly done: Readonly<Record<string, number>>
 }
@@ -134,7 +134,7 @@ function resinTime(
   { criterion, hands }: { criterion: Criterion; hands: number },
 ): Times {
   const { turn, handsFreeMin } = context
-  const window = task.windowFor(criterion)
+  const window = task.windowFor(criterion, turn)
   const atOnce = criterion.by === 'fluidity' && criterion.opensPerPa === null
   const settled =
     turn.step.brings.includes('white') && turn.pieceNo !== null ? settleEnd(context, task, turn) : 0

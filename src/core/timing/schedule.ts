@@ -32,7 +32,7 @@ import {
   type TechniqueId,
 } from '../technique/index.ts'
 import { pieceSlots, type PieceSlot } from './handsOn.ts'
-import { layOut, type TimedTurn } from './layOut.ts'
+import { layOut, type LayOutTask, type TimedTurn } from './layOut.ts'
 import {
   fillCup,
   forecastPour,
@@ -44,7 +44,7 @@ import {
   type PourSetting,
   wholeLife,
 } from './pour.ts'
-import { AS_PLANNED, turnsOf, type Otherwise } from './turns.ts'
+import { AS_PLANNED, holeAt, turnsOf, type Otherwise, type Turn } from './turns.ts'
 import { whiteBagOf, type WhiteCup } from './whiteCup.ts'
 
 /** The pour of a batch in time, up to the covers; the days after are the rack's. */
@@ -66,6 +66,8 @@ export interface Schedule {
   readonly whiteCup: WhiteCup | null
   /** The white as the bloom number sees it; null where the technique has none that sinks through a bed. */
   readonly white: BloomWhite | null
+  /** The bag's hole, mm, by the key of the turn that was done or will be done through it; nothing where nothing is piped. */
+  readonly holes: Readonly<Record<string, number>>
   readonly turns: readonly TimedTurn[]
 }
 
@@ -123,7 +125,8 @@ export function scheduleSettled(
   const slots = pieceSlots(fills)
   const leading = laidAs(technique.id, fills)
   const setting = { ...settingOf(request, pourMixOf(mixes), leading), roomSteps: rooms }
-  const white = whiteOf(request, technique, fills)
+  const planned = whiteOf(request, technique, fills)
+  const white = planned && { ...planned, holeMm: holeAt(otherwise, planned.holeMm) }
   const turns = turnsOf(technique, slots, otherwise).filter((turn) => turn.step.place === 'pour')
   const cup = limited(fillCup(setting), latestStopMin)
   const cupStopMin = cup.limits?.stopMin ?? Infinity
@@ -131,7 +134,9 @@ export function scheduleSettled(
   const unknown = layOut({ ...task, decantMin: 0, windowFor: () => null, done: {} })
   const decant = stillFull(decantPlan({ request, technique, cup, white, done, unknown }), cup, stillFullMin)
   const forecast = forecastPour(cup, decant.decantMin)
-  const timed = layOut({ ...task, decantMin: decant.decantMin, windowFor: windowsOf(forecast, white) })
+  const holes = holesOf(turns, request, { done, otherwise })
+  const windowFor = windowsByHole(forecast, white, holes)
+  const timed = layOut({ ...task, decantMin: decant.decantMin, windowFor })
   return {
     request,
     technique,
@@ -145,7 +150,34 @@ export function scheduleSettled(
     white,
     cup,
     whiteCup: whiteBagOf(cup, mixes, timed),
+    holes,
     turns: timed,
+  }
+}
+
+/** Through which hole each bead is laid: as it was cut when the turn was done, or as it is by now. */
+function holesOf(
+  turns: readonly Turn[],
+  { white }: BatchRequest,
+  { done, otherwise }: { readonly done: Readonly<Record<string, number>>; readonly otherwise: Otherwise },
+): Readonly<Record<string, number>> {
+  const piped = turns.filter(({ step }) => step.takes === 'beads')
+  return Object.fromEntries(piped.map(({ key }) => [key, holeAt(otherwise, white.holeMm, done[key])]))
+}
+
+/** When a criterion holds for a turn, through the hole of its own; for all others through the hole as it is by now. */
+function windowsByHole(
+  forecast: PourForecast,
+  white: BloomWhite | null,
+  holes: Readonly<Record<string, number>>,
+): LayOutTask['windowFor'] {
+  const known = new Map<number | undefined, ReturnType<typeof windowsOf>>()
+  return (criterion, turn) => {
+    const holeMm = (turn && holes[turn.key]) ?? white?.holeMm
+    const windowFor =
+      known.get(holeMm) ?? windowsOf(forecast, white && { ...white, holeMm: holeMm ?? white.holeMm })
+    known.set(holeMm, windowFor)
+    return windowFor(criterion)
   }
 }
 

@@ -28,7 +28,7 @@ describe('turns', () => {
       turnsOf(
         { ...technique, steps: technique.steps.map((step) => (step.times ? { ...step, times } : step)) },
         slots,
-        { leftOut, moreRounds },
+        { leftOut, moreRounds, holes: [] },
       )
         .map(({ key }) => key)
         .filter((key) => key.startsWith('ink') || key === 'cover')

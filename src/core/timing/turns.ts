@@ -16,9 +16,22 @@ export interface Otherwise {
   readonly leftOut: readonly string[]
   /** So many rounds more, of steps that pieces are gone over with in rounds. */
   readonly moreRounds: number
+  /** Holes that the bag's was cut to, in order. */
+  readonly holes: readonly HoleCut[]
 }
 
-export const AS_PLANNED: Otherwise = { leftOut: [], moreRounds: 0 }
+/** The bag's hole from that minute on. */
+export interface HoleCut {
+  readonly atMin: number
+  readonly mm: number
+}
+
+export const AS_PLANNED: Otherwise = { leftOut: [], moreRounds: 0, holes: [] }
+
+/** The bag's hole at that minute; by now where none is said. */
+export function holeAt({ holes }: Otherwise, plannedMm: number, atMin = Infinity): number {
+  return holes.findLast((cut) => cut.atMin <= atMin)?.mm ?? plannedMm
+}
 
 /** The technique's steps as turns for those pieces, in the order the hands do them. */
 export function turnsOf(

@@ -2,6 +2,7 @@ import type { LaterLayer } from '#core/batch/index.ts'
 import { layerOfMix, mixOfCup, tintedKey, type Technique } from '#core/technique/index.ts'
 import type { PourEvent, RunStep } from '#core/runsheet/index.ts'
 import { printQuantity, type UnitChoice } from '#core/units/index.ts'
+import { BESIDE_WORDS } from '#words/otherwise.ts'
 import { wordTaken } from '#words/readings.ts'
 
 /** What the mark belongs to. */
@@ -31,6 +32,10 @@ export function markWords(
       return `Left out: ${titleOf(event.keys[0]!)}${event.keys.length > 1 ? `, ${event.keys.length} times` : ''}`
     case 'roundAdded':
       return 'One more round'
+    case 'holeCut':
+      return `Hole cut to ${printQuantity(event.mm, units.length)}`
+    case 'beside':
+      return BESIDE_WORDS[event.deed]
     case 'stopStir':
       return `${of}stop-stir`
     case 'weighed':
@@ -41,7 +46,16 @@ export function markWords(
   return `${step?.title ?? ''}${step?.pieceNo ? `, piece ${step.pieceNo}` : ''}`
 }
 
-const TOLD: readonly PourEvent['kind'][] = ['done', 'filled', 'leftOut', 'roundAdded', 'note', 'reading']
+const TOLD: readonly PourEvent['kind'][] = [
+  'done',
+  'filled',
+  'leftOut',
+  'roundAdded',
+  'holeCut',
+  'beside',
+  'note',
+  'reading',
+]
 
 /** Whether a mark stands in the list of a run: gates and stirring only of layers, for the pour's own is told by itself. */
 export function isTold(event: PourEvent): boolean {

@@ -2,7 +2,7 @@ import { useEffect, useMemo, useState, type ReactNode } from 'react'
 import { Link, useLocation, useParams, useSearchParams } from 'react-router'
 import { kindId, kindName, techniqueOn, type BatchRequest, type PieceOrder } from '#core/batch/index.ts'
 import type { CauseId } from '#core/journal/index.ts'
-import { changedFor, type LivePlan } from '#core/plan/index.ts'
+import { asPoured, changedFor, type LivePlan } from '#core/plan/index.ts'
 import { renewedFrom, type Shelf } from '#core/shelf/index.ts'
 import { isDrawn } from '#core/technique/index.ts'
 import type { Settings } from '#schema/studio.ts'
@@ -62,11 +62,11 @@ export function PlanPlace({ whenBare }: { readonly whenBare: ReactNode }) {
   if (batchId && known && known.pour.stage !== 'planned' && known.pour.stage !== 'ready') {
     return <AlreadyPoured name={known.batch.request.name} batchId={batchId} />
   }
-  const answered = repeats !== null && known && change ? changedFor(change, known.batch.request) : null
+  const answered = repeats !== null && known && change ? changedFor(change, pouredRequest(known)) : null
   const order = orders.data.find(({ id }) => id === orderAsked) ?? null
   const usual = newDraft(stock, settings)
   const first = known
-    ? openedAgain(answered ?? known.batch.request, repeats !== null)
+    ? openedAgain(answered ?? pouredRequest(known), repeats !== null)
     : order
       ? usual && draftFor(order, { usual, stock, made: made ?? [] })
       : (keptDraft() ?? usual)
@@ -85,6 +85,11 @@ export function PlanPlace({ whenBare }: { readonly whenBare: ReactNode }) {
       change={answered && change}
     />
   )
+}
+
+/** What is repeated is what the hands did. */
+function pouredRequest({ batch, pour }: BatchStory): BatchRequest {
+  return pour.stage === 'running' ? asPoured(batch.request, pour.otherwise) : batch.request
 }
 
 function causeIn(text: string | null): CauseId | null {

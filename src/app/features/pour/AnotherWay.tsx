@@ -2,13 +2,17 @@ import { useState } from 'react'
 import { Dialog } from 'radix-ui'
 import { Split } from 'lucide-react'
 import { dropLoad, MOST_LOAD, techniqueOfPour } from '#core/batch/index.ts'
-import type { BatchPlan } from '#core/plan/index.ts'
+import { bagLeft, type BatchPlan } from '#core/plan/index.ts'
 import type { RunStep } from '#core/runsheet/index.ts'
 import { whyNeeded } from '#core/technique/index.ts'
-import type { Otherwise } from '#core/timing/index.ts'
-import { wordNeeded } from '#words/otherwise.ts'
+import { holeAt, type Otherwise } from '#core/timing/index.ts'
+import { CAUTIONS, mayWarm } from '#core/safety/index.ts'
+import { printQuantity, type UnitChoice } from '#core/units/index.ts'
+import { BESIDE_WORDS, wordNeeded } from '#words/otherwise.ts'
+import { QuantityField } from '#app/components/QuantityField.tsx'
 import { Sheet } from '#app/components/Sheet.tsx'
 import { useSay } from '#app/components/undo.tsx'
+import { useUnits } from '#app/platform/queries.ts'
 import { useRecord, type NewEvent } from '#app/platform/marks.ts'
 import type { BatchStory } from '#app/platform/stories.ts'
 
@@ -20,11 +24,12 @@ interface AnotherWayProps {
   readonly otherwise: Otherwise
 }
 
-/** What can be done otherwise than planned at the step at hand: left out, once more, no more. What was not done is never marked as done. */
+/** What can be done otherwise than planned at the step at hand: left out, once more, no more, through a wider hole, or beside the steps. What was not done is never marked as done. */
 export function AnotherWay({ story, step, plan, done, otherwise }: AnotherWayProps) {
   const { request } = story.batch
   const [isOpen, setIsOpen] = useState(false)
   const record = useRecord(story.batch.id)
+  const units = useUnits()
   const say = useSay()
   const fail = (problem: Error) => say(problem.message)
   const tell = async (event: NewEvent, told: string) => {
@@ -84,10 +89,75 @@ export function AnotherWay({ story, step, plan, done, otherwise }: AnotherWayPro
             <p className="text-ink-soft text-sm">{loadWords(plan, otherwise)}</p>
           </div>
         )}
+        {bagLeft(plan, request, done) !== null && (
+          <HoleField
+            holeMm={holeAt(otherwise, request.white.holeMm)}
+            units={units}
+            cut={(mm) => tell({ kind: 'holeCut', mm }, 'The hole is wider: windows and grams follow.')}
+          />
+        )}
+        <h3 className="mt-4 mb-2 text-lg">Beside the steps</h3>
+        <div className="flex flex-col gap-2">
+          <Choice
+            label={BESIDE_WORDS.rimWiped}
+            choose={() => tell({ kind: 'beside', deed: 'rimWiped' }, 'Told in the log.')}
+          />
+          {mayWarm(technique, request) ? (
+            <>
+              <Choice
+                label={BESIDE_WORDS.warmAir}
+                choose={() => tell({ kind: 'beside', deed: 'warmAir' }, 'Told in the log.')}
+              />
+              <p className="text-ink-soft text-sm">
+                Low and moving, seconds at a time, no closer than a hand. No forecast follows it: read the
+                resin afterwards.
+              </p>
+            </>
+          ) : (
+            <p className="text-ink-soft text-sm" data-no-warm-air>
+              No warm air over this pour. {CAUTIONS.flame.text}
+            </p>
+          )}
+        </div>
       </Sheet>
     </Dialog.Root>
   )
 }
+
+interface HoleFieldProps {
+  readonly holeMm: number
+  readonly units: UnitChoice
+  readonly cut: (mm: number) => Promise<void>
+}
+
+/** The bag's hole, cut wider: what is still to be laid takes more, and waits for thicker resin. */
+function HoleField({ holeMm, units, cut }: HoleFieldProps) {
+  const [mm, setMm] = useState<number | null>(holeMm)
+  const usable = mm !== null && mm >= LEAST_HOLE_MM && mm <= MOST_HOLE_MM && mm !== holeMm
+  return (
+    <div className="mt-4 grid grid-cols-[1fr_auto] items-end gap-3">
+      <QuantityField
+        label="The hole is now"
+        dimension="length"
+        unit={units.length}
+        value={mm}
+        onChange={setMm}
+        problem={
+          mm === null || usable || mm === holeMm
+            ? undefined
+            : `Expected ${printQuantity(LEAST_HOLE_MM, units.length)} to ${printQuantity(MOST_HOLE_MM, units.length)}.`
+        }
+      />
+      <button className="button min-h-16" disabled={!usable} onClick={() => usable && void cut(mm)}>
+        It is cut
+      </button>
+    </div>
+  )
+}
+
+/** What a bag is cut to (common practice). */
+const LEAST_HOLE_MM = 0.5
+const MOST_HOLE_MM = 10
 
 function Choice({ label, choose }: { label: string; choose: () => Promise<void> }) {
   const say = useSay()

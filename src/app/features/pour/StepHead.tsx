@@ -1,9 +1,12 @@
-import type { ReactNode } from 'react'
-import { ofPiece, type BatchRequest } from '#core/batch/index.ts'
-import type { BatchPlan } from '#core/plan/index.ts'
+import { useState, type ReactNode } from 'react'
+import { ChevronLeft, ChevronRight } from 'lucide-react'
+import { ofPiece, type BatchRequest, type MoldFill } from '#core/batch/index.ts'
+import { beadLengthMm } from '#core/pattern/index.ts'
+import { bagLeft, type BatchPlan } from '#core/plan/index.ts'
 import type { RunStep } from '#core/runsheet/index.ts'
 import { isDrawn } from '#core/technique/index.ts'
-import type { UnitChoice } from '#core/units/index.ts'
+import { printQuantity, type UnitChoice } from '#core/units/index.ts'
+import { wordLengthOf } from '#words/lengths.ts'
 import { MoldDrawing } from '#app/components/MoldDrawing.tsx'
 import { TakesList } from '#app/components/TakesList.tsx'
 
@@ -12,29 +15,103 @@ interface StepHeadProps {
   readonly request: BatchRequest
   readonly plan: BatchPlan
   readonly units: UnitChoice
+  readonly done: Readonly<Record<string, number>>
   /** What is to be done. */
   readonly children: ReactNode
 }
 
 /** The step at hand and what it takes, to be read from where the hands are; beside it the pattern where it is done on one piece. */
-export function StepHead({ step, request, plan, units, children }: StepHeadProps) {
+export function StepHead({ step, request, plan, units, done, children }: StepHeadProps) {
   const fill = step.pieceNo === null ? undefined : ofPiece(plan.fills, step.pieceNo)
+  const beads = step.takes.some(({ of }) => of === 'beads')
   return (
     <div className="flex items-start justify-between gap-4">
       <div>
         {children}
         <TakesList takes={step.takes} units={units} className="font-display my-2 text-2xl sm:text-3xl" />
+        {beads && <InTheBag plan={plan} request={request} done={done} units={units} />}
       </div>
       {fill && isDrawn(fill.technique) && (
-        <MoldDrawing
-          outline={fill.mold.outline}
-          laid={fill.laid}
-          beadMm={request.white.holeMm}
-          inkHexes={fill.inks.map(({ hex }) => hex)}
-          title={`Pattern of ${fill.name}`}
-          className="size-28 shrink-0 sm:size-36"
-        />
+        <PatternAtHand key={step.key} fill={fill} request={request} beads={beads} units={units} />
       )}
     </div>
+  )
+}
+
+function InTheBag({
+  plan,
+  request,
+  done,
+  units,
+}: Pick<StepHeadProps, 'plan' | 'request' | 'done' | 'units'>) {
+  const bag = bagLeft(plan, request, done)
+  if (!bag) return null
+  const g = (value: number) => printQuantity(value, units.mass)
+  return (
+    <p className="text-lg" data-bag>
+      In the bag: {g(bag.leftG)} of {g(bag.portionG)}
+      {bag.shortG > SHORT_G && (
+        <span className="text-caution font-semibold">
+          {' '}
+          {g(bag.shortG)} short for the pieces still to come: lay fewer rings, or stir a little more.
+        </span>
+      )}
+    </p>
+  )
+}
+
+/** Less is what a hand presses out. */
+const SHORT_G = 0.3
+
+interface PatternAtHandProps {
+  readonly fill: MoldFill
+  readonly request: BatchRequest
+  readonly beads: boolean
+  readonly units: UnitChoice
+}
+
+/** The pattern of the piece at hand; where beads are laid, the one that is next is lit, and the others are a tap away. */
+function PatternAtHand({ fill, request, beads, units }: PatternAtHandProps) {
+  const [at, setAt] = useState(0)
+  const all = fill.laid.beads
+  const lit = beads ? all[at] : undefined
+  return (
+    <figure className="shrink-0">
+      <MoldDrawing
+        outline={fill.mold.outline}
+        laid={fill.laid}
+        beadMm={request.white.holeMm}
+        inkHexes={fill.inks.map(({ hex }) => hex)}
+        lit={lit}
+        title={`Pattern of ${fill.name}`}
+        className="size-28 sm:size-44"
+      />
+      {lit && (
+        <figcaption className="flex items-center justify-between text-sm">
+          <button
+            className="button button-quiet min-h-16 min-w-12 border-transparent px-1"
+            aria-label="The bead before"
+            disabled={at === 0}
+            onClick={() => setAt(at - 1)}
+          >
+            <ChevronLeft className="size-5" aria-hidden />
+          </button>
+          <span className="text-center" aria-live="polite" data-bead={at + 1}>
+            <span className="font-display block text-lg font-semibold">
+              {at + 1} of {all.length}
+            </span>{' '}
+            {wordLengthOf(beadLengthMm(lit), units)}
+          </span>
+          <button
+            className="button button-quiet min-h-16 min-w-12 border-transparent px-1"
+            aria-label="The next bead"
+            disabled={at === all.length - 1}
+            onClick={() => setAt(at + 1)}
+          >
+            <ChevronRight className="size-5" aria-hidden />
+          </button>
+        </figcaption>
+      )}
+    </figure>
   )
 }

@@ -5,6 +5,7 @@ import { narrowFromMm, type BatchRequest, type MoldFill } from '#core/batch/inde
 import type { BatchPlan } from '#core/plan/index.ts'
 import { isDrawn, isPiped } from '#core/technique/index.ts'
 import { printQuantity, type UnitChoice } from '#core/units/index.ts'
+import { wordLengthOf } from '#words/lengths.ts'
 import { usePatternLink } from '../patternLink.ts'
 import { frameOf, MoldDrawing } from '#app/components/MoldDrawing.tsx'
 import { savePatternSheet } from '../patternSheet.ts'
@@ -36,10 +37,8 @@ export function FromAbove({ request, plan: { fills, drops }, units }: FromAboveP
               {fill.white.beadMm > 0 && (
                 <p>
                   {fill.laid.beads.length} {fill.laid.beads.length === 1 ? 'bead' : 'beads'},{' '}
-                  {units.length === 'mm'
-                    ? `${(fill.white.beadMm / 10).toFixed(0)} cm`
-                    : printQuantity(fill.white.beadMm, units.length, 0)}{' '}
-                  in all, hole {printQuantity(request.white.holeMm, units.length)}
+                  {wordLengthOf(fill.white.beadMm, units)} in all, hole{' '}
+                  {printQuantity(request.white.holeMm, units.length)}
                 </p>
               )}
               <p className="text-ink-soft">

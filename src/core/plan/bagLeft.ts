@@ -1,0 +1,30 @@
+import { whiteCupOf, type BatchRequest } from '../batch/index.ts'
+import type { BatchPlan } from './plan.ts'
+
+/** What is in the bag by now, and whether it lasts. */
+export interface BagLeft {
+  readonly portionG: number
+  readonly leftG: number
+  /** What the beads still to come take, through the hole as it is now. */
+  readonly toComeG: number
+  /** By how much that is more than can be pressed out; 0 where it lasts. */
+  readonly shortG: number
+}
+
+/** The bag after the beads that were laid; null where no white is piped. What stays in it cannot be pressed out. */
+export function bagLeft(
+  { mixes, steps }: Pick<BatchPlan, 'mixes' | 'steps'>,
+  { loss }: Pick<BatchRequest, 'loss'>,
+  done: Readonly<Record<string, number>>,
+): BagLeft | null {
+  const portionG = whiteCupOf(mixes)?.massG
+  const turns = steps.flatMap(({ key, takes }) =>
+    takes.flatMap((take) => (take.of === 'beads' ? [{ key, massG: take.massG }] : [])),
+  )
+  if (portionG === undefined || turns.length === 0) return null
+  const sum = (laid: boolean) =>
+    turns.filter(({ key }) => (done[key] !== undefined) === laid).reduce((all, { massG }) => all + massG, 0)
+  const leftG = Math.max(0, portionG - sum(true))
+  const toComeG = sum(false)
+  return { portionG, leftG, toComeG, shortG: Math.max(0, toComeG + loss.bagResidueG - leftG) }
+}
