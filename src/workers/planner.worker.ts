@@ -2,6 +2,7 @@ import { expose } from 'comlink'
 import { aimedOf, lessonOf } from '#core/journal/index.ts'
 import type { BatchRequest } from '#core/batch/index.ts'
 import {
+  bubblesOf,
   lessonOfSitting,
   planBatch,
   planLive,
@@ -30,6 +31,7 @@ const planner = {
   planLive: (...[request, done, readings, stillFullMin, sittings, otherwise]: RunSoFar) =>
     planLive(withSittings(request, sittings), done, readings, stillFullMin, otherwise),
   planSitting,
+  bubblesOf,
   lessonOf,
   lessonOfSitting,
   aimedOf,

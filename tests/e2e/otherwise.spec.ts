@@ -139,3 +139,24 @@ test('a bloom run at the bench: a piece skipped, the hole cut wider and one of i
   await go(page, `/plan?repeat=${id}`)
   await expect(page.getByText(/hole 3\.5 mm/).first()).toBeVisible()
 })
+
+test('what a glove taps by accident is taken back with one tap, for five seconds, where it was tapped', async ({
+  page,
+}) => {
+  await openStudio(page, '/pour/demo-8')
+  await layOut(page)
+  await stir(page)
+  const band = page.locator('[data-take-back]')
+  const first = await stepKey(page)
+  await mark(page)
+  await expect(band).toBeVisible()
+  // It lies over neither the button nor what is read.
+  const [bandBox, buttonBox] = [await band.boundingBox(), await page.locator('[data-fresh]').boundingBox()]
+  expect(bandBox!.y + bandBox!.height).toBeLessThanOrEqual(buttonBox!.y + 1)
+  await band.click()
+  await expect(page.locator(`[data-step="${first}"]`)).toBeVisible()
+  await mark(page)
+  await expect(band).toBeVisible()
+  await page.clock.runFor(5100)
+  await expect(band).toHaveCount(0)
+})

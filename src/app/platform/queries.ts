@@ -2,7 +2,14 @@ import { AS_PLANNED } from '#core/timing/index.ts'
 import { useState } from 'react'
 import { useQueries, useQuery, keepPreviousData, type UseQueryResult } from '@tanstack/react-query'
 import { techniqueOfPour, type BatchRequest } from '#core/batch/index.ts'
-import type { BatchPlan, LivePlan, SittingPlan, SittingsSoFar, SittingSoFar } from '#core/plan/index.ts'
+import type {
+  BatchPlan,
+  Bubbles,
+  LivePlan,
+  SittingPlan,
+  SittingsSoFar,
+  SittingSoFar,
+} from '#core/plan/index.ts'
 import type { Pour, Sitting } from '#core/runsheet/index.ts'
 import { layerOfMix, markedAt, tintedKey } from '#core/technique/index.ts'
 import { METRIC, US_CUSTOMARY, type UnitChoice } from '#core/units/index.ts'
@@ -110,6 +117,18 @@ export function useLastTold<Data>({ data }: UseQueryResult<Data>): Data | undefi
   const [last, setLast] = useState(data)
   if (data !== undefined && data !== last) setLast(data)
   return data ?? last
+}
+
+/** Which bubbles leave that batch's pour by themselves, computed in the worker where it is asked. */
+export function useBubbles(request: BatchRequest, asked: boolean): UseQueryResult<Bubbles> {
+  const { planner } = usePlatform()
+  return useQuery({
+    queryKey: ['bubbles', request],
+    queryFn: () => planner.bubblesOf(request),
+    enabled: asked,
+    staleTime: Infinity,
+    placeholderData: keepPreviousData,
+  })
 }
 
 /** The sitting of a later layer as its readings have it, computed in the worker; the last one stays until the next is there. */

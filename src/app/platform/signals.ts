@@ -3,20 +3,29 @@ import { useSettings } from './queries.ts'
 
 /** Two short tones, the second higher; silence where the browser has no sound. */
 export function chime(): void {
+  play([523.25, 783.99], 0.2)
+}
+
+/** One low knock: a mark was taken. */
+export function tick(): void {
+  play([196], 0.06)
+}
+
+function play(tones: readonly number[], lastsS: number): void {
   if (typeof AudioContext === 'undefined') return
   const context = new AudioContext()
-  for (const [k, hertz] of [523.25, 783.99].entries()) {
+  for (const [k, hertz] of tones.entries()) {
     const tone = context.createOscillator()
     const volume = context.createGain()
-    const beginS = context.currentTime + k * 0.22
+    const beginS = context.currentTime + k * (lastsS + 0.02)
     tone.frequency.value = hertz
     volume.gain.setValueAtTime(0.0001, beginS)
-    volume.gain.exponentialRampToValueAtTime(0.3, beginS + 0.02)
-    volume.gain.exponentialRampToValueAtTime(0.0001, beginS + 0.2)
+    volume.gain.exponentialRampToValueAtTime(0.3, beginS + lastsS / 10)
+    volume.gain.exponentialRampToValueAtTime(0.0001, beginS + lastsS)
     tone.connect(volume).connect(context.destination)
     tone.start(beginS)
-    tone.stop(beginS + 0.22)
-    if (k === 1) tone.onended = () => void context.close()
+    tone.stop(beginS + lastsS + 0.02)
+    if (k === tones.length - 1) tone.onended = () => void context.close()
   }
 }
 

@@ -49,7 +49,7 @@ export function Shell() {
       </a>
       <nav
         aria-label="Places"
-        className={`no-print border-line bg-raised fixed inset-x-0 bottom-0 z-30 border-t md:sticky md:top-0 md:h-dvh md:w-40 md:border-t-0 md:border-r ${pouring ? 'max-md:hidden' : ''}`}
+        className={`no-print border-line bg-raised fixed inset-x-0 bottom-0 z-30 border-t md:sticky md:top-0 md:h-dvh md:w-40 md:border-t-0 md:border-r ${pouring ? 'hidden' : ''}`}
       >
         <p className="font-display hidden items-center gap-2 px-4 pt-5 pb-4 text-2xl font-bold md:flex">
           <img src="/mark.svg" alt="" className="size-8" /> Nublo
@@ -92,7 +92,7 @@ export function Shell() {
           {pouring && (
             <NavLink
               to="/"
-              className="text-ink-soft no-print inline-flex min-h-11 items-center px-4 text-sm md:hidden"
+              className="text-ink-soft no-print inline-flex min-h-11 items-center px-4 text-sm sm:px-6"
             >
               To the bench; the pour runs on
             </NavLink>

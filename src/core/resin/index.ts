@@ -1,3 +1,4 @@
+export { smallestLeavingMm, type BubbleSkin } from './bubbles.ts'
 export {
   mixedDensityGPerMl,
   weightRatio,

@@ -3,6 +3,7 @@ import { techniqueOfPour, type BatchRequest } from '#core/batch/index.ts'
 import type { LivePlan, Stagger } from '#core/plan/index.ts'
 import { printQuantity, type UnitChoice } from '#core/units/index.ts'
 import { MixSheet } from '#app/components/MixSheet.tsx'
+import { BubblesTold } from './BubblesTold.tsx'
 import { CapacityLine } from './CapacityLine.tsx'
 import { CupStrategies } from './CupStrategies.tsx'
 import { Findings } from './Findings.tsx'
@@ -44,6 +45,7 @@ export function Worksheet({ request, live, units, change, keepMixes }: Worksheet
       <StockAndCost request={request} outline={live.outline} />
       <Palette palette={plan.palette} white={techniqueOfPour(request).white.by} />
       <RunTable plan={plan} startAt={request.startAt} units={units} />
+      <BubblesTold request={request} units={units} />
       <section className="sheet no-print" aria-labelledby="chart-heading">
         <h2 id="chart-heading" className="mb-1 text-xl">
           Why these minutes

@@ -24,7 +24,7 @@ export function InSight({ title, standing, nowMin }: InSightProps) {
       <div ref={place} aria-hidden />
       {isAbove && (
         <div
-          className="bg-raised border-edge no-print fixed inset-x-0 top-0 z-20 flex items-baseline justify-between gap-4 border-b px-4 py-2 md:left-40"
+          className="bg-raised border-edge no-print fixed inset-x-0 top-0 z-20 flex items-baseline justify-between gap-4 border-b px-4 py-2"
           data-in-sight
         >
           <span className="min-w-0 truncate text-lg font-semibold">{title}</span>

@@ -134,7 +134,7 @@ function StepView({
     <section aria-label="The step at hand" data-step={step.key} data-standing={standing.kind}>
       <StepHead step={step} request={story.batch.request} plan={plan} units={units} done={done}>
         <p className="text-ink-soft text-lg">{pieceLine(step, plan)}</p>
-        <h2 className="text-4xl sm:text-5xl">{step.title}</h2>
+        <h2 className="text-2xl sm:text-3xl">{step.title}</h2>
         <p className="my-2 max-w-prose text-lg">{inUnits(step.detail, units)}</p>
       </StepHead>
       <InSight title={step.title} standing={standing} nowMin={nowMin} />

@@ -112,13 +112,17 @@ export function LiveSitting({
       <HeldAside story={story} />
       <LastTimes problem={failed} />
       <section aria-label="The step at hand" data-step={next ? next.mix.id : mark}>
-        <h2 className="text-4xl sm:text-5xl">{next ? `Stir ${next.mix.name} by itself` : step.title}</h2>
+        <h2 className="text-2xl sm:text-3xl">{next ? `Stir ${next.mix.name} by itself` : step.title}</h2>
         <p className="my-2 max-w-prose text-lg">
           {next
             ? 'A small mix of its own, so that it is fresh and thin when it goes in. The other mix goes on meanwhile.'
             : step.detail}
         </p>
-        <TakesList takes={takes} units={units} className="font-display my-2 text-2xl sm:text-3xl" />
+        <TakesList
+          takes={takes}
+          units={units}
+          className="font-display my-2 text-3xl leading-tight sm:text-5xl"
+        />
         {!tints && !next && (
           <MoldByMold
             story={story}

@@ -2,6 +2,9 @@ import { useEffect } from 'react'
 import { useSay } from '#app/components/undo.tsx'
 import { useRecord } from '#app/platform/marks.ts'
 import type { BatchStory } from '#app/platform/stories.ts'
+import { useSettings } from '#app/platform/queries.ts'
+import { tick } from '#app/platform/signals.ts'
+import { TakeBack } from './TakeBack.tsx'
 import { useFocused } from './useFocused.ts'
 import { useFresh } from './useFresh.ts'
 
@@ -20,14 +23,18 @@ export function MarkButton({ story, mark, label, early = false }: MarkButtonProp
   const say = useSay()
   const button = useFocused()
   const fresh = useFresh()
+  const { sound } = useSettings()
   useEffect(() => {
     window.scrollTo(0, 0)
   }, [])
   const tap = () => {
-    if (!fresh) void record({ kind: 'done', key: mark }).catch((problem: Error) => say(problem.message))
+    if (fresh) return
+    if (sound) tick()
+    void record({ kind: 'done', key: mark }).catch((problem: Error) => say(problem.message))
   }
   return (
     <div className="bg-surface at-foot sticky z-10 py-2">
+      <TakeBack story={story} />
       <button
         ref={button}
         className={`button min-h-24 w-full text-3xl ${early ? 'button-quiet border-2' : 'button-main'}`}

@@ -28,7 +28,11 @@ export function StepHead({ step, request, plan, units, done, children }: StepHea
     <div className="flex items-start justify-between gap-4">
       <div>
         {children}
-        <TakesList takes={step.takes} units={units} className="font-display my-2 text-2xl sm:text-3xl" />
+        <TakesList
+          takes={step.takes}
+          units={units}
+          className="font-display my-2 text-3xl leading-tight sm:text-5xl"
+        />
         {beads && <InTheBag plan={plan} request={request} done={done} units={units} />}
       </div>
       {fill && isDrawn(fill.technique) && (

@@ -13,7 +13,7 @@ export function ColourForm({ first, close }: { first: Colour | null; close: () =
   const { newId } = usePlatform()
   const units = useUnits()
   const [draft, setDraft] = useState<Colour>(
-    () => first ?? { id: newId(), name: '', kind: 'alcoholInk', hex: '#12748a' },
+    () => first ?? { id: newId(), name: '', kind: 'alcoholInk', hex: '#ffffff' },
   )
   const change = (changes: Partial<Colour>) => setDraft((last) => ({ ...last, ...changes }))
   return (

@@ -1,0 +1,104 @@
+import { pourMixOf, type BatchRequest } from '../batch/index.ts'
+import { smallestLeavingMm } from '../resin/index.ts'
+import { beliefOf, correctedRequest, scheduleBatch, stateAt, type Schedule } from '../timing/index.ts'
+import { techniqueOf } from './plan.ts'
+
+/** Which bubbles leave by themselves. */
+export interface Bubbles {
+  readonly cup: Leaving
+  readonly bed: Leaving
+  /** Until that minute after stop-stir the bed still lets one of that size go; null where it never does. */
+  readonly bedUntil: readonly { readonly mm: number; readonly min: number | null }[]
+  readonly decantMin: number
+  /** The same with parts that much warmer when they are mixed. */
+  readonly warmer: {
+    readonly byK: number
+    readonly cupMm: number
+    readonly bedMm: number
+    readonly decantMin: number
+    /** When the cup must be empty; null where it never must. */
+    readonly stopMin: number | null
+  }
+  readonly stopMin: number | null
+}
+
+export interface Leaving {
+  readonly depthMm: number
+  /** Smaller ones stay, mm: with a stiff surface, and with a clean one, which rises faster. */
+  readonly stiffMm: number
+  readonly cleanMm: number
+}
+
+const WARMER_K = 5
+/** Sizes that an eye sees in a finished piece. */
+const SEEN_MM = [1, 0.5, 0.2] as const
+
+/** The bubbles of that batch's pour: in its cup until it is poured, in its bed until it gels. */
+export function bubblesOf(request: BatchRequest): Bubbles {
+  const schedule = scheduled(request)
+  const { cup, bed } = leavingOf(schedule)
+  const warm = scheduled({ ...request, partsTempC: (request.partsTempC ?? request.roomTempC) + WARMER_K })
+  const warmed = leavingOf(warm)
+  const { decantMin } = schedule.decant
+  return {
+    cup,
+    bed,
+    bedUntil: SEEN_MM.map((mm) => ({ mm, min: bedUntilMin(schedule, mm) })),
+    decantMin,
+    warmer: {
+      byK: WARMER_K,
+      cupMm: warmed.cup.stiffMm,
+      bedMm: warmed.bed.stiffMm,
+      decantMin: warm.decant.decantMin,
+      stopMin: warm.cupLimits?.stopMin ?? null,
+    },
+    stopMin: schedule.cupLimits?.stopMin ?? null,
+  }
+}
+
+function scheduled(request: BatchRequest): Schedule {
+  return scheduleBatch(correctedRequest(request, beliefOf(request).mean), techniqueOf(request))
+}
+
+function leavingOf({ forecast, mixes, decant }: Schedule): Pick<Bubbles, 'cup' | 'bed'> {
+  const flowAt = (min: number) => stateAt(forecast, min).remainingFluidityPerPa
+  // Just after the pour what is to come flows in the bed.
+  const poured = flowAt(decant.decantMin)
+  const inCup = Math.max(0, flowAt(0) - poured)
+  const largest = Math.max(...pourMixOf(mixes).cups.map(({ volumeMl }) => volumeMl))
+  return {
+    cup: leaving(cupDepthMm(largest), inCup),
+    bed: leaving(forecast.setting.bedDepthMm, poured),
+  }
+}
+
+/** A cup filled about as high as it is wide: pi/4 d3 = V. */
+function cupDepthMm(volumeMl: number): number {
+  return 10 * Math.cbrt((4 * volumeMl) / Math.PI)
+}
+
+function leaving(depthMm: number, flowPerPa: number): Leaving {
+  return {
+    depthMm,
+    stiffMm: smallestLeavingMm({ depthMm, flowPerPa }, 'stiff'),
+    cleanMm: smallestLeavingMm({ depthMm, flowPerPa }, 'clean'),
+  }
+}
+
+const STEP_MIN = 0.5
+const LATEST_MIN = 12 * 60
+
+/** Until when one of that size, still at the floor of the bed, gets out of it. */
+function bedUntilMin({ forecast, decant }: Schedule, mm: number): number | null {
+  const { bedDepthMm } = forecast.setting
+  const gets = (min: number) =>
+    smallestLeavingMm({ depthMm: bedDepthMm, flowPerPa: stateAt(forecast, min).remainingFluidityPerPa }) <= mm
+  if (!gets(decant.decantMin)) return null
+  let [from, to] = [decant.decantMin, LATEST_MIN]
+  while (to - from > STEP_MIN) {
+    const middle = (from + to) / 2
+    if (gets(middle)) from = middle
+    else to = middle
+  }
+  return from
+}
