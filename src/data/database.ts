@@ -1,4 +1,5 @@
 import { Dexie, type EntityTable, type Table } from 'dexie'
+import type { Recipe } from '#core/batch/index.ts'
 import type { Colour } from '#core/colour/index.ts'
 import type { Piece } from '#core/journal/index.ts'
 import type { Mold } from '#core/mold/index.ts'
@@ -77,6 +78,7 @@ export class StudioDatabase extends Dexie {
   settings!: EntityTable<SettingsRow, 'id'>
   learning!: EntityTable<Learning, 'id'>
   patterns!: EntityTable<Pattern, 'id'>
+  recipes!: EntityTable<Recipe, 'id'>
   supplies!: EntityTable<Supply, 'id'>
   movements!: EntityTable<Movement, 'id'>
   care!: EntityTable<MoldCare, 'id'>
@@ -126,6 +128,7 @@ export class StudioDatabase extends Dexie {
     this.version(9).stores({}).upgrade(upgradeToLayers)
     this.version(10)
       .stores({
+        recipes: 'id',
         briefs:
           'id, stale, openUntilMs, stirredAtMs, *readOf, [judgedOf+stirredAtMs], orderId, trial, *moldsPoured',
       })

@@ -22,6 +22,7 @@ export const STUDIO_TABLES: readonly TableName[] = [
   'colours',
   'molds',
   'patterns',
+  'recipes',
   'batches',
   'events',
   'pieces',

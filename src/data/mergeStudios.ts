@@ -77,6 +77,7 @@ export function mergeStudios(
     colours: shelf('colours', [here.colours, there.colours]),
     molds: shelf('molds', [here.molds, there.molds]),
     patterns: shelf('patterns', [here.patterns, there.patterns]),
+    recipes: shelf('recipes', [here.recipes, there.recipes]),
     supplies: shelf('supplies', [here.supplies, there.supplies]),
     movements: shelf('entries of supplies', [here.movements, there.movements]),
     care: shelf('mold cares', [here.care, there.care]),

@@ -1,4 +1,5 @@
 import type { EntityTable } from 'dexie'
+import type { Recipe } from '#core/batch/index.ts'
 import type { Colour } from '#core/colour/index.ts'
 import type { Mold } from '#core/mold/index.ts'
 import type { Pattern } from '#core/pattern/index.ts'
@@ -14,6 +15,7 @@ export interface ShelfItem {
   readonly colours: Colour
   readonly molds: Mold
   readonly patterns: Pattern
+  readonly recipes: Recipe
   readonly supplies: Supply
   readonly orders: Order
 }

@@ -170,6 +170,7 @@ function looseEnds(studio: Studio): readonly string[] {
     colours: studio.colours,
     molds: studio.molds,
     patterns: studio.patterns,
+    recipes: studio.recipes,
     batches: studio.batches,
     pieces: studio.pieces,
     photos: studio.photos,

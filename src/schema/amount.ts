@@ -92,3 +92,7 @@ export function epochMs(what: string) {
     v.maxValue(4_102_444_800_000, `${what} is after the year 2100`),
   )
 }
+
+/** Words of any kind, as long as a page. */
+export const note = (what: string) =>
+  v.pipe(v.string(), v.maxLength(2000, `${what} is longer than 2000 characters`))

@@ -7,15 +7,17 @@ import {
   type Outcome,
   type Piece,
 } from '#core/journal/index.ts'
+import type { Recipe } from '#core/batch/index.ts'
 import type { Pattern } from '#core/pattern/index.ts'
 import type { MoldCare, Movement, Order, Supply } from '#core/shelf/index.ts'
 import type { PourEvent, Taken } from '#core/runsheet/index.ts'
-import { amount, count, epochMs, idSchema, text } from './amount.ts'
+import { amount, count, epochMs, idSchema, text, note } from './amount.ts'
 import { colourSchema } from './colour.ts'
 import { lifeHoursSchema } from './life.ts'
 import { moldSchema } from './mold.ts'
 import { orderSchema } from './order.ts'
 import { patternSchema } from './pattern.ts'
+import { recipeSchema } from './recipe.ts'
 import { batchRequestSchema, handsSchema, measuringSchema, roomTempSchema } from './request.ts'
 import { resinSchema } from './resin.ts'
 import { USUAL_FORMS, USUAL_HOURS, USUAL_MONEY, USUAL_PLACES, type Money } from './usual.ts'
@@ -37,7 +39,6 @@ const batchSchema = v.object({
 })
 
 const event = { id: idSchema, atMs: epochMs('event') }
-const note = (what: string) => v.pipe(v.string(), v.maxLength(2000, `${what} is longer than 2000 characters`))
 
 const readingSchema = v.variant('kind', [
   v.object({
@@ -230,6 +231,7 @@ export const ROW_SCHEMAS = {
   colours: colourSchema,
   molds: moldSchema,
   patterns: patternSchema,
+  recipes: recipeSchema,
   batches: batchSchema,
   events: storedEventSchema,
   pieces: pieceSchema,
@@ -261,6 +263,7 @@ export interface Studio {
   readonly colours: readonly v.InferOutput<typeof colourSchema>[]
   readonly molds: readonly v.InferOutput<typeof moldSchema>[]
   readonly patterns: readonly Pattern[]
+  readonly recipes: readonly Recipe[]
   readonly batches: readonly Batch[]
   readonly events: readonly StoredEvent[]
   readonly pieces: readonly Piece[]
@@ -295,7 +298,7 @@ const many = <Schema extends v.GenericSchema>(schema: Schema, what: string, most
 export const BUNDLE_FORMAT = 'nublo/studio'
 /**
  * Version 2 added patterns, version 3 the rack's hours and supplies, version 4 inclusions and forms, version 5 walls of molds and resins
- * for the heat of real layers, version 6 checksums and rows set aside, version 7 layers in place of a back, pours and coats; what an
+ * for the heat of real layers, version 6 checksums and rows set aside, version 7 layers in place of a back, pours and coats, and recipes; what an
  * earlier one does not hold takes its usual value.
  */
 export const BUNDLE_VERSION = 7
@@ -318,6 +321,7 @@ export const bundleSchema = v.strictObject({
   colours: many(colourSchema, 'colours', MANY),
   molds: many(moldSchema, 'molds', MANY),
   patterns: v.optional(many(patternSchema, 'patterns', MANY), []),
+  recipes: v.optional(many(recipeSchema, 'recipes', MANY), []),
   batches: many(batchSchema, 'batches', MANY),
   events: many(storedEventSchema, 'events', MANY),
   pieces: many(pieceSchema, 'pieces', MANY),

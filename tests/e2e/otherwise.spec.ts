@@ -127,6 +127,7 @@ test('a bloom run at the bench: a piece skipped, the hole cut wider and one of i
   await expect(beads).toContainText('through 3.5 mm')
   await anotherWay(page, /^Rim wiped while wet$/)
   await anotherWay(page, /^Leave it out on this piece$/)
+  await expect(page.locator('[data-step="white.2"]')).toHaveCount(0)
   await pourToTheEnd(page)
   const id = new URL(page.url()).pathname.split('/').at(-1)
   await go(page, `/log/${id}`)

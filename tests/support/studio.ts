@@ -1,4 +1,4 @@
-import { usualPattern } from '#core/batch/index.ts'
+import { asRecipe, usualPattern } from '#core/batch/index.ts'
 import { TECHNIQUES } from '#core/technique/index.ts'
 import { StudioDatabase } from '#data/database.ts'
 import type { Studio } from '#schema/studio.ts'
@@ -37,6 +37,7 @@ export function smallStudio(changes: Partial<Studio> = {}): Studio {
     resins: [request.resin],
     colours: [...request.colours],
     molds: [request.pieces[0]!.mold],
+    recipes: [{ id: 'recipe', name: 'Night, again', note: '', request: asRecipe(request) }],
     patterns: [usualPattern(request.pieces[0]!.mold, request.white, TECHNIQUES.bloom, 5)],
     batches: [
       {

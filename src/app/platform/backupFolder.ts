@@ -162,6 +162,7 @@ const SHELF_TABLES = [
   'colours',
   'molds',
   'patterns',
+  'recipes',
   'supplies',
   'movements',
   'care',

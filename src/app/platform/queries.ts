@@ -37,6 +37,12 @@ export function usePatterns() {
   return useLiveRows(['patterns'], async () => byName(await db.patterns.toArray()))
 }
 
+/** Kept recipes. */
+export function useRecipes() {
+  const { db } = usePlatform()
+  return useLiveRows(['recipes'], async () => byName(await db.recipes.toArray()))
+}
+
 /** Sets and commissions. */
 export function useOrders() {
   const { db } = usePlatform()

@@ -1,3 +1,5 @@
+export { bedForMix } from './givenMix.ts'
+export { asRecipe, fromRecipe, laidInto, type Recipe } from './recipe.ts'
 export {
   hasRest,
   leftBeside,

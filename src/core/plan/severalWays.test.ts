@@ -12,6 +12,7 @@ import { mixedDensityGPerMl } from '../resin/index.ts'
 import { needsOf } from '../shelf/index.ts'
 import type { TechniqueId } from '../technique/index.ts'
 import { factsOf, faceMoments, faceTask, planBatch, planLive } from './index.ts'
+import { AS_PLANNED } from '../timing/index.ts'
 
 const TRAY = { ...COASTER, id: 'tray', name: 'Tray', outline: { shape: 'circle', acrossMm: 150 } } as const
 const tray: PieceOrder = { mold: TRAY, count: 1, pattern: null }
@@ -80,7 +81,10 @@ describe('a bloom and two petri coasters of one mix', () => {
     const done = Object.fromEntries(
       plan.steps.filter(({ place }) => place === 'pour').map(({ key, endMin }) => [key, endMin]),
     )
-    const pour = { stage: 'running', stopStirAtMs: 0, done, readings: [], notes: [], sittings: {} } as never
+    const pour = {
+      ...{ stage: 'running', stopStirAtMs: 0, done, otherwise: AS_PLANNED },
+      ...{ readings: [], notes: [], sittings: {} },
+    } as never
     const run = { request, plan: planLive(request, done).plan, pour, events: [] }
     expect(factsOf(run, 1)).toMatchObject({ technique: 'bloom', white: { atMin: done['white.1'] } })
     expect(factsOf(run, 2)).toMatchObject({ technique: 'petri', white: null })

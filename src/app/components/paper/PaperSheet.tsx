@@ -75,8 +75,9 @@ function Front({ request, live, units, school }: PaperSheetProps) {
 function sizeOf(groups: readonly AmountGroup[]): string {
   const rows = groups.reduce((sum, group) => sum + group.rows.length + 1.5, 0)
   if (rows <= 16) return 'columns-2 text-[15pt]'
-  if (rows <= 28) return 'columns-2 text-[12pt]'
-  return rows <= 46 ? 'columns-3 text-[10pt]' : 'columns-3 text-[8pt]'
+  if (rows <= 26) return 'columns-2 text-[12pt]'
+  if (rows <= 33) return 'columns-3 text-[10pt]'
+  return rows <= 48 ? 'columns-3 text-[8.5pt]' : 'columns-3 text-[7pt]'
 }
 
 function Back({ request, live: { plan }, units }: PaperSheetProps) {
@@ -160,9 +161,12 @@ function Head({ request, units, children }: HeadProps) {
   )
 }
 
+/** A longer list of cups may go over into the next column. */
+const LONG_GROUP = 8
+
 function Amounts({ group: { title, rows } }: { readonly group: AmountGroup }) {
   return (
-    <section className="mb-3 break-inside-avoid">
+    <section className={`mb-3 ${rows.length <= LONG_GROUP ? 'break-inside-avoid' : ''}`}>
       <h2 className="text-[1em]">{title}</h2>
       <ul>
         {rows.map(({ amount, what, more, into }, k) => (

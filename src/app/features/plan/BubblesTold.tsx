@@ -22,7 +22,7 @@ export function BubblesTold({ request, units }: BubblesToldProps) {
       <summary className="font-display min-h-11 cursor-pointer content-center text-xl font-semibold">
         Which bubbles leave by themselves
       </summary>
-      {told.data ? (
+      {!isOpen ? null : told.data ? (
         <div className="max-w-prose">
           {wordBubbles(told.data, units).map((sentence) => (
             <p key={sentence} className="mt-1">

@@ -28,6 +28,7 @@ import {
 import { useBriefs, useStory, type BatchStory } from '#app/platform/stories.ts'
 import { useTaught } from '#app/platform/learning.ts'
 import { useWide } from '#app/platform/wide.ts'
+import { BeginFrom } from './BeginFrom.tsx'
 import { checkDraft, dropDraft, keepDraft, keptDraft, newDraft } from './draft.ts'
 import { draftFor, openedAgain } from './firstDraft.ts'
 import { useKeepPlan } from './keepPlan.ts'
@@ -181,6 +182,10 @@ function Planner({
   const [open, setOpen] = useState(POUR_DESK)
   const drawn = useDrawn(checked.request, plan.data)
   const change = (changes: Partial<BatchRequest>) => setDraft((last) => ({ ...last, ...changes }))
+  const begin = (next: BatchRequest) => {
+    setDraft(next)
+    setOpen(POUR_DESK)
+  }
   const inputs = {
     draft,
     stock: choices,
@@ -217,6 +222,9 @@ function Planner({
       lead={cause && `With one change: ${inUnits(CAUSE_WORDS[cause].next, units)}.`}
       actions={
         <>
+          {(isNew || repeats !== null) && (
+            <BeginFrom draft={draft} sound={checked.request} stock={stock} take={begin} />
+          )}
           <button className="button button-quiet" onClick={() => window.print()}>
             Print the sheet
           </button>

@@ -27,8 +27,8 @@ import { ResinForm } from './ResinForm.tsx'
 import { SupplyCard } from './SupplyCard.tsx'
 import { SupplyForm } from './SupplyForm.tsx'
 
-/** Sets and commissions have a place of their own. */
-type ShelfTab = Exclude<Shelf, 'orders'>
+/** Sets and commissions have a place of their own, recipes stand where a plan is begun. */
+type ShelfTab = Exclude<Shelf, 'orders' | 'recipes'>
 type Tab = ShelfTab | 'bands'
 
 type Editing = { readonly shelf: Shelf; readonly id: string | null } | null

@@ -1,0 +1,279 @@
+import { useId, useState } from 'react'
+import { BookOpen } from 'lucide-react'
+import { Dialog } from 'radix-ui'
+import { Link } from 'react-router'
+import {
+  asRecipe,
+  bedForMix,
+  fromRecipe,
+  laidInto,
+  type BatchRequest,
+  type Recipe,
+} from '#core/batch/index.ts'
+import type { Shelf } from '#core/shelf/index.ts'
+import { printQuantity } from '#core/units/index.ts'
+import { readRecipe, writeRecipe, type RecipeFileProblem } from '#formats/recipeFile.ts'
+import { removeItem, saveItem } from '#data/shelfCommands.ts'
+import { wordRecipe } from '#words/recipes.ts'
+import { QuantityField } from '#app/components/QuantityField.tsx'
+import { Sheet } from '#app/components/Sheet.tsx'
+import { useSay } from '#app/components/undo.tsx'
+import { dateOf } from '#app/components/when.ts'
+import { download } from '#app/platform/download.ts'
+import { useRecipes, useUnits } from '#app/platform/queries.ts'
+import { useBriefs } from '#app/platform/stories.ts'
+import { usePlatform } from '#app/platform/studio.tsx'
+
+interface BeginFromProps {
+  readonly draft: BatchRequest
+  /** The draft where nothing is wrong with it. */
+  readonly sound: BatchRequest | null
+  readonly stock: Shelf
+  readonly take: (draft: BatchRequest) => void
+}
+
+/** What a plan can be begun from: a recipe, a run of the log, or so much resin; and keeping this plan as a recipe. */
+export function BeginFrom({ draft, sound, stock, take }: BeginFromProps) {
+  const [isOpen, setIsOpen] = useState(false)
+  const begin = (request: BatchRequest) => {
+    take(request)
+    setIsOpen(false)
+  }
+  return (
+    <Dialog.Root open={isOpen} onOpenChange={setIsOpen}>
+      <Dialog.Trigger className="button button-quiet">
+        <BookOpen className="size-4" aria-hidden /> Recipes
+      </Dialog.Trigger>
+      <Sheet title="Begin from" className="inset-x-2 top-2 max-h-[96vh] max-w-2xl">
+        <Recipes draft={draft} stock={stock} begin={begin} />
+        {sound && <KeepAsRecipe request={sound} />}
+        <LatestRuns close={() => setIsOpen(false)} />
+        <SoMuchResin draft={draft} begin={begin} />
+      </Sheet>
+    </Dialog.Root>
+  )
+}
+
+interface RecipesProps {
+  readonly draft: BatchRequest
+  readonly stock: Shelf
+  readonly begin: (request: BatchRequest) => void
+}
+
+const ITS_OWN = 'own'
+
+function Recipes({ draft, stock, begin }: RecipesProps) {
+  const { db, newId } = usePlatform()
+  const say = useSay()
+  const fail = (problem: Error) => say(problem.message)
+  const kept = useRecipes().data ?? []
+  const [mold, setMold] = useState(ITS_OWN)
+  const [told, setTold] = useState<readonly string[]>([])
+  const lay = (recipe: Recipe) => {
+    const made = fromRecipe(recipe, draft, stock)
+    const into = stock.molds.find(({ id }) => id === mold)
+    begin(into ? laidInto(made, made.pieces[0]!, into) : made)
+  }
+  const open = async (file: File | undefined) => {
+    if (!file) return
+    const read = readRecipe(await file.text())
+    if (!read.ok) return setTold(linesOf(read.problem))
+    const taken = kept.some(({ id }) => id === read.value.id)
+    const recipe = taken ? { ...read.value, id: newId() } : read.value
+    await saveItem(db, 'recipes', recipe)
+    setTold([`${recipe.name} is among the recipes.`])
+  }
+  const letGo = async ({ id, name }: Recipe) => {
+    const removed = await removeItem(db, 'recipes', id)
+    say(`${name} is let go.`, () => void removed?.restore().catch(fail))
+  }
+  return (
+    <section aria-labelledby="recipes-heading">
+      <h3 id="recipes-heading" className="text-lg">
+        A recipe
+      </h3>
+      {kept.length === 0 ? (
+        <p className="text-ink-soft text-sm">None kept yet: keep this plan below, or open a recipe file.</p>
+      ) : (
+        <>
+          <label className="mt-1 flex items-center gap-2 text-sm">
+            <span className="whitespace-nowrap">Laid into</span>
+            <select className="field w-auto" value={mold} onChange={(event) => setMold(event.target.value)}>
+              <option value={ITS_OWN}>its own molds</option>
+              {stock.molds.map(({ id, name }) => (
+                <option key={id} value={id}>
+                  {name}
+                </option>
+              ))}
+            </select>
+          </label>
+          <ul>
+            {kept.map((recipe) => (
+              <li
+                key={recipe.id}
+                className="border-line flex flex-wrap items-center gap-2 border-t py-2"
+                data-recipe={recipe.id}
+              >
+                <span className="min-w-40 flex-1">
+                  <span className="font-semibold">{recipe.name}</span>
+                  <span className="text-ink-soft block text-sm">{wordRecipe(recipe)}</span>
+                </span>
+                <button className="button button-main px-4" onClick={() => lay(recipe)}>
+                  Begin
+                </button>
+                <button
+                  className="button button-quiet px-3"
+                  aria-label={`Save ${recipe.name} as a file`}
+                  onClick={() =>
+                    download(`${fileName(recipe.name)}.recipe.json`, 'application/json', writeRecipe(recipe))
+                  }
+                >
+                  File
+                </button>
+                <button
+                  className="button button-quiet px-3"
+                  aria-label={`Let go of ${recipe.name}`}
+                  onClick={() => void letGo(recipe).catch(fail)}
+                >
+                  Let go
+                </button>
+              </li>
+            ))}
+          </ul>
+        </>
+      )}
+      <label className="button button-quiet has-focus-visible:outline-needle mt-2 cursor-pointer has-focus-visible:outline-3">
+        Open a recipe file
+        <input
+          type="file"
+          accept=".json,application/json"
+          className="sr-only"
+          onChange={(event) => {
+            void open(event.target.files?.[0]).catch(fail)
+            event.target.value = ''
+          }}
+        />
+      </label>
+      <ul className="mt-1 list-disc pl-5 text-sm empty:hidden" role="status">
+        {told.map((line) => (
+          <li key={line}>{line}</li>
+        ))}
+      </ul>
+    </section>
+  )
+}
+
+function linesOf(problem: RecipeFileProblem): readonly string[] {
+  if (problem.kind === 'notJson')
+    return [`This is no recipe file: ${problem.detail}. Expected JSON. Nothing was kept.`]
+  return [...problem.lines, 'Nothing was kept.']
+}
+
+/** A name that every file system takes. */
+function fileName(name: string): string {
+  return (
+    name
+      .trim()
+      .replace(/[^\p{L}\p{N}]+/gu, '-')
+      .slice(0, 60) || 'recipe'
+  )
+}
+
+function KeepAsRecipe({ request }: { readonly request: BatchRequest }) {
+  const { db, newId } = usePlatform()
+  const say = useSay()
+  const nameId = useId()
+  const [name, setName] = useState(request.name)
+  const keep = async () => {
+    const recipe = { id: newId(), name: name.trim(), note: '', request: asRecipe(request) }
+    const { undo } = await saveItem(db, 'recipes', recipe)
+    say(`${recipe.name} is kept as a recipe.`, () => void undo())
+  }
+  return (
+    <form
+      className="border-line mt-4 flex items-end gap-2 border-t pt-3"
+      onSubmit={(event) => {
+        event.preventDefault()
+        void keep().catch((problem: Error) => say(problem.message))
+      }}
+    >
+      <div className="min-w-0 flex-1">
+        <label htmlFor={nameId} className="text-sm font-medium">
+          Keep this plan as a recipe, called
+        </label>
+        <input
+          id={nameId}
+          className="field"
+          maxLength={80}
+          value={name}
+          onChange={(event) => setName(event.target.value)}
+        />
+      </div>
+      <button className="button button-quiet" disabled={name.trim() === ''}>
+        Keep it
+      </button>
+    </form>
+  )
+}
+
+const LATEST_RUNS = 5
+
+/** What was stirred last, to be made again as it was poured. */
+function LatestRuns({ close }: { readonly close: () => void }) {
+  const runs = useBriefs({ index: 'stirredAtMs', value: 0, latest: LATEST_RUNS }) ?? []
+  if (runs.length === 0) return null
+  return (
+    <section className="border-line mt-4 border-t pt-3" aria-labelledby="runs-heading">
+      <h3 id="runs-heading" className="text-lg">
+        Something that was poured
+      </h3>
+      <ul className="text-sm">
+        {runs.map(({ id, name, stirredAtMs }) => (
+          <li key={id}>
+            <Link className="inline-flex min-h-11 items-center" to={`/plan?repeat=${id}`} onClick={close}>
+              {name}, {dateOf(stirredAtMs ?? 0)}
+            </Link>
+          </li>
+        ))}
+      </ul>
+    </section>
+  )
+}
+
+/** So much resin is there: the beds lie as deep as it goes. */
+function SoMuchResin({ draft, begin }: Pick<RecipesProps, 'draft' | 'begin'>) {
+  const units = useUnits()
+  const [totalG, setTotalG] = useState<number | null>(null)
+  const bedMm = totalG === null || !(totalG > 0) ? null : bedForMix(draft, totalG)
+  return (
+    <section className="border-line mt-4 border-t pt-3" aria-labelledby="much-heading">
+      <h3 id="much-heading" className="text-lg">
+        So much resin, for the pieces of this plan
+      </h3>
+      <div className="grid grid-cols-[1fr_auto] items-end gap-3">
+        <QuantityField
+          label="A and B together"
+          dimension="mass"
+          unit={units.mass}
+          value={totalG}
+          emptyAllowed
+          onChange={setTotalG}
+          hint={
+            bedMm !== null
+              ? `It lies ${printQuantity(bedMm, units.length)} deep.`
+              : totalG === null
+                ? 'The beds are made as deep as it goes.'
+                : 'More than these molds take, or less than covers their floors.'
+          }
+        />
+        <button
+          className="button button-quiet mb-6"
+          disabled={bedMm === null}
+          onClick={() => bedMm !== null && begin({ ...draft, bedMm: Math.round(100 * bedMm) / 100 })}
+        >
+          So deep
+        </button>
+      </div>
+    </section>
+  )
+}

@@ -1,0 +1,82 @@
+import { expect, test, type Page } from '@playwright/test'
+import { go, openStudio } from './bench.ts'
+
+const sheet = (page: Page) => page.getByRole('dialog')
+const open = (page: Page) => page.getByRole('button', { name: 'Recipes' }).click()
+const grams = async (page: Page) =>
+  Number.parseFloat(await page.locator('[data-layer="pour"] dl dd').last().innerText())
+
+test('a plan is kept as a recipe, written as an open file, opened in another studio, and laid into a larger mold', async ({
+  page,
+  browser,
+}, testInfo) => {
+  await openStudio(page, '/plan')
+  await page.getByLabel('Name of the batch').fill('Night coasters')
+  await page.getByLabel('Mold 1').selectOption('Round coaster')
+  await page.getByLabel('Add a layer', { exact: true }).selectOption('back')
+  await page.locator('[data-layer="back"]').getByRole('button', { name: 'Tint it' }).click()
+  await open(page)
+  await expect(sheet(page)).toContainText('None kept yet')
+  await sheet(page).getByRole('button', { name: 'Keep it' }).click()
+  const kept = sheet(page).locator('[data-recipe]')
+  await expect(kept).toContainText('Night coasters')
+  await expect(kept).toContainText('Round coaster, bloom, one layer over it')
+  const [file] = await Promise.all([
+    page.waitForEvent('download'),
+    kept.getByRole('button', { name: 'Save Night coasters as a file' }).click(),
+  ])
+  expect(file.suggestedFilename()).toBe('Night-coasters.recipe.json')
+  const path = testInfo.outputPath('night.recipe.json')
+  await file.saveAs(path)
+
+  await test.step('elsewhere: a file that is none is told, the recipe is taken', async () => {
+    const context = await browser.newContext({ storageState: undefined })
+    const other = await context.newPage()
+    await openStudio(other, '/plan')
+    await open(other)
+    const field = sheet(other).getByLabel('Open a recipe file')
+    await field.setInputFiles({
+      name: 'x.json',
+      mimeType: 'application/json',
+      buffer: Buffer.from('{"format":"x"}'),
+    })
+    await expect(sheet(other)).toContainText('no recipe file, expected "format": "nublo/recipe"')
+    await expect(sheet(other)).toContainText('Nothing was kept.')
+    await field.setInputFiles(path)
+    await expect(sheet(other).locator('[data-recipe]')).toContainText('Night coasters')
+    await sheet(other).getByRole('button', { name: 'Begin', exact: true }).click()
+    await expect(sheet(other)).toHaveCount(0)
+    await expect(other.getByLabel('Name of the batch')).toHaveValue('Night coasters')
+    await expect(other.locator('[data-opens="back"]').first()).toBeVisible()
+    await expect.poll(() => grams(other)).toBeGreaterThan(0)
+    const small = await grams(other)
+    await open(other)
+    await sheet(other).getByLabel('Laid into').selectOption({ label: 'Flower tray' })
+    await sheet(other).getByRole('button', { name: 'Begin', exact: true }).click()
+    await expect(other.getByLabel('Mold 1').locator('option:checked')).toHaveText('Flower tray')
+    await expect.poll(() => grams(other)).toBeGreaterThan(1.5 * small)
+    await context.close()
+  })
+
+  await test.step('it is let go, and taken back', async () => {
+    await kept.getByRole('button', { name: 'Let go of Night coasters' }).click()
+    await expect(kept).toHaveCount(0)
+  })
+})
+
+test('a plan is begun from so much resin, or from what was poured', async ({ page }) => {
+  await openStudio(page, '/plan')
+  await page.getByText('Plain', { exact: true }).click()
+  await open(page)
+  const much = sheet(page).getByLabel('A and B together')
+  await much.fill('9000')
+  await expect(sheet(page)).toContainText('More than these molds take')
+  await much.fill('200')
+  await expect(sheet(page)).toContainText(/It lies \d+\.\d mm deep/)
+  await sheet(page).getByRole('button', { name: 'So deep' }).click()
+  await expect.poll(() => grams(page)).toBeCloseTo(200, 0)
+  await open(page)
+  await sheet(page).getByRole('link').first().click()
+  await expect(page.getByRole('heading', { level: 1, name: 'Repeat a batch' })).toBeVisible()
+  await go(page, '/plan')
+})
