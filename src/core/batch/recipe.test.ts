@@ -12,6 +12,7 @@ const LARGE = { ...COASTER, id: 'large', name: 'Large', outline: { shape: 'circl
 const cup = (id: string, portion: object) => ({ id, name: id, portion, colours: [] }) as never
 const request = bloomRequest(
   {
+    bedMm: 4,
     learned: { runs: 3 } as never,
     startAt: '2026-12-01T10:00:00Z',
     promisedOn: '2026-12-20',
