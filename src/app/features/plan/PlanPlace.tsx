@@ -1,4 +1,4 @@
-import { useEffect, useMemo, useState, type ReactNode } from 'react'
+import { useDeferredValue, useEffect, useMemo, useState, type ReactNode } from 'react'
 import { Link, useLocation, useParams, useSearchParams } from 'react-router'
 import { kindId, kindName, techniqueOn, type BatchRequest, type PieceOrder } from '#core/batch/index.ts'
 import type { CauseId } from '#core/journal/index.ts'
@@ -14,6 +14,7 @@ import { PaperSheet } from '#app/components/paper/PaperSheet.tsx'
 import { PigmentEdge } from '#app/components/PigmentEdge.tsx'
 import { EmptyPlace, Place } from '#app/components/Place.tsx'
 import { ShelfChanged } from '#app/components/ShelfChanged.tsx'
+import { useStable } from '#app/components/useStable.ts'
 import { Varied } from '#app/components/Varied.tsx'
 import { useNowMs } from '#app/platform/clock.ts'
 import {
@@ -180,8 +181,10 @@ function Planner({
   const [search] = useSearchParams()
   const wide = useWide()
   const [open, setOpen] = useState(POUR_DESK)
-  const drawn = useDrawn(checked.request, plan.data)
-  const change = (changes: Partial<BatchRequest>) => setDraft((last) => ({ ...last, ...changes }))
+  // A key is answered first, what follows from it is drawn after that.
+  const drawn = useDeferredValue(useDrawn(checked.request, plan.data))
+  const change = useStable((changes: Partial<BatchRequest>) => setDraft((last) => ({ ...last, ...changes })))
+  const keepMixes = useStable(keep.mixes)
   const begin = (next: BatchRequest) => {
     setDraft(next)
     setOpen(POUR_DESK)
@@ -294,20 +297,19 @@ function Planner({
           {!checked.request && <DraftProblems problems={checked.problems} />}
           <Desk
             {...inputs}
-            live={plan.data}
-            request={checked.request}
+            drawn={drawn}
             school={settings.school}
             open={wide ? open : POUR_DESK}
             onOpen={setOpen}
             pourFields={wide && <PourFields {...inputs} />}
           />
-          {plan.data && checked.request && (
+          {drawn && checked.request && (
             <Worksheet
-              request={checked.request}
-              live={plan.data}
+              request={drawn.request}
+              live={drawn.live}
               units={units}
               change={change}
-              keepMixes={keep.mixes}
+              keepMixes={keepMixes}
             />
           )}
           {plan.isPending && checked.request && <p>Working it out …</p>}
@@ -318,9 +320,9 @@ function Planner({
           )}
         </div>
       </div>
-      {plan.data && checked.request && (
+      {drawn && (
         <OnPaper>
-          <PaperSheet request={checked.request} live={plan.data} units={units} school={settings.school} />
+          <PaperSheet request={drawn.request} live={drawn.live} units={units} school={settings.school} />
         </OnPaper>
       )}
       {drawn && (
@@ -345,7 +347,7 @@ interface Drawn {
 function useDrawn(request: BatchRequest | null, live: LivePlan | undefined): Drawn | null {
   const [last, setLast] = useState<Drawn | null>(null)
   if (request && live && last?.live !== live) setLast({ request, live })
-  return request && live ? { request, live } : last
+  return last
 }
 
 /** The pattern of one mold of the plan; the way back leads to the plan it belongs to. */

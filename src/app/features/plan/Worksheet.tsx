@@ -1,4 +1,4 @@
-import { lazy, Suspense } from 'react'
+import { memo, lazy, Suspense } from 'react'
 import { techniqueOfPour, type BatchRequest } from '#core/batch/index.ts'
 import type { LivePlan, Stagger } from '#core/plan/index.ts'
 import { printQuantity, type UnitChoice } from '#core/units/index.ts'
@@ -23,7 +23,13 @@ interface WorksheetProps {
 }
 
 /** Everything the plan works out, in the order it is needed at the bench. */
-export function Worksheet({ request, live, units, change, keepMixes }: WorksheetProps) {
+export const Worksheet = memo(function Worksheet({
+  request,
+  live,
+  units,
+  change,
+  keepMixes,
+}: WorksheetProps) {
   const { plan } = live
   const warmest = Math.max(
     ...plan.life.filter((sample) => sample.min <= 120).map((sample) => sample.tempC),
@@ -60,4 +66,4 @@ export function Worksheet({ request, live, units, change, keepMixes }: Worksheet
       </section>
     </div>
   )
-}
+})

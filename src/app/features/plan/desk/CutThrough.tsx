@@ -1,4 +1,4 @@
-import { useState } from 'react'
+import { memo, useState } from 'react'
 import {
   withStarted,
   type BatchRequest,
@@ -41,7 +41,15 @@ const SIDES: Readonly<Record<Face, readonly [open: string, mold: string]>> = {
 }
 
 /** One piece cut through, to scale, as it lies in its mold: each layer opens what it takes. */
-export function CutThrough({ request, layers, fills, units, open, onOpen, change }: CutThroughProps) {
+export const CutThrough = memo(function CutThrough({
+  request,
+  layers,
+  fills,
+  units,
+  open,
+  onOpen,
+  change,
+}: CutThroughProps) {
   const [chosen, setChosen] = useState<string | null>(null)
   const fill = fills.find(({ id }) => id === chosen) ?? fills[0]!
   const slabs = slabsOf(fill, request)
@@ -156,7 +164,7 @@ export function CutThrough({ request, layers, fills, units, open, onOpen, change
       </div>
     </section>
   )
-}
+})
 
 function nameOf({ layer, later }: Slab, fill: MoldFill): string {
   if (later) return later.name || 'Without a name'

@@ -11,9 +11,8 @@ import { LayerDesk, LayerStrip, LayerTakes } from './LayerDesk.tsx'
 import { PourStrip, PourTakes } from './PourDesk.tsx'
 
 interface DeskProps extends InputsProps {
-  readonly live: LivePlan | undefined
-  /** The request as it is planned; null while something is wrong with it. */
-  readonly request: BatchRequest | null
+  /** What was worked out last; null before anything was. */
+  readonly drawn: { readonly request: BatchRequest; readonly live: LivePlan } | null
   readonly school: School
   readonly open: string
   readonly onOpen: (id: string) => void
@@ -23,10 +22,10 @@ interface DeskProps extends InputsProps {
 
 /** The one layer that is open: its strip, what can be said of it, and beside that what it takes. */
 export function Desk(props: DeskProps) {
-  const { draft, stock, units, problems, change, live, request, school, open, onOpen, pourFields } = props
+  const { draft, stock, units, problems, change, drawn, school, open, onOpen, pourFields } = props
   const at = draft.layers.findIndex(({ id }) => id === open)
   const layer = draft.layers[at]
-  const planned = request && live && { request, live, units, school }
+  const planned = drawn && { ...drawn, units, school }
   if (!layer)
     return (
       <Frame
@@ -38,12 +37,14 @@ export function Desk(props: DeskProps) {
         takes={planned && <PourTakes {...planned} />}
       />
     )
+  // One that was added this moment is not worked out yet.
+  const laid = planned?.request.layers.some(({ id }) => id === layer.id) ? planned : null
   return (
     <Frame
       id={layer.id}
       title={layer.name || 'Without a name'}
       lead={wordLayerLine(layer, units)}
-      strip={planned && <LayerStrip {...planned} layerId={layer.id} />}
+      strip={laid && <LayerStrip {...laid} layerId={layer.id} />}
       fields={
         <LayerDesk
           layer={layer}
@@ -57,7 +58,7 @@ export function Desk(props: DeskProps) {
           onOpen={onOpen}
         />
       }
-      takes={planned && <LayerTakes {...planned} layerId={layer.id} />}
+      takes={laid && <LayerTakes {...laid} layerId={layer.id} />}
     />
   )
 }

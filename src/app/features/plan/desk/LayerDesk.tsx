@@ -1,3 +1,4 @@
+import { memo } from 'react'
 import { ArrowDown, ArrowUp, Copy, PanelRight, X } from 'lucide-react'
 import {
   hasRest,
@@ -126,7 +127,11 @@ interface LayerPlanProps {
 const POURED_MIN = 5
 
 /** The life of a layer's own mix: in the largest of its cups where it waits in cups, else as it is poured. Nothing for a layer without one. */
-export function LayerStrip({ request, layerId, units }: Omit<LayerPlanProps, 'live'>) {
+export const LayerStrip = memo(function LayerStrip({
+  request,
+  layerId,
+  units,
+}: Omit<LayerPlanProps, 'live'>) {
   const waits = (request.layers.find(({ id }) => id === layerId)?.cups.length ?? 0) > 0
   const { data } = useSittingPlan(request, layerId, waits ? { divided: true } : { pouredMin: POURED_MIN })
   if (data?.layerId !== layerId || !data.cure) return null
@@ -141,10 +146,15 @@ export function LayerStrip({ request, layerId, units }: Omit<LayerPlanProps, 'li
       label={`The life of the mix for the ${data.mix?.name ?? 'layer'}`}
     />
   )
-}
+})
 
 /** What that layer takes: its mixes and cups, or its bottles, and when it is laid. */
-export function LayerTakes({ request, live: { plan }, layerId, units }: LayerPlanProps) {
+export const LayerTakes = memo(function LayerTakes({
+  request,
+  live: { plan },
+  layerId,
+  units,
+}: LayerPlanProps) {
   const step = plan.steps.find(({ stepId }) => stepId === layerId)
   const mixes = mixesOfLayer(plan.mixes, layerId)
   return (
@@ -169,4 +179,4 @@ export function LayerTakes({ request, live: { plan }, layerId, units }: LayerPla
       {mixes.length === 0 && step && <TakesList takes={step.takes} units={units} className="text-lg" />}
     </div>
   )
-}
+})

@@ -1,3 +1,4 @@
+import { memo } from 'react'
 import type { BatchPlan } from '#core/plan/index.ts'
 import type { BatchRequest } from '#core/batch/index.ts'
 import { printQuantity, type UnitChoice } from '#core/units/index.ts'
@@ -12,7 +13,7 @@ interface PieceDaysProps {
 }
 
 /** The days of the piece in one line: its pour, what is laid later with its grams, until it is ready. */
-export function PieceDays({ plan, request, units, open, onOpen }: PieceDaysProps) {
+export const PieceDays = memo(function PieceDays({ plan, request, units, open, onOpen }: PieceDaysProps) {
   const days = daysOf(plan, request)
   return (
     <section
@@ -43,7 +44,7 @@ export function PieceDays({ plan, request, units, open, onOpen }: PieceDaysProps
       </ol>
     </section>
   )
-}
+})
 
 interface DueLineProps extends Pick<PieceDaysProps, 'units' | 'open' | 'onOpen'> {
   readonly due: Due

@@ -1,3 +1,4 @@
+import { memo } from 'react'
 import { techniqueOfPour, type BatchRequest } from '#core/batch/index.ts'
 import type { LivePlan } from '#core/plan/index.ts'
 import { printQuantity, type UnitChoice } from '#core/units/index.ts'
@@ -18,7 +19,7 @@ interface PourDeskProps {
 }
 
 /** The resin's life from stop-stir, with the windows of the pour. */
-export function PourStrip({ request, live, units, school }: PourDeskProps) {
+export const PourStrip = memo(function PourStrip({ request, live, units, school }: PourDeskProps) {
   const { plan, bands } = live
   const pastWorkingTime = wordPastWorkingTime(request.resin, plan, units)
   return (
@@ -40,10 +41,10 @@ export function PourStrip({ request, live, units, school }: PourDeskProps) {
       )}
     </>
   )
-}
+})
 
 /** What the pour takes: its mixes, and the cups they are divided into. */
-export function PourTakes({ request, live: { plan }, units }: PourDeskProps) {
+export const PourTakes = memo(function PourTakes({ request, live: { plan }, units }: PourDeskProps) {
   const mixes = plan.mixes.filter(({ of }) => of === 'pour' || of === 'white')
   const { white } = techniqueOfPour(request)
   return (
@@ -64,4 +65,4 @@ export function PourTakes({ request, live: { plan }, units }: PourDeskProps) {
       )}
     </div>
   )
-}
+})
