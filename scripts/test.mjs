@@ -4,6 +4,9 @@ import { existsSync } from 'node:fs'
 import { join } from 'node:path'
 import { ensureBuilt, ensureDependencies, root, runNode } from './ready.mjs'
 
+const BROWSER = '/usr/bin/chromium'
+const SHELL = '/usr/lib/chromium/chromium-headless-shell'
+
 const bin = (name, file) => join('node_modules', name, file)
 const jest = [
   '--experimental-vm-modules',
@@ -73,9 +76,6 @@ function step(name, run) {
 function seconds(since) {
   return `${((Date.now() - since) / 1000).toFixed(1)} s`
 }
-
-const BROWSER = '/usr/bin/chromium'
-const SHELL = '/usr/lib/chromium/chromium-headless-shell'
 
 /** Debian's Chromium, and its headless shell where there is one: there already, or installed as root with apt. */
 async function fetchChromium() {

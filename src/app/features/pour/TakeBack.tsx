@@ -24,7 +24,7 @@ export function TakeBack({ story }: { readonly story: BatchStory }) {
       data-take-back
     >
       <span
-        className="bg-needle/25 absolute inset-y-0 left-0"
+        className="bg-edge/30 absolute inset-y-0 left-0"
         style={{ width: `${(100 * leftMs) / BAND_MS}%` }}
         aria-hidden
       />
