@@ -73,6 +73,15 @@ test('a drawing and its days stand on one screen; on a phone layers are a list t
     const box = (await page.locator(part).first().boundingBox())!
     expect(box.y + box.height).toBeLessThanOrEqual(800)
   }
+  // While something is wrong no figure of before stands there, nor goes on paper; the drawing stays.
+  await page.getByLabel('Room temperature').fill('900')
+  await expect(page.getByText('Nothing is worked out until this is right')).toBeVisible()
+  await expect(page.locator('[data-layer="pour"] dl')).toHaveCount(0)
+  await expect(page.locator('[data-days]')).toHaveCount(0)
+  await expect(page.getByRole('button', { name: 'Print the sheet' })).toBeDisabled()
+  await expect(page.locator('[data-cut-through]')).toBeVisible()
+  await page.getByLabel('Room temperature').fill('21')
+  await expect(page.locator('[data-layer="pour"] dl')).toBeVisible()
   await page.setViewportSize({ width: 390, height: 844 })
   await expect(page.locator('[data-cut-through]')).toHaveCount(0)
   await page.getByLabel('Add a layer').selectOption('back')

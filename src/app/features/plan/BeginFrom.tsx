@@ -48,7 +48,7 @@ export function BeginFrom({ draft, sound, stock, take }: BeginFromProps) {
         <Recipes draft={draft} stock={stock} begin={begin} />
         {sound && <KeepAsRecipe request={sound} />}
         <LatestRuns close={() => setIsOpen(false)} />
-        <SoMuchResin draft={draft} begin={begin} />
+        {sound && <SoMuchResin draft={sound} begin={begin} />}
       </Sheet>
     </Dialog.Root>
   )

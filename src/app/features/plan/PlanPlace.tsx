@@ -185,6 +185,8 @@ function Planner({
   const drawn = useDeferredValue(useDrawn(checked.request, plan.data))
   const change = useStable((changes: Partial<BatchRequest>) => setDraft((last) => ({ ...last, ...changes })))
   const keepMixes = useStable(keep.mixes)
+  // Figures stand only while the draft is sound; the drawing stays, for it is what layers are opened by.
+  const told = checked.request && !plan.isError ? drawn : null
   const begin = (next: BatchRequest) => {
     setDraft(next)
     setOpen(POUR_DESK)
@@ -228,7 +230,7 @@ function Planner({
           {(isNew || repeats !== null) && (
             <BeginFrom draft={draft} sound={checked.request} stock={stock} take={begin} />
           )}
-          <button className="button button-quiet" onClick={() => window.print()}>
+          <button className="button button-quiet" disabled={told === null} onClick={() => window.print()}>
             Print the sheet
           </button>
           {isNew && (
@@ -236,7 +238,7 @@ function Planner({
               className="button button-quiet"
               onClick={() => {
                 dropDraft()
-                setDraft(newDraft(stock, settings) ?? first)
+                begin(newDraft(stock, settings) ?? first)
               }}
             >
               Start over
@@ -297,16 +299,16 @@ function Planner({
           {!checked.request && <DraftProblems problems={checked.problems} />}
           <Desk
             {...inputs}
-            drawn={drawn}
+            drawn={told}
             school={settings.school}
             open={wide ? open : POUR_DESK}
             onOpen={setOpen}
             pourFields={wide && <PourFields {...inputs} />}
           />
-          {drawn && checked.request && (
+          {told && (
             <Worksheet
-              request={drawn.request}
-              live={drawn.live}
+              request={told.request}
+              live={told.live}
               units={units}
               change={change}
               keepMixes={keepMixes}
@@ -320,19 +322,13 @@ function Planner({
           )}
         </div>
       </div>
-      {drawn && (
+      {told && (
         <OnPaper>
-          <PaperSheet request={drawn.request} live={drawn.live} units={units} school={settings.school} />
+          <PaperSheet request={told.request} live={told.live} units={units} school={settings.school} />
         </OnPaper>
       )}
-      {drawn && (
-        <PieceDays
-          plan={drawn.live.plan}
-          request={drawn.request}
-          units={units}
-          open={open}
-          onOpen={setOpen}
-        />
+      {told && (
+        <PieceDays plan={told.live.plan} request={told.request} units={units} open={open} onOpen={setOpen} />
       )}
     </Place>
   )

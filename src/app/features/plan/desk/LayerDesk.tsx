@@ -4,9 +4,11 @@ import {
   hasRest,
   leftBeside,
   mixesOfLayer,
+  placeBy,
   withBeside,
   withCopy,
   withMoved,
+  withoutLayer,
   withStarted,
   type BatchRequest,
   type LaterLayer,
@@ -59,7 +61,7 @@ export function LayerDesk({ layer, problems, onOpen, ...list }: LayerDeskProps) 
             label={`One more ${side} it`}
             text={side === 'on' ? 'One on it …' : 'One under it …'}
             onAdd={(start) => {
-              const next = withStarted(layers, start, { at: side === 'on' ? at + 1 : at })
+              const next = withStarted(layers, start, { at: placeBy(layers, layer, side) })
               put(next, opened(next))
             }}
           />
@@ -84,12 +86,7 @@ export function LayerDesk({ layer, problems, onOpen, ...list }: LayerDeskProps) 
         <Act
           Icon={X}
           name={`Leave out ${layer.name}`}
-          to={() =>
-            put(
-              layers.filter((each) => each !== layer),
-              POUR_DESK,
-            )
-          }
+          to={() => put(withoutLayer(layers, layer), POUR_DESK)}
         />
       </div>
     </div>
