@@ -94,7 +94,7 @@ export function Shell() {
               to="/"
               className="text-ink-soft no-print inline-flex min-h-11 items-center px-4 text-sm sm:px-6"
             >
-              To the bench; the pour runs on
+              To the bench; nothing of it is lost
             </NavLink>
           )}
           {/* A place opens at its top, and is found again where it was left. */}

@@ -4,6 +4,7 @@ export {
   begunLayers,
   filledOf,
   isLive,
+  lastMark,
   mayFollow,
   readPour,
   sittingAtHand,

@@ -295,6 +295,11 @@ export function undoable(events: readonly PourEvent[]): PourEvent | null {
   return standing(events).findLast((event) => !NOT_UNDONE.includes(event.kind)) ?? null
 }
 
+/** The step that was marked last and stands; null when there is none. Readings come by themselves and are none. */
+export function lastMark(events: readonly PourEvent[]): PourEvent | null {
+  return standing(events).findLast(({ kind }) => kind === 'done') ?? null
+}
+
 /** Resin that is gone over more often than that is no resin any more. */
 const MOST_MORE_ROUNDS = 6
 

@@ -93,7 +93,7 @@ export function AnotherWay({ story, step, plan, done, otherwise }: AnotherWayPro
           <HoleField
             holeMm={holeAt(otherwise, request.white.holeMm)}
             units={units}
-            cut={(mm) => tell({ kind: 'holeCut', mm }, 'The hole is wider: windows and grams follow.')}
+            cut={(mm) => tell({ kind: 'holeCut', mm }, 'The hole is cut: windows and grams follow.')}
           />
         )}
         <h3 className="mt-4 mb-2 text-lg">Beside the steps</h3>
@@ -130,7 +130,7 @@ interface HoleFieldProps {
   readonly cut: (mm: number) => Promise<void>
 }
 
-/** The bag's hole, cut wider: what is still to be laid takes more, and waits for thicker resin. */
+/** The bag's hole as it is cut now: what is still to be laid goes by it. */
 function HoleField({ holeMm, units, cut }: HoleFieldProps) {
   const [mm, setMm] = useState<number | null>(holeMm)
   const usable = mm !== null && mm >= LEAST_HOLE_MM && mm <= MOST_HOLE_MM && mm !== holeMm

@@ -64,7 +64,7 @@ function InTheBag({
   )
 }
 
-/** Less is what a hand presses out. */
+/** Less nobody sees in a bag (by eye). */
 const SHORT_G = 0.3
 
 interface PatternAtHandProps {

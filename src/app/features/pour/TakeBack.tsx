@@ -1,4 +1,4 @@
-import { undoable } from '#core/runsheet/index.ts'
+import { lastMark } from '#core/runsheet/index.ts'
 import { useSay } from '#app/components/undo.tsx'
 import { useNowMs } from '#app/platform/clock.ts'
 import { useRecord } from '#app/platform/marks.ts'
@@ -12,9 +12,9 @@ export function TakeBack({ story }: { readonly story: BatchStory }) {
   const nowMs = useNowMs(250)
   const record = useRecord(story.batch.id)
   const say = useSay()
-  const last = undoable(story.events)
+  const last = lastMark(story.events)
   const leftMs = last ? last.atMs + BAND_MS - nowMs : 0
-  if (!last || last.kind === 'stopStir' || leftMs <= 0 || leftMs > BAND_MS) return null
+  if (!last || leftMs <= 0 || leftMs > BAND_MS) return null
   return (
     <button
       className="bg-sunken border-edge absolute inset-x-0 bottom-full flex min-h-16 w-full cursor-pointer items-center justify-center overflow-hidden rounded-t-xl border text-lg font-semibold"
