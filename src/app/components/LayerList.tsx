@@ -1,5 +1,12 @@
 import { ArrowDown, ArrowUp, ChevronDown, X } from 'lucide-react'
-import { hasRest, leftBeside, withMoved, withStarted, type LaterLayer } from '#core/batch/index.ts'
+import {
+  hasRest,
+  leftBeside,
+  withMoved,
+  withoutLayer,
+  withStarted,
+  type LaterLayer,
+} from '#core/batch/index.ts'
 import { wordLayerLine } from '#words/layers.ts'
 import { AddLayer } from './AddLayer.tsx'
 import { LayerFields } from './LayerFields.tsx'
@@ -65,7 +72,7 @@ export function LayerList(props: LayerListProps) {
                   <button
                     type="button"
                     className="button button-quiet px-3"
-                    onClick={() => onChange(layers.filter((each) => each !== layer))}
+                    onClick={() => onChange(withoutLayer(layers, layer))}
                   >
                     <X className="size-4" aria-hidden /> Leave out {layer.name}
                   </button>

@@ -3,11 +3,13 @@ export { asRecipe, fromRecipe, laidInto, type Recipe } from './recipe.ts'
 export {
   hasRest,
   leftBeside,
+  placeBy,
   possibleAmount,
   whenOfStart,
   withBeside,
   withCopy,
   withMoved,
+  withoutLayer,
   withStarted,
 } from './layerEdits.ts'
 export {

@@ -1,6 +1,14 @@
 import { describe, expect, test } from '@jest/globals'
 import { backLayer, begun } from '../../../tests/support/layers.ts'
-import { leftBeside, withBeside, withCopy, withMoved, withStarted } from './layerEdits.ts'
+import {
+  leftBeside,
+  placeBy,
+  withBeside,
+  withCopy,
+  withMoved,
+  withoutLayer,
+  withStarted,
+} from './layerEdits.ts'
 
 const ids = (layers: readonly { readonly id: string }[] | null) => layers?.map(({ id }) => id)
 
@@ -39,6 +47,18 @@ describe('the layers of a piece', () => {
     expect(withBeside([third], third)![1]!.zone!.frac).toBe(0.7)
     const [coat] = begun('clearCoat')
     expect(withBeside([coat!], coat!)).toBeNull()
+  })
+
+  test('beside each other are not parted by one on or under them, and one takes over for the other', () => {
+    const back = backLayer()
+    const level = [...begun('paint'), ...withBeside([back], back)!]
+    const [, leader, other] = level
+    for (const each of [leader!, other!])
+      expect([placeBy(level, each, 'under'), placeBy(level, each, 'on')]).toEqual([1, 3])
+    expect(ids(withCopy(level, leader!))).toEqual(['paint', 'back', 'back2', 'back3'])
+    expect(withCopy(level, other!).at(-1)!.amount).toEqual(back.amount)
+    expect(withoutLayer(level, leader!)[1]).toMatchObject({ id: 'back2', amount: back.amount })
+    expect(ids(withoutLayer(level, other!))).toEqual(['paint', 'back'])
   })
 
   test('are moved up and down', () => {

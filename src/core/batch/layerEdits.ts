@@ -31,10 +31,26 @@ export function withStarted(layers: Layers, start: LayerStartId, { at, whens }: 
   return [...layers.slice(0, at), layer, ...layers.slice(at)]
 }
 
-/** The layers with a copy of that one right on it. */
+/** Where a layer goes that is laid on that one, or under it: those beside each other are not parted. */
+export function placeBy(layers: Layers, layer: LaterLayer, side: 'on' | 'under'): number {
+  const level = levelOf(layers, layer)
+  if (side === 'under') return layers.indexOf(level)
+  return layers.findLastIndex((each) => levelOf(layers, each) === level) + 1
+}
+
+/** The layers without that one; one that shared its height takes its amount over. */
+export function withoutLayer(layers: Layers, layer: LaterLayer): Layers {
+  const heir = layers[layers.indexOf(layer) + 1]
+  return layers
+    .filter((each) => each !== layer)
+    .map((each) => (each === heir && heir.amount.by === 'beside' ? { ...each, amount: layer.amount } : each))
+}
+
+/** The layers with a copy of that one on it. */
 export function withCopy(layers: Layers, layer: LaterLayer): Layers {
-  const at = layers.indexOf(layer) + 1
-  const amount = possibleAmount(layer.amount, { when: layer.when, restTaken: hasRest(layers) })
+  const at = placeBy(layers, layer, 'on')
+  const { amount: own } = levelOf(layers, layer)
+  const amount = possibleAmount(own, { when: layer.when, restTaken: hasRest(layers) })
   const copy = { ...layer, id: freeId(layers, layer.id), name: `${layer.name} again`, amount }
   return [...layers.slice(0, at), copy, ...layers.slice(at)]
 }

@@ -62,8 +62,11 @@ export function laidInto(request: BatchRequest, order: PieceOrder, mold: Mold): 
     pattern: order.pattern && scaledPattern(order.pattern, openAreaMm2(mold.outline)).pattern,
   }
   const pieces = request.pieces.map((each) => (each === order ? into : each))
-  const by = (on: (each: PieceOrder) => boolean) =>
-    areaOf(pieces.filter((_each, k) => on(request.pieces[k]!))) / areaOf(request.pieces.filter(on))
+  /** By how much more area those pieces have than before; as before where there are none any more. */
+  const by = (on: (each: PieceOrder) => boolean) => {
+    const before = areaOf(request.pieces.filter(on))
+    return before === 0 ? 1 : areaOf(pieces.filter((_each, k) => on(request.pieces[k]!))) / before
+  }
   const all = by(() => true)
   const { inclusions } = request
   return {

@@ -1,4 +1,5 @@
 import { pourMixOf, type BatchRequest } from '../batch/index.ts'
+import { bisect } from '../numeric/index.ts'
 import { smallestLeavingMm } from '../resin/index.ts'
 import { beliefOf, correctedRequest, scheduleBatch, stateAt, type Schedule } from '../timing/index.ts'
 import { techniqueOf } from './plan.ts'
@@ -85,20 +86,19 @@ function leaving(depthMm: number, flowPerPa: number): Leaving {
   }
 }
 
-const STEP_MIN = 0.5
+const TOLERANCE_MIN = 0.5
 const LATEST_MIN = 12 * 60
 
 /** Until when one of that size, still at the floor of the bed, gets out of it. */
 function bedUntilMin({ forecast, decant }: Schedule, mm: number): number | null {
-  const { bedDepthMm } = forecast.setting
-  const gets = (min: number) =>
-    smallestLeavingMm({ depthMm: bedDepthMm, flowPerPa: stateAt(forecast, min).remainingFluidityPerPa }) <= mm
-  if (!gets(decant.decantMin)) return null
-  let [from, to] = [decant.decantMin, LATEST_MIN]
-  while (to - from > STEP_MIN) {
-    const middle = (from + to) / 2
-    if (gets(middle)) from = middle
-    else to = middle
+  const { bedDepthMm: depthMm } = forecast.setting
+  const sparesMm = (min: number) => {
+    const flowPerPa = stateAt(forecast, min).remainingFluidityPerPa
+    return mm - Math.min(MOST_MM, smallestLeavingMm({ depthMm, flowPerPa }))
   }
-  return from
+  if (sparesMm(decant.decantMin) < 0) return null
+  return bisect(sparesMm, { from: decant.decantMin, to: LATEST_MIN, tolerance: TOLERANCE_MIN })
 }
+
+/** Where nothing flows any more no bubble leaves: larger than any there is. */
+const MOST_MM = 1000

@@ -5,7 +5,7 @@ export interface BloomWhite {
   readonly bedDepthMm: number
 }
 
-const GRAVITY_M_PER_S2 = 9.81
+export const GRAVITY_M_PER_S2 = 9.81
 
 /**
  * Bloom number B = drho g d F (d / 3 mm)^2.7 (H / 5 mm)^-0.7: how far white of that excess density still sinks and

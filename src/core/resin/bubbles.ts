@@ -1,6 +1,6 @@
-/** m/s2 */
-const GRAVITY_M_PER_S2 = 9.81
-/** Of air against resin; air weighs next to nothing. */
+import { GRAVITY_M_PER_S2 } from './bloomNumber.ts'
+
+/** Cast epoxy, from memory; air weighs next to nothing. */
 const RESIN_KG_PER_M3 = 1100
 
 /**
