@@ -162,11 +162,7 @@ test('what a glove taps by accident is taken back with one tap, for five seconds
   await expect(band).toHaveCount(0)
   // What is read is no mark: nothing offers to take it back as one.
   await page.getByRole('button', { name: 'Reading' }).click()
-  await page
-    .getByRole('dialog')
-    .getByRole('button', { name: /string/i })
-    .first()
-    .click()
+  await page.getByRole('dialog').getByRole('button', { name: 'No thread yet' }).first().click()
   await expect(page.getByRole('dialog')).toHaveCount(0)
   await expect(band).toHaveCount(0)
 })
