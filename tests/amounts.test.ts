@@ -46,6 +46,8 @@ function figuresOf(request: BatchRequest, plan: BatchPlan): readonly string[] {
           return [`${take.beads} bead`, g(take.massG), printQuantity(take.holeMm, 'mm')]
         case 'drops':
           return take.inks.filter(({ drops }) => drops > 0).map(({ drops }) => `${drops} drop`)
+        case 'strewn':
+          return [`${take.what} over ${(take.areaMm2 / 100).toFixed(0)} cm²`]
         case 'bottles':
           return take.additions.map(({ what }) => what)
         default:
@@ -77,6 +79,17 @@ const cups = (names: readonly string[]) =>
   }))
 
 describe('what one tap shows of a run', () => {
+  test('is what a pattern strews, too', () => {
+    const mark = { kind: 'sprinkle', what: 'glitter', area: { kind: 'rim', widthMm: 8 } } as const
+    const usual = planBatch(bloomRequest()).fills[0]!.pattern
+    const pattern = { ...usual, marks: [...usual.marks, { id: 'rim', mark }] }
+    const request = bloomRequest({ pieces: [{ mold: COASTER, count: 1, pattern }] })
+    const plan = planBatch(request)
+    expect(plan.prep.map(({ tool }) => tool)).toContain('strewn')
+    expect(figuresOf(request, plan)).toContain('glitter over 23 cm²')
+    for (const figure of figuresOf(request, plan)) expect(shown(request, plan)).toContain(figure)
+  })
+
   test.each(Object.keys(TECHNIQUES) as TechniqueId[])(
     'is every figure of a %s with its layers and cups',
     (technique) => {

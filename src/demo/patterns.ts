@@ -1,23 +1,26 @@
-import { WHOLE, type Mark, type Pattern } from '#core/pattern/index.ts'
+import { WHOLE, type Mark, type Pattern, type PatternMark } from '#core/pattern/index.ts'
 
 /** Patterns the invented workshop has kept; every figure is made up. */
 
-function pattern(id: string, name: string, acrossMm: number, marks: readonly Mark[]): Pattern {
+type Drawn = Omit<PatternMark, 'id'>
+
+function pattern(id: string, name: string, acrossMm: number, marks: readonly (Mark | Drawn)[]): Pattern {
   return {
     id: `demo-${id}`,
     name,
     forAreaMm2: (Math.PI / 4) * acrossMm ** 2,
-    marks: marks.map((mark, k) => ({ id: `m${k + 1}`, mark })),
+    marks: marks.map((each, k) => ({ id: `m${k + 1}`, ...('mark' in each ? each : { mark: each }) })),
   }
 }
 
-const flower = (x: number, acrossMm: number): readonly Mark[] => {
+const flower = (group: string, x: number, acrossMm: number): readonly Drawn[] => {
   const zone = { kind: 'disc', at: { x, y: 0 }, acrossMm } as const
-  return [
-    { kind: 'rings', zone, marginMm: 5, spacingMm: 9, most: null },
+  const marks: readonly Mark[] = [
+    { kind: 'rings', zone, marginMm: 5, spacingMm: 9, most: null, startDeg: 20, nextByDeg: 90 },
     { kind: 'petals', zone, count: 6, drag: 'both', turnDeg: 0, fromRimMm: 3 },
     { kind: 'swirl', at: { x, y: 0 }, reachMm: 6 },
   ]
+  return marks.map((mark) => ({ mark, group }))
 }
 
 export const PATTERNS: readonly Pattern[] = [
@@ -38,8 +41,8 @@ export const PATTERNS: readonly Pattern[] = [
       inkNo: null,
       layout: { kind: 'scatter', zone: WHOLE, fromWallMm: 8, count: 30, seed: 3 },
     },
-    ...flower(-34, 62),
-    ...flower(34, 62),
+    ...flower('g1', -34, 62),
+    ...flower('g2', 34, 62),
   ]),
   pattern('feather', 'Feather field', 100, [
     {

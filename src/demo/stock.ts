@@ -15,15 +15,23 @@ export const RESINS: readonly Resin[] = [
   resin('slow', { id: 'demo-tidepool', name: 'Tidepool Slow' }),
 ]
 
-function colour(id: string, name: string, kind: ColourKind, hex: string, wetHex?: string): Colour {
-  return { id: `demo-${id}`, name, kind, hex, ...(wetHex && { wetHex }) }
+/** What its swatch card shows beside the cured drop. */
+type Card = Pick<Colour, 'wetHex' | 'lampHex' | 'underWhiteHex' | 'pairs'>
+
+function colour(id: string, name: string, kind: ColourKind, hex: string, card: Card = {}): Colour {
+  return { id: `demo-${id}`, name, kind, hex, ...card }
 }
 
 export const COLOURS: readonly Colour[] = [
-  colour('lagoon', 'Lagoon', 'alcoholInk', '#0f7c8c'),
+  colour('lagoon', 'Lagoon', 'alcoholInk', '#0f7c8c', { underWhiteHex: '#b3cdd2' }),
   colour('plum', 'Plum', 'alcoholInk', '#6d2a63'),
-  colour('ember', 'Ember', 'alcoholInk', '#d4552a', '#a82c1e'),
-  colour('dusk', 'Dusk', 'alcoholInk', '#37447f', '#4a3f9a'),
+  colour('ember', 'Ember', 'alcoholInk', '#d4552a', { wetHex: '#a82c1e' }),
+  colour('dusk', 'Dusk', 'alcoholInk', '#37447f', {
+    wetHex: '#4a3f9a',
+    lampHex: '#453a52',
+    underWhiteHex: '#b7bccb',
+    pairs: [{ withId: 'demo-lagoon', hex: '#1d3f6b' }],
+  }),
   colour('rosehip', 'Rosehip', 'alcoholInk', '#c02d55'),
   colour('saffron', 'Saffron', 'alcoholInk', '#e0a21c'),
   colour('fern', 'Fern', 'alcoholInk', '#3f7d43'),

@@ -16,5 +16,14 @@ export const colourSchema = v.object({
   kind: v.picklist(KINDS, `colour kind is none of ${KINDS.join(', ')}`),
   hex,
   wetHex: v.optional(hex),
+  lampHex: v.optional(hex),
+  underWhiteHex: v.optional(hex),
+  pairs: v.optional(
+    v.pipe(
+      v.array(v.object({ withId: idSchema, hex }), 'pairs of a colour are no list'),
+      v.maxLength(60, 'a colour has more than 60 pairs'),
+      v.readonly(),
+    ),
+  ),
   scoopG: v.optional(amount('a scoop of the colour', 'g', { above: 0, atMost: 100 })),
 }) satisfies v.GenericSchema<unknown, Colour>

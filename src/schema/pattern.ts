@@ -47,6 +47,8 @@ const markSchema = v.variant(
       zone,
       ...margin,
       most: v.nullable(count('rings at most', { atLeast: 1, atMost: 100 })),
+      startDeg: v.optional(angle, 0),
+      nextByDeg: v.optional(angle, 0),
     }),
     v.object({ kind: v.literal('spiral'), zone, ...margin }),
     v.object({ kind: v.literal('lines'), zone, ...margin, angleDeg: angle }),
@@ -84,7 +86,10 @@ export const patternSchema = v.object({
   name: text('pattern name'),
   forAreaMm2: amount('area a pattern was drawn for', 'mm²', { above: 0, atMost: 4_000_000 }),
   marks: v.pipe(
-    v.array(v.object({ id: idSchema, mark: markSchema }), 'a pattern has no list of marks'),
+    v.array(
+      v.object({ id: idSchema, mark: markSchema, group: v.optional(idSchema) }),
+      'a pattern has no list of marks',
+    ),
     v.maxLength(60, 'a pattern has more than 60 marks'),
   ),
 }) satisfies v.GenericSchema<unknown, Pattern>

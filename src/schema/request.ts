@@ -1,5 +1,7 @@
 import * as v from 'valibot'
 import {
+  LEAST_HOLE_MM,
+  MOST_HOLE_MM,
   USUAL_HANDS,
   USUAL_LOSS,
   USUAL_MEASURING,
@@ -29,7 +31,7 @@ export const doseSchema = v.picklist(
   ['translucent', 'milky', 'opaque', 'ink'],
   'white dose is none of translucent, milky, opaque, ink',
 )
-export const holeSchema = amount('hole in the bag', 'mm', { atLeast: 1, atMost: 8 })
+export const holeSchema = amount('hole in the bag', 'mm', { atLeast: LEAST_HOLE_MM, atMost: MOST_HOLE_MM })
 
 export const handsSchema = v.object({
   beadMmPerS: usual(

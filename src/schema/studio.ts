@@ -18,7 +18,7 @@ import { moldSchema } from './mold.ts'
 import { orderSchema } from './order.ts'
 import { patternSchema } from './pattern.ts'
 import { recipeSchema } from './recipe.ts'
-import { batchRequestSchema, handsSchema, measuringSchema, roomTempSchema } from './request.ts'
+import { batchRequestSchema, handsSchema, holeSchema, measuringSchema, roomTempSchema } from './request.ts'
 import { resinSchema } from './resin.ts'
 import { USUAL_FORMS, USUAL_HOURS, USUAL_MONEY, USUAL_PLACES, type Money } from './usual.ts'
 import { moldCareSchema, movementSchema, supplySchema } from './supply.ts'
@@ -102,7 +102,7 @@ export const pourEventSchema = v.variant('kind', [
   v.object({
     ...event,
     kind: v.literal('holeCut'),
-    mm: amount('hole of the bag', 'mm', { atLeast: 0.5, atMost: 10 }),
+    mm: holeSchema,
   }),
   v.object({
     ...event,

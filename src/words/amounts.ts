@@ -1,6 +1,7 @@
 import {
   mixesOfLayer,
   pourMixOf,
+  strewnTakes,
   techniqueOfPour,
   type Addition,
   type BatchRequest,
@@ -13,7 +14,7 @@ import { mixedDensityGPerMl } from '#core/resin/index.ts'
 import { isDrawn, type WhiteRule } from '#core/technique/index.ts'
 import { printQuantity, type UnitChoice } from '#core/units/index.ts'
 import { wordCup, wordLayer, wordMix } from './mixes.ts'
-import { wordAddition, wordTake } from './takes.ts'
+import { wordAddition, wordStrewn, wordTake } from './takes.ts'
 
 /** What is measured together, in the order of the hands. */
 export interface AmountGroup {
@@ -93,6 +94,7 @@ function pieceGroup(fill: MoldFill, plan: BatchPlan, request: BatchRequest, unit
       ...fill.layers
         .filter(({ poured, volumeMl }) => poured && volumeMl > 0)
         .map((layer) => layerRow(layer, fill, plan, units)),
+      ...strewnTakes(fill).map((take) => row(wordStrewn(take, units), 'before the drops')),
       ...(isDrawn(fill.technique) && drops
         ? [
             ...drops.inks.map((ink) => row(count(ink.drops, 'drop'), ink.what)),

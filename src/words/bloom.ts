@@ -15,6 +15,7 @@ export const WHAT_IF_WORDS: Readonly<Record<FaceWhatIf, string>> = {
   inkAfterWhite: 'inks after the white',
   warmerRoom: 'room 5 K warmer',
   glitter: 'glitter all over first',
+  byLamp: 'seen by a warm lamp',
 }
 
 /** What the figures of that question do not tell. */

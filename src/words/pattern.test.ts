@@ -26,8 +26,10 @@ describe('marks in a line', () => {
     const drop: Mark = { kind: 'drops', inkNo: 3, layout: { kind: 'single', at: { x: 0, y: 0 } } }
     expect(wordMark(drop, ['Lagoon', 'Plum'])).toBe('1 drop of Plum')
     expect(wordMark(drop, [])).toBe('1 drop of ink')
-    expect(wordMark({ kind: 'rings', zone: WHOLE, marginMm: 7, spacingMm: 9.5, most: 2 }, [])).toBe(
-      'at most 2 rings every 9.5 mm',
+    const rings = { kind: 'rings', zone: WHOLE, marginMm: 7, spacingMm: 9.5, most: 2, startDeg: 0 } as const
+    expect(wordMark({ ...rings, nextByDeg: 0 }, [])).toBe('at most 2 rings every 9.5 mm')
+    expect(wordMark({ ...rings, nextByDeg: 75 }, [])).toBe(
+      'at most 2 rings every 9.5 mm, each begun 75° further',
     )
   })
 

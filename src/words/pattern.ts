@@ -1,4 +1,4 @@
-import type { Mark, MarkKind, ScaleChange } from '#core/pattern/index.ts'
+import type { Mark, MarkKind, PatternMark, ScaleChange } from '#core/pattern/index.ts'
 
 /** What each kind of mark is called, and what it is for. */
 export const MARK_WORDS: Readonly<Record<MarkKind, { readonly name: string; readonly hint: string }>> = {
@@ -43,7 +43,7 @@ export function wordMark(mark: Mark, inkNames: readonly string[]): string {
       return `${layout.count} drops, ${of}, ${LAYOUT_WORDS[layout.kind]}`
     }
     case 'rings':
-      return `${mark.most === null ? 'rings' : `at most ${mark.most} rings`} every ${mm(mark.spacingMm)}`
+      return `${mark.most === null ? 'rings' : `at most ${mark.most} rings`} every ${mm(mark.spacingMm)}${mark.nextByDeg === 0 ? '' : `, each begun ${mark.nextByDeg}° further`}`
     case 'spiral':
       return `spiral every ${mm(mark.spacingMm)}`
     case 'lines':
@@ -59,6 +59,11 @@ export function wordMark(mark: Mark, inkNames: readonly string[]): string {
     default:
       return mark satisfies never
   }
+}
+
+/** What belongs together: a flower where petals are dragged in it. */
+export function wordGroup(marks: readonly PatternMark[], no: number): string {
+  return `${marks.some(({ mark }) => mark.kind === 'petals') ? 'Flower' : 'Group'} ${no}`
 }
 
 function mm(value: number): string {

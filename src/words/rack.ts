@@ -8,6 +8,7 @@ type Shown = (atMs: number) => string
 export const JOB_WORDS: Readonly<Record<JobId, string>> = {
   drape: 'Drape over a form, days in it',
   sandEdges: 'Wet-sand sharp edges',
+  trimRim: 'Trim the rim while leathery',
   feet: 'Feet, cork or hook',
 }
 

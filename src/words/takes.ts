@@ -1,5 +1,6 @@
 import type { Addition, Cup, Drops, Take } from '#core/batch/index.ts'
 import { printQuantity, type UnitChoice } from '#core/units/index.ts'
+import { STREWN_WORDS } from './pattern.ts'
 
 /** An amount as it is said at the bench: in the units chosen, without a full stop. */
 export function wordTake(take: Take, units: UnitChoice): string {
@@ -15,11 +16,28 @@ export function wordTake(take: Take, units: UnitChoice): string {
       return `${take.pieceName}: ${g(take.massG)}${take.pieces === 1 ? '' : ` in each of ${take.pieces}`}, ${printQuantity(take.depthMm, units.length)} deep`
     case 'drops':
       return wordDrops(take)
+    case 'strewn':
+      return wordStrewn(take, units)
     case 'beads':
       return `${take.beads === 1 ? 'One bead' : `${take.beads} beads`} through ${printQuantity(take.holeMm, units.length)}, ${g(take.massG)} in all`
     default:
       return take satisfies never
   }
+}
+
+/** Glitter and mica are strewn by eye, so thick that the ground still shows; common practice. */
+export function wordStrewn(
+  { what, areaMm2 }: Pick<Extract<Take, { of: 'strewn' }>, 'what' | 'areaMm2'>,
+  units: UnitChoice,
+): string {
+  return `A light pinch of ${STREWN_WORDS[what]} over ${wordArea(areaMm2, units)}`
+}
+
+/** An area to be covered by eye. */
+export function wordArea(areaMm2: number, units: UnitChoice): string {
+  return units.length === 'mm'
+    ? `${(areaMm2 / 100).toFixed(0)} cm²`
+    : `${(areaMm2 / 645.16).toFixed(1)} sq in`
 }
 
 function wordDrops({ inks, whiteDrops }: Extract<Take, { of: 'drops' }>): string {

@@ -90,7 +90,7 @@ export async function mark(page: Page): Promise<void> {
 export async function pourToTheEnd(page: Page): Promise<string[]> {
   const keys: string[] = []
   for (let step = await atHand(page); step && keys.length < 80; step = await atHand(page)) {
-    if (step.standing === 'early') {
+    if (step.standing === 'soon') {
       const said = await page.locator('[data-step]').getByRole('status').innerText()
       const [, minutes, seconds] = /(\d+):(\d\d)\s*$/.exec(said.trim()) ?? []
       await wait(page, Number(minutes ?? 0) + Number(seconds ?? 0) / 60 + 0.02)

@@ -90,6 +90,64 @@ test('a handle is dragged, also in the mirror, and a mark left out comes back', 
   ).toBeVisible()
 })
 
+test('three flowers are laid in six inputs: copied, moved, turned as one; what is strewn stands at the gate', async ({
+  page,
+}) => {
+  await openStudio(page, '/plan')
+  await page.getByRole('combobox', { name: 'Mold 1' }).selectOption({ label: 'Flower tray' })
+  await page.getByRole('link', { name: 'Pattern of Flower tray' }).click()
+  for (const name of ['Ink drops', 'White rings', 'Petal drags', 'Swirl'])
+    await page.getByRole('button', { name: `${name}: leave out` }).click()
+  await expect(laid(page, 'bead')).toHaveCount(0)
+
+  const drawing = page.getByRole('group', { name: /^Pattern in Flower tray/ })
+  const drag = async (right: number, down: number) => {
+    await drawing.scrollIntoViewIfNeeded()
+    const box = (await drawing.boundingBox())!
+    const handle = page.locator('[data-handle] circle[fill="var(--needle)"]').last()
+    const from = (await handle.boundingBox())!
+    await page.mouse.move(from.x + from.width / 2, from.y + from.height / 2)
+    await page.mouse.down()
+    await page.mouse.move(box.x + box.width / 2 + right, box.y + box.height / 2 + down, { steps: 4 })
+    await page.mouse.up()
+  }
+  await page.getByRole('button', { name: '+ A whole flower' }).click()
+  await expect(laid(page, 'stroke')).toHaveCount(17)
+  await drag(-80, 45)
+  await page.getByRole('button', { name: 'Flower 1: copy' }).click()
+  await drag(80, 45)
+  await page.getByRole('button', { name: 'Flower 2: copy' }).click()
+  await drag(0, -90)
+  await expect(page.locator('[data-group]')).toHaveCount(3)
+  await expect(laid(page, 'stroke')).toHaveCount(3 * 17)
+
+  // What one hand did is one step back.
+  const places = () => page.locator('[data-handle]').evaluateAll((all) => all.map((each) => each.ariaLabel))
+  const laidOut = await places()
+  expect(new Set(laidOut.map((label) => label!.replace(/^[^,]*, /, ''))).size).toBe(3)
+  await page.locator('[data-handle]').last().focus()
+  await page.keyboard.press('ArrowRight')
+  await page.keyboard.press('ArrowRight')
+  expect(await places()).not.toEqual(laidOut)
+  await page.getByRole('button', { name: 'Take back' }).click()
+  expect(await places()).toEqual(laidOut)
+
+  await page.getByRole('button', { name: 'Flower 3: turn left by 15°' }).click()
+  await page.getByRole('button', { name: /^Petal drags/, expanded: false }).last().click()
+  await expect(page.getByLabel('Turned by, °')).toHaveValue('15')
+  await page.getByRole('button', { name: /^White rings/, expanded: false }).last().click()
+  await expect(page.getByLabel('Begun at, °')).toHaveValue('15')
+  await page.getByLabel('Goes with').selectOption({ label: 'nothing else' })
+  await expect(page.locator('[data-group="g3"] [data-chosen]')).toHaveCount(0)
+  await page.getByLabel('Goes with').selectOption({ label: 'Flower 3' })
+  await expect(page.locator('[data-group="g3"] [data-chosen]')).toHaveCount(1)
+
+  await page.getByRole('button', { name: '+ Glitter or mica' }).click()
+  await page.getByRole('link', { name: 'Back to the plan' }).click()
+  await page.getByRole('button', { name: 'Lay the bench out' }).click()
+  await expect(page.locator('[data-tool="strewn"]')).toContainText(/: glitter.*for: drop the inks/)
+})
+
 test('what a needle does not make rests in the pattern for the bag', async ({ page }) => {
   await openPattern(page)
   await page.getByRole('button', { name: '+ White spiral' }).click()

@@ -151,3 +151,53 @@ test('molds come in from a spreadsheet: columns matched, lines that are wrong na
   await page.getByRole('tab', { name: /Molds \(8\)/ }).click()
   await expect(page.getByText('Pebble dish')).toHaveCount(0)
 })
+
+test('a swatch card is photographed once: by its white card, each colour is taken as it is, and the plan goes by it', async ({
+  page,
+}) => {
+  await openStudio(page, '/shelf')
+  await page.getByRole('tab', { name: /Colours/ }).click()
+  await page.getByRole('button', { name: 'Change Ember' }).click()
+  const file = page.getByLabel('Out of a picture of the swatch card')
+  await file.setInputFiles({ name: 'no.png', mimeType: 'image/png', buffer: Buffer.from('none') })
+  await expect(page.getByText(/This is no picture/)).toBeVisible()
+
+  // Left the card, right a drop, both in the light of a lamp that has half the blue.
+  const picture = await page.evaluate(() => {
+    const canvas = Object.assign(document.createElement('canvas'), { width: 200, height: 100 })
+    const paper = canvas.getContext('2d')!
+    paper.fillStyle = 'rgb(238, 238, 175)'
+    paper.fillRect(0, 0, 100, 100)
+    paper.fillStyle = 'rgb(120, 60, 88)'
+    paper.fillRect(100, 0, 100, 100)
+    return canvas.toDataURL('image/png').split(',')[1]!
+  })
+  await page.getByLabel('Add a pair').selectOption({ label: 'Lagoon' })
+  await file.setInputFiles({
+    name: 'card.png',
+    mimeType: 'image/png',
+    buffer: Buffer.from(picture, 'base64'),
+  })
+  const photo = page.getByRole('button', { name: /^The picture: tap a colour/ })
+  const taken = page.getByLabel('What the next tap takes')
+  await expect(taken.locator('option')).toHaveText(['the bare white card'])
+  await photo.click({ position: { x: 30, y: 40 } })
+  await taken.selectOption({ label: 'With Lagoon' })
+  const box = (await photo.boundingBox())!
+  await photo.click({ position: { x: 0.75 * box.width, y: 40 } })
+  const hex = await page.getByLabel('With Lagoon', { exact: true }).inputValue()
+  // The blue that the lamp left out is given back.
+  const [red, green, blue] = [1, 3, 5].map((at) => Number.parseInt(hex.slice(at, at + 2), 16))
+  expect(red).toBeGreaterThan(115)
+  expect(red).toBeLessThan(126)
+  expect(green).toBeLessThan(66)
+  expect(Math.abs(blue! - red!)).toBeLessThan(8)
+  // By keys, for another swatch.
+  await taken.selectOption({ label: 'Swatch by a warm lamp' })
+  await photo.focus()
+  await page.keyboard.press('ArrowRight')
+  await page.keyboard.press('Enter')
+  await expect(page.getByLabel('Swatch by a warm lamp', { exact: true })).toHaveValue(hex)
+  await page.getByRole('button', { name: 'Put on the shelf' }).click()
+  await expect(page.locator('[data-item="demo-ember"]')).toContainText('wet, by a lamp, with another colour')
+})

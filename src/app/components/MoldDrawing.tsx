@@ -77,6 +77,9 @@ export function MoldDrawing({
             data-lit
           />
         )}
+        {lit && (
+          <circle cx={lit.line[0]!.x} cy={-lit.line[0]!.y} r={beadMm / 2} fill="var(--raised)" data-begun />
+        )}
         {children}
       </g>
     </svg>
@@ -131,6 +134,16 @@ function Laid({ laid, beadMm, inkHexes, side }: LaidProps) {
         <g key={k} fill="none" strokeLinejoin="round" strokeLinecap="round" data-laid="bead">
           <path d={linePath(line, closed)} stroke="var(--edge)" strokeWidth={beadMm + 2 * fine} />
           <path d={linePath(line, closed)} stroke="var(--cloud)" strokeWidth={beadMm} />
+          {closed && (
+            <circle
+              cx={line[0]!.x}
+              cy={-line[0]!.y}
+              r={beadMm / 3}
+              fill="var(--needle)"
+              stroke="none"
+              data-laid="start"
+            />
+          )}
         </g>
       ))}
       {laid.strokes.map((stroke, k) => (

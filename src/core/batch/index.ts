@@ -94,7 +94,7 @@ export {
   type LayerAmount,
 } from './laterLayers.ts'
 export { EXCESS_DENSITY_KG_PER_M3 } from './dose.ts'
-export { narrowFromMm, type PieceWhite } from './white.ts'
+export { LEAST_HOLE_MM, MOST_HOLE_MM, narrowFromMm, type PieceWhite } from './white.ts'
 export { type MeasuredParts, type Parts } from './parts.ts'
 export { type Addition, type Cup, type CupFor, type Drops } from './cups.ts'
 export { type LeftoverUse } from './leftovers.ts'
@@ -112,7 +112,7 @@ export {
   type Mix,
   type PieceDrops,
 } from './mixes.ts'
-export { takesOf, takesOfMix, type Take } from './takes.ts'
+export { strewnTakes, takesOf, takesOfMix, type Take } from './takes.ts'
 export { DROP_ML, dropLoad, MOST_LOAD, type DropLoad } from './load.ts'
 export { techniqueOfPour } from './pour.ts'
 export { laidOut } from './laidOut.ts'

@@ -1,3 +1,4 @@
+import type { LaidSprinkle } from '../pattern/index.ts'
 import { mixedDensityGPerMl } from '../resin/index.ts'
 import type { StepRule } from '../technique/index.ts'
 import type { Addition, Cup, Drops } from './cups.ts'
@@ -46,6 +47,13 @@ export type Take =
       /** White drops a round; 0 where none come from a needle. */
       readonly whiteDrops: number
     }
+  /** Glitter or mica over so much of one piece, before its drops. */
+  | {
+      readonly of: 'strewn'
+      readonly pieceName: string
+      readonly what: LaidSprinkle['what']
+      readonly areaMm2: number
+    }
   /** Beads out of the bag on one piece. */
   | {
       readonly of: 'beads'
@@ -89,7 +97,11 @@ export function takesOf(step: StepRule, { pieceNo, roundNo }: TakesFor, task: Ta
     case 'bed':
       return here.map((fill) => poured(fill, request))
     case 'drops':
-      return here.map((fill) => dropsTake(fill, (roundNo ?? 1) - 1))
+      return here.flatMap((fill) => [
+        // What is strewn lies there once, in the first round.
+        ...((roundNo ?? 1) === 1 ? strewnTakes(fill) : []),
+        dropsTake(fill, (roundNo ?? 1) - 1),
+      ])
     case 'beads':
       return here.map(({ name, laid, white }) => ({
         of: 'beads',
@@ -166,6 +178,17 @@ function poured(fill: MoldFill, { resin }: BatchRequest): Take {
     massG: bed.volumeMl * mixedDensityGPerMl(resin),
     depthMm: bed.depthMm,
   }
+}
+
+/** What is strewn on one piece, each kind once. */
+export function strewnTakes({ name, laid }: MoldFill): readonly Extract<Take, { of: 'strewn' }>[] {
+  const kinds = [...new Set(laid.sprinkles.map(({ what }) => what))]
+  return kinds.map((what) => ({
+    of: 'strewn',
+    pieceName: name,
+    what,
+    areaMm2: laid.sprinkles.reduce((sum, each) => sum + (each.what === what ? each.areaMm2 : 0), 0),
+  }))
 }
 
 function dropsTake(fill: MoldFill, round: number): Take {

@@ -1,5 +1,5 @@
 import { evenPoints, lineLength, type Point } from '../mold/index.ts'
-import type { LaidSprinkle } from '../pattern/index.ts'
+import { LAID_WIDTH_PER_HOLE, type LaidSprinkle } from '../pattern/index.ts'
 import type { BloomGrid } from './grid.ts'
 import { stampInto, type Sheets } from './sheets.ts'
 import type { StrewnSpeck } from './specks.ts'
@@ -43,6 +43,8 @@ interface Bench {
   readonly threads: number
 }
 
+/** Half the width of a laid bead, as a share of the hole. */
+const LAID_SHARE = LAID_WIDTH_PER_HOLE / 2
 const MOST_PRESSURE_N_PER_M = 0.015
 const WOBBLE_M = 4e-4
 const FEED_NOISE = 0.12
@@ -114,7 +116,7 @@ export function handOn({ grid, sheets, laid, chance, threads }: Bench) {
       const x = point.x + WOBBLE_M * wobbleX(share)
       const y = point.y + WOBBLE_M * wobbleY(share)
       const amount = each * (1 + FEED_NOISE * feed(share))
-      if (threads <= 1) return layWhite({ x, y }, 0.75 * beadM, amount)
+      if (threads <= 1) return layWhite({ x, y }, LAID_SHARE * beadM, amount)
       const ahead = points[Math.min(points.length - 1, k + 1)]!
       const behind = points[Math.max(0, k - 1)]!
       const along = Math.hypot(ahead.x - behind.x, ahead.y - behind.y) || 1
@@ -124,7 +126,7 @@ export function handOn({ grid, sheets, laid, chance, threads }: Bench) {
         return (1 - 0.6 * off * off) * Math.exp(THREAD_LOG * own(share))
       })
       const all = weights.reduce((sum, weight) => sum + weight, 0)
-      layWhite({ x, y }, 0.75 * beadM, 0.4 * amount)
+      layWhite({ x, y }, LAID_SHARE * beadM, 0.4 * amount)
       weights.forEach((weight, t) => {
         const off = ((t + 0.5) / threads - 0.5) * 1.1 * beadM
         layWhite({ x: x + off * nx, y: y + off * ny }, 0.24 * beadM, (0.6 * amount * weight) / all)

@@ -1,27 +1,19 @@
 import type { Colour } from './colour.ts'
 import { chromaOf, colourDifference, hueOf, lightnessOf } from './difference.ts'
-import {
-  CARD_REFLECTANCE,
-  hexOf,
-  inkLayer,
-  linearOf,
-  seen,
-  together,
-  type ColourLayer,
-  type Linear,
-} from './layers.ts'
+import { hexOf, inkLayer, linearOf, seen, together, type ColourLayer, type Linear } from './layers.ts'
+import { CARD, inkUnderWhite, pairHex, whiteLayer } from './swatch.ts'
 
 /** Two inks that ran into each other. */
 export interface Overlap {
   readonly one: string
   readonly other: string
-  /** As it would look over a white card. */
+  /** As it would look over a white card, or does where it was matched. */
   readonly hex: string
+  readonly matched: boolean
   /** Neither of the two any more, and no colour of its own. */
   readonly muddy: boolean
 }
 
-const CARD: Linear = [CARD_REFLECTANCE, CARD_REFLECTANCE, CARD_REFLECTANCE]
 /** An ink above this chroma was a colour; one darker than that makes every overlap dark, and nobody calls it mud (both by eye). */
 const CLEAR_CHROMA = 0.07
 const DARK_INK = 0.3
@@ -35,13 +27,15 @@ export function overlapsOf(inks: readonly Colour[]): readonly Overlap[] {
 }
 
 function overlapOf(one: Colour, other: Colour): Overlap {
-  const both = seen([together(inkLayer(one.hex), inkLayer(other.hex))], CARD)
+  const matched = pairHex(one, other)
+  const both = matched ? linearOf(matched) : seen([together(inkLayer(one.hex), inkLayer(other.hex))], CARD)
   const own = [one, other].map(({ hex }) => linearOf(hex))
   const clear = own.every((each) => chromaOf(each) > CLEAR_CHROMA && lightnessOf(each) > DARK_INK)
   return {
     one: one.name,
     other: other.name,
     hex: hexOf(both),
+    matched: matched !== null,
     muddy: clear && (chromaOf(both) < KEPT_CHROMA * Math.min(...own.map(chromaOf)) || isBrown(both)),
   }
 }
@@ -141,7 +135,7 @@ export function rankBacks(
   backs: readonly BackColour[] = USUAL_BACKS,
 ): readonly RankedBack[] {
   if (inks.length === 0) return []
-  const layer: ColourLayer = { scatter: white.scatter, absorb: [0.004, 0.004, 0.006] }
+  const layer = whiteLayer(white.scatter)
   const wantsDark = white.seeThrough && inks.length < MANY_INKS
   return backs
     .map((back) => rankedBack(inks, layer, back))
@@ -167,10 +161,10 @@ export function showsOf({
 
 function rankedBack(inks: readonly Colour[], white: ColourLayer, back: BackColour): RankedBack {
   const behind = linearOf(back.hex)
-  const faces = inks.map(({ hex }) => {
-    const ground = seen([inkLayer(hex)], behind)
-    return { ground, petal: seen([white, inkLayer(hex)], behind) }
-  })
+  const faces = inks.map((ink) => ({
+    ground: seen([inkLayer(ink.hex)], behind),
+    petal: seen([white, inkUnderWhite(ink)], behind),
+  }))
   const mean = (of: (face: (typeof faces)[number]) => number) =>
     faces.reduce((sum, face) => sum + of(face), 0) / faces.length
   const petalContrast = mean(({ ground, petal }) => colourDifference(ground, petal))

@@ -16,6 +16,14 @@ export interface Bead {
   readonly closed: boolean
 }
 
+/** A round thread laid down sinks to a mound so many times as wide as it was thick: about half as high as wide, by geometry. */
+export const LAID_WIDTH_PER_HOLE = 1.5
+
+/** The hole a bead came through, from its width on paper; mm. */
+export function holeOfBeadMm(widthMm: number): number {
+  return widthMm / LAID_WIDTH_PER_HOLE
+}
+
 interface Region {
   readonly outline: readonly Point[]
   readonly islands: readonly (readonly Point[])[]
@@ -31,13 +39,22 @@ export function beadLengthMm({ line, closed }: Bead): number {
   return lineLength(line, closed)
 }
 
-/** Rings along the region's wall, at most so many levels of them. */
+interface Rings extends Spaced {
+  readonly most: number | null
+  readonly startDeg: number
+  readonly nextByDeg: number
+}
+
+/** Rings along the region's wall, at most so many levels of them, each begun so far round; whatever way they were cut, they go counter-clockwise. */
 export function ringsIn(
   { outline, islands }: Region,
-  { most, ...spacing }: Spaced & { readonly most: number | null },
+  { most, startDeg, nextByDeg, ...spacing }: Rings,
 ): readonly Bead[] {
   if (outline.length === 0) return []
-  return ringsInside(outline, spacing, islands, most ?? Infinity).map((line) => ({ line, closed: true }))
+  return ringsInside(outline, spacing, islands, most ?? Infinity).map((line, k) => ({
+    line: begunAt(line, startDeg + k * nextByDeg),
+    closed: true,
+  }))
 }
 
 const SPIRAL_POINTS = 120
@@ -57,7 +74,7 @@ export function spiralIn({ outline, islands }: Region, { marginMm, spacingMm }: 
     const own = level.find((ring) => turns.length === 0 || isInside([turns.at(-1)!], ring[0]!))
     if (!own) break
     aside.push(...level.filter((ring) => ring !== own).map((line) => ({ line, closed: true })))
-    turns.push(evenPoints(fromTheRight(own), true, SPIRAL_POINTS))
+    turns.push(evenPoints(begunAt(own, 0), true, SPIRAL_POINTS))
   }
   if (turns.length === 0) return []
   const line = turns.flatMap((ring, turn) => {
@@ -72,10 +89,12 @@ function between(from: Point, to: Point, share: number): Point {
   return { x: from.x + share * (to.x - from.x), y: from.y + share * (to.y - from.y) }
 }
 
-/** The ring begun at its rightmost point, counter-clockwise, so that neighbours begin side by side. */
-function fromTheRight(ring: readonly Point[]): readonly Point[] {
+/** The ring begun where it lies farthest out in that direction, counter-clockwise; rings of one direction begin side by side. */
+function begunAt(ring: readonly Point[], startDeg: number): readonly Point[] {
   const around = areaMm2(ring) >= 0 ? ring : [...ring].reverse()
-  const first = around.reduce((best, { x }, k) => (x > around[best]!.x ? k : best), 0)
+  const angle = (startDeg * Math.PI) / 180
+  const out = ({ x, y }: Point) => x * Math.cos(angle) + y * Math.sin(angle)
+  const first = around.reduce((best, point, k) => (out(point) > out(around[best]!) ? k : best), 0)
   return [...around.slice(first), ...around.slice(0, first)]
 }
 

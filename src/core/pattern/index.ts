@@ -11,7 +11,7 @@ export {
   type SprinkleArea,
   type Zone,
 } from './pattern.ts'
-export { beadLengthMm, type Bead } from './beads.ts'
+export { beadLengthMm, holeOfBeadMm, LAID_WIDTH_PER_HOLE, type Bead } from './beads.ts'
 export {
   inkOfDrop,
   layPattern,
@@ -20,10 +20,21 @@ export {
   type LaidSprinkle,
   type LaidStroke,
 } from './lay.ts'
-export { newMark } from './newMark.ts'
 export {
+  carried,
+  entriesOf,
+  freeGroup,
+  freeId,
+  middleOf,
   mirroredPattern,
-  movedTo,
+  togetherWith,
+  withCopied,
+  withGroup,
+  type Carry,
+  type Entry,
+} from './group.ts'
+export { newFlower, newMark } from './newMark.ts'
+export {
   placeOf,
   scaledPattern,
   withFewerDrops,

@@ -1,11 +1,20 @@
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
 import { isInside, openAreaMm2, polygonOf, type Outline, type Point } from '../mold/index.ts'
-import { beadLengthMm } from './beads.ts'
+import { beadLengthMm, holeOfBeadMm, LAID_WIDTH_PER_HOLE } from './beads.ts'
 import { inkOfDrop, layPattern } from './lay.ts'
+import { mirroredPattern } from './group.ts'
 import { newMark } from './newMark.ts'
-import { usualBloom, usualPetri, WHOLE, type Mark, type MarkKind, type Pattern } from './pattern.ts'
-import { mirroredPattern, movedTo, placeOf, scaledPattern, withWiderBeads } from './scale.ts'
+import {
+  FROM_THE_RIGHT,
+  usualBloom,
+  usualPetri,
+  WHOLE,
+  type Mark,
+  type MarkKind,
+  type Pattern,
+} from './pattern.ts'
+import { movedTo, placeOf, scaledPattern, withWiderBeads } from './scale.ts'
 
 const ROUND: Outline = { shape: 'circle', acrossMm: 100 }
 const HEART: Outline = { shape: 'heart', widthMm: 120 }
@@ -56,14 +65,44 @@ describe('beads', () => {
 
   test('at most so many rings are piped, from the rim inwards', () => {
     const rings = (most: number | null) =>
-      ({ kind: 'rings', zone: WHOLE, marginMm: 7, spacingMm: 10, most }) as const
+      ({
+        kind: 'rings',
+        zone: WHOLE,
+        marginMm: 7,
+        spacingMm: 10,
+        most,
+        ...FROM_THE_RIGHT,
+      }) as const
     expect(laid(rings(null)).beads).toHaveLength(4)
     expect(laid(rings(2)).beads.map(({ line }) => Math.round(far(line[0]!)))).toEqual([43, 33])
   })
 
+  test('a bead half as high as wide holds what came through its hole', () => {
+    const hole = holeOfBeadMm(4.5)
+    expect(hole).toBeCloseTo(3)
+    const [width, height] = [LAID_WIDTH_PER_HOLE * hole, (LAID_WIDTH_PER_HOLE * hole) / 2]
+    // Area under a parabola against the thread's round section.
+    expect(((2 / 3) * width * height) / (Math.PI * (hole / 2) ** 2)).toBeCloseTo(1, 1)
+  })
+
+  test('rings begin where they are told to, each next one further round', () => {
+    const { beads } = laid({
+      kind: 'rings',
+      zone: WHOLE,
+      marginMm: 7,
+      spacingMm: 10,
+      most: null,
+      startDeg: 30,
+      nextByDeg: 75,
+    })
+    const begun = beads.map(({ line }) => (Math.atan2(line[0]!.y, line[0]!.x) * 180) / Math.PI)
+    const asked = [30, 105, 180, 255 - 360]
+    begun.forEach((degrees, k) => expect(Math.abs(((degrees - asked[k]! + 540) % 360) - 180)).toBeLessThan(4))
+  })
+
   test('in a disc they keep to the disc, cut by the wall it crosses', () => {
     const zone = { kind: 'disc', at: { x: 30, y: 0 }, acrossMm: 60 } as const
-    const { beads } = laid({ kind: 'rings', zone, marginMm: 4, spacingMm: 8, most: null })
+    const { beads } = laid({ kind: 'rings', zone, marginMm: 4, spacingMm: 8, most: null, ...FROM_THE_RIGHT })
     expect(beads.length).toBeGreaterThan(1)
     for (const { line } of beads)
       for (const { x, y } of line) {

@@ -31,6 +31,10 @@ export type Mark =
       readonly spacingMm: number
       /** At most so many, from the rim inwards; null pipes as many as there is room for. */
       readonly most: number | null
+      /** Where the outermost is begun and ended, from the right counter-clockwise: starts drip, and are kept apart. */
+      readonly startDeg: number
+      /** By so much further round begins each next one. */
+      readonly nextByDeg: number
     }
   | {
       readonly kind: 'spiral'
@@ -70,6 +74,8 @@ export type MarkKind = Mark['kind']
 export interface PatternMark {
   readonly id: string
   readonly mark: Mark
+  /** Marks of one group, such as a whole flower, are copied, moved, turned, mirrored and sized as one. */
+  readonly group?: string | undefined
 }
 
 /**
@@ -84,6 +90,9 @@ export interface Pattern {
 }
 
 export const WHOLE: Zone = { kind: 'piece' }
+
+/** Every ring begun at the right, one beside the other. */
+export const FROM_THE_RIGHT = { startDeg: 0, nextByDeg: 0 }
 
 /** Ink nearer to the wall than this creeps up it; common practice. */
 export const INK_FROM_WALL_MM = 5
@@ -106,7 +115,7 @@ export function usualBloom(from: UsualBloom): Pattern {
   const { marginMm, spacingMm } = from
   return patternOf('usual-bloom', from.forAreaMm2, [
     scattered(from.inkDrops),
-    { kind: 'rings', zone: WHOLE, marginMm, spacingMm, most: null },
+    { kind: 'rings', zone: WHOLE, marginMm, spacingMm, most: null, ...FROM_THE_RIGHT },
     {
       kind: 'petals',
       zone: WHOLE,
@@ -119,12 +128,12 @@ export function usualBloom(from: UsualBloom): Pattern {
   ])
 }
 
-/** The petri everyone begins with: a cell wherever there is room for one. */
 /** Of a technique that draws nothing. */
 export function emptyPattern(forAreaMm2: number): Pattern {
   return patternOf('usual-none', forAreaMm2, [])
 }
 
+/** The petri everyone begins with: a cell wherever there is room for one. */
 export function usualPetri({ forAreaMm2, drops }: { forAreaMm2: number; drops: number }): Pattern {
   return patternOf('usual-petri', forAreaMm2, [scattered(drops)])
 }

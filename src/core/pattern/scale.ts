@@ -25,7 +25,7 @@ const MOST_PETALS = 60
 export function scaledPattern(pattern: Pattern, toAreaMm2: number): ScaledPattern {
   if (!(toAreaMm2 > 0)) throw new RangeError(`scaledPattern: toAreaMm2 is ${toAreaMm2}, expected more than 0`)
   const area = toAreaMm2 / pattern.forAreaMm2
-  const marks = pattern.marks.map(({ id, mark }) => ({ id, mark: scaledMark(mark, area) }))
+  const marks = pattern.marks.map((each) => ({ ...each, mark: scaledMark(each.mark, area) }))
   return {
     pattern: { ...pattern, forAreaMm2: toAreaMm2, marks },
     changes: pattern.marks.flatMap(({ id, mark }, k) =>
@@ -34,7 +34,8 @@ export function scaledPattern(pattern: Pattern, toAreaMm2: number): ScaledPatter
   }
 }
 
-function scaledMark(mark: Mark, area: number): Mark {
+/** The mark where everything is larger by that factor of area, about the middle of the piece. */
+export function scaledMark(mark: Mark, area: number): Mark {
   const length = Math.sqrt(area)
   switch (mark.kind) {
     case 'drops':
@@ -170,39 +171,22 @@ export function withZone(mark: Mark, zone: Zone): Mark {
 
 /** The pattern with its beads so much farther apart. */
 export function withWiderBeads(pattern: Pattern, byMm: number): Pattern {
-  const marks = pattern.marks.map(({ id, mark }) => ({
-    id,
-    mark:
-      mark.kind === 'rings' || mark.kind === 'spiral' || mark.kind === 'lines'
-        ? { ...mark, spacingMm: mark.spacingMm + byMm }
-        : mark,
-  }))
-  return { ...pattern, marks }
+  return withEach(pattern, (mark) =>
+    mark.kind === 'rings' || mark.kind === 'spiral' || mark.kind === 'lines'
+      ? { ...mark, spacingMm: mark.spacingMm + byMm }
+      : mark,
+  )
 }
 
 /** The pattern with that share of its scattered and ringed drops, at least one a mark; single drops stay. */
 export function withFewerDrops(pattern: Pattern, share: number): Pattern {
-  const marks = pattern.marks.map(({ id, mark }): Pattern['marks'][number] => {
-    if (mark.kind !== 'drops' || mark.layout.kind === 'single') return { id, mark }
+  return withEach(pattern, (mark) => {
+    if (mark.kind !== 'drops' || mark.layout.kind === 'single') return mark
     const count = Math.max(1, Math.floor(share * mark.layout.count + 1e-9))
-    return { id, mark: { ...mark, layout: { ...mark.layout, count } } }
+    return { ...mark, layout: { ...mark.layout, count } }
   })
-  return { ...pattern, marks }
 }
 
-/**
- * The pattern as a mirror has it: the face shows a mold's pattern so, and some hands draw it so. Scattered drops fall as they fell, and a spiral winds as it
- * wound.
- */
-export function mirroredPattern(pattern: Pattern): Pattern {
-  return { ...pattern, marks: pattern.marks.map(({ id, mark }) => ({ id, mark: mirroredMark(mark) })) }
-}
-
-function mirroredMark(mark: Mark): Mark {
-  const at = placeOf(mark)
-  const moved = at ? movedTo(mark, { x: at.x === 0 ? 0 : -at.x, y: at.y }) : mark
-  if (moved.kind === 'lines' || moved.kind === 'across')
-    return { ...moved, angleDeg: (180 - moved.angleDeg) % 180 }
-  if (moved.kind === 'petals') return { ...moved, turnDeg: (540 - moved.turnDeg) % 360 }
-  return moved
+function withEach(pattern: Pattern, change: (mark: Mark) => Mark): Pattern {
+  return { ...pattern, marks: pattern.marks.map((each) => ({ ...each, mark: change(each.mark) })) }
 }

@@ -37,7 +37,7 @@ describe('what a simulated face is asked with', () => {
     const moments = faceMoments(planned, planned.fills[0]!.id)
     for (const { whiteAtMin } of moments) expect(whiteAtMin).toBeGreaterThan(planned.decant.decantMin)
     expect(moments.at(-1)!.whiteAtMin).toBeGreaterThan(moments[0]!.whiteAtMin)
-    expect(whatIfsOf('petri')).not.toContain('inkAfterWhite')
+    expect(whatIfsOf('petri', [])).not.toContain('inkAfterWhite')
     expect(whatIfTask(cells, 'doubleWhite').needle!.dropMl).toBe(0.04)
   })
 

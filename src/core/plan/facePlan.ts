@@ -1,6 +1,6 @@
 import { bedOf, EXCESS_DENSITY_KG_PER_M3, ofPiece, type BatchRequest, type MoldFill } from '../batch/index.ts'
 import type { BloomScene } from '../bloom/index.ts'
-import { inkLayer } from '../colour/index.ts'
+import { byLamp, inkLayer, type Colour } from '../colour/index.ts'
 import { areaMm2, HAND_SMOOTH, islandsOf, polygonOf } from '../mold/index.ts'
 import { isPiped, TECHNIQUES, type Technique, type TechniqueId } from '../technique/index.ts'
 import type { Window } from '../resin/index.ts'
@@ -17,7 +17,7 @@ export interface FaceTask extends Omit<BloomScene, 'inkAtMin' | 'whiteAtMin' | '
 }
 
 /** What a person may wonder about before pouring, each the plan with one thing changed. */
-export type FaceWhatIf = 'asPlanned' | 'doubleWhite' | 'inkAfterWhite' | 'warmerRoom' | 'glitter'
+export type FaceWhatIf = 'asPlanned' | 'doubleWhite' | 'inkAfterWhite' | 'warmerRoom' | 'glitter' | 'byLamp'
 
 /** When a piece could get its white, beside its window. */
 export interface FaceMoment {
@@ -95,12 +95,20 @@ function dropsOn({ steps, fills }: BatchPlan, kindId: string): Window | undefine
 
 /** The request whose plan brings the viscosity of that question: the same but in a warmer room, where that is asked. */
 export function whatIfRequest(request: BatchRequest, whatIf: FaceWhatIf): BatchRequest {
+  if (whatIf === 'byLamp') return { ...request, colours: byLamp(request.colours) }
   return whatIf === 'warmerRoom' ? { ...request, roomTempC: request.roomTempC + WARMER_K } : request
 }
 
-/** The questions that make sense for that way. */
-export function whatIfsOf(technique: TechniqueId): readonly FaceWhatIf[] {
-  const all: readonly FaceWhatIf[] = ['asPlanned', 'doubleWhite', 'inkAfterWhite', 'warmerRoom', 'glitter']
+/** The questions that make sense for that way and those colours. */
+export function whatIfsOf(technique: TechniqueId, colours: readonly Colour[]): readonly FaceWhatIf[] {
+  const all: readonly FaceWhatIf[] = [
+    'asPlanned',
+    'doubleWhite',
+    'inkAfterWhite',
+    'warmerRoom',
+    'glitter',
+    ...(colours.some(({ lampHex }) => lampHex !== undefined) ? (['byLamp'] as const) : []),
+  ]
   return TECHNIQUES[technique].white.by === 'needle' ? all.filter((each) => each !== 'inkAfterWhite') : all
 }
 
@@ -117,6 +125,7 @@ export function whatIfTask(task: FaceTask, whatIf: FaceWhatIf): FaceTask {
       return { ...task, laid: withGlitter(task) }
     case 'asPlanned':
     case 'warmerRoom':
+    case 'byLamp':
       return task
     default:
       return whatIf satisfies never

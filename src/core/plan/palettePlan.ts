@@ -1,12 +1,15 @@
 import { EXCESS_DENSITY_KG_PER_M3, inksOf, inksOn, type BatchRequest } from '../batch/index.ts'
 import {
   curingShifts,
+  lampTroubles,
+  SEE_THROUGH_SCATTER,
   overlapsOf,
   rankBacks,
   USUAL_BACKS,
   type BackColour,
   type Colour,
   type CuringShift,
+  type LampTrouble,
   type Overlap,
   type RankedBack,
 } from '../colour/index.ts'
@@ -16,18 +19,18 @@ import { isDrawn, isPiped, waysOf } from '../technique/index.ts'
 export interface PalettePlan {
   readonly overlaps: readonly Overlap[]
   readonly shifts: readonly CuringShift[]
+  readonly lamp: readonly LampTrouble[]
   /** The back on which most shows first; empty without inks. */
   readonly backs: readonly RankedBack[]
 }
 
-/** Scattering depth of petals at the face of a see-through white; stronger whites go up with their pigment (by eye). */
-const TRANSLUCENT_SCATTER = 0.5
+/** Stronger whites scatter more as they hold more pigment (by eye). */
 const MOST_SCATTER = 6
 
 export function palettePlan(request: BatchRequest): PalettePlan {
   const { colours, white, layers } = request
   const ways = waysOf(request).filter(isDrawn)
-  if (ways.length === 0) return { overlaps: [], shifts: [], backs: [] }
+  if (ways.length === 0) return { overlaps: [], shifts: [], lamp: [], backs: [] }
   const inks = inksOf(request)
   const strength = EXCESS_DENSITY_KG_PER_M3[white.dose] / EXCESS_DENSITY_KG_PER_M3.translucent
   const own = [...colours.filter((colour) => colour.kind === 'paste'), ...layerColours(layers)].map(
@@ -37,10 +40,11 @@ export function palettePlan(request: BatchRequest): PalettePlan {
   return {
     overlaps: overlapsOnPieces(request),
     shifts: curingShifts(colours),
+    lamp: lampTroubles(colours),
     backs: rankBacks(
       inks,
       {
-        scatter: Math.min(MOST_SCATTER, TRANSLUCENT_SCATTER * strength),
+        scatter: Math.min(MOST_SCATTER, SEE_THROUGH_SCATTER * strength),
         // A needle's white stands in thin walls: what lies between them is as see-through as the ink.
         seeThrough: ways.every((way) => !isPiped(way)) || white.dose !== 'opaque',
       },

@@ -123,7 +123,9 @@ function planOf(done: Readonly<Record<string, number>>, schedule: SettledSchedul
     cupLimits: schedule.cupLimits,
     bloom: bloomPlan(schedule, steps),
     capacity,
-    prep: prepList(schedule.technique),
+    prep: prepList(schedule.technique, {
+      strewn: schedule.fills.some(({ laid }) => laid.sprinkles.length > 0),
+    }),
     steps,
     life: lifeOf(schedule),
     palette: palettePlan(request),

@@ -70,6 +70,21 @@ describe('the jobs on the rack', () => {
     expect(waitsOf({ jobs: ['drape'] }, 'demold')).toMatchObject([{ after: 'drape', bestMin: 3 * DAY }])
   })
 
+  test('a rim is trimmed while what lies over it is leathery: after the back, before the form and demolding', () => {
+    expect(jobsOf({ jobs: ['drape', 'trimRim'], layers: [FOOTPRINT] }).map(({ step }) => step.id)).toEqual([
+      'back',
+      'trimRim',
+      'drape',
+      'demold',
+      'use',
+    ])
+    const trim = waitsOf({ jobs: ['trimRim'], layers: [FOOTPRINT] }, 'trimRim').at(-1)!
+    const demold = waitsOf({ layers: [FOOTPRINT] }, 'demold').at(-1)!
+    expect(trim.after).toBe('back')
+    expect(trim.closeMin).not.toBeNull()
+    expect(trim.openMin).toBeLessThan(demold.openMin)
+  })
+
   test('tasks count on from what was really done, one after the other', () => {
     const { request, schedule } = scheduled({ jobs: ['sandEdges', 'feet'] })
     const at = (done: Record<string, number>, id: string) =>

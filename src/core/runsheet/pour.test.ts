@@ -140,12 +140,19 @@ function eventOf(tap: string, id: string, events: readonly PourEvent[]): PourEve
 }
 
 describe('the step at hand', () => {
-  test('is early, due or late against its window', () => {
-    const window = { fromMin: 20, toMin: 40 }
-    expect(standingAt(window, 15)).toEqual({ kind: 'early', opensInMin: 5 })
-    expect(standingAt(window, 25)).toEqual({ kind: 'due', closesInMin: 15 })
-    expect(standingAt(window, 42)).toEqual({ kind: 'late', byMin: 2 })
-    expect(standingAt({ fromMin: 20, toMin: null }, 1e4)).toEqual({ kind: 'due', closesInMin: null })
+  test('is soon, now, to be hurried or past against its window', () => {
+    const window = { fromMin: 20, toMin: 40, handsOnMin: 2 }
+    expect(standingAt(window, 15)).toEqual({ kind: 'soon', opensInMin: 5 })
+    expect(standingAt(window, 25)).toEqual({ kind: 'now', closesInMin: 15 })
+    expect(standingAt(window, 37)).toEqual({ kind: 'hurry', closesInMin: 3 })
+    expect(standingAt(window, 42)).toEqual({ kind: 'past', byMin: 2 })
+    expect(standingAt({ ...window, toMin: null }, 1e4)).toEqual({ kind: 'now', closesInMin: null })
+  })
+
+  test('is hurried as soon as there is no more time than the hands need', () => {
+    const window = { fromMin: 20, toMin: 40, handsOnMin: 9 }
+    expect(standingAt(window, 30.5)).toEqual({ kind: 'now', closesInMin: 9.5 })
+    expect(standingAt(window, 31.5)).toEqual({ kind: 'hurry', closesInMin: 8.5 })
   })
 
   test('is none when nothing is left of the pour', () => {
@@ -154,7 +161,8 @@ describe('the step at hand', () => {
 })
 
 describe('the prep gate', () => {
-  const toolsOf = (id: 'bloom' | 'petri') => prepList(TECHNIQUES[id]).map((item) => item.tool)
+  const toolsOf = (id: 'bloom' | 'petri') =>
+    prepList(TECHNIQUES[id], { strewn: false }).map((item) => item.tool)
 
   test('asks for gloves, air and level whatever the technique', () => {
     for (const id of ['bloom', 'petri'] as const)
@@ -168,8 +176,14 @@ describe('the prep gate', () => {
     expect(toolsOf('petri')).not.toContain('bag')
   })
 
+  test('asks for what is strewn where a pattern strews, for the step that lays it', () => {
+    expect(toolsOf('bloom')).not.toContain('strewn')
+    const [strewn] = prepList(TECHNIQUES.bloom, { strewn: true }).filter(({ tool }) => tool === 'strewn')
+    expect(strewn?.neededFor).toEqual(['Drop the inks'])
+  })
+
   test('lets nobody go without gloves, air or the data sheets', () => {
-    const items = prepList(TECHNIQUES.bloom)
+    const items = prepList(TECHNIQUES.bloom, { strewn: false })
     const fixed = items.filter((item) => !item.mayGoWithout).map((item) => item.tool)
     expect(fixed).toEqual(['gloves', 'air', 'sheet'])
   })
@@ -177,9 +191,9 @@ describe('the prep gate', () => {
   test('names each item once and says what it is for', () => {
     const tools = toolsOf('bloom')
     expect(new Set(tools).size).toBe(tools.length)
-    expect(prepList(TECHNIQUES.bloom).find((item) => item.tool === 'bag')!.neededFor).toContain(
-      'Pipe the white',
-    )
+    expect(
+      prepList(TECHNIQUES.bloom, { strewn: false }).find((item) => item.tool === 'bag')!.neededFor,
+    ).toContain('Pipe the white')
   })
 })
 

@@ -18,12 +18,20 @@ export interface PrepItem {
   readonly mayGoWithout: boolean
 }
 
-/** What must stand ready before any resin is mixed, in the order it is first needed. */
-export function prepList(technique: Technique): readonly PrepItem[] {
+/** What must stand ready before any resin is mixed, in the order it is first needed; `strewn` where a pattern strews something. */
+export function prepList(
+  technique: Technique,
+  { strewn }: { readonly strewn: boolean },
+): readonly PrepItem[] {
+  const steps = technique.steps.filter(({ place }) => place === 'pour')
   return prepFor(
-    technique.steps.filter(({ place }) => place === 'pour'),
+    strewn ? steps.map((step) => (step.takes === 'drops' ? withTool(step, 'strewn') : step)) : steps,
     ALWAYS_NEEDED,
   )
+}
+
+function withTool(step: StepRule, tool: ToolId): StepRule {
+  return { ...step, needs: [...step.needs, tool] }
 }
 
 /** What must stand ready before a later layer is laid. */

@@ -2,12 +2,26 @@ import { layerStep, LAYER_WHENS, type LayerToLay, type LayerWhen } from './layer
 import type { JobId, StepRule, Technique } from './technique.ts'
 
 /** Jobs that can follow a pour on the rack beyond layers, demolding and use. Common practice with no published source. */
-export const JOB_IDS = ['drape', 'sandEdges', 'feet'] as const satisfies readonly JobId[]
+export const JOB_IDS = ['trimRim', 'drape', 'sandEdges', 'feet'] as const satisfies readonly JobId[]
 
 const DAY_MIN = 1440
 const onRack = { place: 'rack', per: 'batch', needs: [], brings: [], moment: { by: 'rack' } } as const
 
 export const JOBS: Readonly<Record<JobId, StepRule>> = {
+  trimRim: {
+    ...onRack,
+    id: 'trimRim',
+    does: 'trims',
+    noun: 'trimming the rim',
+    title: 'Trim the rim while it is leathery',
+    detail:
+      'Drips and the thin skin over the rim cut clean with a blade held flat: too soft they tear, too hard they chip. Cut away from the hand.',
+    done: 'Rim trimmed',
+    late: 'Hard already: leave it, and wet-sand it once it is hard through.',
+    handsOn: { by: 'secondsEach', seconds: 60 },
+    waits: [{ by: 'under', stage: 'leathery' }],
+    risks: ['skin', 'stillSoft'],
+  },
   drape: {
     ...onRack,
     id: 'drape',
@@ -77,7 +91,7 @@ export interface OnTheRack {
 }
 
 /**
- * The technique with those layers and jobs on its rack, in the order they are done: layers in the mold, the form, demolding, layers into
+ * The technique with those layers and jobs on its rack, in the order they are done: layers in the mold, their rim, the form, demolding, layers into
  * the lip, edges, layers on the finished piece, feet, use.
  */
 export function withAfter(technique: Technique, { layers, jobs, pieces = [] }: OnTheRack): Technique {
@@ -86,6 +100,8 @@ export function withAfter(technique: Technique, { layers, jobs, pieces = [] }: O
   const laid = (at: (when: LayerToLay['when']) => boolean) =>
     layers.filter(({ when }) => at(when)).map(layerStep)
   const job = (id: JobId) => (jobs.includes(id) ? [JOBS[id]] : [])
+  // What the last layer left over the rim is cut before the sheet is bent or lifted out.
+  const trimmed = job('trimRim')
   const inMold = laid((when) => LAYER_WHENS[when].inMold)
   const intoLip = laid((when) => !LAYER_WHENS[when].inMold && LAYER_WHENS[when].takesRoom)
   const onTop = laid((when) => !LAYER_WHENS[when].takesRoom)
@@ -94,7 +110,7 @@ export function withAfter(technique: Technique, { layers, jobs, pieces = [] }: O
     if (step.does !== 'frees') return [step]
     const draped = inDishes ? [] : job('drape')
     const freed = inDishes ? IN_ITS_DISH : draped.length > 0 ? OUT_OF_FORM : {}
-    return [...inMold, ...draped, { ...step, ...freed }]
+    return [...inMold, ...trimmed, ...draped, { ...step, ...freed }]
   })
   return { ...technique, steps }
 }

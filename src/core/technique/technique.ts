@@ -34,7 +34,7 @@ export type Takes = 'firstMix' | 'ownMix' | 'cups' | 'bed' | 'white' | 'drops' |
 export type StepId = string
 
 /** A job on the rack that lays nothing and that a batch may choose. */
-export type JobId = 'drape' | 'sandEdges' | 'feet'
+export type JobId = 'trimRim' | 'drape' | 'sandEdges' | 'feet'
 
 /** What a step does to resin or piece, as far as engine, rack and log have to know; steps of any name may do it. */
 export type Deed =
@@ -48,6 +48,7 @@ export type Deed =
   | 'lays'
   | 'covers'
   | 'feathers'
+  | 'trims'
   | 'forms'
   | 'frees'
   | 'sands'

@@ -28,6 +28,7 @@ export const TOOLS = {
   scissors: { group: 'cups', text: 'Scissors for a wider hole' },
   inks: { group: 'colours', text: 'Inks shaken, opened, in the order of use' },
   needle: { group: 'colours', text: 'White ink in its needle bottle, cap and wipe beside it' },
+  strewn: { group: 'colours', text: 'What is strewn, in a shaker or on a dry brush' },
   inclusions: {
     group: 'colours',
     text: 'Inclusions dry and sealed, laid out in their order, tweezers beside them',

@@ -4,6 +4,7 @@ import type { LivePlan } from '#core/plan/index.ts'
 import { CAUTIONS, DEFERRAL } from '#core/safety/index.ts'
 import { isDrawn } from '#core/technique/index.ts'
 import { printQuantity, printSpan, type UnitChoice } from '#core/units/index.ts'
+import { wordPrep } from '#words/prep.ts'
 import { amountsOf, type AmountGroup } from '#words/amounts.ts'
 import { printWindow } from '#words/minutes.ts'
 import type { School } from '#words/schools.ts'
@@ -57,9 +58,9 @@ function Front({ request, live, units, school }: PaperSheetProps) {
       <section className="mt-3">
         <h2 className="text-[12pt]">Have on the table</h2>
         <ul className={`gap-x-6 ${groups.length > 4 ? 'columns-3 text-[7.5pt]' : 'columns-2 text-[9pt]'}`}>
-          {plan.prep.map(({ tool, text }) => (
-            <li key={tool} className="flex break-inside-avoid items-start gap-2 py-0.5">
-              <PaperBox /> {text}
+          {plan.prep.map((item) => (
+            <li key={item.tool} className="flex break-inside-avoid items-start gap-2 py-0.5">
+              <PaperBox /> {wordPrep(item, request, units)}
             </li>
           ))}
         </ul>

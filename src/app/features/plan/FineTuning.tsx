@@ -3,6 +3,7 @@ import { isDrawn, isPiped, TECHNIQUES, waysOf } from '#core/technique/index.ts'
 import type { Dimension, UnitId } from '#core/units/index.ts'
 import { QuantityField } from '#app/components/QuantityField.tsx'
 import { ChoiceField } from '#app/components/ChoiceField.tsx'
+import { TrialBead } from '#app/components/TrialBead.tsx'
 import { CountField } from '#app/components/CountField.tsx'
 import type { InputsProps } from './inputsProps.ts'
 import { inUnits } from '#words/inUnits.ts'
@@ -112,6 +113,7 @@ export function FineTuning({ draft, problems, units, change }: InputsProps) {
               (holeMm) => change({ white: { ...white, holeMm } }),
               inUnits('Start with 2 mm, enlarge', units),
             )}
+            <TrialBead units={units} take={(holeMm) => change({ white: { ...white, holeMm } })} />
             {draft.pieces.some(({ pattern }) => pattern !== null) && (
               <p className="text-ink-soft col-span-2 text-sm">
                 Rings and petals are of the usual pattern; pieces with a pattern of their own keep theirs.

@@ -138,6 +138,16 @@ function RingCount({ mark, change }: { readonly mark: Of<'rings'>; readonly chan
       {mark.most !== null && (
         <Counted label="Rings at most" value={mark.most} onChange={(most) => change({ ...mark, most })} />
       )}
+      <NumberField
+        label="Begun at, °"
+        value={mark.startDeg}
+        onChange={(startDeg) => change({ ...mark, startDeg })}
+      />
+      <NumberField
+        label="Each next further by, °"
+        value={mark.nextByDeg}
+        onChange={(nextByDeg) => change({ ...mark, nextByDeg })}
+      />
     </>
   )
 }

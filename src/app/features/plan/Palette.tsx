@@ -15,7 +15,7 @@ export function Palette({ palette, white }: { palette: PalettePlan; white: White
         <>
           <h3 className="text-sm font-medium">Where two inks run into each other</h3>
           <ul className="mt-1 mb-4 flex flex-wrap gap-3">
-            {palette.overlaps.map(({ one, other, hex, muddy }) => (
+            {palette.overlaps.map(({ one, other, hex, matched, muddy }) => (
               <li key={`${one}-${other}`} className="flex items-center gap-2 text-sm" data-muddy={muddy}>
                 <span
                   className="border-edge size-8 rounded-full border"
@@ -24,6 +24,7 @@ export function Palette({ palette, white }: { palette: PalettePlan; white: White
                 />
                 <span>
                   {one} and {other}
+                  {matched && <span className="text-ink-soft"> (matched)</span>}
                   {muddy && <strong className="block">muddy: keep apart</strong>}
                 </span>
               </li>
@@ -51,6 +52,20 @@ export function Palette({ palette, white }: { palette: PalettePlan; white: White
                     judge by the second (a difference of {difference.toFixed(0)}, 1 is just seen)
                   </span>
                 </span>
+              </li>
+            ))}
+          </ul>
+        </>
+      )}
+      {palette.lamp.length > 0 && (
+        <>
+          <h3 className="text-sm font-medium">By a warm lamp</h3>
+          <ul className="mt-1 mb-4 list-disc pl-5 text-sm" data-lamp>
+            {palette.lamp.map(({ one, other }) => (
+              <li key={`${one}-${other}`}>
+                {other === null
+                  ? `${one} is another colour by it than by daylight.`
+                  : `${one} and ${other} look alike by it: lay the bench out where daylight comes in.`}
               </li>
             ))}
           </ul>

@@ -1,6 +1,6 @@
 import { useRef, type KeyboardEvent, type PointerEvent, type RefObject } from 'react'
 import type { Point } from '#core/mold/index.ts'
-import { movedTo, placeOf, type Mark, type PatternMark } from '#core/pattern/index.ts'
+import { placeOf, type Mark, type PatternMark } from '#core/pattern/index.ts'
 import { printQuantity } from '#core/units/index.ts'
 import { useUnits } from '#app/platform/queries.ts'
 import { MARK_WORDS } from '#words/pattern.ts'
@@ -9,7 +9,8 @@ interface PatternHandlesProps {
   readonly marks: readonly PatternMark[]
   readonly chosen: string | null
   readonly choose: (id: string) => void
-  readonly change: (id: string, mark: Mark) => void
+  /** `hold` is the same as long as one hand holds one mark. */
+  readonly move: (id: string, to: Point, hold: string) => void
   readonly drawing: RefObject<SVGSVGElement | null>
   readonly mirrored: boolean
   readonly side: number
@@ -32,17 +33,18 @@ interface HandleProps extends Omit<PatternHandlesProps, 'marks'> {
   readonly at: Point
 }
 
-function Handle({ id, mark, at, chosen, choose, change, drawing, mirrored, side }: HandleProps) {
+function Handle({ id, mark, at, chosen, choose, move, drawing, mirrored, side }: HandleProps) {
   const held = useRef(false)
+  const holds = useRef(0)
   const units = useUnits()
-  const move = (event: PointerEvent<SVGGElement>) => {
+  const drag = (event: PointerEvent<SVGGElement>) => {
     if (!held.current || !drawing.current) return
     const box = drawing.current.getBoundingClientRect()
     const view = drawing.current.viewBox.baseVal
     const x = view.x + ((event.clientX - box.left) / box.width) * view.width
     const y = view.y + ((event.clientY - box.top) / box.height) * view.height
     const mirrorX = 2 * view.x + view.width - x
-    change(id, movedTo(mark, { x: tenth(mirrored ? mirrorX : x), y: tenth(-y) }))
+    move(id, { x: tenth(mirrored ? mirrorX : x), y: tenth(-y) }, `${id} ${holds.current}`)
   }
   const nudge = (event: KeyboardEvent<SVGGElement>) => {
     const by = (event.shiftKey ? BIG_STEP_MM : STEP_MM) * (mirrored ? -1 : 1)
@@ -56,7 +58,7 @@ function Handle({ id, mark, at, chosen, choose, change, drawing, mirrored, side 
     const next = to[event.key]
     if (!next) return
     event.preventDefault()
-    change(id, movedTo(mark, next))
+    move(id, next, `${id} by key`)
   }
   const radius = side / 40
   return (
@@ -69,10 +71,11 @@ function Handle({ id, mark, at, chosen, choose, change, drawing, mirrored, side 
       onFocus={() => choose(id)}
       onPointerDown={(event) => {
         held.current = true
+        holds.current += 1
         event.currentTarget.setPointerCapture(event.pointerId)
         choose(id)
       }}
-      onPointerMove={move}
+      onPointerMove={drag}
       onPointerUp={() => (held.current = false)}
       onPointerCancel={() => (held.current = false)}
       onKeyDown={nudge}

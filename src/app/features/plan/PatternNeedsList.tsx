@@ -1,5 +1,6 @@
 import type { PatternNeeds } from '#core/plan/index.ts'
 import { printQuantity, printSpan, type UnitChoice } from '#core/units/index.ts'
+import { wordArea } from '#words/takes.ts'
 
 interface PatternNeedsListProps {
   readonly needs: PatternNeeds
@@ -48,15 +49,7 @@ export function PatternNeedsList({ needs, units }: PatternNeedsListProps) {
           />
         )}
         {needs.strewnMm2 > 0 && (
-          <Figure
-            what="Strewn"
-            value={
-              units.length === 'mm'
-                ? `${(needs.strewnMm2 / 100).toFixed(0)} cm²`
-                : `${(needs.strewnMm2 / 645.16).toFixed(1)} sq in`
-            }
-            note="a light pinch"
-          />
+          <Figure what="Strewn" value={wordArea(needs.strewnMm2, units)} note="a light pinch" />
         )}
       </dl>
       {portion && (

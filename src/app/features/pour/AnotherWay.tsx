@@ -1,7 +1,7 @@
 import { useState } from 'react'
 import { Dialog } from 'radix-ui'
 import { Split } from 'lucide-react'
-import { dropLoad, MOST_LOAD, techniqueOfPour } from '#core/batch/index.ts'
+import { dropLoad, LEAST_HOLE_MM, MOST_HOLE_MM, MOST_LOAD, techniqueOfPour } from '#core/batch/index.ts'
 import { bagLeft, type BatchPlan } from '#core/plan/index.ts'
 import type { RunStep } from '#core/runsheet/index.ts'
 import { whyNeeded } from '#core/technique/index.ts'
@@ -10,6 +10,7 @@ import { CAUTIONS, mayWarm } from '#core/safety/index.ts'
 import { printQuantity, type UnitChoice } from '#core/units/index.ts'
 import { BESIDE_WORDS, wordNeeded } from '#words/otherwise.ts'
 import { QuantityField } from '#app/components/QuantityField.tsx'
+import { TrialBead } from '#app/components/TrialBead.tsx'
 import { Sheet } from '#app/components/Sheet.tsx'
 import { useSay } from '#app/components/undo.tsx'
 import { useUnits } from '#app/platform/queries.ts'
@@ -151,13 +152,10 @@ function HoleField({ holeMm, units, cut }: HoleFieldProps) {
       <button className="button min-h-16" disabled={!usable} onClick={() => usable && void cut(mm)}>
         It is cut
       </button>
+      <TrialBead units={units} take={(width) => void cut(width)} />
     </div>
   )
 }
-
-/** What a bag is cut to (common practice). */
-const LEAST_HOLE_MM = 0.5
-const MOST_HOLE_MM = 10
 
 function Choice({ label, choose }: { label: string; choose: () => Promise<void> }) {
   const say = useSay()

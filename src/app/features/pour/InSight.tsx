@@ -1,6 +1,8 @@
 import { useEffect, useRef, useState } from 'react'
 import type { Standing } from '#core/runsheet/index.ts'
 import { printClock } from '#core/units/index.ts'
+import { standingLine } from '#words/standing.ts'
+import { STANDING_LOOKS } from './StandingLine.tsx'
 
 interface InSightProps {
   readonly title: string
@@ -28,27 +30,12 @@ export function InSight({ title, standing, nowMin }: InSightProps) {
           data-in-sight
         >
           <span className="min-w-0 truncate text-lg font-semibold">{title}</span>
-          <span className={`font-display text-lg whitespace-nowrap ${LOOKS[standing.kind]}`}>
-            {standingWords(standing)}
+          <span className={`font-display text-lg whitespace-nowrap ${STANDING_LOOKS[standing.kind]}`}>
+            {standingLine(standing)}
           </span>
           <span className="font-display text-2xl font-semibold">{printClock(nowMin * 60)}</span>
         </div>
       )}
     </>
   )
-}
-
-const LOOKS: Readonly<Record<Standing['kind'], string>> = { early: '', due: 'text-good', late: 'text-stop' }
-
-function standingWords(standing: Standing): string {
-  switch (standing.kind) {
-    case 'early':
-      return `Wait ${printClock(Math.ceil(standing.opensInMin * 60))}`
-    case 'due':
-      return standing.closesInMin === null ? 'Now' : `Now, ${printClock(standing.closesInMin * 60)} left`
-    case 'late':
-      return `Late by ${printClock(standing.byMin * 60)}`
-    default:
-      return standing satisfies never
-  }
 }

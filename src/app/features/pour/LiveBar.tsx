@@ -1,12 +1,13 @@
 import { Link, useLocation } from 'react-router'
 import { sittingAtHand, standingAt } from '#core/runsheet/index.ts'
-import { printClock } from '#core/units/index.ts'
+import { standingLine } from '#words/standing.ts'
 import { pourSpan, stripNotches } from '#app/components/notches.ts'
 import { Strip } from '#app/components/Strip.tsx'
 import { useNowMs } from '#app/platform/clock.ts'
 import { useUnits } from '#app/platform/queries.ts'
 import { useOpenStories } from '#app/platform/stories.ts'
 import { useRunningBatches, type RunningBatch } from '#app/platform/rack.ts'
+import { STANDING_LOOKS } from './StandingLine.tsx'
 
 /** A live pour never hides: its step and countdown stand above every other place. */
 export function LiveBar() {
@@ -57,11 +58,6 @@ function LiveLine({ batch }: { batch: RunningBatch }) {
   const nowMin = (useNowMs(1000) - batch.stopStirAtMs) / 60_000
   const step = batch.atHand!
   const standing = standingAt(step, nowMin)
-  const words = {
-    early: () => `in ${printClock((standing.kind === 'early' ? standing.opensInMin : 0) * 60)}`,
-    due: () => 'now',
-    late: () => `late by ${printClock((standing.kind === 'late' ? standing.byMin : 0) * 60)}`,
-  }[standing.kind]()
   return (
     <Link to={`/pour/${batch.story.batch.id}`} className="block px-4 py-2 no-underline">
       <span className="flex flex-wrap items-baseline justify-between gap-x-4">
@@ -69,9 +65,7 @@ function LiveLine({ batch }: { batch: RunningBatch }) {
           {batch.story.batch.request.name}: {step.title}
           {step.pieceNo !== null && `, piece ${step.pieceNo}`}
         </span>
-        <span className={standing.kind === 'late' ? 'text-stop font-semibold' : 'font-semibold'}>
-          {words}
-        </span>
+        <span className={`font-semibold ${STANDING_LOOKS[standing.kind]}`}>{standingLine(standing)}</span>
       </span>
       <Strip
         life={batch.plan.life}

@@ -7,6 +7,7 @@ import {
   type Filled,
   type Pour,
   type RunStep,
+  type Standing,
 } from '#core/runsheet/index.ts'
 import { printClock, printSpan, type UnitChoice } from '#core/units/index.ts'
 import type { Otherwise, Reading } from '#core/timing/index.ts'
@@ -129,7 +130,7 @@ function StepView({
   const standing = standingAt(step, nowMin)
   const { school } = useSettings()
   const full = markedAt('empties', techniqueOfPour(story.batch.request), done) === null
-  useSignal(standing.kind === 'due' ? step.key : '')
+  useSignal(isDue(standing) ? step.key : '')
   return (
     <section aria-label="The step at hand" data-step={step.key} data-standing={standing.kind}>
       <StepHead step={step} request={story.batch.request} plan={plan} units={units} done={done}>
@@ -167,7 +168,7 @@ function StepView({
           label="The resin's life, the needle is now"
         />
       </div>
-      <MarkButton story={story} mark={step.key} label={step.done} early={standing.kind === 'early'} />
+      <MarkButton story={story} mark={step.key} label={step.done} early={standing.kind === 'soon'} />
       <div className="mt-1 flex flex-wrap gap-3">
         <UndoButton story={story} />
         <AnotherWay story={story} step={step} plan={plan} done={done} otherwise={otherwise} />
@@ -194,6 +195,11 @@ function StepView({
       <Cautions ids={step.cautions} />
     </section>
   )
+}
+
+/** The hands may begin. */
+function isDue({ kind }: Standing): boolean {
+  return kind === 'now' || kind === 'hurry'
 }
 
 /** The room as it was read last, or as it was planned. */

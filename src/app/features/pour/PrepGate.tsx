@@ -4,7 +4,8 @@ import type { BatchPlan, Finding } from '#core/plan/index.ts'
 import type { PrepItem } from '#core/runsheet/index.ts'
 import { CAUTIONS, DEFERRAL } from '#core/safety/index.ts'
 import type { ToolGroup } from '#core/technique/index.ts'
-import { printQuantity, type UnitChoice } from '#core/units/index.ts'
+import type { UnitChoice } from '#core/units/index.ts'
+import { wordPrep } from '#words/prep.ts'
 import { gravityOf } from '#core/plan/index.ts'
 import { wordFinding } from '#words/findings.ts'
 import { Callout } from '#app/components/Callout.tsx'
@@ -105,7 +106,7 @@ export function Gate({ story, layer, prep, lead, stops, units, children }: GateP
                 <PrepRow
                   key={item.tool}
                   item={item}
-                  text={textOf(item, story, units)}
+                  text={wordPrep(item, story.batch.request, units)}
                   tick={ticks[item.tool]}
                   set={(tick) => set(item.tool, tick)}
                 />
@@ -140,17 +141,6 @@ const GROUPS: readonly (readonly [ToolGroup, string])[] = [
 
 function isSettled(tick: Ticks[string] | undefined, { mayGoWithout }: PrepItem): boolean {
   return tick?.kind === 'ready' || (mayGoWithout && tick?.kind === 'without' && tick.note.trim() !== '')
-}
-
-/** The bag's hole and the inks are this plan's own. */
-function textOf(item: PrepItem, { batch }: BatchStory, units: UnitChoice): string {
-  const { white, colours } = batch.request
-  if (item.tool === 'bag') return `${item.text}: ${printQuantity(white.holeMm, units.length)}`
-  if (item.tool === 'inks') {
-    const inks = colours.filter((colour) => colour.kind === 'alcoholInk').map((colour) => colour.name)
-    return inks.length > 0 ? `${item.text}: ${inks.join(', ')}` : item.text
-  }
-  return item.text
 }
 
 interface PrepRowProps {

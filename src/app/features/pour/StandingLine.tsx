@@ -1,7 +1,8 @@
 import type { BatchPlan } from '#core/plan/index.ts'
 import type { RunStep, Standing } from '#core/runsheet/index.ts'
-import { printClock, printQuantity, type UnitChoice } from '#core/units/index.ts'
+import { printQuantity, type UnitChoice } from '#core/units/index.ts'
 import type { School } from '#words/schools.ts'
+import { wordStanding } from '#words/standing.ts'
 import { FEEL_WORDS } from '#words/vocabulary.ts'
 import { sampleAt } from '#app/components/lifeAt.ts'
 
@@ -12,39 +13,28 @@ interface StandingLineProps {
   readonly sign: string | null
 }
 
-/** Whether the step at hand is still to come, due or late. */
+/** Whether the step at hand is still to come, due, nearly over or past. */
 export function StandingLine({ standing, late, sign }: StandingLineProps) {
-  switch (standing.kind) {
-    case 'early':
-      return (
-        <p className="font-display text-3xl font-semibold" role="status">
-          {sign && <span className="block">{sign}</span>}
-          <span className={sign ? 'text-ink-soft text-xl' : ''}>
-            Wait {printClock(Math.ceil(standing.opensInMin * 60))}
-          </span>
-        </p>
-      )
-    case 'due':
-      return (
-        <p className="text-good font-display text-3xl font-semibold" role="status">
-          Now
-          {standing.closesInMin !== null && (
-            <span className="text-2xl">, for another {printClock(standing.closesInMin * 60)}</span>
-          )}
-        </p>
-      )
-    case 'late':
-      return (
-        <div role="status">
-          <p className="text-stop font-display text-3xl font-semibold">
-            Late by {printClock(standing.byMin * 60)}
-          </p>
-          {late && <p className="max-w-prose text-lg">{late}</p>}
-        </div>
-      )
-    default:
-      return standing satisfies never
-  }
+  const { word, more } = wordStanding(standing)
+  const isSigned = standing.kind === 'soon' && sign !== null
+  return (
+    <div role="status">
+      {isSigned && <p className="font-display text-3xl font-semibold">{sign}</p>}
+      <p className={`font-display font-semibold ${STANDING_LOOKS[standing.kind]}`}>
+        <span className={isSigned ? 'text-xl' : 'text-3xl'}>{word}</span>
+        {more && <span className={isSigned ? 'text-xl' : 'text-2xl'}>, {more}</span>}
+      </p>
+      {standing.kind === 'past' && late && <p className="max-w-prose text-lg">{late}</p>}
+    </div>
+  )
+}
+
+/** What a verdict looks like wherever it stands. */
+export const STANDING_LOOKS: Readonly<Record<Standing['kind'], string>> = {
+  soon: '',
+  now: 'text-good',
+  hurry: 'text-caution',
+  past: 'text-stop',
 }
 
 interface SignTask {

@@ -7,6 +7,7 @@ import { QuantityField } from '#app/components/QuantityField.tsx'
 import { useUnits } from '#app/platform/queries.ts'
 import { usePlatform } from '#app/platform/studio.tsx'
 import { ItemDialog, TextField } from './ItemDialog.tsx'
+import { SwatchFields } from './SwatchFields.tsx'
 
 /** A colour as it looks cured. */
 export function ColourForm({ first, close }: { first: Colour | null; close: () => void }) {
@@ -46,38 +47,7 @@ export function ColourForm({ first, close }: { first: Colour | null; close: () =
           hint="Weighed once, a scoop is a dose that can be counted. Empty: never weighed."
         />
       )}
-      <label className="flex flex-col gap-1 text-sm font-medium">
-        Cured swatch
-        <input
-          type="color"
-          className="field h-12 p-1"
-          value={draft.hex}
-          onChange={(event) => change({ hex: event.target.value })}
-        />
-        <span className="text-ink-soft font-normal">Wet colour misleads: match a cured drop.</span>
-      </label>
-      <div className="flex flex-col gap-1 text-sm">
-        <label className="flex min-h-11 items-center gap-3 font-medium">
-          <input
-            type="checkbox"
-            className="size-5"
-            checked={draft.wetHex !== undefined}
-            onChange={(event) => change({ wetHex: event.target.checked ? draft.hex : undefined })}
-          />
-          It looks different wet
-        </label>
-        {draft.wetHex !== undefined && (
-          <label className="flex flex-col gap-1 font-medium">
-            Wet swatch
-            <input
-              type="color"
-              className="field h-12 p-1"
-              value={draft.wetHex}
-              onChange={(event) => change({ wetHex: event.target.value })}
-            />
-          </label>
-        )}
-      </div>
+      <SwatchFields colour={draft} change={change} />
     </ItemDialog>
   )
 }

@@ -274,23 +274,39 @@ function PatternCard({ pattern }: { pattern: Pattern }) {
   )
 }
 
+/** Of the same colour, the smaller ones beside its cured swatch. */
+function otherSwatches({ wetHex, lampHex, underWhiteHex, pairs = [] }: Colour): readonly string[] {
+  return [wetHex, lampHex, underWhiteHex, ...pairs.map(({ hex }) => hex)].filter((hex) => hex !== undefined)
+}
+
+function wordSwatches({ wetHex, lampHex, underWhiteHex, pairs = [] }: Colour): string {
+  const small = [
+    ...(wetHex ? ['wet'] : []),
+    ...(lampHex ? ['by a lamp'] : []),
+    ...(underWhiteHex ? ['under white'] : []),
+    ...(pairs.length > 0 ? [`with ${pairs.length === 1 ? 'another colour' : `${pairs.length} others`}`] : []),
+  ]
+  return small.length > 0 ? `; small: ${small.join(', ')}` : ''
+}
+
 function ColourCard({ colour }: { colour: Colour }) {
   return (
     <div className="flex items-center gap-4">
       <span className="flex shrink-0 items-end" aria-hidden>
         <span className="border-edge size-14 rounded-full border" style={{ background: colour.hex }} />
-        {colour.wetHex && (
+        {otherSwatches(colour).map((hex, k) => (
           <span
+            key={k}
             className="border-edge -ml-3 size-8 rounded-full border"
-            style={{ background: colour.wetHex }}
+            style={{ background: hex }}
           />
-        )}
+        ))}
       </span>
       <div>
         <h2 className="text-xl">{colour.name}</h2>
         <p className="text-ink-soft text-sm">
           {COLOUR_KIND_WORDS[colour.kind]}
-          {colour.wetHex && '; the small swatch is wet'}
+          {wordSwatches(colour)}
         </p>
       </div>
     </div>
