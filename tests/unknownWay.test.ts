@@ -323,6 +323,8 @@ describe('a pour that no code knows, beside one that does, of one mix', () => {
       leftOut: ['speckle-breath.3'],
       moreRounds: 1,
       holes: [],
+      pieceOrder: [],
+      moreWhiteG: 0,
     })
     expect(plan.steps.filter(({ pieceNo }) => pieceNo !== null).map(({ key }) => key)).toEqual([
       'speckle-speck.2',

@@ -3,9 +3,11 @@ import { readPour, weighedOf, type PourEvent } from '#core/runsheet/index.ts'
 import {
   AT_POUR,
   needsOf,
+  needsOfMoreWhite,
   takenFrom,
   type Movement,
   type Need,
+  type Supply,
   type TakenAt,
   type Weighed,
 } from '#core/shelf/index.ts'
@@ -22,22 +24,42 @@ export async function keepBooks(db: StudioDatabase, batchId: string, event: Pour
     await db.movements.where('id').startsWith(entryPrefix(event.eventId)).delete()
     return
   }
-  if (event.kind !== 'stopStir' && event.kind !== 'done') return
+  if (event.kind !== 'stopStir' && event.kind !== 'done' && event.kind !== 'whiteStirred') return
   const supplies = await db.supplies.orderBy('id').toArray()
   const batch = supplies.length > 0 ? await db.batches.get(batchId) : undefined
   if (!batch) return
   const request = batch.request as BatchRequest
-  const events = await eventsOf(db, batchId)
-  const needs = needsOf(request, weighedIn(events))
-  const ats = event.kind === 'stopStir' ? [event.layer ?? AT_POUR] : unstirred(needs, event.key, events)
+  const taken = await takenBy(db, { batchId, request, event })
   const entries = supplies.flatMap((supply, k): Movement[] => {
-    const amount = ats.reduce((sum, at) => sum + takenFrom(supply, needs, request, at), 0)
+    const amount = taken(supply)
     const id = `${entryPrefix(event.id)}${k}`
     return amount > 0
       ? [{ id, supplyId: supply.id, atMs: event.atMs, note: '', kind: 'poured', amount, batchId }]
       : []
   })
   await db.movements.bulkPut(entries)
+}
+
+interface Taking {
+  readonly batchId: string
+  readonly request: BatchRequest
+  readonly event: Extract<PourEvent, { kind: 'stopStir' | 'done' | 'whiteStirred' }>
+}
+
+/** How much of a supply that mark takes. */
+async function takenBy(
+  db: StudioDatabase,
+  { batchId, request, event }: Taking,
+): Promise<(supply: Supply) => number> {
+  if (event.kind === 'whiteStirred') {
+    const needs = needsOfMoreWhite(request, event)
+    // Bags and gloves were taken with the pour.
+    return (supply) => (supply.of.kind === 'consumable' ? 0 : takenFrom(supply, needs, request, AT_POUR))
+  }
+  const events = await eventsOf(db, batchId)
+  const needs = needsOf(request, weighedIn(events))
+  const ats = event.kind === 'stopStir' ? [event.layer ?? AT_POUR] : unstirred(needs, event.key, events)
+  return (supply) => ats.reduce((sum, at) => sum + takenFrom(supply, needs, request, at), 0)
 }
 
 /** Makes up what a crash between a mark and its entries left out, for marks since then. A mark whose entries are there, or that is older than every book, is left alone. */

@@ -106,6 +106,21 @@ export const pourEventSchema = v.variant('kind', [
   }),
   v.object({
     ...event,
+    kind: v.literal('pieceOrder'),
+    order: v.pipe(
+      v.array(count('number of a piece', { atLeast: 1, atMost: 10_000 })),
+      v.minLength(1, 'no order of pieces, expected one piece or more'),
+      v.maxLength(1000, 'an order of more than 1000 pieces'),
+    ),
+  }),
+  v.object({
+    ...event,
+    kind: v.literal('whiteStirred'),
+    aG: amount('part A of the white', 'g', { above: 0, atMost: 2000 }),
+    bG: amount('part B of the white', 'g', { above: 0, atMost: 2000 }),
+  }),
+  v.object({
+    ...event,
     kind: v.literal('beside'),
     deed: v.picklist(['rimWiped', 'warmAir'], 'what was done beside the steps is none of rimWiped, warmAir'),
   }),

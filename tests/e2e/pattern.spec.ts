@@ -133,9 +133,15 @@ test('three flowers are laid in six inputs: copied, moved, turned as one; what i
   expect(await places()).toEqual(laidOut)
 
   await page.getByRole('button', { name: 'Flower 3: turn left by 15°' }).click()
-  await page.getByRole('button', { name: /^Petal drags/, expanded: false }).last().click()
+  await page
+    .getByRole('button', { name: /^Petal drags/, expanded: false })
+    .last()
+    .click()
   await expect(page.getByLabel('Turned by, °')).toHaveValue('15')
-  await page.getByRole('button', { name: /^White rings/, expanded: false }).last().click()
+  await page
+    .getByRole('button', { name: /^White rings/, expanded: false })
+    .last()
+    .click()
   await expect(page.getByLabel('Begun at, °')).toHaveValue('15')
   await page.getByLabel('Goes with').selectOption({ label: 'nothing else' })
   await expect(page.locator('[data-group="g3"] [data-chosen]')).toHaveCount(0)

@@ -93,8 +93,9 @@ export {
   type LaterLayer,
   type LayerAmount,
 } from './laterLayers.ts'
+export { measureParts } from './parts.ts'
 export { EXCESS_DENSITY_KG_PER_M3 } from './dose.ts'
-export { LEAST_HOLE_MM, MOST_HOLE_MM, narrowFromMm, type PieceWhite } from './white.ts'
+export { LEAST_HOLE_MM, MOST_HOLE_MM, narrowFromMm, whiteDrops, type PieceWhite } from './white.ts'
 export { type MeasuredParts, type Parts } from './parts.ts'
 export { type Addition, type Cup, type CupFor, type Drops } from './cups.ts'
 export { type LeftoverUse } from './leftovers.ts'

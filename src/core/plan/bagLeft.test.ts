@@ -1,7 +1,8 @@
 import { describe, expect, test } from '@jest/globals'
 import { bloomRequest } from '../../../tests/support/request.ts'
 import { AS_PLANNED } from '../timing/index.ts'
-import { bagLeft, planBatch, planLive } from './index.ts'
+import type { BatchRequest } from '../batch/index.ts'
+import { asPoured, bagLeft, planBatch, planLive } from './index.ts'
 
 const request = bloomRequest({}, 4)
 const [FIRST, SECOND] = planBatch(request).steps.filter(({ does }) => does === 'whites')
@@ -21,6 +22,14 @@ describe('the bag', () => {
     const later = bagLeft(plan, request, { [FIRST!.key]: 30, [SECOND!.key]: 31 })!
     expect(later.leftG).toBeCloseTo(full.portionG - 2 * each, 9)
     expect(later.toComeG).toBeCloseTo(2 * each, 9)
+  })
+
+  test('holds more once more white was stirred', () => {
+    const plan = planBatch(request)
+    const full = bagLeft(plan, request, {})!
+    const more = bagLeft(plan, request, {}, { moreWhiteG: 12 })!
+    expect(more.portionG).toBeCloseTo(full.portionG + 12, 9)
+    expect(more.leftG).toBeCloseTo(full.leftG + 12, 9)
   })
 
   test('is none where no white is piped', () => {
@@ -57,5 +66,61 @@ describe('a hole that is cut wider', () => {
     expect(at(after, FIRST!.key).fromMin).toBe(at(before, FIRST!.key).fromMin)
     expect(after.mixes).toEqual(before.mixes)
     expect(after.decant).toEqual(before.decant)
+  })
+})
+
+describe('pieces in another order', () => {
+  const keys = (order: readonly number[]) =>
+    planLive(request, {}, [], 0, { ...AS_PLANNED, pieceOrder: order })
+      .plan.steps.filter(({ does }) => does === 'whites' || does === 'shapes')
+      .map(({ key }) => key)
+
+  test('are gone over in it, a piece finished before the next; one not told of keeps its place behind', () => {
+    expect(keys([3, 1])).toEqual([
+      ...['white.3', 'shape.3', 'white.1', 'shape.1'],
+      ...['white.2', 'shape.2', 'white.4', 'shape.4'],
+    ])
+  })
+
+  test('keep their marks: what is laid is laid, and the next begins after it', () => {
+    const done = { [FIRST!.key]: FIRST!.endMin, 'shape.1': FIRST!.endMin + 1 }
+    const { plan } = planLive(request, done, [], 0, { ...AS_PLANNED, pieceOrder: [1, 4, 2, 3] })
+    const next = plan.steps.find(
+      (step) => step.place === 'pour' && step.does === 'whites' && done[step.key] === undefined,
+    )!
+    expect(next.key).toBe('white.4')
+    expect(next.beginMin).toBeGreaterThanOrEqual(FIRST!.endMin + 1 - 1e-9)
+  })
+})
+
+describe('what was left out on every piece', () => {
+  const leftOut = (ids: readonly string[], of: BatchRequest = request) =>
+    asPoured(of, {
+      ...AS_PLANNED,
+      leftOut: planBatch(of)
+        .steps.filter(({ stepId }) => ids.includes(stepId))
+        .map(({ key }) => key),
+    })
+  const kinds = ({ pieces }: BatchRequest) => pieces[0]!.pattern?.marks.map(({ mark }) => mark.kind) ?? null
+
+  test('is left out of the repeat: strokes, or the white with them', () => {
+    expect(kinds(leftOut(['shape']))).toEqual(['drops', 'rings'])
+    expect(kinds(leftOut(['white', 'shape']))).toEqual(['drops'])
+    expect(kinds(leftOut(['cover']))).toBeNull()
+  })
+
+  test('on one piece alone is a slip, and comes back', () => {
+    expect(asPoured(request, { ...AS_PLANNED, leftOut: ['shape.2'] })).toEqual(request)
+  })
+
+  test('is a round less, where pieces are gone over in rounds', () => {
+    const petri = bloomRequest({ technique: 'petri', rounds: 3 }, 2)
+    const last = planBatch(petri)
+      .steps.filter(({ roundNo }) => roundNo === 3)
+      .map(({ key }) => key)
+    expect(last).toHaveLength(2)
+    expect(asPoured(petri, { ...AS_PLANNED, leftOut: last }).rounds).toBe(2)
+    expect(asPoured(petri, { ...AS_PLANNED, leftOut: last.slice(1) }).rounds).toBe(3)
+    expect(asPoured(petri, { ...AS_PLANNED, moreRounds: 1 }).rounds).toBe(4)
   })
 })

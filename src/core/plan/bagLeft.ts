@@ -1,4 +1,5 @@
 import { whiteCupOf, type BatchRequest } from '../batch/index.ts'
+import { AS_PLANNED, type Otherwise } from '../timing/index.ts'
 import type { BatchPlan } from './plan.ts'
 
 /** What is in the bag by now, and whether it lasts. */
@@ -11,17 +12,19 @@ export interface BagLeft {
   readonly shortG: number
 }
 
-/** The bag after the beads that were laid; null where no white is piped. What stays in it cannot be pressed out. */
+/** The bag after the beads that were laid and with what was stirred anew for it; null where no white is piped. What stays in it cannot be pressed out. */
 export function bagLeft(
   { mixes, steps }: Pick<BatchPlan, 'mixes' | 'steps'>,
   { loss }: Pick<BatchRequest, 'loss'>,
   done: Readonly<Record<string, number>>,
+  { moreWhiteG }: Pick<Otherwise, 'moreWhiteG'> = AS_PLANNED,
 ): BagLeft | null {
-  const portionG = whiteCupOf(mixes)?.massG
+  const plannedG = whiteCupOf(mixes)?.massG
   const turns = steps.flatMap(({ key, takes }) =>
     takes.flatMap((take) => (take.of === 'beads' ? [{ key, massG: take.massG }] : [])),
   )
-  if (portionG === undefined || turns.length === 0) return null
+  if (plannedG === undefined || turns.length === 0) return null
+  const portionG = plannedG + moreWhiteG
   const sum = (laid: boolean) =>
     turns.filter(({ key }) => (done[key] !== undefined) === laid).reduce((all, { massG }) => all + massG, 0)
   const leftG = Math.max(0, portionG - sum(true))

@@ -1,15 +1,58 @@
-import { fillMolds, isBacked, nextLayer, techniqueOfPour, type BatchRequest } from '../batch/index.ts'
+import {
+  fillMolds,
+  isBacked,
+  nextLayer,
+  plannedPattern,
+  techniqueOfPour,
+  type BatchRequest,
+} from '../batch/index.ts'
 import type { CauseId } from '../journal/index.ts'
-import type { Mark, Pattern } from '../pattern/index.ts'
-import { holeAt, type Otherwise } from '../timing/index.ts'
+import type { Mark, MarkKind, Pattern } from '../pattern/index.ts'
+import { asNeeded, type Deed } from '../technique/index.ts'
+import { holeAt, pieceSlots, turnsOf, type Otherwise, type Turn } from '../timing/index.ts'
 
-/** The request with what the hands did otherwise than it said: the hole as it was at last, and the rounds that were added. */
+/**
+ * The request with what the hands did otherwise than it said: the hole as it was at last, rounds that were added or left out, and without the marks that were
+ * left out on every piece.
+ */
 export function asPoured(request: BatchRequest, otherwise: Otherwise): BatchRequest {
-  const { moreRounds } = otherwise
   const white = { ...request.white, holeMm: holeAt(otherwise, request.white.holeMm) }
-  if (moreRounds === 0) return { ...request, white }
-  const fills = fillMolds(request, techniqueOfPour(request))
-  return { ...request, white, rounds: Math.max(...fills.map(({ rounds }) => rounds)) + moreRounds }
+  const technique = techniqueOfPour(request)
+  const fills = fillMolds(request, technique)
+  const planned = Math.max(...fills.map(({ rounds }) => rounds))
+  const ways = fills.map((fill) => fill.technique)
+  const rounded = asNeeded(technique, { whiteApart: false, cups: 0, rounds: planned, ways })
+  const turns = turnsOf(rounded, pieceSlots(fills), { ...otherwise, leftOut: [] })
+  const isLeftOut = ({ key }: Turn) => otherwise.leftOut.includes(key)
+  const rounds = turns.flatMap(({ roundNo }) => roundNo ?? [])
+  const kept = [...new Set(rounds)].filter(
+    (no) => !turns.filter(({ roundNo }) => roundNo === no).every(isLeftOut),
+  )
+  const never = LEFT_OUT_MARKS.flatMap(({ deed, kinds }) => {
+    const own = turns.filter(({ step }) => step.does === deed)
+    return own.length > 0 && own.every(isLeftOut) ? kinds : []
+  })
+  const isChanged = kept.length > 0 && kept.length !== planned
+  return withoutMarks({ ...request, white, rounds: isChanged ? kept.length : request.rounds }, never)
+}
+
+/** The marks that are made in a step of that deed; a needle's drops are gone over in rounds instead. */
+const LEFT_OUT_MARKS: readonly { readonly deed: Deed; readonly kinds: readonly MarkKind[] }[] = [
+  { deed: 'whites', kinds: ['rings', 'spiral', 'lines'] },
+  { deed: 'shapes', kinds: ['petals', 'across', 'swirl'] },
+]
+
+function withoutMarks(request: BatchRequest, kinds: readonly MarkKind[]): BatchRequest {
+  if (kinds.length === 0) return request
+  const technique = techniqueOfPour(request)
+  const pieces = request.pieces.map((order) => {
+    const pattern = plannedPattern(order, request, technique)
+    return {
+      ...order,
+      pattern: { ...pattern, marks: pattern.marks.filter(({ mark }) => !kinds.includes(mark.kind)) },
+    }
+  })
+  return { ...request, pieces }
 }
 
 /** What common practice holds to. */
@@ -75,7 +118,7 @@ function answerTo(cause: CauseId, request: BatchRequest): BatchRequest | null {
 function withMarks(request: BatchRequest, change: (mark: Mark) => readonly Mark[]): BatchRequest {
   const changed = (pattern: Pattern): Pattern => ({
     ...pattern,
-    marks: pattern.marks.flatMap(({ id, mark }) => change(mark).map((next) => ({ id, mark: next }))),
+    marks: pattern.marks.flatMap((each) => change(each.mark).map((mark) => ({ ...each, mark }))),
   })
   return {
     ...request,

@@ -254,8 +254,9 @@ function soFar({
   }
 }
 
-function isOtherwise({ leftOut, moreRounds, holes }: Otherwise): boolean {
-  return leftOut.length > 0 || moreRounds > 0 || holes.length > 0
+/** Whether it changes a turn; more white changes only what is in the bag. */
+function isOtherwise({ leftOut, moreRounds, holes, pieceOrder }: Otherwise): boolean {
+  return leftOut.length > 0 || moreRounds > 0 || holes.length > 0 || pieceOrder.length > 0
 }
 
 function shifted(rooms: readonly RoomStep[], byK: number): readonly RoomStep[] {

@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals'
 import { bloomRequest } from '../../../tests/support/request.ts'
-import type { Reading } from '../timing/index.ts'
+import { AS_PLANNED, type Reading } from '../timing/index.ts'
 import { planBatch, planLive } from './plan.ts'
 
 const request = bloomRequest({}, 2)
@@ -40,17 +40,17 @@ describe('a live plan', () => {
   test('goes on without what is left out, and with one round of drops more', () => {
     const petri = bloomRequest({ technique: 'petri' }, 2)
     const keysOf = (leftOut: readonly string[], moreRounds: number) =>
-      planLive(petri, {}, [], 0, { leftOut, moreRounds, holes: [] }).plan.steps.map(({ key }) => key)
+      planLive(petri, {}, [], 0, { ...AS_PLANNED, leftOut, moreRounds }).plan.steps.map(({ key }) => key)
     const asPlanned = keysOf([], 0)
     expect(keysOf(['cover'], 0)).toEqual(asPlanned.filter((key) => key !== 'cover'))
     expect(keysOf([], 1).filter((key) => !asPlanned.includes(key))).toEqual(['ink.2.1', 'ink.2.2'])
-    const { plan } = planLive(petri, {}, [], 0, { leftOut: [], moreRounds: 1, holes: [] })
+    const { plan } = planLive(petri, {}, [], 0, { ...AS_PLANNED, leftOut: [], moreRounds: 1 })
     const added = plan.steps.find(({ key }) => key === 'ink.2.1')!
     expect(added.takes).toMatchObject([{ of: 'drops', whiteDrops: expect.any(Number) }])
     // Nothing that is mixed already changes with it.
     expect(plan.mixes).toEqual(planBatch(petri).mixes)
     // Nothing left to do is no reason to stop.
-    const none = planLive(petri, {}, [], 0, { leftOut: ['ink.1', 'ink.2'], moreRounds: 0, holes: [] }).plan
+    const none = planLive(petri, {}, [], 0, { ...AS_PLANNED, leftOut: ['ink.1', 'ink.2'] }).plan
     expect(none.capacity.fits).toBe(true)
   })
 

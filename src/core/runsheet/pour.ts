@@ -17,6 +17,10 @@ export type PourEvent = { readonly id: string; readonly atMs: number } & (
   | { readonly kind: 'roundAdded' }
   /** The bag's hole is so wide from now on. */
   | { readonly kind: 'holeCut'; readonly mm: number }
+  /** The pieces are taken in this order from now on, by number. */
+  | { readonly kind: 'pieceOrder'; readonly order: readonly number[] }
+  /** One more small mix of white is stirred, tinted and in the bag. */
+  | { readonly kind: 'whiteStirred'; readonly aG: number; readonly bG: number }
   /** Something done beside the steps. */
   | { readonly kind: 'beside'; readonly deed: BesideDeed }
   | { readonly kind: 'note'; readonly text: string }
@@ -139,6 +143,14 @@ function step(pour: Pour, event: PourEvent): Pour {
       if (pour.stage !== 'running') return pour
       const cut = { atMin: (event.atMs - pour.stopStirAtMs) / 60_000, mm: event.mm }
       return { ...pour, otherwise: { ...pour.otherwise, holes: [...pour.otherwise.holes, cut] } }
+    }
+    case 'pieceOrder':
+      if (pour.stage !== 'running') return pour
+      return { ...pour, otherwise: { ...pour.otherwise, pieceOrder: event.order } }
+    case 'whiteStirred': {
+      if (pour.stage !== 'running') return pour
+      const moreWhiteG = pour.otherwise.moreWhiteG + event.aG + event.bG
+      return { ...pour, otherwise: { ...pour.otherwise, moreWhiteG } }
     }
     case 'beside':
       return pour
@@ -331,6 +343,8 @@ export function mayFollow(events: readonly PourEvent[], event: PourEvent): boole
     case 'roundAdded':
       return pour.stage === 'running' && pour.otherwise.moreRounds < MOST_MORE_ROUNDS
     case 'holeCut':
+    case 'pieceOrder':
+    case 'whiteStirred':
     case 'beside':
     case 'note':
     case 'reading':

@@ -11,6 +11,7 @@ import {
   piecesOn,
   techniqueOfPour,
   whiteCupOf,
+  whiteDrops,
   type BatchRequest,
   type Mix,
   type MoldFill,
@@ -97,6 +98,24 @@ function colourNeeds(
         need(dosed.colour, piecesOn(layer, fills) * additionMl(dosed.colour, additionOf(dosed, 0)), layer.id),
       ),
     ),
+  ]
+}
+
+/** What one more small mix of white takes in a live pour: both parts, and the drops that tint it. */
+export function needsOfMoreWhite(
+  request: BatchRequest,
+  { aG, bG }: { readonly aG: number; readonly bG: number },
+): readonly Need[] {
+  const { id: resinId, name } = request.resin
+  const white = request.colours.find(isWhite)
+  const ml = (whiteDrops(request.white.dose, aG + bG) ?? 0) * DROP_ML
+  const at = { wasted: 0, at: AT_POUR }
+  return [
+    { of: { kind: 'resinA', resinId }, name: `${name}, part A`, amount: aG, ...at },
+    { of: { kind: 'resinB', resinId }, name: `${name}, part B`, amount: bG, ...at },
+    ...(white && ml > 0
+      ? [{ of: { kind: 'colour', colourId: white.id } as const, name: white.name, amount: ml, ...at }]
+      : []),
   ]
 }
 

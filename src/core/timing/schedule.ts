@@ -44,7 +44,7 @@ import {
   type PourSetting,
   wholeLife,
 } from './pour.ts'
-import { AS_PLANNED, holeAt, turnsOf, type Otherwise, type Turn } from './turns.ts'
+import { AS_PLANNED, holeAt, inOrder, turnsOf, type Otherwise, type Turn } from './turns.ts'
 import { whiteBagOf, type WhiteCup } from './whiteCup.ts'
 
 /** The pour of a batch in time, up to the covers; the days after are the rack's. */
@@ -122,7 +122,7 @@ export function scheduleSettled(
     cups: dividedCups(request, plain).length,
     ways: fills.map((fill) => fill.technique),
   })
-  const slots = pieceSlots(fills)
+  const slots = inOrder(pieceSlots(fills), otherwise)
   const leading = laidAs(technique.id, fills)
   const setting = { ...settingOf(request, pourMixOf(mixes), leading), roomSteps: rooms }
   const planned = whiteOf(request, technique, fills)

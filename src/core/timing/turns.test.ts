@@ -5,7 +5,7 @@ import { backLayer } from '../../../tests/support/layers.ts'
 import type { LaterLayer } from '../batch/index.ts'
 import { TECHNIQUES, withAfter, type StepId } from '../technique/index.ts'
 import { handsOnMin, pieceSlots } from './handsOn.ts'
-import { turnsOf } from './turns.ts'
+import { AS_PLANNED, turnsOf } from './turns.ts'
 
 const job = (technique: 'bloom' | 'petri', count: number) => {
   const request = bloomRequest({ technique }, count)
@@ -28,7 +28,7 @@ describe('turns', () => {
       turnsOf(
         { ...technique, steps: technique.steps.map((step) => (step.times ? { ...step, times } : step)) },
         slots,
-        { leftOut, moreRounds, holes: [] },
+        { ...AS_PLANNED, leftOut, moreRounds },
       )
         .map(({ key }) => key)
         .filter((key) => key.startsWith('ink') || key === 'cover')

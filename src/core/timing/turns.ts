@@ -18,6 +18,10 @@ export interface Otherwise {
   readonly moreRounds: number
   /** Holes that the bag's was cut to, in order. */
   readonly holes: readonly HoleCut[]
+  /** The pieces in the order they are taken from now on, by number; as they stand where empty. */
+  readonly pieceOrder: readonly number[]
+  /** Small mixes of white that were stirred since, g together. */
+  readonly moreWhiteG: number
 }
 
 /** The bag's hole from that minute on. */
@@ -26,11 +30,28 @@ export interface HoleCut {
   readonly mm: number
 }
 
-export const AS_PLANNED: Otherwise = { leftOut: [], moreRounds: 0, holes: [] }
+export const AS_PLANNED: Otherwise = {
+  leftOut: [],
+  moreRounds: 0,
+  holes: [],
+  pieceOrder: [],
+  moreWhiteG: 0,
+}
 
 /** The bag's hole at that minute; by now where none is said. */
 export function holeAt({ holes }: Otherwise, plannedMm: number, atMin = Infinity): number {
   return holes.findLast((cut) => cut.atMin <= atMin)?.mm ?? plannedMm
+}
+
+/** The pieces in the order they are taken. */
+export function inOrder(
+  slots: readonly PieceSlot[],
+  { pieceOrder }: Pick<Otherwise, 'pieceOrder'>,
+): readonly PieceSlot[] {
+  // A piece that is not told of keeps its place behind those that are.
+  const placeOf = ({ no }: PieceSlot) =>
+    pieceOrder.includes(no) ? pieceOrder.indexOf(no) : pieceOrder.length
+  return pieceOrder.length === 0 ? slots : [...slots].sort((one, other) => placeOf(one) - placeOf(other))
 }
 
 /** The technique's steps as turns for those pieces, in the order the hands do them. */

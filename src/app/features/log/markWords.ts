@@ -34,6 +34,10 @@ export function markWords(
       return 'One more round'
     case 'holeCut':
       return `Hole cut to ${printQuantity(event.mm, units.length)}`
+    case 'pieceOrder':
+      return `Pieces taken in another order: ${event.order.join(', ')}`
+    case 'whiteStirred':
+      return `More white stirred: ${printQuantity(event.aG, units.mass)} of A and ${printQuantity(event.bG, units.mass)} of B`
     case 'beside':
       return BESIDE_WORDS[event.deed]
     case 'stopStir':
@@ -52,6 +56,8 @@ const TOLD: readonly PourEvent['kind'][] = [
   'leftOut',
   'roundAdded',
   'holeCut',
+  'pieceOrder',
+  'whiteStirred',
   'beside',
   'note',
   'reading',

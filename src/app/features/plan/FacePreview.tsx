@@ -140,7 +140,10 @@ export function FacePreview({ request, plan, kindId }: FacePreviewProps) {
         <ChoiceField
           label="What if"
           value={whatIf}
-          choices={whatIfsOf(technique, request.colours).map((id) => ({ id, name: inUnits(WHAT_IF_WORDS[id], units) }))}
+          choices={whatIfsOf(technique, request.colours).map((id) => ({
+            id,
+            name: inUnits(WHAT_IF_WORDS[id], units),
+          }))}
           onChange={setWhatIf}
         />
         <ChoiceField

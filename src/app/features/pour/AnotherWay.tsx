@@ -1,21 +1,20 @@
 import { useState } from 'react'
 import { Dialog } from 'radix-ui'
 import { Split } from 'lucide-react'
-import { dropLoad, LEAST_HOLE_MM, MOST_HOLE_MM, MOST_LOAD, techniqueOfPour } from '#core/batch/index.ts'
+import { dropLoad, MOST_LOAD, techniqueOfPour } from '#core/batch/index.ts'
 import { bagLeft, type BatchPlan } from '#core/plan/index.ts'
 import type { RunStep } from '#core/runsheet/index.ts'
 import { whyNeeded } from '#core/technique/index.ts'
 import { holeAt, type Otherwise } from '#core/timing/index.ts'
 import { CAUTIONS, mayWarm } from '#core/safety/index.ts'
-import { printQuantity, type UnitChoice } from '#core/units/index.ts'
 import { BESIDE_WORDS, wordNeeded } from '#words/otherwise.ts'
-import { QuantityField } from '#app/components/QuantityField.tsx'
-import { TrialBead } from '#app/components/TrialBead.tsx'
 import { Sheet } from '#app/components/Sheet.tsx'
 import { useSay } from '#app/components/undo.tsx'
 import { useUnits } from '#app/platform/queries.ts'
 import { useRecord, type NewEvent } from '#app/platform/marks.ts'
 import type { BatchStory } from '#app/platform/stories.ts'
+import { HoleField } from './HoleField.tsx'
+import { MoreWhite } from './MoreWhite.tsx'
 
 interface AnotherWayProps {
   readonly story: BatchStory
@@ -25,7 +24,7 @@ interface AnotherWayProps {
   readonly otherwise: Otherwise
 }
 
-/** What can be done otherwise than planned at the step at hand: left out, once more, no more, through a wider hole, or beside the steps. What was not done is never marked as done. */
+/** What can be done otherwise than planned at the step at hand: left out, once more, no more, another piece first, with more white, through a wider hole, or beside the steps. What was not done is never marked as done. */
 export function AnotherWay({ story, step, plan, done, otherwise }: AnotherWayProps) {
   const { request } = story.batch
   const [isOpen, setIsOpen] = useState(false)
@@ -53,6 +52,19 @@ export function AnotherWay({ story, step, plan, done, otherwise }: AnotherWayPro
   const here = undone.filter(({ stepId, pieceNo }) => ids.includes(stepId) && pieceNo === step.pieceNo)
   const all = undone.filter(({ stepId }) => ids.includes(stepId))
   const pieces = undone.filter(({ stepId }) => stepId === step.stepId).length
+  const bag = bagLeft(plan, request, done, otherwise)
+  const numbers = [
+    ...new Set(
+      undone.flatMap(({ stepId, pieceNo }) => (stepId === step.stepId && pieceNo !== null ? [pieceNo] : [])),
+    ),
+  ]
+  const others = numbers.filter((no) => no !== step.pieceNo)
+  const takeFirst = (no: number) => {
+    const all = otherwise.pieceOrder.length > 0 ? otherwise.pieceOrder : upTo(plan.pieces)
+    const laid = all.filter((each) => !numbers.includes(each))
+    const order = [...laid, no, ...all.filter((each) => numbers.includes(each) && each !== no)]
+    void tell({ kind: 'pieceOrder', order }, `Piece ${no} first.`).catch(fail)
+  }
   const rounds = technique.steps.find(({ times }) => times !== undefined)
   const inRounds = rounds?.id === step.stepId
   return (
@@ -60,7 +72,7 @@ export function AnotherWay({ story, step, plan, done, otherwise }: AnotherWayPro
       <Dialog.Trigger className="button button-quiet min-h-16">
         <Split className="size-5" aria-hidden /> Another way
       </Dialog.Trigger>
-      <Sheet title="Another way" className="inset-x-2 top-2 max-w-xl">
+      <Sheet title="Another way" className="inset-x-2 top-2 max-h-[96vh] max-w-xl">
         <p className="text-ink-soft mb-3">
           {step.title}
           {step.pieceNo !== null && `, piece ${step.pieceNo}`}
@@ -90,7 +102,34 @@ export function AnotherWay({ story, step, plan, done, otherwise }: AnotherWayPro
             <p className="text-ink-soft text-sm">{loadWords(plan, otherwise)}</p>
           </div>
         )}
-        {bagLeft(plan, request, done) !== null && (
+        {others.length > 0 && (
+          <div className="mt-4 flex flex-col gap-2">
+            <p className="text-sm font-medium">Another piece first</p>
+            <div className="flex flex-wrap gap-2">
+              {others.map((no) => (
+                <button
+                  key={no}
+                  className="button min-h-16 min-w-16"
+                  aria-label={`Piece ${no} first`}
+                  onClick={() => takeFirst(no)}
+                >
+                  {no}
+                </button>
+              ))}
+            </div>
+          </div>
+        )}
+        {bag !== null && (
+          <MoreWhite
+            request={request}
+            shortG={bag.shortG}
+            units={units}
+            stirred={(aG, bG) =>
+              tell({ kind: 'whiteStirred', aG, bG }, 'In the bag, and out of the books of your supplies.')
+            }
+          />
+        )}
+        {bag !== null && (
           <HoleField
             holeMm={holeAt(otherwise, request.white.holeMm)}
             units={units}
@@ -125,36 +164,9 @@ export function AnotherWay({ story, step, plan, done, otherwise }: AnotherWayPro
   )
 }
 
-interface HoleFieldProps {
-  readonly holeMm: number
-  readonly units: UnitChoice
-  readonly cut: (mm: number) => Promise<void>
-}
-
-/** The bag's hole as it is cut now: what is still to be laid goes by it. */
-function HoleField({ holeMm, units, cut }: HoleFieldProps) {
-  const [mm, setMm] = useState<number | null>(holeMm)
-  const usable = mm !== null && mm >= LEAST_HOLE_MM && mm <= MOST_HOLE_MM && mm !== holeMm
-  return (
-    <div className="mt-4 grid grid-cols-[1fr_auto] items-end gap-3">
-      <QuantityField
-        label="The hole is now"
-        dimension="length"
-        unit={units.length}
-        value={mm}
-        onChange={setMm}
-        problem={
-          mm === null || usable || mm === holeMm
-            ? undefined
-            : `Expected ${printQuantity(LEAST_HOLE_MM, units.length)} to ${printQuantity(MOST_HOLE_MM, units.length)}.`
-        }
-      />
-      <button className="button min-h-16" disabled={!usable} onClick={() => usable && void cut(mm)}>
-        It is cut
-      </button>
-      <TrialBead units={units} take={(width) => void cut(width)} />
-    </div>
-  )
+/** 1, 2, … up to that number. */
+function upTo(last: number): readonly number[] {
+  return Array.from({ length: last }, (_, k) => k + 1)
 }
 
 function Choice({ label, choose }: { label: string; choose: () => Promise<void> }) {

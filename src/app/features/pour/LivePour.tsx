@@ -133,7 +133,14 @@ function StepView({
   useSignal(isDue(standing) ? step.key : '')
   return (
     <section aria-label="The step at hand" data-step={step.key} data-standing={standing.kind}>
-      <StepHead step={step} request={story.batch.request} plan={plan} units={units} done={done}>
+      <StepHead
+        step={step}
+        request={story.batch.request}
+        plan={plan}
+        units={units}
+        done={done}
+        otherwise={otherwise}
+      >
         <p className="text-ink-soft text-lg">{pieceLine(step, plan)}</p>
         <h2 className="text-2xl sm:text-3xl">{step.title}</h2>
         <p className="my-2 max-w-prose text-lg">{inUnits(step.detail, units)}</p>

@@ -4,6 +4,7 @@ import { ofPiece, type BatchRequest, type MoldFill } from '#core/batch/index.ts'
 import { beadLengthMm } from '#core/pattern/index.ts'
 import { bagLeft, type BatchPlan } from '#core/plan/index.ts'
 import type { RunStep } from '#core/runsheet/index.ts'
+import type { Otherwise } from '#core/timing/index.ts'
 import { isDrawn } from '#core/technique/index.ts'
 import { printQuantity, type UnitChoice } from '#core/units/index.ts'
 import { wordLengthOf } from '#words/lengths.ts'
@@ -16,12 +17,13 @@ interface StepHeadProps {
   readonly plan: BatchPlan
   readonly units: UnitChoice
   readonly done: Readonly<Record<string, number>>
+  readonly otherwise: Otherwise
   /** What is to be done. */
   readonly children: ReactNode
 }
 
 /** The step at hand and what it takes, to be read from where the hands are; beside it the pattern where it is done on one piece. */
-export function StepHead({ step, request, plan, units, done, children }: StepHeadProps) {
+export function StepHead({ step, request, plan, units, done, otherwise, children }: StepHeadProps) {
   const fill = step.pieceNo === null ? undefined : ofPiece(plan.fills, step.pieceNo)
   const beads = step.takes.some(({ of }) => of === 'beads')
   return (
@@ -33,7 +35,7 @@ export function StepHead({ step, request, plan, units, done, children }: StepHea
           units={units}
           className="font-display my-2 text-3xl leading-tight sm:text-5xl"
         />
-        {beads && <InTheBag plan={plan} request={request} done={done} units={units} />}
+        {beads && <InTheBag plan={plan} request={request} done={done} otherwise={otherwise} units={units} />}
       </div>
       {fill && isDrawn(fill.technique) && (
         <PatternAtHand key={step.key} fill={fill} request={request} beads={beads} units={units} />
@@ -46,9 +48,10 @@ function InTheBag({
   plan,
   request,
   done,
+  otherwise,
   units,
-}: Pick<StepHeadProps, 'plan' | 'request' | 'done' | 'units'>) {
-  const bag = bagLeft(plan, request, done)
+}: Pick<StepHeadProps, 'plan' | 'request' | 'done' | 'otherwise' | 'units'>) {
+  const bag = bagLeft(plan, request, done, otherwise)
   if (!bag) return null
   const g = (value: number) => printQuantity(value, units.mass)
   return (
