@@ -300,6 +300,16 @@ describe('the books of supplies', () => {
     expect((await book('gloves')).map(({ amount }) => amount)).toEqual([2])
   })
 
+  test('more white that is stirred in a live pour takes both parts and no second pair of gloves; undone, it gives them back', async () => {
+    await pour()
+    const more = { id: 'more', atMs: STOP.atMs + 60_000, kind: 'whiteStirred', aG: 6.4, bG: 5.6 } as const
+    await recordEvent(db, 'b', more)
+    expect((await book('part-a')).map(({ amount }) => amount)).toContain(6.4)
+    expect(await book('gloves')).toHaveLength(1)
+    await recordEvent(db, 'b', { id: 'back', atMs: more.atMs + 1, kind: 'undone', eventId: 'more' })
+    expect(await book('part-a')).toHaveLength(1)
+  })
+
   test('entries a crash left out are made up at the next opening, once, and those of an undone mark are not', async () => {
     await pour()
     const whole = await db.movements.toArray()

@@ -21,6 +21,11 @@ test('a plan is kept as a recipe, written as an open file, opened in another stu
   const kept = sheet(page).locator('[data-recipe]')
   await expect(kept).toContainText('Night coasters')
   await expect(kept).toContainText('Round coaster, bloom, one layer over it')
+  // Under the same name it is changed, in its place.
+  await sheet(page).getByLabel('Note', { exact: true }).fill('Thin back first')
+  await sheet(page).getByRole('button', { name: 'Change it' }).click()
+  await expect(kept).toContainText('Thin back first')
+  await expect(kept).toHaveCount(1)
   const [file] = await Promise.all([
     page.waitForEvent('download'),
     kept.getByRole('button', { name: 'Save Night coasters as a file' }).click(),
@@ -75,6 +80,10 @@ test('a plan is begun from so much resin, or from what was poured', async ({ pag
   await expect(sheet(page)).toContainText(/It lies \d+\.\d mm deep/)
   await sheet(page).getByRole('button', { name: 'So deep' }).click()
   await expect.poll(() => grams(page)).toBeCloseTo(200, 0)
+  await open(page)
+  await expect(sheet(page).locator('[data-full]')).toContainText(/hold [\d.]+ ml to the brim/)
+  await sheet(page).getByRole('button', { name: 'Fill them' }).click()
+  await expect.poll(() => grams(page)).toBeGreaterThan(210)
   await open(page)
   await sheet(page).getByRole('link').first().click()
   await expect(page.getByRole('heading', { level: 1, name: 'Repeat a batch' })).toBeVisible()

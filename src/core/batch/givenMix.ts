@@ -1,5 +1,6 @@
 import { bisect } from '../numeric/index.ts'
 import { laidOut } from './laidOut.ts'
+import type { MoldFill } from './layers.ts'
 import { pourMixOf } from './mixes.ts'
 import { techniqueOfPour } from './pour.ts'
 import type { BatchRequest } from './request.ts'
@@ -13,4 +14,31 @@ export function bedForMix(request: BatchRequest, totalG: number): number | null 
   const needG = (bedMm: number) => pourMixOf(laidOut({ ...request, bedMm }, technique).mixes).needG
   const to = Math.min(...request.pieces.map(({ mold }) => mold.depthMm))
   return bisect((bedMm) => needG(bedMm) - totalG, { from: THINNEST_MM, to, tolerance: TOLERANCE_MM })
+}
+
+/** What the molds hold together, ml: up to the lip that is left free, and to their brims. */
+export interface MoldsFull {
+  /** How deep the beds are, so that with everything laid over them the shallowest mold is full up to its lip. */
+  readonly bedMm: number
+  readonly pouredMl: number
+  readonly brimMl: number
+}
+
+/** The molds of a plan filled up; null where the layers over the bed leave it no room. */
+export function moldsFull(request: BatchRequest): MoldsFull | null {
+  const technique = techniqueOfPour(request)
+  const fillsAt = (bedMm: number) => laidOut({ ...request, bedMm }, technique).fills
+  const roomMm = (bedMm: number) => Math.min(...fillsAt(bedMm).map(({ lipMm }) => lipMm)) - request.lipMm
+  const to = Math.max(...request.pieces.map(({ mold }) => mold.depthMm))
+  const bedMm = bisect(roomMm, { from: THINNEST_MM, to, tolerance: TOLERANCE_MM })
+  if (bedMm === null) return null
+  const fills = fillsAt(bedMm)
+  const sum = (of: (fill: MoldFill) => number) => fills.reduce((all, fill) => all + fill.count * of(fill), 0)
+  return {
+    bedMm,
+    pouredMl: sum(({ layers }) =>
+      layers.reduce((all, { poured, volumeMl }) => all + (poured ? volumeMl : 0), 0),
+    ),
+    brimMl: sum((fill) => fill.brimMl),
+  }
 }

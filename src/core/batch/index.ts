@@ -1,4 +1,4 @@
-export { bedForMix } from './givenMix.ts'
+export { bedForMix, moldsFull } from './givenMix.ts'
 export { asRecipe, fromRecipe, laidInto, type Recipe } from './recipe.ts'
 export {
   hasRest,

@@ -1,28 +1,21 @@
-import { useId, useState } from 'react'
+import { useState } from 'react'
 import { BookOpen } from 'lucide-react'
 import { Dialog } from 'radix-ui'
 import { Link } from 'react-router'
-import {
-  asRecipe,
-  bedForMix,
-  fromRecipe,
-  laidInto,
-  type BatchRequest,
-  type Recipe,
-} from '#core/batch/index.ts'
+import { fromRecipe, laidInto, type BatchRequest, type Recipe } from '#core/batch/index.ts'
 import type { Shelf } from '#core/shelf/index.ts'
-import { printQuantity } from '#core/units/index.ts'
 import { readRecipe, writeRecipe, type RecipeFileProblem } from '#formats/recipeFile.ts'
 import { removeItem, saveItem } from '#data/shelfCommands.ts'
 import { wordRecipe } from '#words/recipes.ts'
-import { QuantityField } from '#app/components/QuantityField.tsx'
 import { Sheet } from '#app/components/Sheet.tsx'
 import { useSay } from '#app/components/undo.tsx'
 import { dateOf } from '#app/components/when.ts'
 import { download } from '#app/platform/download.ts'
-import { useRecipes, useUnits } from '#app/platform/queries.ts'
+import { useRecipes } from '#app/platform/queries.ts'
 import { useBriefs } from '#app/platform/stories.ts'
 import { usePlatform } from '#app/platform/studio.tsx'
+import { FullMolds, SoMuchResin } from './BeginFromAmount.tsx'
+import { KeepAsRecipe } from './KeepAsRecipe.tsx'
 
 interface BeginFromProps {
   readonly draft: BatchRequest
@@ -32,7 +25,7 @@ interface BeginFromProps {
   readonly take: (draft: BatchRequest) => void
 }
 
-/** What a plan can be begun from: a recipe, a run of the log, or so much resin; and keeping this plan as a recipe. */
+/** What a plan can be begun from: a recipe, a run of the log, so much resin, or molds that are full; and keeping this plan as a recipe. */
 export function BeginFrom({ draft, sound, stock, take }: BeginFromProps) {
   const [isOpen, setIsOpen] = useState(false)
   const begin = (request: BatchRequest) => {
@@ -49,6 +42,7 @@ export function BeginFrom({ draft, sound, stock, take }: BeginFromProps) {
         {sound && <KeepAsRecipe request={sound} />}
         <LatestRuns close={() => setIsOpen(false)} />
         {sound && <SoMuchResin draft={sound} begin={begin} />}
+        {sound && <FullMolds draft={sound} begin={begin} />}
       </Sheet>
     </Dialog.Root>
   )
@@ -117,6 +111,7 @@ function Recipes({ draft, stock, begin }: RecipesProps) {
                 <span className="min-w-40 flex-1">
                   <span className="font-semibold">{recipe.name}</span>
                   <span className="text-ink-soft block text-sm">{wordRecipe(recipe)}</span>
+                  {recipe.note && <span className="block text-sm">{recipe.note}</span>}
                 </span>
                 <button className="button button-main px-4" onClick={() => lay(recipe)}>
                   Begin
@@ -179,43 +174,6 @@ function fileName(name: string): string {
   )
 }
 
-function KeepAsRecipe({ request }: { readonly request: BatchRequest }) {
-  const { db, newId } = usePlatform()
-  const say = useSay()
-  const nameId = useId()
-  const [name, setName] = useState(request.name)
-  const keep = async () => {
-    const recipe = { id: newId(), name: name.trim(), note: '', request: asRecipe(request) }
-    const { undo } = await saveItem(db, 'recipes', recipe)
-    say(`${recipe.name} is kept as a recipe.`, () => void undo())
-  }
-  return (
-    <form
-      className="border-line mt-4 flex items-end gap-2 border-t pt-3"
-      onSubmit={(event) => {
-        event.preventDefault()
-        void keep().catch((problem: Error) => say(problem.message))
-      }}
-    >
-      <div className="min-w-0 flex-1">
-        <label htmlFor={nameId} className="text-sm font-medium">
-          Keep this plan as a recipe, called
-        </label>
-        <input
-          id={nameId}
-          className="field"
-          maxLength={80}
-          value={name}
-          onChange={(event) => setName(event.target.value)}
-        />
-      </div>
-      <button className="button button-quiet" disabled={name.trim() === ''}>
-        Keep it
-      </button>
-    </form>
-  )
-}
-
 const LATEST_RUNS = 5
 
 /** What was stirred last, to be made again as it was poured. */
@@ -236,44 +194,6 @@ function LatestRuns({ close }: { readonly close: () => void }) {
           </li>
         ))}
       </ul>
-    </section>
-  )
-}
-
-/** So much resin is there: the beds lie as deep as it goes. */
-function SoMuchResin({ draft, begin }: Pick<RecipesProps, 'draft' | 'begin'>) {
-  const units = useUnits()
-  const [totalG, setTotalG] = useState<number | null>(null)
-  const bedMm = totalG === null || !(totalG > 0) ? null : bedForMix(draft, totalG)
-  return (
-    <section className="border-line mt-4 border-t pt-3" aria-labelledby="much-heading">
-      <h3 id="much-heading" className="text-lg">
-        So much resin, for the pieces of this plan
-      </h3>
-      <div className="grid grid-cols-[1fr_auto] items-end gap-3">
-        <QuantityField
-          label="A and B together"
-          dimension="mass"
-          unit={units.mass}
-          value={totalG}
-          emptyAllowed
-          onChange={setTotalG}
-          hint={
-            bedMm !== null
-              ? `It lies ${printQuantity(bedMm, units.length)} deep.`
-              : totalG === null
-                ? 'The beds are made as deep as it goes.'
-                : 'More than these molds take, or less than covers their floors.'
-          }
-        />
-        <button
-          className="button button-quiet mb-6"
-          disabled={bedMm === null}
-          onClick={() => bedMm !== null && begin({ ...draft, bedMm: Math.round(100 * bedMm) / 100 })}
-        >
-          So deep
-        </button>
-      </div>
     </section>
   )
 }
