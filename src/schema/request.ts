@@ -16,6 +16,7 @@ import { colourSchema } from './colour.ts'
 import { cupsSchema, layersSchema } from './layer.ts'
 import { moldSchema } from './mold.ts'
 import { learnedSchema } from './learned.ts'
+import { ownWaySchema } from './ownWay.ts'
 import { patternSchema } from './pattern.ts'
 import { resinInFileSchema, resinSchema } from './resin.ts'
 
@@ -137,6 +138,7 @@ const entries = {
     ),
     [],
   ),
+  ownWay: v.optional(v.nullable(ownWaySchema)),
   settleMin: usual(amount('time to let inks settle', 'min', { atLeast: 0, atMost: 60 }), 5),
   hands: usual(handsSchema, USUAL_HANDS),
   measuring: usual(measuringSchema, USUAL_MEASURING),

@@ -8,7 +8,7 @@ import {
 } from '#core/journal/index.ts'
 import type { BatchRequest, LaterLayer } from '#core/batch/index.ts'
 import type { Learned, Normal, Resin } from '#core/resin/index.ts'
-import { aimEdges, TECHNIQUES, type TechniqueId } from '#core/technique/index.ts'
+import { aimEdges, movesAim, TECHNIQUES, type TechniqueId } from '#core/technique/index.ts'
 import type { StudioDatabase } from '#data/database.ts'
 import { readPart } from '#data/register.ts'
 import type { LearningSubject } from '#data/learningCommands.ts'
@@ -192,7 +192,8 @@ export function learningOfBand(
   const subject: LearningSubject = `technique-${techniqueId}`
   const decision = decisions.get(subject)
   const runs = taught
-    .filter(({ story, layer }) => layer === null && story.batch.request.technique === techniqueId)
+    .filter(({ story: { batch }, layer }) => layer === null && batch.request.technique === techniqueId)
+    .filter(({ story: { batch } }) => !movesAim(TECHNIQUES[techniqueId], batch.request.ownWay))
     .map((run): JudgedRun => ({
       ...run,
       standing: standingOf(run, { decision, record: null }),

@@ -1,13 +1,13 @@
-import { together, TECHNIQUES, waysOf, type Technique } from '../technique/index.ts'
+import { changedWay, together, TECHNIQUES, waysOf, type Technique } from '../technique/index.ts'
 import type { BatchRequest } from './request.ts'
 import { EXCESS_DENSITY_KG_PER_M3 } from './dose.ts'
 
 /** All that a pour's technique hangs on. */
-type Poured = Pick<BatchRequest, 'technique' | 'pieces' | 'white' | 'bedMm'>
+type Poured = Pick<BatchRequest, 'technique' | 'ownWay' | 'pieces' | 'white' | 'bedMm'>
 
 /** The pour of that batch: of one way, or of the several that its pieces are laid in. */
 export function techniqueOfPour(request: Poured): Technique {
-  const ways = waysOf(request).map((id) => TECHNIQUES[id])
+  const ways = waysOf(request).map((id) => changedWay(TECHNIQUES[id], request.ownWay))
   const { dose, holeMm } = request.white
   const piped = ways.find(({ white }) => white.by === 'bag') ?? ways[0]!
   return together(ways, {

@@ -1,7 +1,7 @@
 import type { Colour } from '../colour/index.ts'
 import type { Mold } from '../mold/index.ts'
 import type { Learned, Resin } from '../resin/index.ts'
-import type { JobId, TechniqueId } from '../technique/index.ts'
+import type { JobId, OwnWay, TechniqueId } from '../technique/index.ts'
 import type { LaterLayer } from './laterLayers.ts'
 import type { LayerCup } from './layerCups.ts'
 import type { PieceOrder } from './pieces.ts'
@@ -58,6 +58,8 @@ export interface Loss {
 export interface BatchRequest {
   readonly name: string
   readonly technique: TechniqueId
+  /** One of its ways as somebody changed it. */
+  readonly ownWay?: OwnWay | null | undefined
   readonly pieces: readonly PieceOrder[]
   readonly resin: Resin
   readonly colours: readonly Colour[]

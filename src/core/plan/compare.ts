@@ -1,6 +1,6 @@
 import { inksOn, ofPiece, type BatchRequest } from '../batch/index.ts'
 import type { RunFacts } from '../journal/index.ts'
-import { isDrawn, isPiped, TECHNIQUES, waysOf } from '../technique/index.ts'
+import { isDrawn, isPiped, nameOfWay, waysOf } from '../technique/index.ts'
 
 type Measure = 'mm' | 'ml' | 'C' | 'min'
 
@@ -85,7 +85,7 @@ const ROWS: readonly (readonly [ComparedId, (piece: ComparedPiece) => ComparedVa
     ({ request }) =>
       text(
         waysOf(request)
-          .map((way) => TECHNIQUES[way].name)
+          .map((way) => nameOfWay(way, request.ownWay))
           .join(', '),
       ),
   ],

@@ -2,6 +2,7 @@ import { BLOOM } from './bloom.ts'
 import { INCLUSIONS } from './inclusions.ts'
 import { PETRI } from './petri.ts'
 import { PLAIN } from './plain.ts'
+import { changedWay, type OwnWay } from './ownWay.ts'
 import { gets } from './together.ts'
 import type { Deed, StepId, StepRule, Technique, TechniqueId } from './technique.ts'
 
@@ -21,6 +22,16 @@ export {
 } from './layerWays.ts'
 export { LAYER_STARTS, type LayerStart } from './layerStarts.ts'
 export { orderBreaches, rulesInForce, whyNeeded, type Needed, type OrderBreach } from './order.ts'
+export {
+  changedWay,
+  figuresOf,
+  movesAim,
+  refusalOf,
+  type ChangeRefused,
+  type OwnWay,
+  type StepChange,
+  type StepFigures,
+} from './ownWay.ts'
 export { aimEdges, shiftedTechnique } from './shift.ts'
 export { bottlenecksOf, gets, together, wayOf } from './together.ts'
 export { ALWAYS_NEEDED, TOOLS, type ToolGroup, type ToolId } from './tools.ts'
@@ -49,6 +60,11 @@ export const TECHNIQUES: Readonly<Record<TechniqueId, Technique>> = {
   petri: PETRI,
   inclusions: INCLUSIONS,
   plain: PLAIN,
+}
+
+/** What that way is called where somebody may have changed it. */
+export function nameOfWay(id: TechniqueId, own: OwnWay | null | undefined): string {
+  return changedWay(TECHNIQUES[id], own).name
 }
 
 /** A pour as far as the ways of its pieces go: the batch's own, and another where a piece says so. */

@@ -1,5 +1,6 @@
 import { BLOOM_WINDOW } from '../resin/index.ts'
-import type { StepRule, Technique } from './technique.ts'
+import { flowing } from './ownWay.ts'
+import type { Technique } from './technique.ts'
 
 /**
  * The technique with its aim step's band moved: every bound times exp(shift). Above 0 this hand wants the step sooner, with more flow
@@ -8,7 +9,7 @@ import type { StepRule, Technique } from './technique.ts'
 export function shiftedTechnique(technique: Technique, aimShiftLog: number): Technique {
   if (aimShiftLog === 0 || technique.aimStep === null) return technique
   const steps = technique.steps.map((step) =>
-    step.id === technique.aimStep ? shiftedStep(step, Math.exp(aimShiftLog)) : step,
+    step.id === technique.aimStep ? { ...step, moment: flowing(step.moment, Math.exp(aimShiftLog)) } : step,
   )
   return { ...technique, steps }
 }
@@ -33,28 +34,5 @@ export function aimEdges(
       }
     default:
       return null
-  }
-}
-
-function shiftedStep(step: StepRule, factor: number): StepRule {
-  if (step.moment.by !== 'resin') return step
-  const { criterion } = step.moment
-  switch (criterion.by) {
-    case 'bloomNumber':
-      return {
-        ...step,
-        moment: { by: 'resin', criterion: { ...criterion, factor: criterion.factor * factor } },
-      }
-    case 'fluidity': {
-      const { opensPerPa, bestPerPa, closesPerPa } = criterion
-      const moved = {
-        opensPerPa: opensPerPa === null ? null : opensPerPa * factor,
-        bestPerPa: bestPerPa * factor,
-        closesPerPa: closesPerPa * factor,
-      }
-      return { ...step, moment: { by: 'resin', criterion: { ...criterion, ...moved } } }
-    }
-    default:
-      return step
   }
 }

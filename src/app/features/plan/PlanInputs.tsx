@@ -18,6 +18,7 @@ import { isoOfLocalField, localField } from '#app/components/when.ts'
 import { CupList } from '#app/components/CupList.tsx'
 import { LayerList } from '#app/components/LayerList.tsx'
 import { AfterAndPromise } from './AfterAndPromise.tsx'
+import { OwnWayFields } from './OwnWayFields.tsx'
 import { FineTuning } from './FineTuning.tsx'
 import { Pieces } from './Pieces.tsx'
 import type { InputsProps } from './inputsProps.ts'
@@ -124,6 +125,11 @@ export function PourFields(props: InputsProps) {
             layers: layersFor(draft, technique),
           })
         }
+      />
+      <OwnWayFields
+        draft={draft}
+        problem={Object.entries(problems).find(([path]) => path.startsWith('ownWay'))?.[1]}
+        change={change}
       />
       <ChoiceField
         label="Resin"

@@ -1,7 +1,7 @@
 import type { ReactNode } from 'react'
 import { kindId, kindName, type BatchRequest } from '#core/batch/index.ts'
 import type { LivePlan } from '#core/plan/index.ts'
-import { TECHNIQUES, waysOf } from '#core/technique/index.ts'
+import { nameOfWay, waysOf } from '#core/technique/index.ts'
 import type { School } from '#words/schools.ts'
 import { wordLayerLine } from '#words/layers.ts'
 import { problemsOf } from '#app/components/LayerList.tsx'
@@ -30,7 +30,7 @@ export function Desk(props: DeskProps) {
     return (
       <Frame
         id="pour"
-        title={[...new Set(waysOf(draft))].map((way) => TECHNIQUES[way].name).join(' and ')}
+        title={[...new Set(waysOf(draft))].map((way) => nameOfWay(way, draft.ownWay)).join(' and ')}
         lead="The pour: one mix, one clock. Everything counts from stop-stir."
         strip={planned && <PourStrip {...planned} />}
         fields={pourFields}
