@@ -16,8 +16,10 @@ const WORTH_ROUTING_ML = 3
 export function routeLeftover(volumeMl: number, spareMolds: readonly Mold[]): readonly LeftoverUse[] {
   let left = volumeMl
   const uses: LeftoverUse[] = []
-  for (const mold of [...spareMolds].sort((one, other) => brimVolumeMl(other) - brimVolumeMl(one))) {
-    const each = brimVolumeMl(mold)
+  const largestFirst = spareMolds
+    .map((mold) => ({ mold, each: brimVolumeMl(mold) }))
+    .sort((one, other) => other.each - one.each)
+  for (const { mold, each } of largestFirst) {
     const count = Math.min(placesOf(mold), Math.floor(left / each))
     if (left < WORTH_ROUTING_ML || count === 0) continue
     uses.push({ mold, count, volumeMl: each })

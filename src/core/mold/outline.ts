@@ -116,10 +116,17 @@ export function islandsOf(outline: Outline): readonly (readonly Point[])[] {
   return outline.shape === 'drawn' ? outline.islands : []
 }
 
+/** An outline never changes, and one plan asks for those of its molds hundreds of times. */
+const knownMm2 = new WeakMap<Outline, number>()
+
 /** Area that resin covers, mm2: the outline less its islands. */
 export function openAreaMm2(outline: Outline): number {
+  const known = knownMm2.get(outline)
+  if (known !== undefined) return known
   const islands = islandsOf(outline).reduce((sum, island) => sum + Math.abs(areaMm2(island)), 0)
-  return areaMm2(polygonOf(outline)) - islands
+  const area = areaMm2(polygonOf(outline)) - islands
+  knownMm2.set(outline, area)
+  return area
 }
 
 /** True between an odd number of those closed lines (even-odd rule): inside the outline and outside its islands. */

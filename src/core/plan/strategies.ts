@@ -1,7 +1,14 @@
 import type { BatchRequest, CupStrategy } from '../batch/index.ts'
 import type { Window } from '../resin/index.ts'
 import type { Technique } from '../technique/index.ts'
-import { capacityOf, missOf, scheduleBatch, type Miss, type Schedule } from '../timing/index.ts'
+import {
+  capacityOf,
+  missOf,
+  scheduleBatch,
+  type Miss,
+  type Schedule,
+  type SettledSchedule,
+} from '../timing/index.ts'
 
 /** What one way of letting the resin thicken would do to this batch. */
 export interface StrategyEffect {
@@ -20,16 +27,17 @@ export interface StrategyEffect {
 
 const STRATEGIES: readonly CupStrategy[] = ['rest', 'split', 'atOnce']
 
-/** Every cup strategy for this batch; none where the technique pours by the clock. The one that is planned is not worked out again. */
+/** Every cup strategy for this batch; none where the technique pours by the clock. What is planned or was tried is not worked out again. */
 export function strategyEffects(
   request: BatchRequest,
   technique: Technique,
-  planned: Schedule,
+  planned: Schedule & Pick<SettledSchedule, 'tried'>,
 ): readonly StrategyEffect[] {
   if (technique.aimStep === null) return []
   return STRATEGIES.map((cupStrategy) => {
-    const other = { ...request, cupStrategy, whiteApart: null }
-    return effectOf(cupStrategy === planned.request.cupStrategy ? planned : scheduleBatch(other, technique))
+    if (cupStrategy === planned.request.cupStrategy) return effectOf(planned)
+    const tried = planned.tried.find((each) => each.request.cupStrategy === cupStrategy)
+    return effectOf(tried ?? scheduleBatch({ ...request, cupStrategy, whiteApart: null }, technique))
   })
 }
 

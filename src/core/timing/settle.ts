@@ -13,6 +13,8 @@ export interface PassedOver {
 
 export interface SettledSchedule extends Schedule {
   readonly passedOver: readonly PassedOver[]
+  /** As it would be, before anything is done, with each cup strategy that was tried; with a white that was settled for each of them. */
+  readonly tried: readonly Schedule[]
 }
 
 /**
@@ -30,6 +32,7 @@ export function scheduleBatch(
   return {
     ...scheduleSettled(settled.request, technique, { ...soFar, done }),
     passedOver: settled.passedOver,
+    tried: settled.tried,
   }
 }
 
@@ -41,17 +44,20 @@ function settle(request: BatchRequest, technique: Technique): SettledSchedule {
     return {
       ...settleWhite({ ...request, cupStrategy: request.cupStrategy ?? 'rest' }, technique),
       passedOver: [],
+      tried: [],
     }
   const passedOver: PassedOver[] = []
-  let first: Schedule | null = null
+  const all: Schedule[] = []
+  // A white that the request settles itself was settled for none of them.
+  const tried = () => (request.whiteApart === null ? all : [])
   for (const cupStrategy of STRATEGIES) {
     const schedule = settleWhite({ ...request, cupStrategy }, technique)
     const why = missOf(schedule)
-    if (why === null) return { ...schedule, passedOver }
-    first ??= schedule
+    all.push(schedule)
+    if (why === null) return { ...schedule, passedOver, tried: tried() }
     passedOver.push({ strategy: cupStrategy, why })
   }
-  return { ...first!, passedOver: [] }
+  return { ...all[0]!, passedOver: [], tried: tried() }
 }
 
 /** With the white out of the pour's own mix; apart where that one could not wait. */
