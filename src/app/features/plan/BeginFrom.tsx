@@ -1,4 +1,4 @@
-import { useState } from 'react'
+import { useState, type ReactNode } from 'react'
 import { BookOpen } from 'lucide-react'
 import { Dialog } from 'radix-ui'
 import { Link } from 'react-router'
@@ -12,6 +12,7 @@ import { useSay } from '#app/components/undo.tsx'
 import { dateOf } from '#app/components/when.ts'
 import { download } from '#app/platform/download.ts'
 import { useRecipes } from '#app/platform/queries.ts'
+import { useShippedRecipes } from '#app/platform/shippedRecipes.ts'
 import { useBriefs } from '#app/platform/stories.ts'
 import { usePlatform } from '#app/platform/studio.tsx'
 import { FullMolds, SoMuchResin } from './BeginFromAmount.tsx'
@@ -61,6 +62,7 @@ function Recipes({ draft, stock, begin }: RecipesProps) {
   const say = useSay()
   const fail = (problem: Error) => say(problem.message)
   const kept = useRecipes().data ?? []
+  const shipped = useShippedRecipes()
   const [mold, setMold] = useState(ITS_OWN)
   const [told, setTold] = useState<readonly string[]>([])
   const lay = (recipe: Recipe) => {
@@ -86,56 +88,33 @@ function Recipes({ draft, stock, begin }: RecipesProps) {
       <h3 id="recipes-heading" className="text-lg">
         A recipe
       </h3>
+      <label className="mt-1 flex items-center gap-2 text-sm">
+        <span className="whitespace-nowrap">Laid into</span>
+        <select className="field w-auto" value={mold} onChange={(event) => setMold(event.target.value)}>
+          <option value={ITS_OWN}>its own molds</option>
+          {stock.molds.map(({ id, name }) => (
+            <option key={id} value={id}>
+              {name}
+            </option>
+          ))}
+        </select>
+      </label>
       {kept.length === 0 ? (
         <p className="text-ink-soft text-sm">None kept yet: keep this plan below, or open a recipe file.</p>
       ) : (
-        <>
-          <label className="mt-1 flex items-center gap-2 text-sm">
-            <span className="whitespace-nowrap">Laid into</span>
-            <select className="field w-auto" value={mold} onChange={(event) => setMold(event.target.value)}>
-              <option value={ITS_OWN}>its own molds</option>
-              {stock.molds.map(({ id, name }) => (
-                <option key={id} value={id}>
-                  {name}
-                </option>
-              ))}
-            </select>
-          </label>
-          <ul>
-            {kept.map((recipe) => (
-              <li
-                key={recipe.id}
-                className="border-line flex flex-wrap items-center gap-2 border-t py-2"
-                data-recipe={recipe.id}
+        <ul>
+          {kept.map((recipe) => (
+            <RecipeLine key={recipe.id} recipe={recipe} begin={() => lay(recipe)}>
+              <button
+                className="button button-quiet px-3"
+                aria-label={`Let go of ${recipe.name}`}
+                onClick={() => void letGo(recipe).catch(fail)}
               >
-                <span className="min-w-40 flex-1">
-                  <span className="font-semibold">{recipe.name}</span>
-                  <span className="text-ink-soft block text-sm">{wordRecipe(recipe)}</span>
-                  {recipe.note && <span className="block text-sm">{recipe.note}</span>}
-                </span>
-                <button className="button button-main px-4" onClick={() => lay(recipe)}>
-                  Begin
-                </button>
-                <button
-                  className="button button-quiet px-3"
-                  aria-label={`Save ${recipe.name} as a file`}
-                  onClick={() =>
-                    download(`${fileName(recipe.name)}.recipe.json`, 'application/json', writeRecipe(recipe))
-                  }
-                >
-                  File
-                </button>
-                <button
-                  className="button button-quiet px-3"
-                  aria-label={`Let go of ${recipe.name}`}
-                  onClick={() => void letGo(recipe).catch(fail)}
-                >
-                  Let go
-                </button>
-              </li>
-            ))}
-          </ul>
-        </>
+                Let go
+              </button>
+            </RecipeLine>
+          ))}
+        </ul>
       )}
       <label className="button button-quiet has-focus-visible:outline-needle mt-2 cursor-pointer has-focus-visible:outline-3">
         Open a recipe file
@@ -149,12 +128,56 @@ function Recipes({ draft, stock, begin }: RecipesProps) {
           }}
         />
       </label>
+      <details className="mt-3">
+        <summary className="min-h-11 cursor-pointer content-center font-medium">
+          {shipped.length} recipes to begin from
+        </summary>
+        <p className="text-ink-soft text-sm">
+          Made-up names and colours, figures of common practice: put your own resin and colours in. Each is
+          planned anew for your room and hands.
+        </p>
+        <ul>
+          {shipped.map((recipe) => (
+            <RecipeLine key={recipe.id} recipe={recipe} begin={() => lay(recipe)} />
+          ))}
+        </ul>
+      </details>
       <ul className="mt-1 list-disc pl-5 text-sm empty:hidden" role="status">
         {told.map((line) => (
           <li key={line}>{line}</li>
         ))}
       </ul>
     </section>
+  )
+}
+
+interface RecipeLineProps {
+  readonly recipe: Recipe
+  readonly begin: () => void
+  readonly children?: ReactNode
+}
+
+function RecipeLine({ recipe, begin, children }: RecipeLineProps) {
+  const { id, name, note } = recipe
+  return (
+    <li className="border-line flex flex-wrap items-center gap-2 border-t py-2" data-recipe={id}>
+      <span className="min-w-40 flex-1">
+        <span className="font-semibold">{name}</span>
+        <span className="text-ink-soft block text-sm">{wordRecipe(recipe)}</span>
+        {note && <span className="block text-sm">{note}</span>}
+      </span>
+      <button className="button button-main px-4" onClick={begin}>
+        Begin
+      </button>
+      <button
+        className="button button-quiet px-3"
+        aria-label={`Save ${name} as a file`}
+        onClick={() => download(`${fileName(name)}.recipe.json`, 'application/json', writeRecipe(recipe))}
+      >
+        File
+      </button>
+      {children}
+    </li>
   )
 }
 

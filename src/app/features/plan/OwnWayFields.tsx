@@ -26,7 +26,7 @@ export function OwnWayFields({ draft, problem, change }: OwnWayFieldsProps) {
   return (
     <details className="border-line rounded-xl border p-3" open={own !== null || undefined}>
       <summary className="min-h-11 cursor-pointer content-center font-medium">
-        {own ? `Steps of ${own.name}` : `Steps of this ${technique.name.toLowerCase()}`}
+        {own ? `Steps of ${own.name}` : 'Steps of this way'}
       </summary>
       {own === null ? (
         <div className="mt-2 flex flex-col gap-2">

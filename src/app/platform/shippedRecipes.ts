@@ -1,0 +1,13 @@
+import { useQuery } from '@tanstack/react-query'
+import type { Recipe } from '#core/batch/index.ts'
+
+/** The recipes that ship with the app, fetched once they are asked for. */
+export function useShippedRecipes(): readonly Recipe[] {
+  return (
+    useQuery({
+      queryKey: ['shippedRecipes'],
+      queryFn: async () => (await import('#demo/recipes.ts')).RECIPES,
+      staleTime: Infinity,
+    }).data ?? []
+  )
+}
