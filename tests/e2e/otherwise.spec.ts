@@ -141,10 +141,15 @@ test('a bloom run at the bench: a piece skipped, the hole cut wider and one of i
   await expect(more).toContainText('Expected 5.0 g to 300.0 g')
   await expect(more.getByRole('button', { name: 'It is in the bag' })).toBeDisabled()
   await more.getByLabel('A second small mix of white').fill('12')
-  await expect(more).toContainText(/of A and .* of B, two minutes by the clock, then \d+ drops of Chalk paste/)
+  await expect(more).toContainText(
+    /of A and .* of B, two minutes by the clock, then \d+ drops of Chalk paste/,
+  )
   await more.getByRole('button', { name: 'It is in the bag' }).click()
   await expect.poll(inBag).toBeGreaterThanOrEqual(before + 12)
   await anotherWay(page, /^Rim wiped while wet$/)
+  await anotherWay(page, /^Covered as it is: nothing more goes on any piece$/)
+  await expect(page.locator('[data-step="cover"]')).toBeVisible()
+  await page.getByRole('button', { name: 'Undo' }).first().click()
   await anotherWay(page, /^Leave it out on this piece$/)
   await expect(page.locator('[data-step="white.2"]')).toHaveCount(0)
   await pourToTheEnd(page)

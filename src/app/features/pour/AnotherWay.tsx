@@ -51,6 +51,10 @@ export function AnotherWay({ story, step, plan, done, otherwise }: AnotherWayPro
   const ids = together.map(({ id }) => id)
   const here = undone.filter(({ stepId, pieceNo }) => ids.includes(stepId) && pieceNo === step.pieceNo)
   const all = undone.filter(({ stepId }) => ids.includes(stepId))
+  // Whatever else goes on pieces, as far as the pour can be without it.
+  const stillToLay = undone.filter(
+    ({ place, pieceNo, stepId }) => place === 'pour' && pieceNo !== null && !whyNeeded(technique, stepId),
+  )
   const pieces = undone.filter(({ stepId }) => stepId === step.stepId).length
   const bag = bagLeft(plan, request, done, otherwise)
   const numbers = [
@@ -89,6 +93,12 @@ export function AnotherWay({ story, step, plan, done, otherwise }: AnotherWayPro
               <Choice
                 label={inRounds ? 'Covered: no more drops' : `Leave it out on all ${pieces} still to come`}
                 choose={() => leaveOut(all)}
+              />
+            )}
+            {!inRounds && step.pieceNo !== null && stillToLay.length > all.length && (
+              <Choice
+                label="Covered as it is: nothing more goes on any piece"
+                choose={() => leaveOut(stillToLay)}
               />
             )}
           </div>

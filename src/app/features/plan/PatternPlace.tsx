@@ -1,0 +1,34 @@
+import { useEffect, type ReactNode } from 'react'
+import { Link, useLocation, useSearchParams } from 'react-router'
+import { kindName, type PieceOrder } from '#core/batch/index.ts'
+import { Place } from '#app/components/Place.tsx'
+
+/** The pattern of one mold of the plan; the way back leads to the plan it belongs to. */
+export function PatternPlace({
+  order,
+  children,
+}: {
+  readonly order: PieceOrder
+  readonly children: ReactNode
+}) {
+  const { pathname } = useLocation()
+  const [search] = useSearchParams()
+  const back = new URLSearchParams(search)
+  back.delete('pattern')
+  useEffect(() => {
+    window.scrollTo(0, 0)
+  }, [])
+  return (
+    <Place
+      title={`Pattern: ${kindName(order)}`}
+      lead="Where drops and beads go, what that takes, and the face it gives."
+      actions={
+        <Link className="button button-main" to={`${pathname}?${back}`}>
+          Back to the plan
+        </Link>
+      }
+    >
+      {children}
+    </Place>
+  )
+}
