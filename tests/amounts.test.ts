@@ -6,6 +6,7 @@ import type { BatchRequest } from '#core/batch/index.ts'
 import { planBatch, type BatchPlan } from '#core/plan/index.ts'
 import { TECHNIQUES, type TechniqueId } from '#core/technique/index.ts'
 import { METRIC, printQuantity } from '#core/units/index.ts'
+import { RECIPES } from '#demo/recipes.ts'
 import { backLayer, begun, inTwoPours } from './support/layers.ts'
 import { bloomRequest, COASTER } from './support/request.ts'
 
@@ -127,4 +128,13 @@ describe('what one tap shows of a run', () => {
     const text = shown(request, plan)
     for (const figure of figuresOf(request, plan)) expect(text).toContain(figure)
   })
+
+  test.each(RECIPES.map(({ name, request }) => [name, request] as const))(
+    'is every figure of the recipe %s',
+    (_name, request) => {
+      const plan = planBatch(request)
+      const text = shown(request, plan)
+      for (const figure of figuresOf(request, plan)) expect(text).toContain(figure)
+    },
+  )
 })

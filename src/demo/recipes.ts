@@ -163,6 +163,28 @@ const FEATHER = pattern('feather', 7015, [
   ),
 ])
 
+const MICA_AND_WHITE = pattern('mica', 7854, [
+  ...alone(
+    {
+      kind: 'drops',
+      inkNo: null,
+      layout: { kind: 'scatter', zone: WHOLE, fromWallMm: 8, count: 24, seed: 5 },
+    },
+    {
+      kind: 'rings',
+      zone: WHOLE,
+      marginMm: 7,
+      spacingMm: 20,
+      most: 2,
+      startDeg: 0,
+      nextByDeg: 90,
+      bag: 'pewter',
+    },
+    { kind: 'rings', zone: WHOLE, marginMm: 17, spacingMm: 20, most: 2, startDeg: 45, nextByDeg: 90 },
+    { kind: 'petals', zone: WHOLE, count: 8, drag: 'both', turnDeg: 0, fromRimMm: 4 },
+  ),
+])
+
 const BLOOM = { technique: 'bloom', resin: quick } as const
 const PETRI = { technique: 'petri', resin: medium, white: { ...USUAL_WHITE, dose: 'ink' } } as const
 const PLAIN = { technique: 'plain', face: 'open' } as const
@@ -210,6 +232,24 @@ export const RECIPES: readonly Recipe[] = [
       ...BLOOM,
       colours: [MOSS, GORSE, CHALK],
       white: { ...USUAL_WHITE, ringSpacingMm: 8, rimMarginMm: 5, petals: 8 },
+      layers: [DARK_BACK],
+    },
+  ),
+  recipe(
+    'mica-then-white',
+    'Mica rings, then white',
+    'A ring of pewter out of a bag of its own, white inside it; one tool drags both.',
+    [[COASTER, 4, { pattern: MICA_AND_WHITE }]],
+    {
+      ...BLOOM,
+      colours: [HEATHER, TARN, CHALK],
+      bags: [
+        {
+          id: 'pewter',
+          name: 'Pewter bag',
+          colours: [{ colour: PEWTER, dose: { by: 'share', frac: 0.02 } }],
+        },
+      ],
       layers: [DARK_BACK],
     },
   ),

@@ -67,14 +67,24 @@ const portionSchema = v.variant(
   'portion of a cup is none of share, mass, rest, cups, ownMix, bottle',
 )
 
+const cupColoursSchema = v.pipe(
+  v.array(v.object({ colour: colourSchema, dose: doseSchema })),
+  v.maxLength(12, 'more than 12 colours in one cup'),
+)
+
+/** Bags beside the white's. */
+export const bagsSchema = v.pipe(
+  v.array(v.object({ id: idSchema, name: text('name of the bag'), colours: cupColoursSchema })),
+  v.maxLength(6, 'more than 6 bags beside the white'),
+  v.check((bags) => isUnique(bags.map(({ id }) => id)), 'two bags have one id'),
+  v.readonly(),
+)
+
 const cupSchema = v.object({
   id: idSchema,
   name: text('name of the cup'),
   portion: portionSchema,
-  colours: v.pipe(
-    v.array(v.object({ colour: colourSchema, dose: doseSchema })),
-    v.maxLength(12, 'more than 12 colours in one cup'),
-  ),
+  colours: cupColoursSchema,
 })
 
 /** What one mix is divided into. */

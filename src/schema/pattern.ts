@@ -18,7 +18,7 @@ const zone = v.variant('kind', [piece, disc], 'zone is neither piece nor disc') 
   unknown,
   Zone
 >
-const margin = { marginMm: fromWall('rim margin'), spacingMm: spacing }
+const margin = { marginMm: fromWall('rim margin'), spacingMm: spacing, bag: v.optional(idSchema) }
 
 const markSchema = v.variant(
   'kind',

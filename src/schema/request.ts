@@ -13,7 +13,7 @@ import {
 import { JOB_IDS, TECHNIQUES, type TechniqueId } from '#core/technique/index.ts'
 import { amount, calendarDay, count, idSchema, instantText, text } from './amount.ts'
 import { colourSchema } from './colour.ts'
-import { cupsSchema, layersSchema } from './layer.ts'
+import { bagsSchema, cupsSchema, layersSchema } from './layer.ts'
 import { moldSchema } from './mold.ts'
 import { learnedSchema } from './learned.ts'
 import { ownWaySchema } from './ownWay.ts'
@@ -139,6 +139,7 @@ const entries = {
     [],
   ),
   ownWay: v.optional(v.nullable(ownWaySchema)),
+  bags: v.optional(bagsSchema),
   settleMin: usual(amount('time to let inks settle', 'min', { atLeast: 0, atMost: 60 }), 5),
   hands: usual(handsSchema, USUAL_HANDS),
   measuring: usual(measuringSchema, USUAL_MEASURING),

@@ -84,8 +84,8 @@ function additionRow(addition: Addition, units: UnitChoice): AmountRow {
 function pieceGroup(fill: MoldFill, plan: BatchPlan, request: BatchRequest, units: UnitChoice): AmountGroup {
   const drops = plan.drops.find(({ id }) => id === fill.id)
   const beads = plan.steps
-    .flatMap(({ takes }) => takes)
-    .find((take) => take.of === 'beads' && take.pieceName === fill.name)
+    .find(({ takes }) => takes.some((take) => take.of === 'beads' && take.pieceName === fill.name))
+    ?.takes.filter((take) => take.of === 'beads' && take.pieceName === fill.name)
   const count = (value: number, one: string) => `${value} ${value === 1 ? one : `${one}s`}`
   return {
     id: `piece ${fill.id}`,
@@ -101,15 +101,17 @@ function pieceGroup(fill: MoldFill, plan: BatchPlan, request: BatchRequest, unit
             ...(drops.whiteDrops > 0 ? [row(count(drops.whiteDrops, 'drop'), 'white, from the needle')] : []),
           ]
         : []),
-      ...(beads?.of === 'beads'
-        ? [
-            row(
-              count(beads.beads, 'bead'),
-              'white, from the bag',
-              `${printQuantity(beads.massG, units.mass)}, hole ${printQuantity(request.white.holeMm, units.length)}`,
-            ),
-          ]
-        : []),
+      ...(beads ?? []).flatMap((take) =>
+        take.of === 'beads'
+          ? [
+              row(
+                count(take.beads, 'bead'),
+                `${take.bag ?? 'white'}, from the bag`,
+                `${printQuantity(take.massG, units.mass)}, hole ${printQuantity(request.white.holeMm, units.length)}`,
+              ),
+            ]
+          : [],
+      ),
     ],
   }
 }

@@ -34,6 +34,7 @@ const CUP_WORDS: Readonly<Record<CupFor, string>> = {
   mix: 'Mixing cup',
   half: 'Half of it, in a cup of its own',
   white: 'White cup',
+  bag: 'Bag',
   part: 'Tinted cup',
   clear: 'Stays clear',
 }

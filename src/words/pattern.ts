@@ -33,7 +33,19 @@ export const LAYOUT_WORDS = {
 export const STREWN_WORDS = { glitter: 'glitter', mica: 'mica' } as const
 
 /** A mark in one line, as it stands in the list of what the hand does. */
-export function wordMark(mark: Mark, inkNames: readonly string[]): string {
+export function wordMark(mark: Mark, inkNames: readonly string[], bags: readonly NamedBag[] = []): string {
+  const line = markLine(mark, inkNames)
+  const bag = 'bag' in mark ? bags.find(({ id }) => id === mark.bag) : undefined
+  return bag ? `${line}, out of ${bag.name}` : line
+}
+
+/** A bag beside the white's. */
+interface NamedBag {
+  readonly id: string
+  readonly name: string
+}
+
+function markLine(mark: Mark, inkNames: readonly string[]): string {
   switch (mark.kind) {
     case 'drops': {
       const of =

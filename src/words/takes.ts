@@ -19,7 +19,7 @@ export function wordTake(take: Take, units: UnitChoice): string {
     case 'strewn':
       return wordStrewn(take, units)
     case 'beads':
-      return `${take.beads === 1 ? 'One bead' : `${take.beads} beads`} through ${printQuantity(take.holeMm, units.length)}, ${g(take.massG)} in all`
+      return `${take.beads === 1 ? 'One bead' : `${take.beads} beads`}${take.bag === null ? '' : ` of ${take.bag}`} through ${printQuantity(take.holeMm, units.length)}, ${g(take.massG)} in all`
     default:
       return take satisfies never
   }

@@ -154,6 +154,31 @@ test('three flowers are laid in six inputs: copied, moved, turned as one; what i
   await expect(page.locator('[data-tool="strewn"]')).toContainText(/: glitter.*for: drop the inks/)
 })
 
+test('a mark names the bag it is piped from: its cup, its grams at the step, its colour in the drawing', async ({
+  page,
+}) => {
+  await openStudio(page, '/plan')
+  await page.getByLabel('Mold 1').selectOption('Round coaster')
+  await page.getByRole('button', { name: 'A bag beside the white' }).click()
+  await expect(page.locator('[data-bags]').getByLabel('Bag', { exact: true })).toHaveValue('Pewter mica')
+  await page.getByRole('link', { name: 'Pattern of Round coaster' }).click()
+  await page.getByRole('button', { name: '+ White rings' }).click()
+  await page.getByLabel('Out of').selectOption({ label: 'Pewter mica' })
+  await expect(
+    page.getByRole('button', { name: /^White rings rings every 10 mm, out of Pewter mica/ }),
+  ).toBeVisible()
+  await expect(page.locator('[data-laid="bead"] [stroke="#9aa0a6"]').first()).toBeVisible()
+  await page.getByRole('link', { name: 'Back to the plan' }).click()
+  const bag = page.getByText('Pewter mica', { exact: true })
+  await expect(bag.first()).toBeVisible()
+  await page.getByRole('button', { name: 'Lay the bench out' }).click()
+  await page.getByRole('button', { name: 'All amounts' }).click()
+  await expect(page.getByRole('dialog')).toContainText(
+    /Pewter mica, from the bag 5\.5 g, hole 3\.0 mm ?4 beads/,
+  )
+  await expect(page.getByRole('dialog')).toContainText(/white, from the bag 5\.5 g, hole 3\.0 mm ?4 beads/)
+})
+
 test('what a needle does not make rests in the pattern for the bag', async ({ page }) => {
   await openPattern(page)
   await page.getByRole('button', { name: '+ White spiral' }).click()

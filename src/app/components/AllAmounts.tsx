@@ -63,6 +63,7 @@ function Patterns({ request, plan: { fills } }: Pick<AllAmountsProps, 'request' 
             frameMm={frameMm}
             laid={fill.laid}
             beadMm={request.white.holeMm}
+            bags={request.bags}
             inkHexes={fill.inks.map(({ hex }) => hex)}
             title={`Pattern of ${fill.name}, from above`}
             className="size-44"

@@ -1,19 +1,11 @@
 import { Plus, X } from 'lucide-react'
-import {
-  ofOneMix,
-  pouredOn,
-  type Dose,
-  type DosedColour,
-  type LayerCup,
-  type Portion,
-} from '#core/batch/index.ts'
+import { ofOneMix, pouredOn, type LayerCup, type Portion } from '#core/batch/index.ts'
 import { isMixedIn, type Colour } from '#core/colour/index.ts'
 import type { UnitChoice } from '#core/units/index.ts'
 import { PORTION_WORDS } from '#words/layers.ts'
-import { AddColour } from './AddColour.tsx'
 import { ChoiceField } from './ChoiceField.tsx'
-import { DoseFields } from './DoseFields.tsx'
-import { BEGUN_DOSES, FIGURE_OF } from './doses.ts'
+import { BEGUN_DOSES } from './doses.ts'
+import { CupColours } from './CupColours.tsx'
 import { NumberField } from './NumberField.tsx'
 import { QuantityField } from './QuantityField.tsx'
 import { TextField } from './TextField.tsx'
@@ -90,7 +82,6 @@ function nextCup(cups: readonly LayerCup[], tints: readonly Colour[]): LayerCup 
 
 /** A bottle holds nothing of a mix. */
 const PORTIONS: readonly Portion['by'][] = ['share', 'mass', 'rest', 'cups', 'ownMix']
-const DOSES: readonly Dose['by'][] = ['dropsPerG', 'share', 'drops', 'mass', 'scoops']
 
 interface CupFieldsProps {
   readonly cup: LayerCup
@@ -106,8 +97,6 @@ interface CupFieldsProps {
 
 function CupFields({ cup, before, apart, tints, units, restTaken, problemOf, onChange }: CupFieldsProps) {
   const { portion, colours } = cup
-  const free = tints.filter(({ id }) => !colours.some(({ colour }) => colour.id === id))
-  const setColours = (next: readonly DosedColour[]) => onChange({ ...cup, colours: next })
   return (
     <>
       <TextField
@@ -157,22 +146,12 @@ function CupFields({ cup, before, apart, tints, units, restTaken, problemOf, onC
           ))}
         </div>
       )}
-      {colours.map((dosed, k) => (
-        <DoseFields
-          key={dosed.colour.id}
-          dosed={dosed}
-          doses={DOSES}
-          problem={problemOf(`colours.${k}.dose.${FIGURE_OF[dosed.dose.by]}`)}
-          onChange={(next) => setColours(colours.map((each, at) => (at === k ? next : each)))}
-          onLeaveOut={() => setColours(colours.filter((each) => each !== dosed))}
-        />
-      ))}
-      <p className="text-stop text-sm empty:hidden">{problemOf('colours')}</p>
-      <AddColour
-        label={`Add a colour to ${cup.name}`}
-        free={free}
-        words={colours.length === 0 ? 'Clear; add a colour …' : 'One more colour …'}
-        onAdd={(colour) => setColours([...colours, { colour, dose: BEGUN_DOSES.dropsPerG }])}
+      <CupColours
+        name={cup.name}
+        colours={colours}
+        tints={tints}
+        problemOf={problemOf}
+        onChange={(next) => onChange({ ...cup, colours: next })}
       />
     </>
   )

@@ -1,4 +1,5 @@
 import type { ReactNode, Ref } from 'react'
+import type { Bag } from '#core/batch/index.ts'
 import { boxOf, HAND_SMOOTH, islandsOf, polygonOf, type Outline, type Point } from '#core/mold/index.ts'
 import { inkOfDrop, type Bead, type LaidPattern, type LaidStroke } from '#core/pattern/index.ts'
 
@@ -10,6 +11,8 @@ interface MoldDrawingProps {
   readonly beadMm?: number
   /** Colours of the inks, in the order the pattern numbers them. */
   readonly inkHexes?: readonly string[]
+  /** Bags beside the white's: their beads are drawn in their first colour. */
+  readonly bags?: readonly Bag[] | undefined
   /** The bead that is next, lit. */
   readonly lit?: Bead | undefined
   /** Zones too narrow to bloom, shaded. */
@@ -33,6 +36,7 @@ export function MoldDrawing({
   laid,
   beadMm = USUAL_BEAD_MM,
   inkHexes = [],
+  bags = [],
   lit,
   narrow = [],
   mirrored,
@@ -65,7 +69,7 @@ export function MoldDrawing({
         {narrow.map((zone, k) => (
           <path key={k} d={closedPath(zone)} fill="var(--needle)" fillOpacity={0.25} data-narrow />
         ))}
-        {laid && <Laid laid={laid} beadMm={beadMm} inkHexes={inkHexes} side={side} />}
+        {laid && <Laid laid={laid} beadMm={beadMm} inkHexes={inkHexes} bags={bags} side={side} />}
         {lit && (
           <path
             d={linePath(lit.line, lit.closed)}
@@ -96,11 +100,13 @@ interface LaidProps {
   readonly laid: LaidPattern
   readonly beadMm: number
   readonly inkHexes: readonly string[]
+  readonly bags: readonly Bag[]
   readonly side: number
 }
 
-function Laid({ laid, beadMm, inkHexes, side }: LaidProps) {
+function Laid({ laid, beadMm, inkHexes, bags, side }: LaidProps) {
   const fine = side / 300
+  const hexOf = (bag: string | undefined) => bags.find(({ id }) => id === bag)?.colours[0]?.colour.hex
   return (
     <>
       {laid.sprinkles.map(({ what, lines }, k) => (
@@ -130,10 +136,10 @@ function Laid({ laid, beadMm, inkHexes, side }: LaidProps) {
           data-laid="drop"
         />
       ))}
-      {laid.beads.map(({ line, closed }, k) => (
+      {laid.beads.map(({ line, closed, bag }, k) => (
         <g key={k} fill="none" strokeLinejoin="round" strokeLinecap="round" data-laid="bead">
           <path d={linePath(line, closed)} stroke="var(--edge)" strokeWidth={beadMm + 2 * fine} />
-          <path d={linePath(line, closed)} stroke="var(--cloud)" strokeWidth={beadMm} />
+          <path d={linePath(line, closed)} stroke={hexOf(bag) ?? 'var(--cloud)'} strokeWidth={beadMm} />
           {closed && (
             <circle
               cx={line[0]!.x}

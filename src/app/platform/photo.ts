@@ -1,6 +1,8 @@
 import { fail, ok, type Result } from '#core/units/index.ts'
 import type { Photograph } from '#workers/cardLab.ts'
 
+export type { Photograph } from '#workers/cardLab.ts'
+
 const LONGEST_PX = 1600
 const QUALITY = 0.85
 const LARGEST_FILE_BYTES = 60 * 1024 * 1024

@@ -33,6 +33,8 @@ export {
   USUAL_LOSS,
   USUAL_MEASURING,
   USUAL_REQUEST,
+  LEAST_HOLE_MM,
+  MOST_HOLE_MM,
   USUAL_WHITE,
   type BatchRequest,
   type CupStrategy,
@@ -71,6 +73,7 @@ export {
   type CupLoad,
   type Dose,
   type DosedColour,
+  type Bag,
   type LayerCup,
   type Portion,
 } from './layerCups.ts'
@@ -95,7 +98,7 @@ export {
 } from './laterLayers.ts'
 export { measureParts } from './parts.ts'
 export { EXCESS_DENSITY_KG_PER_M3 } from './dose.ts'
-export { LEAST_HOLE_MM, MOST_HOLE_MM, narrowFromMm, whiteDrops, type PieceWhite } from './white.ts'
+export { narrowFromMm, whiteDrops, type PieceWhite } from './white.ts'
 export { type MeasuredParts, type Parts } from './parts.ts'
 export { type Addition, type Cup, type CupFor, type Drops } from './cups.ts'
 export { type LeftoverUse } from './leftovers.ts'
@@ -113,6 +116,7 @@ export {
   type Mix,
   type PieceDrops,
 } from './mixes.ts'
+export { pipedOn } from './bags.ts'
 export { strewnTakes, takesOf, takesOfMix, type Take } from './takes.ts'
 export { DROP_ML, dropLoad, MOST_LOAD, type DropLoad } from './load.ts'
 export { techniqueOfPour } from './pour.ts'

@@ -33,6 +33,13 @@ export interface DosedColour {
   readonly dose: Dose
 }
 
+/** A bag beside the white's, such as one of mica: beads that name it are piped out of it, before the white. */
+export interface Bag {
+  readonly id: string
+  readonly name: string
+  readonly colours: readonly DosedColour[]
+}
+
 /** How much of a colour a cup gets. */
 export type Dose =
   | { readonly by: 'dropsPerG'; readonly drops: number }

@@ -2,6 +2,7 @@ import { isWhite, type Colour } from '../colour/index.ts'
 import { mixedDensityGPerMl, type Resin } from '../resin/index.ts'
 import { isDrawn, layerOfMix, mixOfCup, type Technique } from '../technique/index.ts'
 import { inkOfDrop } from '../pattern/index.ts'
+import { bagShares } from './bags.ts'
 import { cupFor, type Addition, type Cup, type CupFor, type Drops } from './cups.ts'
 import { additionOf, divided, ofOneMix, ownMixes, type LayerCup } from './layerCups.ts'
 import { mixedLayers, type LaterLayer } from './laterLayers.ts'
@@ -73,13 +74,13 @@ function pourMix(request: BatchRequest, technique: Technique, fills: readonly Mo
   const surplusG = bedVolumeMl(fills) * density - bedG
   const bag = technique.white.by === 'bag' && !request.whiteApart
   const whiteG = bag ? pipedVolumeMl(fills) * density : 0
-  const whitePortionG = bag ? whiteG + request.loss.bagResidueG : 0
+  const bags = bag ? bagShares(fills, request) : []
   const parts = dividedCups(request, technique)
   const tinted = fills.filter((fill) => !isDrawn(fill.technique))
   // Where others stay clear, the cups are weighed off for the pieces that are poured from them.
   const someTinted = parts.length > 0 && tinted.length < fills.length
   const mixingCupG = someTinted ? request.loss.cupFilmG : 0
-  const lossG = filmsG(request, parts) + mixingCupG + (bag ? request.loss.bagResidueG : 0)
+  const lossG = filmsG(request, parts) + mixingCupG + bags.length * request.loss.bagResidueG
   const mix = withSurplus(
     measured(request, resin, { inMoldsG: bedG + whiteG, lossG, leastG: request.leastMixG }),
     surplusG,
@@ -103,7 +104,7 @@ function pourMix(request: BatchRequest, technique: Technique, fills: readonly Mo
     cups: [
       ...mixCups,
       ...(someTinted ? cupsOf('mix', parts, dividedG, resin) : []),
-      ...(bag ? [whiteCup(request, whitePortionG)] : []),
+      ...bagCups(request, bags, whiteG + bags.length * request.loss.bagResidueG),
     ],
   }
 }
@@ -112,9 +113,10 @@ function pourMix(request: BatchRequest, technique: Technique, fills: readonly Mo
 function whiteMix(request: BatchRequest, fills: readonly MoldFill[]): Mix {
   const { resin } = request
   const { bagResidueG, cupFilmG } = request.loss
+  const bags = bagShares(fills, request)
   const mix = measured(request, resin, {
     inMoldsG: pipedVolumeMl(fills) * mixedDensityGPerMl(resin),
-    lossG: cupFilmG + bagResidueG,
+    lossG: cupFilmG + bags.length * bagResidueG,
   })
   return {
     id: 'white',
@@ -123,8 +125,25 @@ function whiteMix(request: BatchRequest, fills: readonly MoldFill[]): Mix {
     resin,
     depthMm: pipedDepthMm(fills),
     ...mix,
-    cups: [whiteCup(request, mix.parts.byWeight.totalG)],
+    cups: bagCups(request, bags, mix.parts.byWeight.totalG),
   }
+}
+
+/** What the cup is called that a bag is filled from. */
+function bagCupId(bag: string): string {
+  return `bag.${bag}`
+}
+
+/** A cup for each bag: what its beads take of that mass, and what stays in each of them. */
+function bagCups(request: BatchRequest, bags: ReturnType<typeof bagShares>, totalG: number): readonly Cup[] {
+  const { bagResidueG } = request.loss
+  const pipedG = totalG - bags.length * bagResidueG
+  return bags.map(({ bag, frac }) => {
+    const massG = frac * pipedG + bagResidueG
+    if (!bag) return whiteCup(request, massG)
+    const additions = bag.colours.map((dosed) => additionOf(dosed, massG))
+    return cup(bagCupId(bag.id), 'bag', massG, { resin: request.resin, name: bag.name, additions })
+  })
 }
 
 function whiteCup(request: BatchRequest, portionG: number): Cup {
@@ -283,21 +302,27 @@ export interface DividedMix {
 
 /** Every mix that is divided into cups: the pour's own and those of later layers. */
 export function dividedMixes(
-  request: Pick<BatchRequest, 'cups' | 'layers'>,
+  request: Pick<BatchRequest, 'cups' | 'layers' | 'bags'>,
   technique: Technique,
   mixes: readonly Mix[],
 ): readonly DividedMix[] {
+  // What a bag is filled with is a cup of its mix like any other.
+  const bagsOf = (mix: Mix) =>
+    (request.bags ?? []).flatMap(({ id, name, colours }): LayerCup[] => {
+      const filled = mix.cups.find((each) => each.id === bagCupId(id))
+      return filled ? [{ id: filled.id, name, portion: { by: 'mass', g: filled.massG }, colours }] : []
+    })
   const ofLayer = (mix: Mix) => request.layers.find(({ id }) => id === layerOfMix(mix.id))?.cups ?? []
   const cupsOfMix = (mix: Mix): readonly LayerCup[] => {
     switch (mix.of) {
       case 'pour':
-        return dividedCups(request, technique)
+        return [...dividedCups(request, technique), ...bagsOf(mix)]
       case 'layer':
         return ofOneMix(ofLayer(mix))
       case 'cup':
         return ofLayer(mix).filter(({ id }) => mixOfCup(layerOfMix(mix.id), id) === mix.id)
       case 'white':
-        return []
+        return bagsOf(mix)
       default:
         return mix.of satisfies never
     }

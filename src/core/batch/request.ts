@@ -3,7 +3,7 @@ import type { Mold } from '../mold/index.ts'
 import type { Learned, Resin } from '../resin/index.ts'
 import type { JobId, OwnWay, TechniqueId } from '../technique/index.ts'
 import type { LaterLayer } from './laterLayers.ts'
-import type { LayerCup } from './layerCups.ts'
+import type { Bag, LayerCup } from './layerCups.ts'
 import type { PieceOrder } from './pieces.ts'
 
 /** How strong the white is, told by a wiped stick; petri takes it from the bottle. */
@@ -73,6 +73,8 @@ export interface BatchRequest {
   /** So much of the pour's own mix is stirred at least; no more than it takes where nothing is said. */
   readonly leastMixG?: number | undefined
   readonly white: WhiteChoice
+  /** Bags beside the white's. */
+  readonly bags?: readonly Bag[] | undefined
   /** Null where the technique lays nothing in, or nobody has measured. */
   readonly inclusions: Inclusions | null
   /** What the pour's own mix is divided into, where nothing is piped or dropped into it. */
@@ -112,6 +114,10 @@ export type CupStrategy = 'rest' | 'atOnce' | 'split'
 export const USUAL_HANDS: Hands = { beadMmPerS: 50, ringLiftS: 3, strokeS: 3, dropS: 1.2, decantS: 30 }
 export const USUAL_MEASURING: Measuring = { graduationG: 0.1, cupLineMl: 5 }
 export const USUAL_LOSS: Loss = { cupFilmG: 3, bagResidueG: 3 }
+/** What a bag is cut to (common practice). */
+export const LEAST_HOLE_MM = 0.5
+export const MOST_HOLE_MM = 10
+
 export const USUAL_WHITE: WhiteChoice = {
   dose: 'translucent',
   holeMm: 3,

@@ -1,6 +1,7 @@
 import type { LaidSprinkle } from '../pattern/index.ts'
 import { mixedDensityGPerMl } from '../resin/index.ts'
 import type { StepRule } from '../technique/index.ts'
+import { pipedOn } from './bags.ts'
 import type { Addition, Cup, Drops } from './cups.ts'
 import { bottlesOf, piecesOn } from './laterLayers.ts'
 import { additionOf } from './layerCups.ts'
@@ -58,6 +59,8 @@ export type Take =
   | {
       readonly of: 'beads'
       readonly pieceName: string
+      /** The bag's name; null for the white. */
+      readonly bag: string | null
       readonly beads: number
       readonly holeMm: number
       readonly massG: number
@@ -103,13 +106,16 @@ export function takesOf(step: StepRule, { pieceNo, roundNo }: TakesFor, task: Ta
         dropsTake(fill, (roundNo ?? 1) - 1),
       ])
     case 'beads':
-      return here.map(({ name, laid, white }) => ({
-        of: 'beads',
-        pieceName: name,
-        beads: laid.beads.length,
-        holeMm,
-        massG: white.volumeMl * (holeMm / request.white.holeMm) ** 2 * mixedDensityGPerMl(request.resin),
-      }))
+      return here.flatMap((fill) =>
+        pipedOn(fill, request).map(({ bag, beads, lengthMm }) => ({
+          of: 'beads' as const,
+          pieceName: fill.name,
+          bag: bag?.name ?? null,
+          beads: beads.length,
+          holeMm,
+          massG: ((lengthMm * Math.PI * (holeMm / 2) ** 2) / 1000) * mixedDensityGPerMl(request.resin),
+        })),
+      )
     default:
       return step.takes satisfies never
   }
@@ -131,7 +137,13 @@ function mixTakes({ of, name, parts: { byWeight } }: Mix): readonly Take[] {
 function whiteTakes(mixes: readonly Mix[]): readonly Take[] {
   const cup = whiteCupOf(mixes)
   const own = mixes.filter(({ of }) => of === 'white').flatMap(mixTakes)
-  return cup ? [...own, { of: 'portion', name: null, massG: cup.massG, additions: cup.additions }] : own
+  const others = mixes
+    .flatMap(({ cups }) => cups)
+    .filter(({ holds }) => holds === 'bag')
+    .map(({ name, massG, additions }): Take => ({ of: 'portion', name, massG, additions }))
+  return cup
+    ? [...own, { of: 'portion', name: null, massG: cup.massG, additions: cup.additions }, ...others]
+    : own
 }
 
 /** What is weighed for a mix, and what it is divided into. */

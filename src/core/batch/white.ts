@@ -13,10 +13,6 @@ export function whiteDrops(dose: WhiteDose, portionG: number): number | null {
   return Math.round(TRANSLUCENT_DROPS_PER_G * strength * portionG)
 }
 
-/** What a bag is cut to (common practice). */
-export const LEAST_HOLE_MM = 0.5
-export const MOST_HOLE_MM = 10
-
 /** What white one piece takes. */
 export interface PieceWhite {
   readonly volumeMl: number

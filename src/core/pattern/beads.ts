@@ -14,6 +14,8 @@ import {
 export interface Bead {
   readonly line: readonly Point[]
   readonly closed: boolean
+  /** Out of that bag; the white's where nothing is said. */
+  readonly bag?: string | undefined
 }
 
 /** A round thread laid down sinks to a mound so many times as wide as it was thick: about half as high as wide, by geometry. */

@@ -70,7 +70,8 @@ export function layPattern({ marks }: Pick<Pattern, 'marks'>, outline: Outline):
   const parts = marks.map(({ mark }) => layMark(mark, floor))
   const laid: LaidPattern = {
     drops: parts.flatMap((part) => part.drops),
-    beads: parts.flatMap((part) => part.beads),
+    // The white is piped last, over whatever other bags laid.
+    beads: sortedBeads(parts.flatMap((part) => part.beads)),
     strokes: parts.flatMap((part) => part.strokes),
     sprinkles: parts.flatMap((part) => part.sprinkles),
     nowhere: marks.filter((_mark, k) => isNothing(parts[k]!)).map(({ id }) => id),
@@ -78,6 +79,10 @@ export function layPattern({ marks }: Pick<Pattern, 'marks'>, outline: Outline):
   if (kept.size >= KEPT) kept.delete(kept.keys().next().value!)
   kept.set(key, laid)
   return laid
+}
+
+function sortedBeads(beads: readonly Bead[]): readonly Bead[] {
+  return [...beads.filter(({ bag }) => bag !== undefined), ...beads.filter(({ bag }) => bag === undefined)]
 }
 
 type Part = Omit<LaidPattern, 'nowhere'>
@@ -93,13 +98,16 @@ function layMark(mark: Mark, floor: Floor): Part {
     case 'drops':
       return { ...NOTHING, drops: dropsOf(mark.inkNo, placesOf(mark.layout, floor)) }
     case 'rings':
-      return { ...NOTHING, beads: ringsIn(regionOf(mark.zone, floor), mark) }
+      return { ...NOTHING, beads: outOf(mark.bag, ringsIn(regionOf(mark.zone, floor), mark)) }
     case 'spiral':
-      return { ...NOTHING, beads: spiralIn(regionOf(mark.zone, floor), mark) }
+      return { ...NOTHING, beads: outOf(mark.bag, spiralIn(regionOf(mark.zone, floor), mark)) }
     case 'lines':
       return {
         ...NOTHING,
-        beads: linesAcross(regionOf(mark.zone, floor), mark).map((line) => ({ line, closed: false })),
+        beads: outOf(
+          mark.bag,
+          linesAcross(regionOf(mark.zone, floor), mark).map((line) => ({ line, closed: false })),
+        ),
       }
     case 'petals':
       return { ...NOTHING, strokes: petalStrokes(mark, floor) }
@@ -119,6 +127,10 @@ function layMark(mark: Mark, floor: Floor): Part {
     default:
       return mark satisfies never
   }
+}
+
+function outOf(bag: string | undefined, beads: readonly Bead[]): readonly Bead[] {
+  return bag === undefined ? beads : beads.map((bead) => ({ ...bead, bag }))
 }
 
 /** The part of the floor a zone covers; empty where a disc lies outside. */

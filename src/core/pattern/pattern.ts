@@ -24,7 +24,7 @@ export type SprinkleArea = { readonly kind: 'rim'; readonly widthMm: number } | 
 export type Mark =
   /** Of that ink of the plan, from 0; null takes the inks in turn. */
   | { readonly kind: 'drops'; readonly inkNo: number | null; readonly layout: DropLayout }
-  | {
+  | (OutOf & {
       readonly kind: 'rings'
       readonly zone: Zone
       readonly marginMm: number
@@ -35,20 +35,20 @@ export type Mark =
       readonly startDeg: number
       /** By so much further round begins each next one. */
       readonly nextByDeg: number
-    }
-  | {
+    })
+  | (OutOf & {
       readonly kind: 'spiral'
       readonly zone: Zone
       readonly marginMm: number
       readonly spacingMm: number
-    }
-  | {
+    })
+  | (OutOf & {
       readonly kind: 'lines'
       readonly zone: Zone
       readonly marginMm: number
       readonly spacingMm: number
       readonly angleDeg: number
-    }
+    })
   /** Drags between rim and centre: towards the centre, towards the rim, or both in turn. */
   | {
       readonly kind: 'petals'
@@ -68,6 +68,11 @@ export type Mark =
     }
   | { readonly kind: 'swirl'; readonly at: Point; readonly reachMm: number }
   | { readonly kind: 'sprinkle'; readonly what: 'glitter' | 'mica'; readonly area: SprinkleArea }
+
+/** Out of which bag a bead is piped, by its id; the white's where nothing is said. */
+interface OutOf {
+  readonly bag?: string | undefined
+}
 
 export type MarkKind = Mark['kind']
 

@@ -21,7 +21,7 @@ export function bagLeft(
 ): BagLeft | null {
   const plannedG = whiteCupOf(mixes)?.massG
   const turns = steps.flatMap(({ key, takes }) =>
-    takes.flatMap((take) => (take.of === 'beads' ? [{ key, massG: take.massG }] : [])),
+    takes.flatMap((take) => (take.of === 'beads' && take.bag === null ? [{ key, massG: take.massG }] : [])),
   )
   if (plannedG === undefined || turns.length === 0) return null
   const portionG = plannedG + moreWhiteG

@@ -1,4 +1,11 @@
-import { bedOf, EXCESS_DENSITY_KG_PER_M3, ofPiece, type BatchRequest, type MoldFill } from '../batch/index.ts'
+import {
+  bedOf,
+  EXCESS_DENSITY_KG_PER_M3,
+  ofPiece,
+  pipedOn,
+  type BatchRequest,
+  type MoldFill,
+} from '../batch/index.ts'
 import type { BloomScene } from '../bloom/index.ts'
 import { byLamp, inkLayer, type Colour } from '../colour/index.ts'
 import { areaMm2, HAND_SMOOTH, islandsOf, polygonOf } from '../mold/index.ts'
@@ -44,7 +51,8 @@ export function faceTask(request: BatchRequest, plan: BatchPlan, kindId: string)
   return {
     outline: polygonOf(fill.mold.outline, HAND_SMOOTH),
     islands: islandsOf(fill.mold.outline),
-    laid: fill.laid,
+    // Only the white is followed: what other bags lay is mica or colour, not what opens.
+    laid: { ...fill.laid, beads: pipedOn(fill, request).find(({ bag }) => bag === null)?.beads ?? [] },
     beadMm: request.white.holeMm,
     needle: needleOf(fill, request, technique),
     inks: fill.inks.map(({ hex }) => {

@@ -114,6 +114,7 @@ function Back({ request, live: { plan }, units }: PaperSheetProps) {
                 frameMm={frameMm}
                 laid={fill.laid}
                 beadMm={request.white.holeMm}
+                bags={request.bags}
                 inkHexes={fill.inks.map(({ hex }) => hex)}
                 title={`Pattern of ${fill.name}, from above`}
                 className={dense ? 'size-[26mm]' : 'size-[44mm]'}

@@ -165,6 +165,11 @@ export function FacePreview({ request, plan, kindId }: FacePreviewProps) {
           </button>
         )}
       </div>
+      {(request.bags ?? []).length > 0 && (
+        <p className="text-ink-soft mt-3 text-sm">
+          The white and the inks are followed; beads out of other bags are not, and are left out of the face.
+        </p>
+      )}
       {state === 'failed' && (
         <p role="alert" className="mt-3">
           The simulation broke off; the plan is untouched. Close other tabs or take the quick grid, and show

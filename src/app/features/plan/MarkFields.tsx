@@ -1,3 +1,4 @@
+import type { Bag } from '#core/batch/index.ts'
 import { withZone, zoneOf, type DropLayout, type Mark, type Zone } from '#core/pattern/index.ts'
 import type { UnitChoice } from '#core/units/index.ts'
 import { DRAG_WORDS, LAYOUT_WORDS, STREWN_WORDS } from '#words/pattern.ts'
@@ -9,6 +10,8 @@ import { CountField } from '#app/components/CountField.tsx'
 interface MarkFieldsProps {
   readonly mark: Mark
   readonly inkNames: readonly string[]
+  /** Bags beside the white's. */
+  readonly bags: readonly Pick<Bag, 'id' | 'name'>[]
   readonly units: UnitChoice
   /** Sentences about figures that are wrong. */
   readonly problems: readonly string[]
@@ -16,7 +19,7 @@ interface MarkFieldsProps {
 }
 
 /** The figures a mark is made from. */
-export function MarkFields({ mark, inkNames, units, problems, change }: MarkFieldsProps) {
+export function MarkFields({ mark, inkNames, bags, units, problems, change }: MarkFieldsProps) {
   const length = (label: string, value: number, set: (mm: number) => Mark, hint?: string) => (
     <QuantityField
       key={label}
@@ -32,6 +35,7 @@ export function MarkFields({ mark, inkNames, units, problems, change }: MarkFiel
     <div className="mt-2 grid grid-cols-2 gap-3">
       <OwnFields mark={mark} inkNames={inkNames} length={length} change={change} />
       <ZoneFields mark={mark} length={length} change={change} />
+      <OutOf mark={mark} bags={bags} change={change} />
       <ul className="text-stop col-span-2 list-disc pl-5 text-sm empty:hidden" role="status">
         {problems.map((problem) => (
           <li key={problem}>{problem}</li>
@@ -40,6 +44,22 @@ export function MarkFields({ mark, inkNames, units, problems, change }: MarkFiel
     </div>
   )
 }
+
+/** Out of which bag a bead is piped; not asked where there is the white's alone. */
+function OutOf({ mark, bags, change }: Pick<MarkFieldsProps, 'mark' | 'bags' | 'change'>) {
+  if (mark.kind !== 'rings' && mark.kind !== 'spiral' && mark.kind !== 'lines') return null
+  if (bags.length === 0) return null
+  return (
+    <ChoiceField
+      label="Out of"
+      value={bags.some(({ id }) => id === mark.bag) ? mark.bag! : WHITE_BAG}
+      choices={[{ id: WHITE_BAG, name: 'the white' }, ...bags.map(({ id, name }) => ({ id, name }))]}
+      onChange={(id) => change({ ...mark, bag: id === WHITE_BAG ? undefined : id })}
+    />
+  )
+}
+
+const WHITE_BAG = 'white'
 
 type LengthField = (label: string, value: number, set: (mm: number) => Mark, hint?: string) => React.ReactNode
 

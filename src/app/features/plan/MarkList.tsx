@@ -24,6 +24,7 @@ import {
   type Pattern,
   type PatternMark,
 } from '#core/pattern/index.ts'
+import type { Bag } from '#core/batch/index.ts'
 import type { UnitChoice } from '#core/units/index.ts'
 import { patternSchema } from '#schema/pattern.ts'
 import { pathOf } from '#schema/issues.ts'
@@ -39,6 +40,7 @@ interface MarkListProps {
   readonly setMarks: (marks: readonly PatternMark[]) => void
   readonly removed: (name: string) => void
   readonly inkNames: readonly string[]
+  readonly bags: readonly Pick<Bag, 'id' | 'name'>[]
   /** A copy is laid so far to the right. */
   readonly copyByMm: number
   readonly units: UnitChoice
@@ -179,7 +181,7 @@ interface MarkLineProps extends Omit<LineProps, 'copy'> {
 
 function MarkLine({ place, name, copy, sooner, later, leaveOut, groups, ...list }: MarkLineProps) {
   const { id, mark, group } = place
-  const { pattern, chosen, choose, setMarks, inkNames, units } = list
+  const { pattern, chosen, choose, setMarks, inkNames, bags, units } = list
   const isChosen = id === chosen
   const setMark = (next: Mark) =>
     setMarks(pattern.marks.map((each) => (each.id === id ? { ...each, mark: next } : each)))
@@ -198,7 +200,9 @@ function MarkLine({ place, name, copy, sooner, later, leaveOut, groups, ...list 
           onClick={() => choose(isChosen ? null : id)}
         >
           <span className="font-semibold">{name}</span>
-          <span className="text-ink-soft block text-sm">{inUnits(wordMark(mark, inkNames), units)}</span>
+          <span className="text-ink-soft block text-sm">
+            {inUnits(wordMark(mark, inkNames, bags), units)}
+          </span>
         </button>
         <OrderButtons name={name} sooner={sooner} later={later} leaveOut={leaveOut} />
       </div>
@@ -208,6 +212,7 @@ function MarkLine({ place, name, copy, sooner, later, leaveOut, groups, ...list 
           <MarkFields
             mark={mark}
             inkNames={inkNames}
+            bags={bags}
             units={units}
             problems={problemsOf(pattern, id)}
             change={setMark}

@@ -132,6 +132,7 @@ export function PatternBench({ draft, order, request, live, units, change }: Pat
           setMarks={setMarks}
           removed={(name) => say(`${name} is out of the pattern.`, () => change(order.pattern))}
           inkNames={inks.map(({ name }) => name)}
+          bags={draft.bags ?? []}
           copyByMm={Math.round(room.acrossMm / 4)}
           units={units}
         />

@@ -62,6 +62,7 @@ export function PatternDrawing({
         {...(laid && { laid })}
         beadMm={draft.white.holeMm}
         inkHexes={inkHexes}
+        bags={draft.bags}
         narrow={narrow}
         mirrored={asFace}
         title={`Pattern in ${name}, to scale`}

@@ -19,6 +19,7 @@ import { CupList } from '#app/components/CupList.tsx'
 import { LayerList } from '#app/components/LayerList.tsx'
 import { AfterAndPromise } from './AfterAndPromise.tsx'
 import { OwnWayFields } from './OwnWayFields.tsx'
+import { BagFields } from './BagFields.tsx'
 import { FineTuning } from './FineTuning.tsx'
 import { Pieces } from './Pieces.tsx'
 import type { InputsProps } from './inputsProps.ts'
@@ -165,6 +166,14 @@ export function PourFields(props: InputsProps) {
           choices={DOSES.map((id) => ({ id, name: DOSE_WORDS[id] }))}
           onChange={(dose) => change({ white: { ...draft.white, dose } })}
           hint="More white is worse: it drops through as blobs."
+        />
+      )}
+      {ways.some(isPiped) && (
+        <BagFields
+          bags={draft.bags ?? []}
+          colours={stock.colours}
+          problems={problems}
+          onChange={(bags) => change({ bags })}
         />
       )}
     </>

@@ -1,7 +1,7 @@
 import { useState, type ReactNode } from 'react'
 import { ChevronLeft, ChevronRight } from 'lucide-react'
 import { ofPiece, type BatchRequest, type MoldFill } from '#core/batch/index.ts'
-import { beadLengthMm } from '#core/pattern/index.ts'
+import { beadLengthMm, type Bead } from '#core/pattern/index.ts'
 import { bagLeft, type BatchPlan } from '#core/plan/index.ts'
 import type { RunStep } from '#core/runsheet/index.ts'
 import type { Otherwise } from '#core/timing/index.ts'
@@ -70,6 +70,11 @@ function InTheBag({
 /** Less nobody sees in a bag (by eye). */
 const SHORT_G = 0.3
 
+/** The bag beside the white's that a bead comes from; null for the white. */
+function bagOf({ bag }: Bead, { bags = [] }: BatchRequest): string | null {
+  return bags.find(({ id }) => id === bag)?.name ?? null
+}
+
 interface PatternAtHandProps {
   readonly fill: MoldFill
   readonly request: BatchRequest
@@ -89,6 +94,7 @@ function PatternAtHand({ fill, request, beads, units }: PatternAtHandProps) {
         laid={fill.laid}
         beadMm={request.white.holeMm}
         inkHexes={fill.inks.map(({ hex }) => hex)}
+        bags={request.bags}
         lit={lit}
         title={`Pattern of ${fill.name}`}
         className="size-28 sm:size-44"
@@ -108,6 +114,7 @@ function PatternAtHand({ fill, request, beads, units }: PatternAtHandProps) {
               {at + 1} of {all.length}
             </span>{' '}
             {wordLengthOf(beadLengthMm(lit), units)}
+            {bagOf(lit, request) && <span className="block">{bagOf(lit, request)}</span>}
           </span>
           <button
             className="button button-quiet min-h-16 min-w-12 border-transparent px-1"

@@ -1,8 +1,8 @@
 import { useEffect, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react'
 import { balanced, meanHex } from '#core/colour/index.ts'
-import type { Photograph } from '#workers/cardLab.ts'
+
 import { ChoiceField } from '#app/components/ChoiceField.tsx'
-import { readPhotograph } from '#app/platform/photo.ts'
+import { readPhotograph, type Photograph } from '#app/platform/photo.ts'
 
 interface SwatchPictureProps {
   /** The swatches that can be taken out of it. */

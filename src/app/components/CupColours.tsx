@@ -1,0 +1,42 @@
+import type { Dose, DosedColour } from '#core/batch/index.ts'
+import type { Colour } from '#core/colour/index.ts'
+import { AddColour } from './AddColour.tsx'
+import { DoseFields } from './DoseFields.tsx'
+import { BEGUN_DOSES, FIGURE_OF } from './doses.ts'
+
+const DOSES: readonly Dose['by'][] = ['dropsPerG', 'share', 'drops', 'mass', 'scoops']
+
+interface CupColoursProps {
+  /** Of the cup or bag. */
+  readonly name: string
+  readonly colours: readonly DosedColour[]
+  readonly tints: readonly Colour[]
+  readonly problemOf: (path: string) => string | undefined
+  readonly onChange: (colours: readonly DosedColour[]) => void
+}
+
+/** What tints a cup or a bag, each with its dose. */
+export function CupColours({ name, colours, tints, problemOf, onChange }: CupColoursProps) {
+  const free = tints.filter(({ id }) => !colours.some(({ colour }) => colour.id === id))
+  return (
+    <>
+      {colours.map((dosed, k) => (
+        <DoseFields
+          key={dosed.colour.id}
+          dosed={dosed}
+          doses={DOSES}
+          problem={problemOf(`colours.${k}.dose.${FIGURE_OF[dosed.dose.by]}`)}
+          onChange={(next) => onChange(colours.map((each, at) => (at === k ? next : each)))}
+          onLeaveOut={() => onChange(colours.filter((each) => each !== dosed))}
+        />
+      ))}
+      <p className="text-stop text-sm empty:hidden">{problemOf('colours')}</p>
+      <AddColour
+        label={`Add a colour to ${name}`}
+        free={free}
+        words={colours.length === 0 ? 'Clear; add a colour …' : 'One more colour …'}
+        onAdd={(colour) => onChange([...colours, { colour, dose: BEGUN_DOSES.dropsPerG }])}
+      />
+    </>
+  )
+}

@@ -1,0 +1,40 @@
+import { beadLengthMm, type Bead } from '../pattern/index.ts'
+import type { Bag } from './layerCups.ts'
+import type { MoldFill } from './layers.ts'
+
+/** What is piped out of one bag. */
+export interface Piped {
+  /** Null for the white. */
+  readonly bag: Bag | null
+  readonly beads: readonly Bead[]
+  readonly lengthMm: number
+}
+
+/** The beads of one piece by the bag they come from, in the order they are piped: the white last. A bag that is gone is the white's. */
+export function pipedOn(
+  { laid }: Pick<MoldFill, 'laid'>,
+  { bags = [] }: { readonly bags?: readonly Bag[] | undefined },
+): readonly Piped[] {
+  return [...bags, null].flatMap((bag): Piped[] => {
+    const beads = laid.beads.filter((bead) =>
+      bag ? bead.bag === bag.id : bags.every(({ id }) => id !== bead.bag),
+    )
+    const lengthMm = beads.reduce((sum, bead) => sum + beadLengthMm(bead), 0)
+    return beads.length > 0 ? [{ bag, beads, lengthMm }] : []
+  })
+}
+
+/** How what is piped on all pieces is shared among the bags, the white's with null; by length, for they have one hole. */
+export function bagShares(
+  fills: readonly MoldFill[],
+  request: { readonly bags?: readonly Bag[] | undefined },
+): readonly { readonly bag: Bag | null; readonly frac: number }[] {
+  const all = fills.flatMap((fill) =>
+    pipedOn(fill, request).map(({ bag, lengthMm }) => ({ bag, mm: fill.count * lengthMm })),
+  )
+  const total = all.reduce((sum, { mm }) => sum + mm, 0)
+  return [...(request.bags ?? []), null].flatMap((bag) => {
+    const mm = all.reduce((sum, each) => sum + (each.bag === bag ? each.mm : 0), 0)
+    return mm > 0 || bag === null ? [{ bag, frac: total > 0 ? mm / total : 1 }] : []
+  })
+}
