@@ -164,7 +164,7 @@ function RingCount({ mark, change }: { readonly mark: Of<'rings'>; readonly chan
         onChange={(startDeg) => change({ ...mark, startDeg })}
       />
       <NumberField
-        label="Each next further by, °"
+        label="Next further by, °"
         value={mark.nextByDeg}
         onChange={(nextByDeg) => change({ ...mark, nextByDeg })}
       />

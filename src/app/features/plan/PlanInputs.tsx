@@ -127,11 +127,6 @@ export function PourFields(props: InputsProps) {
           })
         }
       />
-      <OwnWayFields
-        draft={draft}
-        problem={Object.entries(problems).find(([path]) => path.startsWith('ownWay'))?.[1]}
-        change={change}
-      />
       <ChoiceField
         label="Resin"
         value={draft.resin.id}
@@ -176,6 +171,11 @@ export function PourFields(props: InputsProps) {
           onChange={(bags) => change({ bags })}
         />
       )}
+      <OwnWayFields
+        draft={draft}
+        problem={Object.entries(problems).find(([path]) => path.startsWith('ownWay'))?.[1]}
+        change={change}
+      />
     </>
   )
 }
