@@ -64,7 +64,9 @@ test('two tabs see the same pour, and a mark made in both is stored once', async
   await expect(other.locator('[data-step="bubbles"]')).toBeVisible()
   await mark(page)
   await expect(other.locator('[data-step="ink.1"]')).toBeVisible()
-  await other.waitForTimeout(1000)
+  // Both take a tap again.
+  for (const tab of [page, other])
+    await expect(tab.locator('[data-step="ink.1"] button[data-fresh="false"]')).toBeVisible()
   await Promise.all([tapNow(page), tapNow(other)])
   await expect(page.locator('[data-step="ink.2"]')).toBeVisible()
   await expect(other.locator('[data-step="ink.2"]')).toBeVisible()
@@ -74,7 +76,8 @@ test('two taps in one breath mark one step', async ({ page }) => {
   await pourUntilDecant(page)
   await page.locator('[data-step] button[data-fresh="false"]').dblclick()
   await expect(page.locator('[data-step="ink.1"]')).toBeVisible()
-  await page.waitForTimeout(300)
+  // A second mark would have gone through by the time a tap is taken again.
+  await expect(page.locator('[data-step="ink.1"] button[data-fresh="false"]')).toBeVisible()
   expect(await stepKey(page)).toBe('ink.1')
 })
 

@@ -28,6 +28,15 @@ async function troublesOn(page: Page, light: keyof typeof RULES): Promise<string
   return violations.flatMap(({ id, nodes }) => nodes.map((node) => `${id}: ${node.html.slice(0, 120)}`))
 }
 
+/** Nothing of the place is worked out any more, and what came last is painted. */
+async function settled(page: Page): Promise<void> {
+  await expect(page.locator('[aria-busy="true"]')).toHaveCount(0)
+  await expect(page.getByText(/^(Opening|Working) .*…$/)).toHaveCount(0)
+  await page.evaluate(
+    () => new Promise((resolve) => requestAnimationFrame(() => requestAnimationFrame(resolve))),
+  )
+}
+
 for (const colorScheme of ['light', 'dark'] as const) {
   test(`every place keeps to WCAG 2.2 AA, ${colorScheme}`, async ({ page }) => {
     const broken: string[] = []
@@ -38,14 +47,14 @@ for (const colorScheme of ['light', 'dark'] as const) {
     for (const [path, heading] of PLACES) {
       await go(page, path)
       await expect(page.getByRole('heading', { level: 1, name: heading })).toBeVisible()
-      await page.waitForTimeout(400)
+      await settled(page)
       expect(await troublesOn(page, colorScheme), path).toEqual([])
     }
     await go(page, '/pour/demo-8')
     await layOut(page)
     expect(await troublesOn(page, colorScheme), 'weighing').toEqual([])
     await stir(page)
-    await page.waitForTimeout(900)
+    await expect(page.locator('[data-step] button[data-fresh="false"]')).toBeVisible()
     expect(await troublesOn(page, colorScheme), 'live pour').toEqual([])
     expect(broken).toEqual([])
   })
@@ -70,7 +79,7 @@ test('a pour can be run with the keyboard alone', async ({ page }) => {
   await page.keyboard.press('Enter')
   await page.getByRole('button', { name: /Stop stir/ }).press('Enter')
   await expect(page.locator('[data-step="rest"]')).toBeVisible()
-  await page.waitForTimeout(900)
+  await expect(page.locator('[data-step="rest"] button[data-fresh="false"]')).toBeVisible()
   await page.keyboard.press('Enter')
   await expect(page.locator('[data-step="portion"]')).toBeVisible()
   await page.keyboard.press('u')
@@ -93,7 +102,7 @@ test('on a phone no place is wider than the screen, and the pour has targets of 
   for (const [path, heading] of PLACES) {
     await go(page, path)
     await expect(page.getByRole('heading', { level: 1, name: heading })).toBeVisible()
-    await page.waitForTimeout(300)
+    await settled(page)
     expect(await page.evaluate(() => document.documentElement.scrollWidth), path).toBeLessThanOrEqual(390)
   }
   await layOut(page)

@@ -1,5 +1,6 @@
 import type { Point } from '../mold/index.ts'
 import { seededRandom } from '../numeric/index.ts'
+import { GRAVITY_M_PER_S2 } from '../resin/index.ts'
 import { handOn, type BloomAct } from './acts.ts'
 import { bankOn } from './bank.ts'
 import { spreadOnFloor } from './current.ts'
@@ -11,8 +12,6 @@ import { emptySheets, totalOf, type Sheets } from './sheets.ts'
 import type { Stroke } from './tool.ts'
 import { carrySpecks, roughen, settleSpecks, type Speck } from './specks.ts'
 import { wallsOn, type Unevenness } from './walls.ts'
-
-const GRAVITY_M_PER_S2 = 9.81
 
 /** A piece before anything is dropped into it. */
 export interface BloomSetup {

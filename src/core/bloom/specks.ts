@@ -1,3 +1,4 @@
+import { GRAVITY_M_PER_S2 } from '../resin/index.ts'
 import { boxOf, isInside, type Point } from '../mold/index.ts'
 import type { LaidSprinkle } from '../pattern/index.ts'
 import { cellOf, type BloomGrid } from './grid.ts'
@@ -53,7 +54,6 @@ export function strewnIn(
   return specks
 }
 
-const GRAVITY_M_PER_S2 = 9.81
 const RESIN_KG_PER_M3 = 1110
 
 /** How fast a flake sinks, m/s: Stokes' law with a plate's drag, 2/9 (rho_p - rho) g a2 / (mu chi). Glitter's film floats: it stays where it is strewn. */
