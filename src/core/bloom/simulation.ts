@@ -1,6 +1,6 @@
 import type { Point } from '../mold/index.ts'
 import { seededRandom } from '../numeric/index.ts'
-import { GRAVITY_M_PER_S2 } from '../resin/index.ts'
+import { GRAVITY_M_PER_S2 } from '../units/index.ts'
 import { handOn, type BloomAct } from './acts.ts'
 import { bankOn } from './bank.ts'
 import { spreadOnFloor } from './current.ts'

@@ -1,4 +1,4 @@
-import { GRAVITY_M_PER_S2 } from '../resin/index.ts'
+import { GRAVITY_M_PER_S2 } from '../units/index.ts'
 import { boxOf, isInside, type Point } from '../mold/index.ts'
 import type { LaidSprinkle } from '../pattern/index.ts'
 import { cellOf, type BloomGrid } from './grid.ts'

@@ -1,11 +1,11 @@
+import { GRAVITY_M_PER_S2 } from '../units/index.ts'
+
 /** The white that goes into a bloom: how strong, through which hole, onto how deep a bed. */
 export interface BloomWhite {
   readonly excessDensityKgPerM3: number
   readonly holeMm: number
   readonly bedDepthMm: number
 }
-
-export const GRAVITY_M_PER_S2 = 9.81
 
 /**
  * Bloom number B = drho g d F (d / 3 mm)^2.7 (H / 5 mm)^-0.7: how far white of that excess density still sinks and

@@ -1,4 +1,4 @@
-import { GRAVITY_M_PER_S2 } from './bloomNumber.ts'
+import { GRAVITY_M_PER_S2 } from '../units/index.ts'
 
 /** Cast epoxy, from memory; air weighs next to nothing. */
 const RESIN_KG_PER_M3 = 1100

@@ -33,7 +33,6 @@ export {
 } from './history.ts'
 export {
   BLOOM_WINDOW,
-  GRAVITY_M_PER_S2,
   bloomNumber,
   bloomWindow,
   fluidityForBloom,
