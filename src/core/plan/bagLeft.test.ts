@@ -122,5 +122,8 @@ describe('what was left out on every piece', () => {
     expect(asPoured(petri, { ...AS_PLANNED, leftOut: last }).rounds).toBe(2)
     expect(asPoured(petri, { ...AS_PLANNED, leftOut: last.slice(1) }).rounds).toBe(3)
     expect(asPoured(petri, { ...AS_PLANNED, moreRounds: 1 }).rounds).toBe(4)
+    const once = bloomRequest({ technique: 'petri', rounds: 1 }, 2)
+    expect(asPoured(once, { ...AS_PLANNED, moreRounds: 1 }).rounds).toBe(2)
+    expect(asPoured(once, AS_PLANNED).rounds).toBe(1)
   })
 })

@@ -24,9 +24,12 @@ export function asPoured(request: BatchRequest, otherwise: Otherwise): BatchRequ
   const rounded = asNeeded(technique, { whiteApart: false, cups: 0, rounds: planned, ways })
   const turns = turnsOf(rounded, pieceSlots(fills), { ...otherwise, leftOut: [] })
   const isLeftOut = ({ key }: Turn) => otherwise.leftOut.includes(key)
-  const rounds = turns.flatMap(({ roundNo }) => roundNo ?? [])
-  const kept = [...new Set(rounds)].filter(
-    (no) => !turns.filter(({ roundNo }) => roundNo === no).every(isLeftOut),
+  // The one round that was planned has no number.
+  const inRounds = turns
+    .filter(({ step }) => step.times !== undefined)
+    .map((turn) => ({ turn, no: turn.roundNo ?? 1 }))
+  const kept = [...new Set(inRounds.map(({ no }) => no))].filter(
+    (no) => !inRounds.filter((each) => each.no === no).every(({ turn }) => isLeftOut(turn)),
   )
   const never = LEFT_OUT_MARKS.flatMap(({ deed, kinds }) => {
     const own = turns.filter(({ step }) => step.does === deed)
