@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals'
 import { bloomRequest, COASTER } from '../../../tests/support/request.ts'
-import { backLayer } from '../../../tests/support/layers.ts'
+import { backLayer, begun } from '../../../tests/support/layers.ts'
 import { layerAreaMm2 } from '../mold/index.ts'
 import { mixedDensityGPerMl } from '../resin/index.ts'
 import { bedForMix, moldsFull } from './givenMix.ts'
@@ -37,6 +37,16 @@ describe('molds that are full', () => {
       pieces: [...plain.pieces, { ...plain.pieces[0]!, mold: { ...COASTER, id: 'low', depthMm: 6 } }],
     }
     expect(moldsFull(two)!.bedMm).toBeCloseTo(6, 2)
+  })
+
+  test('are full already where a layer takes the rest: the bed stays as it is', () => {
+    const request = bloomRequest(
+      { technique: 'inclusions', lipMm: 1, bedMm: 4, layers: begun('secondPour') },
+      3,
+    )
+    const full = moldsFull(request)!
+    expect(full.bedMm).toBeNull()
+    expect(full.pouredMl).toBeCloseTo((3 * layerAreaMm2(COASTER) * (COASTER.depthMm - 1)) / 1000, 0)
   })
 
   test('have no room where the layers over it fill them', () => {

@@ -18,8 +18,8 @@ export function bedForMix(request: BatchRequest, totalG: number): number | null 
 
 /** What the molds hold together, ml: up to the lip that is left free, and to their brims. */
 export interface MoldsFull {
-  /** How deep the beds are, so that with everything laid over them the shallowest mold is full up to its lip. */
-  readonly bedMm: number
+  /** How deep the beds are, so that with everything laid over them the shallowest mold is full up to its lip; null where it is full as planned. */
+  readonly bedMm: number | null
   readonly pouredMl: number
   readonly brimMl: number
 }
@@ -27,12 +27,15 @@ export interface MoldsFull {
 /** The molds of a plan filled up; null where the layers over the bed leave it no room. */
 export function moldsFull(request: BatchRequest): MoldsFull | null {
   const technique = techniqueOfPour(request)
-  const fillsAt = (bedMm: number) => laidOut({ ...request, bedMm }, technique).fills
-  const roomMm = (bedMm: number) => Math.min(...fillsAt(bedMm).map(({ lipMm }) => lipMm)) - request.lipMm
+  const fillsAt = (bedMm: number | null) => laidOut({ ...request, bedMm }, technique).fills
+  const roomMm = (bedMm: number | null) =>
+    Math.min(...fillsAt(bedMm).map(({ lipMm }) => lipMm)) - request.lipMm
   const to = Math.max(...request.pieces.map(({ mold }) => mold.depthMm))
-  const bedMm = bisect(roomMm, { from: THINNEST_MM, to, tolerance: TOLERANCE_MM })
-  if (bedMm === null) return null
-  const fills = fillsAt(bedMm)
+  // A layer that takes the rest fills them whatever the bed is.
+  const isFull = Math.abs(roomMm(request.bedMm)) < TOLERANCE_MM
+  const bedMm = isFull ? null : bisect(roomMm, { from: THINNEST_MM, to, tolerance: TOLERANCE_MM })
+  if (!isFull && bedMm === null) return null
+  const fills = fillsAt(isFull ? request.bedMm : bedMm)
   const sum = (of: (fill: MoldFill) => number) => fills.reduce((all, fill) => all + fill.count * of(fill), 0)
   return {
     bedMm,

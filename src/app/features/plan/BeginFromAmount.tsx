@@ -65,12 +65,16 @@ export function FullMolds({ draft, begin }: AmountProps) {
             {printQuantity(full.pouredMl, units.volume)} with {printQuantity(draft.lipMm, units.length)} of
             lip left free and everything that is laid over the bed.
           </p>
-          <button
-            className="button button-quiet"
-            onClick={() => begin({ ...draft, bedMm: inHundredths(full.bedMm) })}
-          >
-            Fill them
-          </button>
+          {full.bedMm === null ? (
+            <p className="text-sm">They are full as planned.</p>
+          ) : (
+            <button
+              className="button button-quiet"
+              onClick={() => begin({ ...draft, bedMm: inHundredths(full.bedMm!) })}
+            >
+              Fill them
+            </button>
+          )}
         </div>
       ) : (
         <p className="text-sm">
