@@ -1,4 +1,4 @@
-import type { Colour } from '../colour/index.ts'
+import { holdsAlcohol, isWhite, type Colour } from '../colour/index.ts'
 import type { Mold } from '../mold/index.ts'
 import type { Pattern } from '../pattern/index.ts'
 import { TECHNIQUES, type TechniqueId } from '../technique/index.ts'
@@ -66,7 +66,7 @@ export function fromSurplus(order: PieceOrder, surplus: boolean): PieceOrder {
 
 /** The inks of a request, in the order a pattern numbers them. */
 export function inksOf({ colours }: { readonly colours: readonly Colour[] }): readonly Colour[] {
-  return colours.filter((colour) => colour.kind === 'alcoholInk')
+  return colours.filter((colour) => holdsAlcohol(colour) && !isWhite(colour))
 }
 
 /** The inks that go on those pieces, in the order their pattern numbers them. */
