@@ -15,7 +15,7 @@ export function whiteLayer(scatter: number): ColourLayer {
   return { scatter, absorb: WHITE_ABSORBS }
 }
 
-/** No swatch is darker than that depth. */
+/** No swatch is darker than that depth (by eye). */
 const MOST_ABSORB = 6
 
 /**
@@ -90,7 +90,7 @@ export function balanced(hex: string, cardHex: string): string {
   return hexOf([channel(0), channel(1), channel(2)])
 }
 
-/** A card photographed darker than this is none. */
+/** A card photographed darker than this is none (by eye). */
 const LEAST_LIGHT = 0.02
 
 /** The mean colour of a square of a picture around that pixel, in linear light. */

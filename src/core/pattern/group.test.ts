@@ -31,7 +31,7 @@ const places = (marks: readonly PatternMark[]) => marks.flatMap(({ mark }) => pl
 
 describe('a whole flower', () => {
   test('is one thing in the list, and copied it is two', () => {
-    const { marks, firstId } = withCopied(FLOWER, IDS, 80)
+    const { marks, firstId } = withCopied(FLOWER, IDS, { byMm: 80 })
     expect(entriesOf(marks).map(({ group, marks: own }) => [group, own.length])).toEqual([
       ['g1', 4],
       ['g2', 4],
@@ -42,8 +42,15 @@ describe('a whole flower', () => {
     expect(beadMm(marks)).toBeCloseTo(2 * beadMm(FLOWER), 0)
   })
 
+  test('copied beside marks that rest, it takes no name of theirs', () => {
+    const resting: readonly PatternMark[] = [{ id: 'm5', mark: newMark('spiral', ROOM), group: 'g2' }]
+    const { marks } = withCopied(FLOWER, IDS, { byMm: 80, resting })
+    expect(marks.slice(4).map(({ id }) => id)).not.toContain('m5')
+    expect(marks.at(-1)!.group).toBe('g3')
+  })
+
   test('moved, everything of it moves, and nothing else does', () => {
-    const { marks } = withCopied(FLOWER, IDS, 80)
+    const { marks } = withCopied(FLOWER, IDS, { byMm: 80 })
     const moved = carried(marks, IDS, { by: 'move', to: { x: -60, y: 20 } })
     expect(places(moved.slice(0, 4))).toEqual(Array(4).fill({ x: -60, y: 20 }))
     expect(moved.slice(4)).toEqual(marks.slice(4))

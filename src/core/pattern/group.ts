@@ -120,17 +120,18 @@ function wrapped(degrees: number, round: number): number {
   return ((degrees % round) + round) % round
 }
 
-/** The marks with a copy of those, a group of its own where they are several, so far to the right; and the first of the copies. */
+/** The marks with a copy of those, a group of its own where they are several, so far to the right; and the first of the copies. Ids and groups of marks that rest beside these are not taken again. */
 export function withCopied(
   marks: readonly PatternMark[],
   ids: readonly string[],
-  byMm: number,
+  { byMm, resting = [] }: { readonly byMm: number; readonly resting?: readonly PatternMark[] },
 ): { readonly marks: readonly PatternMark[]; readonly firstId: string | null } {
   const own = marks.filter(({ id }) => ids.includes(id))
-  const group = own.length > 1 ? freeGroup(marks) : undefined
+  const taken = [...marks, ...resting]
+  const group = own.length > 1 ? freeGroup(taken) : undefined
   const copies = own.reduce<readonly PatternMark[]>((all, { mark }) => {
     const moved = replaced(mark, ({ x, y }) => ({ x: x + byMm, y }))
-    const one = { id: freeId([...marks, ...all]), mark: scatteredAnew(moved) }
+    const one = { id: freeId([...taken, ...all]), mark: scatteredAnew(moved) }
     return [...all, group === undefined ? one : { ...one, group }]
   }, [])
   const last = marks.findLastIndex(({ id }) => ids.includes(id))

@@ -46,9 +46,9 @@ export function newMark(kind: MarkKind, { acrossMm, marginMm, spacingMm, petals 
   }
 }
 
-/** A flower takes this share of a mold's smallest width, so that several find room. */
+/** A flower takes this share of a mold's smallest width, so that several find room (by eye). */
 const FLOWER_SHARE = 0.45
-/** The least white between a flower's own edge and its outermost ring, mm. */
+/** The least white between a flower's own edge and its outermost ring, mm (by eye). */
 const FLOWER_MARGIN_MM = 1
 /** Drops a petal; common practice. */
 const DROPS_A_PETAL = 3

@@ -35,6 +35,8 @@ import { MarkFields } from './MarkFields.tsx'
 
 interface MarkListProps {
   readonly pattern: Pattern
+  /** Marks of it that this technique does not make. */
+  readonly resting: readonly PatternMark[]
   readonly chosen: string | null
   readonly choose: (id: string | null) => void
   readonly setMarks: (marks: readonly PatternMark[]) => void
@@ -48,7 +50,7 @@ interface MarkListProps {
 
 /** What the hand does, a line each; what belongs together under one head, with what can be done to it as one. */
 export function MarkList(props: MarkListProps) {
-  const { pattern, setMarks, removed, choose, copyByMm } = props
+  const { pattern, resting, setMarks, removed, choose, copyByMm } = props
   const entries = entriesOf(pattern.marks)
   const groups = entries.filter(({ group }) => group !== null)
   const nameOf = (entry: Entry) =>
@@ -61,7 +63,7 @@ export function MarkList(props: MarkListProps) {
       {entries.map((entry, k) => {
         const ids = entry.marks.map(({ id }) => id)
         const copy = () => {
-          const { marks, firstId } = withCopied(pattern.marks, ids, copyByMm)
+          const { marks, firstId } = withCopied(pattern.marks, ids, { byMm: copyByMm, resting })
           setMarks(marks)
           choose(firstId)
         }
@@ -181,12 +183,18 @@ interface MarkLineProps extends Omit<LineProps, 'copy'> {
 
 function MarkLine({ place, name, copy, sooner, later, leaveOut, groups, ...list }: MarkLineProps) {
   const { id, mark, group } = place
-  const { pattern, chosen, choose, setMarks, inkNames, bags, units } = list
+  const { pattern, resting, chosen, choose, setMarks, inkNames, bags, units } = list
   const isChosen = id === chosen
   const setMark = (next: Mark) =>
     setMarks(pattern.marks.map((each) => (each.id === id ? { ...each, mark: next } : each)))
   const join = (to: string) =>
-    setMarks(withGroup(pattern.marks, id, to === ALONE ? null : to === NEW ? freeGroup(pattern.marks) : to))
+    setMarks(
+      withGroup(
+        pattern.marks,
+        id,
+        to === ALONE ? null : to === NEW ? freeGroup([...pattern.marks, ...resting]) : to,
+      ),
+    )
   return (
     <li
       className="border-line data-chosen:border-press rounded-lg border px-3 py-1"

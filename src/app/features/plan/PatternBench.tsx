@@ -127,6 +127,7 @@ export function PatternBench({ draft, order, request, live, units, change }: Pat
         </p>
         <MarkList
           pattern={pattern}
+          resting={resting}
           chosen={chosen}
           choose={setChosen}
           setMarks={setMarks}
