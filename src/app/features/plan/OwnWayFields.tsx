@@ -93,7 +93,7 @@ function StepFields({ step, own, set }: StepFieldsProps) {
     <li className="border-line rounded-lg border px-3 py-2" data-own-step={step.id}>
       <div className="flex items-center justify-between gap-3">
         <span className="font-semibold">{step.title}</span>
-        {!refused && (
+        {(!refused || said?.isOut) && (
           <label className="flex min-h-11 shrink-0 items-center gap-2 text-sm">
             <input
               type="checkbox"
