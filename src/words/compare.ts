@@ -10,6 +10,7 @@ export const COMPARED_WORDS: Readonly<Record<ComparedId, string>> = {
   room: 'Room',
   inks: 'Inks',
   dose: 'White',
+  bags: 'Other bags',
   hole: 'Hole in the bag',
   spacing: 'Beads apart',
   margin: 'From the wall',

@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals'
 import { bloomRequest, COASTER } from '../../../tests/support/request.ts'
-import { bagLeft, gravityOf, planBatch } from '../plan/index.ts'
+import { bagLeft, gravityOf, patternNeeds, planBatch, variedIn } from '../plan/index.ts'
 import { FROM_THE_RIGHT, WHOLE, type Mark, type Pattern } from '../pattern/pattern.ts'
 import { mixedDensityGPerMl } from '../resin/index.ts'
 import { needsOf } from '../shelf/index.ts'
@@ -85,6 +85,34 @@ describe('a bag beside the white', () => {
     const found = planBatch(request([ring(20), ring(10, 'mica')], [strong])).findings
     expect(found.map(({ kind }) => kind)).toContain('cupOverloaded')
     expect(plan.findings.filter((each) => gravityOf(each) === 'stop')).toEqual([])
+  })
+
+  test('beside cups of poured pieces takes nothing from what those are divided into', () => {
+    const cups = [{ id: 'plum', name: 'Plum', portion: { by: 'rest' }, colours: [] }] as const
+    const mixed = bloomRequest({
+      pieces: [
+        { mold: COASTER, count: 1, pattern: pattern(ring(20), ring(10, 'mica')) },
+        { mold: { ...COASTER, id: 'plain' }, count: 1, pattern: null, technique: 'plain' },
+      ],
+      bags: [BAG],
+      cups,
+    })
+    const kinds = planBatch(mixed).findings.map(({ kind }) => kind)
+    expect(kinds).not.toContain('cupsTakeMore')
+    expect(kinds).not.toContain('cupOverloaded')
+    const strong = [{ ...cups[0], portion: { by: 'share', frac: 1 } }] as const
+    expect(planBatch({ ...mixed, cups: strong }).findings.map(({ kind }) => kind)).not.toContain(
+      'cupsTakeMore',
+    )
+  })
+
+  test('leaves the white its own grams on the pattern’s page', () => {
+    const needs = patternNeeds(asked, plan, plan.fills[0]!.id)
+    expect(needs.whiteG).toBeCloseTo(RING_20_ML * density, 1)
+  })
+
+  test('is told where an experiment varies it', () => {
+    expect(variedIn(request([ring(20)]), asked).varied.map(({ id }) => id)).toContain('bags')
   })
 
   test('that is gone is the white again, and without any nothing is different', () => {

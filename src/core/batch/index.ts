@@ -98,7 +98,7 @@ export {
 } from './laterLayers.ts'
 export { measureParts } from './parts.ts'
 export { EXCESS_DENSITY_KG_PER_M3 } from './dose.ts'
-export { narrowFromMm, whiteDrops, type PieceWhite } from './white.ts'
+export { narrowFromMm, pipedMl, whiteDrops, type PieceWhite } from './white.ts'
 export { type MeasuredParts, type Parts } from './parts.ts'
 export { type Addition, type Cup, type CupFor, type Drops } from './cups.ts'
 export { type LeftoverUse } from './leftovers.ts'

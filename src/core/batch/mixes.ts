@@ -306,7 +306,7 @@ export function dividedMixes(
   technique: Technique,
   mixes: readonly Mix[],
 ): readonly DividedMix[] {
-  // What a bag is filled with is a cup of its mix like any other.
+  // What a bag is filled with is a cup like any other, but of what is piped alone.
   const bagsOf = (mix: Mix) =>
     (request.bags ?? []).flatMap(({ id, name, colours }): LayerCup[] => {
       const filled = mix.cups.find((each) => each.id === bagCupId(id))
@@ -316,18 +316,27 @@ export function dividedMixes(
   const cupsOfMix = (mix: Mix): readonly LayerCup[] => {
     switch (mix.of) {
       case 'pour':
-        return [...dividedCups(request, technique), ...bagsOf(mix)]
+        return dividedCups(request, technique)
       case 'layer':
         return ofOneMix(ofLayer(mix))
       case 'cup':
         return ofLayer(mix).filter(({ id }) => mixOfCup(layerOfMix(mix.id), id) === mix.id)
       case 'white':
-        return bagsOf(mix)
+        return []
       default:
         return mix.of satisfies never
     }
   }
-  return mixes.map((mix) => ({ mix, cups: cupsOfMix(mix) })).filter(({ cups }) => cups.length > 0)
+  return mixes
+    .flatMap((mix): DividedMix[] => {
+      const bags = bagsOf(mix)
+      const dividedG = bags.reduce((sum, { portion }) => sum + (portion.by === 'mass' ? portion.g : 0), 0)
+      return [
+        { mix, cups: cupsOfMix(mix) },
+        { mix: { ...mix, dividedG }, cups: bags },
+      ]
+    })
+    .filter(({ cups }) => cups.length > 0)
 }
 
 /** A colour's part in the cups of an order's mixes. */

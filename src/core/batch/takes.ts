@@ -10,6 +10,7 @@ import type { MoldFill } from './layers.ts'
 import { inksOfRound, mixesOfLayer, pourMixOf, whiteCupOf, type Mix } from './mixes.ts'
 import { ofPiece } from './pieces.ts'
 import type { BatchRequest } from './request.ts'
+import { pipedMl } from './white.ts'
 
 /** An amount that a step needs at hand. */
 export type Take =
@@ -113,7 +114,7 @@ export function takesOf(step: StepRule, { pieceNo, roundNo }: TakesFor, task: Ta
           bag: bag?.name ?? null,
           beads: beads.length,
           holeMm,
-          massG: ((lengthMm * Math.PI * (holeMm / 2) ** 2) / 1000) * mixedDensityGPerMl(request.resin),
+          massG: pipedMl(lengthMm, holeMm) * mixedDensityGPerMl(request.resin),
         })),
       )
     default:

@@ -38,8 +38,12 @@ export function whiteForPiece(
     return { volumeMl: drops * rule.dropMl, beadMm: 0, drops }
   }
   const beadMm = laid.beads.reduce((sum, bead) => sum + beadLengthMm(bead), 0)
-  const section = Math.PI * (holeMm / 2) ** 2
-  return { volumeMl: (beadMm * section) / 1000, beadMm, drops: 0 }
+  return { volumeMl: pipedMl(beadMm, holeMm), beadMm, drops: 0 }
+}
+
+/** What so much bead through that hole takes, ml: a round thread. */
+export function pipedMl(lengthMm: number, holeMm: number): number {
+  return (lengthMm * Math.PI * (holeMm / 2) ** 2) / 1000
 }
 
 /** Narrower than this no second bead fits beside the first, and the white has no room to flow. */

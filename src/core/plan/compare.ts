@@ -1,4 +1,4 @@
-import { inksOn, ofPiece, type BatchRequest } from '../batch/index.ts'
+import { inksOn, ofPiece, type BatchRequest, type LayerCup } from '../batch/index.ts'
 import type { RunFacts } from '../journal/index.ts'
 import { isDrawn, isPiped, nameOfWay, waysOf } from '../technique/index.ts'
 
@@ -15,6 +15,7 @@ export type ComparedId =
   | 'room'
   | 'inks'
   | 'dose'
+  | 'bags'
   | 'hole'
   | 'spacing'
   | 'margin'
@@ -103,6 +104,11 @@ const ROWS: readonly (readonly [ComparedId, (piece: ComparedPiece) => ComparedVa
       ),
   ],
   ['dose', ({ request }) => drawn(request, request.white.dose)],
+  [
+    'bags',
+    ({ request }) =>
+      drawn(request, (request.bags ?? []).map((bag) => tintedText(bag.name, [bag])).join('; ') || 'none'),
+  ],
   ['hole', ({ request }) => figure('mm', waysOf(request).some(isPiped) ? request.white.holeMm : null)],
   ['spacing', ({ facts }) => figure('mm', facts && isPiped(facts.technique) ? facts.spacingMm : null)],
   ['margin', ({ facts }) => figure('mm', facts && isPiped(facts.technique) ? facts.marginMm : null)],
@@ -128,6 +134,10 @@ const ROWS: readonly (readonly [ComparedId, (piece: ComparedPiece) => ComparedVa
 
 /** Its name and what tints it. */
 function layerText({ name, cups }: BatchRequest['layers'][number]): string {
+  return tintedText(name, cups)
+}
+
+function tintedText(name: string, cups: readonly Pick<LayerCup, 'colours'>[]): string {
   const colours = cups.flatMap((cup) => cup.colours.map(({ colour }) => colour.name))
   return colours.length > 0 ? `${name}: ${colours.join(', ')}` : name
 }

@@ -104,7 +104,10 @@ function withCups(
   told: Change,
   changed: (cups: readonly LayerCup[], mix: Mix) => readonly LayerCup[],
 ): Candidates {
-  const found = dividedMixes(request, technique, mixes).find(({ mix }) => mix.id === mixId)
+  // Bags are no cups of the request's own.
+  const found = dividedMixes({ ...request, bags: undefined }, technique, mixes).find(
+    ({ mix }) => mix.id === mixId,
+  )
   if (!found) return []
   const cups = changed(found.cups, found.mix)
   if (found.mix.of === 'pour') return [change(told, { cups })]

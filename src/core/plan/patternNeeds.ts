@@ -1,4 +1,6 @@
 import {
+  pipedMl,
+  pipedOn,
   inkDropsOfPiece,
   dropsOf,
   whiteCupOf,
@@ -59,10 +61,12 @@ export function patternNeeds(request: BatchRequest, plan: BatchPlan, kindId: str
   )
   const zones = bag ? petals : fill.laid.drops.length
   const cup = whiteCupOf(plan.mixes)
+  const white = pipedOn(fill, request).find((each) => each.bag === null)
+  const whiteMl = bag ? pipedMl(white?.lengthMm ?? 0, request.white.holeMm) : fill.white.volumeMl
   return {
     beads: fill.laid.beads.length,
     beadMm: fill.white.beadMm,
-    whiteG: fill.white.volumeMl * mixedDensityGPerMl(request.resin),
+    whiteG: whiteMl * mixedDensityGPerMl(request.resin),
     whiteDrops: fill.white.drops,
     inks: dropsOf([fill])[0]!.inks,
     inkDrops,

@@ -1,4 +1,5 @@
 import {
+  pipedOn,
   bedOf,
   dropLoad,
   isBacked,
@@ -75,7 +76,7 @@ export function factsOf({ request, plan, pour, events }: PouredRun, pieceNo: num
     spacingMm: widestSpacingMm(fill),
     marginMm: leastMarginMm(fill),
     whiteNeededG: whiteCupOf(plan.mixes)?.massG ?? null,
-    glitterMetWhite: fill !== null && glitterMeetsWhite(fill),
+    glitterMetWhite: fill !== null && glitterMeetsWhite(fill, request),
     mica:
       request.colours.some(({ kind }) => kind === 'mica') ||
       (fill?.laid.sprinkles.some(({ what }) => what === 'mica') ?? false),
@@ -158,9 +159,10 @@ function narrowShareOf({ mold, laid }: MoldFill, { white }: BatchRequest): numbe
   return points.filter((point) => isInside(zones, point)).length / points.length
 }
 
-function glitterMeetsWhite({ laid }: MoldFill): boolean {
-  const glitter = laid.sprinkles.filter(({ what }) => what === 'glitter')
+function glitterMeetsWhite(fill: MoldFill, request: BatchRequest): boolean {
+  const white = pipedOn(fill, request).find(({ bag }) => bag === null)
+  const glitter = fill.laid.sprinkles.filter(({ what }) => what === 'glitter')
   return glitter.some(({ lines }) =>
-    laid.beads.some(({ line }) => line.some((point: Point) => isInside(lines, point))),
+    white?.beads.some(({ line }) => line.some((point: Point) => isInside(lines, point))),
   )
 }
