@@ -17,7 +17,12 @@ test('the gate names the inks that are dropped, metallic ones too, the hole, and
     colours: [ink, metallic, white],
   })
   const { prep, drops } = planBatch(request)
-  const said = (tool: string) => wordPrep(prep.find((item) => item.tool === tool)!, request, METRIC)
+  const said = (tool: string) =>
+    wordPrep(
+      prep.find((item) => item.tool === tool)!,
+      request,
+      METRIC,
+    )
   expect(said('inks')).toMatch(/: Tarn, Brass$/)
   expect(said('bag')).toMatch(/: 3\.0 mm$/)
   expect(said('strewn')).toMatch(/: glitter$/)
