@@ -100,6 +100,7 @@ export function PatternBench({ draft, order, request, live, units, change }: Pat
     const last = past.at(-1)
     if (last === undefined) return
     setPast(past.slice(0, -1))
+    lastHold.current = null
     change(last)
   }
   return (
