@@ -51,6 +51,8 @@ test('a plan is steered by the piece cut through: on, under, beside, copied, mov
     for (let left = 2; left > 0; left--) {
       await page.locator('[data-opens^="paint"]').first().press('Enter')
       await page.getByRole('button', { name: /^Leave out painted layer/ }).press('Enter')
+      // What is drawn follows the key: until then it opens what is gone.
+      await expect.poll(() => opens(page)).toHaveLength(3 + left)
     }
     await expect(page.locator('[data-layer="pour"]')).toBeVisible()
     await expect.poll(() => opens(page)).toEqual(['secondPour', 'back2', 'back', 'pour'])
