@@ -3,7 +3,7 @@ import { mkdtemp } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { DEMO_PORT } from '../../playwright.config.ts'
-import { BEGIN, layOut, mark, openStudio, stepKey, stir, wait } from './bench.ts'
+import { BEGIN, layOut, mark, openStudio, stepKey, stir, turnTo, wait } from './bench.ts'
 import { killAll, startBrowser } from './realBrowser.ts'
 
 const DEMO = `http://127.0.0.1:${DEMO_PORT}`
@@ -102,16 +102,27 @@ test('a full device holds marks aside, says so, and stores them when there is ro
   ).toEqual([])
 })
 
-test('the browser’s storage cleared under an open pour: the next tap puts the pour back and marks it', async ({
-  page,
-  context,
-}) => {
-  await pourUntilDecant(page)
-  const session = await context.newCDPSession(page)
-  await session.send('Storage.clearDataForOrigin', { origin: DEMO, storageTypes: 'indexeddb,local_storage' })
-  await mark(page)
-  await expect(page.locator('[data-step="ink.1"]')).toBeVisible()
-  await page.reload()
-  await expect(page.locator('[data-step="ink.1"]')).toBeVisible()
-  expect(await clockOf(page)).toMatch(/^1[4-6]:\d\d$/)
-})
+for (const noticed of [false, true])
+  test(`the browser’s storage cleared under an open pour: the next tap puts the pour back and marks it, ${noticed ? 'the page having noticed' : 'at once'}`, async ({
+    page,
+    context,
+  }) => {
+    await pourUntilDecant(page)
+    const session = await context.newCDPSession(page)
+    await session.send('Storage.clearDataForOrigin', {
+      origin: DEMO,
+      storageTypes: 'indexeddb,local_storage',
+    })
+    if (noticed) {
+      await turnTo(page, '/learn')
+      await expect(page.locator('[data-place="/learn"]')).toBeVisible()
+      await turnTo(page, '/pour/demo-8')
+      await expect(page.getByText('What this browser stored is gone')).toBeVisible()
+    }
+    await mark(page)
+    await expect(page.locator('[data-step="ink.1"]')).toBeVisible()
+    await expect(page.getByText('What this browser stored is gone')).toHaveCount(0)
+    await page.reload()
+    await expect(page.locator('[data-step="ink.1"]')).toBeVisible()
+    expect(await clockOf(page)).toMatch(/^1[4-6]:\d\d$/)
+  })

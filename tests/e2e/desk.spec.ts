@@ -48,11 +48,10 @@ test('a plan is steered by the piece cut through: on, under, beside, copied, mov
     await expect.poll(() => opens(page)).toEqual(['paint', 'secondPour', 'back2', 'back', 'pour'])
     await page.getByRole('button', { name: 'Copy' }).press('Enter')
     await expect.poll(() => opens(page)).toEqual(['paint2', 'paint', 'secondPour', 'back2', 'back', 'pour'])
-    for (let left = 2; left > 0; left--) {
-      await page.locator('[data-opens^="paint"]').first().press('Enter')
+    for (let each = 0; each < 2; each++) {
+      // What was left out may be drawn a moment longer; it cannot be opened.
+      await page.locator('[data-opens^="paint"]:enabled').first().press('Enter')
       await page.getByRole('button', { name: /^Leave out painted layer/ }).press('Enter')
-      // What is drawn follows the key: until then it opens what is gone.
-      await expect.poll(() => opens(page)).toHaveLength(3 + left)
     }
     await expect(page.locator('[data-layer="pour"]')).toBeVisible()
     await expect.poll(() => opens(page)).toEqual(['secondPour', 'back2', 'back', 'pour'])

@@ -1,9 +1,9 @@
-import { useCallback, useEffect, useRef } from 'react'
+import { useCallback, useEffect } from 'react'
 import { useQueryClient } from '@tanstack/react-query'
 import { putBackRun, wasCleared, type BatchProblem } from '#data/batchCommands.ts'
 import type { PourEvent } from '#core/runsheet/index.ts'
 import type { Result } from '#core/units/index.ts'
-import { useStory } from './stories.ts'
+import { lastSeen } from './stories.ts'
 import { emptySpool, spooledMarks, spoolMark } from './spool.ts'
 import { usePlatform } from './studio.tsx'
 
@@ -23,18 +23,14 @@ export function ofLayer(layer: string | undefined): { readonly layer?: string } 
 export function useRecord(batchId: string): (event: NewEvent) => Promise<Result<PourEvent, BatchProblem>> {
   const { db, newId, nowMs } = usePlatform()
   const client = useQueryClient()
-  const { story } = useStory(batchId)
-  const seen = useRef(story)
-  useEffect(() => {
-    if (story) seen.current = story
-  }, [story])
   return useCallback(
     async (event: NewEvent) => {
       const mark = { ...event, id: newId(), atMs: nowMs() } as PourEvent
       const first = await spoolMark(db, batchId, mark)
       // Where the browser's storage was cleared under an open pour, the pour is still in memory: it is put back, and then marked.
-      const cleared = !first.ok && first.problem.kind === 'unknown' && seen.current && (await wasCleared(db))
-      if (cleared) await putBackRun(db, seen.current!)
+      const seen = lastSeen(db, batchId)
+      const cleared = !first.ok && first.problem.kind === 'unknown' && seen && (await wasCleared(db))
+      if (cleared) await putBackRun(db, seen)
       const result = cleared ? await spoolMark(db, batchId, mark) : first
       if (spooledMarks().length > 0) await client.invalidateQueries({ queryKey: ['stories'] })
       if (!result.ok && result.problem.kind === 'unknown') throw new Error(GONE)

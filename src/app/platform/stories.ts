@@ -1,3 +1,4 @@
+import { useEffect } from 'react'
 import type { QueryKey } from '@tanstack/react-query'
 import type { Piece } from '#core/journal/index.ts'
 import { readPour, type Pour, type PourEvent } from '#core/runsheet/index.ts'
@@ -17,6 +18,8 @@ export interface BatchStory {
   readonly pieces: readonly Piece[]
   /** Marks that wait aside because the database would not take them. */
   readonly heldAside: number
+  /** False where the studio under an open pour was emptied: this is what was seen of it last. */
+  readonly isStored: boolean
 }
 
 /** Every run of which something still waits, newest first; null while the studio is read. */
@@ -90,7 +93,14 @@ async function storiesByIds(db: StudioDatabase, ids: readonly string[]): Promise
   return runs.map(({ batch, events, pieces }): BatchStory => {
     const held = aside.flatMap(({ mark }) => (mark.batchId === batch.id ? [mark.event as PourEvent] : []))
     const own = withHeld(events, held)
-    return { batch, events: own, pour: readPour(own), pieces, heldAside: own.length - events.length }
+    return {
+      batch,
+      events: own,
+      pour: readPour(own),
+      pieces,
+      heldAside: own.length - events.length,
+      isStored: true,
+    }
   })
 }
 
@@ -104,6 +114,36 @@ export function useStory(batchId: string | null): {
   const { data, isPending, isPlaceholderData } = useLiveRows(['stories', ids], () => storiesByIds(db, ids))
   const story = data?.find(({ batch }) => batch.id === batchId) ?? null
   return { story, isPending: isPending || (isPlaceholderData && story === null) }
+}
+
+/**
+ * A batch at the bench. One whose mix is begun stays as it was seen last where it is not in the studio any more, as after the browser's
+ * data was cleared: its steps can still be read, and its next mark stores it again.
+ */
+export function useBenchStory(batchId: string): ReturnType<typeof useStory> {
+  const { db } = usePlatform()
+  const { story, isPending } = useStory(batchId)
+  useEffect(() => {
+    if (story && isBegun(story)) seenAt(db).set(batchId, { ...story, isStored: false })
+    // What it was before its mix was begun is no longer what was seen last.
+    else if (story) seenAt(db).delete(batchId)
+  }, [db, batchId, story])
+  return { story: story ?? lastSeen(db, batchId), isPending }
+}
+
+const isBegun = ({ pour }: BatchStory) => pour.stage === 'mixing' || pour.stage === 'running'
+
+/** A begun pour as this page saw it last; null where it saw none. */
+export function lastSeen(db: StudioDatabase, batchId: string): BatchStory | null {
+  return seenAt(db).get(batchId) ?? null
+}
+
+const seen = new WeakMap<StudioDatabase, Map<string, BatchStory>>()
+
+function seenAt(db: StudioDatabase): Map<string, BatchStory> {
+  const all = seen.get(db) ?? new Map<string, BatchStory>()
+  seen.set(db, all)
+  return all
 }
 
 /** The latest batches that are for no order: one of them may be said to be for one. */

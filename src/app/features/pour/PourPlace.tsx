@@ -4,7 +4,7 @@ import { EmptyPlace, Place } from '#app/components/Place.tsx'
 import { pourMixOf } from '#core/batch/index.ts'
 import type { Pour } from '#core/runsheet/index.ts'
 import { useLastTold, useLivePlan, usePlan, useUnits } from '#app/platform/queries.ts'
-import { useStory, type BatchStory } from '#app/platform/stories.ts'
+import { useBenchStory, type BatchStory } from '#app/platform/stories.ts'
 import { LivePour } from './LivePour.tsx'
 import { PrepGate } from './PrepGate.tsx'
 import { MixingView, WeighView } from './Stirring.tsx'
@@ -13,7 +13,7 @@ import { UndoButton } from './UndoButton.tsx'
 /** A pour at whatever stage its events say it is: gate, weighing, stirring, live, or over. */
 export function PourPlace() {
   const { batchId = '' } = useParams()
-  const { story, isPending } = useStory(batchId)
+  const { story, isPending } = useBenchStory(batchId)
   if (isPending) return <Place title="Pour">Opening the pour …</Place>
   if (!story) return <NoSuchBatch title="Pour" />
   return <PourAt key={story.batch.id} story={story} />

@@ -10,7 +10,7 @@ import type { Pour, Sitting } from '#core/runsheet/index.ts'
 import { printClock, type UnitChoice } from '#core/units/index.ts'
 import { useNowMs } from '#app/platform/clock.ts'
 import { sittingSoFar, useLastTold, useSittingPlan, useUnits } from '#app/platform/queries.ts'
-import { useStory, type BatchStory } from '#app/platform/stories.ts'
+import { useBenchStory, type BatchStory } from '#app/platform/stories.ts'
 import { Believed } from './Believed.tsx'
 import { Cautions } from './Cautions.tsx'
 import { CupWarning } from './CupWarning.tsx'
@@ -27,7 +27,7 @@ type Running = Extract<Pour, { stage: 'running' }>
 /** The sitting of a layer that is laid after the pour, at whatever stage its events say it is: gate, weighing, stirring, live, or over. */
 export function SittingPlace() {
   const { batchId = '', layerId = '' } = useParams()
-  const { story, isPending } = useStory(batchId)
+  const { story, isPending } = useBenchStory(batchId)
   if (isPending) return <Place title="Layer">Opening the sitting …</Place>
   if (!story) return <NoSuchBatch title="Layer" />
   const { pour, batch } = story

@@ -63,6 +63,8 @@ export const CutThrough = memo(function CutThrough({
   const deep = Math.max(HIGH + PIECE.top, labelled.length * LABEL_GAP)
   const at = spreadOut(wanted, { gap: LABEL_GAP, from: 24, to: deep - 20 })
   const [openSide, moldSide] = SIDES[request.face]
+  // What was left out this moment is drawn until the piece is worked out without it; there is nothing of it to open.
+  const isThere = (id: string) => id === POUR_DESK || layers.some((layer) => layer.id === id)
   return (
     <section aria-labelledby="cut-heading" className="mb-5" data-cut-through>
       <h2 id="cut-heading" className="text-xl">
@@ -119,6 +121,7 @@ export const CutThrough = memo(function CutThrough({
                 type="button"
                 className="aria-pressed:border-needle aria-pressed:bg-raised hover:bg-sunken min-h-11 w-full cursor-pointer rounded-lg border border-transparent px-2 text-left text-sm leading-tight aria-pressed:border-2"
                 aria-pressed={slab.opens === open}
+                disabled={!isThere(slab.opens)}
                 data-opens={slab.opens}
                 onClick={() => onOpen(slab.opens)}
               >
@@ -142,6 +145,7 @@ export const CutThrough = memo(function CutThrough({
                 type="button"
                 className="border-line aria-pressed:border-needle min-h-11 cursor-pointer rounded-lg border px-3 text-left text-sm aria-pressed:border-2"
                 aria-pressed={layer.id === open}
+                disabled={!isThere(layer.id)}
                 data-opens={layer.id}
                 onClick={() => onOpen(layer.id)}
               >
