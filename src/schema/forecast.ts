@@ -2,7 +2,8 @@ import * as v from 'valibot'
 import { AIMABLE_STAGES, type ForecastInput } from '#core/plan/index.ts'
 import { POURING_KEEPS_FRAC } from '#core/resin/index.ts'
 import { amount } from './amount.ts'
-import { doseSchema, holeSchema, roomTempSchema } from './request.ts'
+import { doseSchema, holeSchema } from './drawn.ts'
+import { roomTempSchema } from './request.ts'
 import { resinInFileSchema } from './resin.ts'
 
 const minute = (what: string) => amount(what, 'min', { atLeast: 0, atMost: 21 * 1440 })

@@ -20,6 +20,7 @@ import {
 } from '#core/technique/index.ts'
 import { amount, idSchema, text } from './amount.ts'
 import { colourSchema } from './colour.ts'
+import { drawnSchema } from './drawn.ts'
 import { resinSchema } from './resin.ts'
 
 const ways = Object.keys(LAYER_WAYS) as [WayId, ...WayId[]]
@@ -166,7 +167,25 @@ const layerSchema = v.pipe(
     ),
     resin: v.optional(v.nullable(resinSchema), null),
     cups: v.optional(cupsSchema, []),
+    drawn: v.optional(v.nullable(drawnSchema)),
   }),
+  v.check(
+    ({ way, drawn }) => !drawn || LAYER_WAYS[way].draws !== undefined,
+    ({ input: { way } }) => `inks and white go into no layer laid as "${way}", expected nothing of them`,
+  ),
+  v.check(
+    ({ way, amount: { by } }) => LAYER_WAYS[way].draws === undefined || by === 'depth',
+    ({ input: { way } }) =>
+      `a layer laid as "${way}" is as deep as its inks and white need, expected a depth`,
+  ),
+  v.check(
+    ({ way, zone }) => LAYER_WAYS[way].draws === undefined || zone === null,
+    ({ input: { way } }) => `a layer laid as "${way}" lies all over its piece, expected no part of it`,
+  ),
+  v.check(
+    ({ way, cups }) => LAYER_WAYS[way].draws === undefined || cups.length === 0,
+    ({ input: { way } }) => `a layer laid as "${way}" is laid from one clear mix, expected no cups`,
+  ),
   v.check(
     ({ way, when }) => LAYER_WAYS[way].whens.includes(when),
     ({ input: { way, when } }) =>

@@ -1,7 +1,5 @@
 import * as v from 'valibot'
 import {
-  LEAST_HOLE_MM,
-  MOST_HOLE_MM,
   USUAL_HANDS,
   USUAL_LOSS,
   USUAL_MEASURING,
@@ -11,8 +9,9 @@ import {
   type Measuring,
 } from '#core/batch/index.ts'
 import { JOB_IDS, TECHNIQUES, type TechniqueId } from '#core/technique/index.ts'
+import { usual } from './usual.ts'
 import { amount, calendarDay, count, idSchema, instantText, text } from './amount.ts'
-import { colourSchema } from './colour.ts'
+import { coloursSchema, roundsSchema, whiteSchema } from './drawn.ts'
 import { bagsSchema, cupsSchema, layersSchema } from './layer.ts'
 import { moldSchema } from './mold.ts'
 import { learnedSchema } from './learned.ts'
@@ -20,20 +19,9 @@ import { ownWaySchema } from './ownWay.ts'
 import { patternSchema } from './pattern.ts'
 import { resinInFileSchema, resinSchema } from './resin.ts'
 
-const usual = <const Schema extends v.GenericSchema>(
-  schema: Schema,
-  value: NonNullable<v.InferInput<Schema>>,
-) => v.optional(schema, value as never)
-
 const depth = (what: string) => amount(what, 'mm', { above: 0, atMost: 200 })
 
 export const roomTempSchema = amount('room temperature', '°C', { atLeast: 10, atMost: 40 })
-export const doseSchema = v.picklist(
-  ['translucent', 'milky', 'opaque', 'ink'],
-  'white dose is none of translucent, milky, opaque, ink',
-)
-export const holeSchema = amount('hole in the bag', 'mm', { atLeast: LEAST_HOLE_MM, atMost: MOST_HOLE_MM })
-
 export const handsSchema = v.object({
   beadMmPerS: usual(
     amount('hand speed along the bead', 'mm/s', { above: 0, atMost: 500 }),
@@ -55,14 +43,6 @@ export const measuringSchema = v.object({
     USUAL_MEASURING.cupLineMl,
   ),
 }) satisfies v.GenericSchema<unknown, Measuring>
-
-const whiteSchema = v.object({
-  dose: usual(doseSchema, USUAL_WHITE.dose),
-  holeMm: usual(holeSchema, USUAL_WHITE.holeMm),
-  ringSpacingMm: usual(amount('ring spacing', 'mm', { atLeast: 3, atMost: 100 }), USUAL_WHITE.ringSpacingMm),
-  rimMarginMm: usual(amount('rim margin', 'mm', { atLeast: 0, atMost: 100 }), USUAL_WHITE.rimMarginMm),
-  petals: usual(count('petals', { atLeast: 1, atMost: 60 }), USUAL_WHITE.petals),
-})
 
 const colourwaySchema = v.object({
   id: idSchema,
@@ -100,7 +80,7 @@ const entries = {
       'every piece is poured from what is left, expected one at least that the mix is stirred for',
     ),
   ),
-  colours: usual(v.pipe(v.array(colourSchema), v.maxLength(24, 'more than 24 colours in one batch')), []),
+  colours: usual(coloursSchema, []),
   face: usual(v.picklist(['mold', 'open', 'undecided'], 'face is none of mold, open, undecided'), 'mold'),
   roomTempC: roomTempSchema,
   partsTempC: v.optional(
@@ -164,7 +144,7 @@ const entries = {
     v.nullable(v.boolean('whether the white is a mix of its own is neither true nor false')),
     null,
   ),
-  rounds: v.optional(v.nullable(count('rounds of drops', { atLeast: 1, atMost: 6 })), null),
+  rounds: roundsSchema,
   learned: v.optional(v.nullable(learnedSchema), null),
   aimShiftLog: usual(amount('shift of the band', '', { atLeast: -1, atMost: 1 }), 0),
 }

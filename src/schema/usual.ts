@@ -1,4 +1,11 @@
+import * as v from 'valibot'
 import type { LifeHours } from './life.ts'
+
+/** That schema; where nothing is said, that value. */
+export const usual = <const Schema extends v.GenericSchema>(
+  schema: Schema,
+  value: NonNullable<v.InferInput<Schema>>,
+) => v.optional(schema, value as never)
 
 /** Awake and free on any day, until somebody says otherwise: no weekday is taken as not free unasked. */
 export const USUAL_HOURS: LifeHours = {

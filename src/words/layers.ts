@@ -5,6 +5,8 @@ import { printQuantity, type UnitChoice } from '#core/units/index.ts'
 /** What a person adds a layer by. */
 export const LAYER_START_WORDS: Readonly<Record<LayerStartId, string>> = {
   secondPour: 'A second pour, up to the lip',
+  bloomLayer: 'A bloom, with marks of its own',
+  petriLayer: 'A petri, with marks of its own',
   back: 'A back',
   clearCoat: 'A clear coat',
   heatCoat: 'A heat-resistant coat',

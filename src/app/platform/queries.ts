@@ -10,7 +10,7 @@ import type {
   SittingsSoFar,
   SittingSoFar,
 } from '#core/plan/index.ts'
-import type { Pour, Sitting } from '#core/runsheet/index.ts'
+import { layerTurns, type Pour, type Sitting } from '#core/runsheet/index.ts'
 import { layerOfMix, markedAt, tintedKey } from '#core/technique/index.ts'
 import { METRIC, US_CUSTOMARY, type UnitChoice } from '#core/units/index.ts'
 import { readSettings, USUAL_SETTINGS } from '#schema/usualSettings.ts'
@@ -187,6 +187,7 @@ export function sittingSoFar(pour: Running, layer: string, sitting: Sitting): Si
     roomTempC: roomRead(pour),
     divided: pour.done[tintedKey(layer)] !== undefined,
     pouredMin: running && laidAtMs !== null ? (laidAtMs - running.stopStirAtMs) / 60_000 : null,
+    done: layerTurns(pour, layer),
   }
 }
 

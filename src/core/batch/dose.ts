@@ -1,4 +1,4 @@
-import type { WhiteDose } from './request.ts'
+import type { WhiteDose } from './drawn.ts'
 
 /** Density of the tinted white above that of the resin: about 0.2 % titania where it is see-through, a plume of white ink. */
 export const EXCESS_DENSITY_KG_PER_M3: Readonly<Record<WhiteDose, number>> = {

@@ -43,8 +43,6 @@ export {
   type Inclusions,
   type Loss,
   type Measuring,
-  type WhiteChoice,
-  type WhiteDose,
 } from './request.ts'
 export { markKindsOf, usualPattern } from './patterns.ts'
 export {
@@ -96,6 +94,8 @@ export {
   type LaterLayer,
   type LayerAmount,
 } from './laterLayers.ts'
+export { type Drawn, type WhiteChoice, type WhiteDose } from './drawn.ts'
+export { drawnIn, drawnOf, pourOfLayer, withPour } from './drawnLayers.ts'
 export { measureParts } from './parts.ts'
 export { EXCESS_DENSITY_KG_PER_M3 } from './dose.ts'
 export { narrowFromMm, pipedMl, whiteDrops, type PieceWhite } from './white.ts'

@@ -7,6 +7,7 @@ import {
   type LayerStartId,
   type LayerToLay,
 } from '../technique/index.ts'
+import { withPatterns, type Drawn } from './drawn.ts'
 import type { DosedColour, LayerCup } from './layerCups.ts'
 import { kindId, type PieceOrder } from './pieces.ts'
 
@@ -21,6 +22,8 @@ export interface LaterLayer extends LayerToLay {
   readonly resin: Resin | null
   /** What it is laid from: cups that its mix is divided into, what they leave staying clear; bottles where it has no resin. */
   readonly cups: readonly LayerCup[]
+  /** What goes into it where its way draws; as the pour where nothing is said. */
+  readonly drawn?: Drawn | null | undefined
 }
 
 /** A part of the piece: so much of its area, and where that is. */
@@ -93,8 +96,17 @@ export function layersOnPieces(
   layers: readonly LaterLayer[],
   pieces: readonly PieceOrder[],
 ): readonly LaterLayer[] {
-  return layers.map((layer) => {
-    const { only } = layer
+  return layers.map((told) => {
+    const { drawn, only } = told
+    const layer = drawn
+      ? {
+          ...told,
+          drawn: withPatterns(drawn, (id, pattern) => {
+            const parts = partsOf(id, pieces).map(kindId)
+            return (parts.length > 0 ? parts : [id]).map((each) => [each, pattern])
+          }),
+        }
+      : told
     if (only === null) return layer
     const on = only.flatMap((id) => partsOf(id, pieces).map(kindId))
     if (on.length === 0) return layer

@@ -9,7 +9,8 @@ import {
 } from '../mold/index.ts'
 import type { MoldWall } from '../resin/index.ts'
 import { layPattern, type LaidPattern, type Pattern } from '../pattern/index.ts'
-import { isPiped, stepThat, wayOf, type Technique, type TechniqueId } from '../technique/index.ts'
+import { isPiped, stepThat, TECHNIQUES, wayOf, type Technique, type TechniqueId } from '../technique/index.ts'
+import { pourOfLayer } from './drawnLayers.ts'
 import { isFlexible, isIn, levelOf, takesRoom, zoneFrac, type LaterLayer } from './laterLayers.ts'
 import { BED, WHITE, type Layer } from './layer.ts'
 import { roundsToCover } from './load.ts'
@@ -52,7 +53,28 @@ export function fillMolds(request: BatchRequest, technique: Technique, surplusMm
   const laid = request.pieces.map((order) => lay(order, request, wayOn(order, request, technique)))
   // Rounds go over all pieces together: the barest of them decides.
   const rounds = request.rounds ?? Math.max(...laid.map((each) => each.rounds))
-  return laid.map((each) => fillMold(each, request, { mostRounds: rounds, surplusMm }))
+  const later = withTheirWhite(request)
+  return laid.map((each) =>
+    fillMold(each, { ...request, layers: later(each) }, { mostRounds: rounds, surplusMm }),
+  )
+}
+
+/** The later layers of a piece, each that is drawn as deep as its bed and the white on it. */
+function withTheirWhite(request: BatchRequest): (laid: LaidOrder) => readonly LaterLayer[] {
+  const whites = request.layers.map((layer) => {
+    const pour = pourOfLayer(request, layer, [])
+    return pour && fillMolds(pour, TECHNIQUES[pour.technique])
+  })
+  return ({ order, areaMm2 }) =>
+    request.layers.map((layer, k) => {
+      const white = whites[k]?.find(({ id }) => id === kindId(order))?.white
+      const { amount } = layer
+      if (!white || amount.by !== 'depth') return layer
+      return {
+        ...layer,
+        amount: { by: 'depth', mm: amount.mm + (white.volumeMl * 1000) / (areaMm2 * zoneFrac(layer)) },
+      }
+    })
 }
 
 /** The way those pieces are laid in, of a pour that may have several. */

@@ -1,14 +1,16 @@
 import { isWhite, type Colour } from '../colour/index.ts'
 import { mixedDensityGPerMl, type Resin } from '../resin/index.ts'
-import { isDrawn, layerOfMix, mixOfCup, type Technique } from '../technique/index.ts'
+import { isDrawn, layerOfMix, mixOfCup, TECHNIQUES, type Technique } from '../technique/index.ts'
 import { inkOfDrop } from '../pattern/index.ts'
 import { bagShares } from './bags.ts'
+import { pourOfLayer } from './drawnLayers.ts'
 import { cupFor, type Addition, type Cup, type CupFor, type Drops } from './cups.ts'
 import { additionOf, divided, ofOneMix, ownMixes, type LayerCup } from './layerCups.ts'
 import { mixedLayers, type LaterLayer } from './laterLayers.ts'
 import {
   bedVolumeMl,
   stirredFor,
+  fillMolds,
   governingBedMm,
   laterAmount,
   pipedDepthMm,
@@ -63,8 +65,23 @@ export function mixesOf(
   return [
     pourMix(request, technique, fills),
     ...(apart ? [whiteMix(request, fills)] : []),
-    ...mixedLayers(request.layers).flatMap((layer) => layerMixes(request, layer, laterAmount(fills, layer))),
+    ...mixedLayers(request.layers).flatMap(
+      (layer) => drawnMix(request, layer, fills) ?? layerMixes(request, layer, laterAmount(fills, layer)),
+    ),
   ]
+}
+
+/** The one mix of a layer that is drawn: its bed and its white; null for any other layer. */
+function drawnMix(
+  request: BatchRequest,
+  layer: LaterLayer,
+  stacked: readonly MoldFill[],
+): readonly Mix[] | null {
+  const pour = pourOfLayer(request, layer, stacked)
+  if (!pour) return null
+  const technique = TECHNIQUES[pour.technique]
+  const mix = pourMix(pour, technique, fillMolds(pour, technique))
+  return [{ ...mix, id: layer.id, of: 'layer', name: layer.name }]
 }
 
 function pourMix(request: BatchRequest, technique: Technique, fills: readonly MoldFill[]): Mix {
@@ -155,9 +172,12 @@ function whiteCup(request: BatchRequest, portionG: number): Cup {
   })
 }
 
-/** The cup the white stands in, whichever mix it is from; undefined where none is portioned. */
+/** The cup the white of the pour stands in, whichever mix it is from; undefined where none is portioned. */
 export function whiteCupOf(mixes: readonly Mix[]): Cup | undefined {
-  return mixes.flatMap(({ cups }) => cups).find(({ holds }) => holds === 'white')
+  return mixes
+    .filter(({ of }) => of === 'pour' || of === 'white')
+    .flatMap(({ cups }) => cups)
+    .find(({ holds }) => holds === 'white')
 }
 
 /** The mix of the pour itself. */

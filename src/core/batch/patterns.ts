@@ -2,7 +2,7 @@ import { HAND_SMOOTH, openAreaMm2, polygonOf, type Mold } from '../mold/index.ts
 import { emptyPattern, usualBloom, usualPetri, type MarkKind, type Pattern } from '../pattern/index.ts'
 import type { Technique } from '../technique/index.ts'
 import type { PieceOrder } from './pieces.ts'
-import type { WhiteChoice } from './request.ts'
+import type { WhiteChoice } from './drawn.ts'
 import { mostDrops } from './load.ts'
 import { cellsOf } from './white.ts'
 

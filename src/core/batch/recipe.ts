@@ -1,5 +1,6 @@
 import { layerAreaMm2, openAreaMm2, type Mold } from '../mold/index.ts'
 import { scaledPattern } from '../pattern/index.ts'
+import { withPatterns } from './drawn.ts'
 import type { LayerCup } from './layerCups.ts'
 import { isIn, type LaterLayer } from './laterLayers.ts'
 import { kindId, type PieceOrder } from './pieces.ts'
@@ -82,6 +83,13 @@ export function laidInto(request: BatchRequest, order: PieceOrder, mold: Mold): 
         amount: amount.by === 'volume' ? { by: 'volume', ml: rounded(amount.ml * own) } : amount,
         only: layer.only?.map((id) => (id === kindId(order) ? kindId(into) : id)) ?? null,
         cups: layer.cups.map((cup) => scaledCup(cup, own)),
+        ...(layer.drawn && {
+          drawn: withPatterns(layer.drawn, (id, pattern) =>
+            id === kindId(order)
+              ? [[kindId(into), scaledPattern(pattern, openAreaMm2(mold.outline)).pattern]]
+              : [[id, pattern]],
+          ),
+        }),
       }
     }),
   }

@@ -5,20 +5,7 @@ import type { JobId, OwnWay, TechniqueId } from '../technique/index.ts'
 import type { LaterLayer } from './laterLayers.ts'
 import type { Bag, LayerCup } from './layerCups.ts'
 import type { PieceOrder } from './pieces.ts'
-
-/** How strong the white is, told by a wiped stick; petri takes it from the bottle. */
-export type WhiteDose = 'translucent' | 'milky' | 'opaque' | 'ink'
-
-export interface WhiteChoice {
-  readonly dose: WhiteDose
-  /** Cut in the piping bag. */
-  readonly holeMm: number
-  /** Of the usual pattern; a pattern of a piece's own has its own. */
-  readonly ringSpacingMm: number
-  readonly rimMarginMm: number
-  /** Petals or zones the usual pattern divides a piece into. */
-  readonly petals: number
-}
+import type { WhiteChoice } from './drawn.ts'
 
 /** The side on show: against the mold, the open one, or not decided until both were looked at. */
 export type Face = 'mold' | 'open' | 'undecided'

@@ -1,8 +1,10 @@
 import type { LaidSprinkle } from '../pattern/index.ts'
 import { mixedDensityGPerMl } from '../resin/index.ts'
-import type { StepRule } from '../technique/index.ts'
+import { TECHNIQUES, type StepRule } from '../technique/index.ts'
 import { pipedOn } from './bags.ts'
 import type { Addition, Cup, Drops } from './cups.ts'
+import { pourOfLayer } from './drawnLayers.ts'
+import { laidOut } from './laidOut.ts'
 import { bottlesOf, piecesOn } from './laterLayers.ts'
 import { additionOf } from './layerCups.ts'
 import { bedOf } from './layer.ts'
@@ -93,7 +95,7 @@ export function takesOf(step: StepRule, { pieceNo, roundNo }: TakesFor, task: Ta
     case 'white':
       return whiteTakes(mixes)
     case 'ownMix':
-      return layerTakes(mixesOfLayer(mixes, step.id), fills)
+      return drawnTakes(step.id, task) ?? layerTakes(mixesOfLayer(mixes, step.id), fills)
     case 'cups':
       return portionTakes(pourMixOf(mixes))
     case 'bottles':
@@ -120,6 +122,16 @@ export function takesOf(step: StepRule, { pieceNo, roundNo }: TakesFor, task: Ta
     default:
       return step.takes satisfies never
   }
+}
+
+/** What a layer that is drawn takes in all the steps of its sitting; null for any other layer. */
+function drawnTakes(layerId: string, { request, fills }: TakesTask): readonly Take[] | null {
+  const layer = request.layers.find(({ id }) => id === layerId)
+  const pour = layer ? pourOfLayer(request, layer, fills) : null
+  if (!pour) return null
+  const technique = TECHNIQUES[pour.technique]
+  const task = { request: pour, ...laidOut(pour, technique) }
+  return technique.steps.flatMap((step) => takesOf(step, { pieceNo: null, roundNo: null }, task))
 }
 
 /** What a layer without resin takes out of its bottles; nothing where no colour was said. */

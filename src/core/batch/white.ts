@@ -1,7 +1,7 @@
 import { beadLengthMm, type LaidPattern } from '../pattern/index.ts'
 import type { WhiteRule } from '../technique/index.ts'
 import { EXCESS_DENSITY_KG_PER_M3 } from './dose.ts'
-import type { WhiteChoice, WhiteDose } from './request.ts'
+import type { WhiteChoice, WhiteDose } from './drawn.ts'
 
 /** Common practice: 9 to 10 drops of white in 30 g is see-through on a wiped stick. Stronger doses go up with density. */
 const TRANSLUCENT_DROPS_PER_G = 9.5 / 30

@@ -15,4 +15,12 @@ export { drawnOutline, type DrawingProblem } from './drawn.ts'
 export { further, inset, narrowZones, ringsInside, within } from './rings.ts'
 export { evenPoints, lineLength } from './line.ts'
 export { heightOfMm, profileOf, volumeUpToMl, type FillMark } from './fillCurve.ts'
-export { brimVolumeMl, layerAreaMm2, placesOf, UPRIGHT, waterFillOverDrawn, type Mold } from './mold.ts'
+export {
+  brimVolumeMl,
+  layerAreaMm2,
+  cavityAbove,
+  placesOf,
+  UPRIGHT,
+  waterFillOverDrawn,
+  type Mold,
+} from './mold.ts'

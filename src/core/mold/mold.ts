@@ -46,3 +46,16 @@ export function waterFillOverDrawn(mold: Mold): number | null {
     ? null
     : mold.waterFillMl / ((openAreaMm2(mold.outline) * mold.depthMm) / 1000)
 }
+
+/** What is left of that mold above what already lies in it, up to there. */
+export function cavityAbove(mold: Mold, floorMm: number): Mold {
+  if (floorMm <= 0) return mold
+  const belowMl = volumeUpToMl(mold, floorMm)
+  const fills = mold.partFills.filter(({ depthMm }) => depthMm > floorMm)
+  return {
+    ...mold,
+    depthMm: mold.depthMm - floorMm,
+    waterFillMl: mold.waterFillMl === null ? null : mold.waterFillMl - belowMl,
+    partFills: fills.map(({ depthMm, ml }) => ({ depthMm: depthMm - floorMm, ml: ml - belowMl })),
+  }
+}

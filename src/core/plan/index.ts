@@ -8,6 +8,7 @@ export {
   type CupLife,
   type SittingCure,
   type SittingPlan,
+  type SittingPour,
   type SittingSoFar,
   type SittingsSoFar,
   type MixApart,

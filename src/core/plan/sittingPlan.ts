@@ -1,7 +1,9 @@
 import {
+  drawnIn,
   laterAmount,
   mixesOfLayer,
   moldPortions,
+  pourOfLayer,
   type MoldPortion,
   takesOf,
   type BatchRequest,
@@ -14,7 +16,7 @@ import { lessonFrom, type Lesson } from '../journal/index.ts'
 import { followCure, STAGES, STIRRED_K, windowOf, type Window } from '../resin/index.ts'
 import { prepOfLayer, type PrepItem } from '../runsheet/index.ts'
 import { cautionsAt, type CautionId } from '../safety/index.ts'
-import { stepRule, type StepRule } from '../technique/index.ts'
+import { markedAt, stepRule, TECHNIQUES, type StepRule } from '../technique/index.ts'
 import {
   believe,
   beliefOf,
@@ -32,7 +34,7 @@ import {
   type Reading,
 } from '../timing/index.ts'
 import { lifeOfPour, type LifeSample } from './life.ts'
-import { planBatch, techniqueOf } from './plan.ts'
+import { planBatch, planLive, techniqueOf, type LivePlan } from './plan.ts'
 
 /** The sitting in which one later layer is laid, before it or under way; minutes from its own stop-stir. */
 export interface SittingPlan {
@@ -51,6 +53,14 @@ export interface SittingPlan {
   readonly prep: readonly PrepItem[]
   readonly cautions: readonly CautionId[]
   readonly cure: SittingCure | null
+  /** The pour that a layer is in which inks and white go, by its own clock; null for any other layer. */
+  readonly pour: SittingPour | null
+}
+
+/** A layer that is drawn, as a pour of its own. */
+export interface SittingPour {
+  readonly request: BatchRequest
+  readonly live: LivePlan
 }
 
 /** A cup that is a small mix of its own; minutes from its own stop-stir. */
@@ -97,6 +107,10 @@ export interface SittingSoFar {
   readonly divided?: boolean
   /** When the layer was poured; as planned where it was not yet. */
   readonly pouredMin?: number | null
+  /** Of a layer that is drawn, the minutes at which its own turns were done, by key. */
+  readonly done?: Readonly<Record<string, number>>
+  /** The minute at which its cup is still seen to stand full. */
+  readonly stillFullMin?: number
 }
 
 const MEMBERS = 128
@@ -113,6 +127,7 @@ export function planSitting(request: BatchRequest, layerId: string, soFar: Sitti
   const step: StepRule = stepRule(technique, layerId)
   const mix = mixes.find(({ id }) => id === layerId) ?? null
   const known = mix && believedOf({ request, layer, fills, mix }, soFar)
+  const pour = sittingPour(pourOfLayer(request, layer, fills), soFar)
   return {
     layerId,
     title: step.title,
@@ -121,12 +136,27 @@ export function planSitting(request: BatchRequest, layerId: string, soFar: Sitti
     lays: step.lays,
     mix,
     apart: known ? apartOf(known, mixesOfLayer(mixes, layerId), soFar) : [],
-    portions: moldPortions({ fills, mixes }, layerId),
+    portions: pour ? moldPortions(pour.live.plan) : moldPortions({ fills, mixes }, layerId),
     takes: takesOf(step, { pieceNo: null, roundNo: null }, { request, fills, mixes }),
-    prep: prepOfLayer(step),
+    prep: pour?.live.plan.prep ?? prepOfLayer(step),
     cautions: cautionsAt(technique, layerId),
-    cure: mix && known && cureOf(mix, known, soFar),
+    cure: mix && known && cureOf(mix, known, pouredSoFar(layer, soFar)),
+    pour,
   }
+}
+
+function sittingPour(request: BatchRequest | null, soFar: SittingSoFar): SittingPour | null {
+  if (!request) return null
+  const { done, readings, stillFullMin, roomTempC } = soFar
+  const inRoom = { ...request, roomTempC: roomTempC ?? request.roomTempC }
+  return { request: inRoom, live: planLive(inRoom, done, readings, stillFullMin) }
+}
+
+/** A layer that is drawn is poured before its last step; any other is laid when it is poured. */
+function pouredSoFar(layer: LaterLayer, soFar: SittingSoFar): SittingSoFar {
+  const way = drawnIn(layer)
+  if (way === null) return soFar
+  return { ...soFar, pouredMin: markedAt('empties', TECHNIQUES[way], soFar.done ?? {}) }
 }
 
 /** Of the resin as the readings of the mix before have it, or its own where it was read. */
@@ -184,7 +214,7 @@ export function lessonOfSitting(request: BatchRequest, layerId: string, soFar: S
   const mix = mixes.find(({ id }) => id === layerId)
   if (!layer || !mix) throw new RangeError(`lessonOfSitting: nothing is stirred for a layer "${layerId}"`)
   const { own, rooms, settingFor } = believedOf({ request, layer, fills, mix }, soFar)
-  const { readings = [], pouredMin = null } = soFar
+  const { readings = [], pouredMin = null } = pouredSoFar(layer, soFar)
   return lessonFrom({
     setting: settingFor(own),
     decantMin: pouredMin,
@@ -202,7 +232,7 @@ interface Stirred {
 
 /** What a sitting's readings leave believed, and how its mix is followed. */
 function believedOf(stirred: Stirred, soFar: SittingSoFar) {
-  const { readings = [], pouredMin = null, divided = false } = soFar
+  const { readings = [], pouredMin = null, divided = false } = pouredSoFar(stirred.layer, soFar)
   const { mix, request } = stirred
   const cupG = divided ? Math.max(...mix.cups.map(({ massG }) => massG)) : mix.parts.byWeight.totalG
   const own = ownRequest(stirred, soFar.roomTempC ?? request.roomTempC)

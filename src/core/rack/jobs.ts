@@ -1,10 +1,11 @@
-import { isIn, laterAmount, type BatchRequest, type LaterLayer } from '../batch/index.ts'
+import { isIn, laterAmount, pourOfLayer, type BatchRequest, type LaterLayer } from '../batch/index.ts'
 import { mixedDensityGPerMl, STAGES, windowOf, type Criterion, type Window } from '../resin/index.ts'
-import type { Lasting, RackWait, StepId, StepRule } from '../technique/index.ts'
+import { TECHNIQUES, type Lasting, type RackWait, type StepId, type StepRule } from '../technique/index.ts'
 import {
   forecastLayer,
   handsOnMin,
   lastRoomC,
+  scheduleBatch,
   windowsOf,
   type PourForecast,
   type Schedule,
@@ -47,13 +48,21 @@ export function rackJobs(schedule: Schedule, request: BatchRequest): readonly Ra
     return {
       step,
       waits: waitsOf(step, task),
-      handsOnMin: handsOnMin(step, slotsOf(step, schedule, request), {
-        request,
-        technique: schedule.technique,
-      }),
+      handsOnMin:
+        drawnMin(step, schedule, request) ??
+        handsOnMin(step, slotsOf(step, schedule, request), { request, technique: schedule.technique }),
       on: lastPoured(task),
     }
   })
+}
+
+/** From the stop-stir of a layer that is drawn to its covers: its own clock does not let the hands go. Null for any other step. */
+function drawnMin({ id }: StepRule, { fills }: Schedule, request: BatchRequest): number | null {
+  const layer = request.layers.find((each) => each.id === id)
+  const pour = layer ? pourOfLayer(request, layer, fills) : null
+  if (!pour) return null
+  const { turns } = scheduleBatch(pour, TECHNIQUES[pour.technique])
+  return Math.max(...turns.map(({ endMin }) => endMin))
 }
 
 /** The pieces a step is done on: of a layer those it is laid on, else all. */

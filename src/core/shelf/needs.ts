@@ -9,6 +9,7 @@ import {
   laidOut,
   pieceCount,
   piecesOn,
+  pourOfLayer,
   techniqueOfPour,
   whiteCupOf,
   whiteDrops,
@@ -93,6 +94,11 @@ function colourNeeds(
     ...cupColours(dividedMixes(request, technique, mixes)).map(({ mix, colour, addition }) =>
       need(colour, additionMl(colour, addition), takenAt(mix)),
     ),
+    ...request.layers.flatMap((layer) => {
+      const pour = pourOfLayer(request, layer, fills)
+      const all = pour ? needsOf(pour) : []
+      return all.filter(({ of }) => of.kind === 'colour').map((each) => ({ ...each, at: layer.id }))
+    }),
     ...request.layers.flatMap((layer) =>
       bottlesOf(layer).map((dosed) =>
         need(dosed.colour, piecesOn(layer, fills) * additionMl(dosed.colour, additionOf(dosed, 0)), layer.id),

@@ -41,6 +41,9 @@ export function renewedFrom(request: BatchRequest, shelf: Shelf): Renewed {
       ...layer,
       resin: layer.resin && now(layer.resin, shelf.resins),
       cups: layer.cups.map(cupNow),
+      ...(layer.drawn && {
+        drawn: { ...layer.drawn, colours: layer.drawn.colours.map((each) => now(each, shelf.colours)) },
+      }),
     })),
   }
   return { changed: [...changed], request: renewed }

@@ -1,4 +1,4 @@
-import type { HandsOn, Lasting, RackWait, Risk, StepRule } from './technique.ts'
+import type { HandsOn, Lasting, RackWait, Risk, StepRule, TechniqueId } from './technique.ts'
 import type { ToolId } from './tools.ts'
 
 /** When a layer is laid on what is there already. */
@@ -64,13 +64,16 @@ export const LAYER_WHENS: Readonly<Record<LayerWhen, WhenRule>> = {
   },
 }
 
-export type WayId = 'plain' | 'coat' | 'heatCoat' | 'paint' | 'solventPaint' | 'varnish' | 'gilding'
+export type WayId =
+  'plain' | 'bloom' | 'petri' | 'coat' | 'heatCoat' | 'paint' | 'solventPaint' | 'varnish' | 'gilding'
 
 /** A way of laying a layer that comes after the pour, as data. */
 export interface LayerWay {
   readonly name: string
   /** What it is laid from: a mix of its own, a product that is mixed as its own sheet says, or a bottle. */
   readonly from: 'mix' | 'product' | 'bottle'
+  /** The way of a pour whose inks and white go into it: its sitting goes through the steps of that. */
+  readonly draws?: TechniqueId
   /** Before the layer's name: what the hands do. */
   readonly verb: string
   readonly done: string
@@ -89,6 +92,9 @@ const RESIN_TOOLS: readonly ToolId[] = ['scale', 'cups', 'sticks']
 /** Overnight is touch-dry (common practice; the tin says more). */
 const OVERNIGHT: Lasting = { openMin: DAY_MIN / 2, bestMin: DAY_MIN }
 
+/** Inks and white run off what has no wall round it. */
+const IN_A_CAVITY: readonly LayerWhen[] = ['bonds', 'nextDay', 'demolded', 'hard']
+
 /** Every way there is; a new one is one more entry. Figures are common practice with no published source. */
 export const LAYER_WAYS: Readonly<Record<WayId, LayerWay>> = {
   plain: {
@@ -100,6 +106,30 @@ export const LAYER_WAYS: Readonly<Record<WayId, LayerWay>> = {
     needs: RESIN_TOOLS,
     risks: ['runaway', 'skin', 'air'],
     whens: ['bonds', 'nextDay', 'demolded', 'hard', 'finished'],
+  },
+  bloom: {
+    name: 'Bloom',
+    from: 'mix',
+    draws: 'bloom',
+    verb: 'Pour the',
+    done: 'Laid',
+    detail: 'A pour of its own on what is there: rest, decant, ink, white, petals, by its own clock.',
+    handsOn: { by: 'decant' },
+    needs: RESIN_TOOLS,
+    risks: ['runaway', 'skin', 'air'],
+    whens: IN_A_CAVITY,
+  },
+  petri: {
+    name: 'Petri',
+    from: 'mix',
+    draws: 'petri',
+    verb: 'Pour the',
+    done: 'Laid',
+    detail: 'A pour of its own on what is there: decant, an ink drop, a white drop on it, by its own clock.',
+    handsOn: { by: 'decant' },
+    needs: RESIN_TOOLS,
+    risks: ['runaway', 'skin', 'air'],
+    whens: IN_A_CAVITY,
   },
   coat: {
     name: 'Coated',

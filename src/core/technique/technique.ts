@@ -189,4 +189,13 @@ export type TechniqueId = 'bloom' | 'petri' | 'inclusions' | 'plain'
 
 /** What a layer over a pour can be begun from (`LAYER_STARTS`). */
 export type LayerStartId =
-  'secondPour' | 'back' | 'clearCoat' | 'heatCoat' | 'paint' | 'solventPaint' | 'varnish' | 'gilding'
+  | 'secondPour'
+  | 'bloomLayer'
+  | 'petriLayer'
+  | 'back'
+  | 'clearCoat'
+  | 'heatCoat'
+  | 'paint'
+  | 'solventPaint'
+  | 'varnish'
+  | 'gilding'

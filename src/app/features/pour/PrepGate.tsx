@@ -30,12 +30,17 @@ export function PrepGate({ story, plan, units }: PrepGateProps) {
       story={story}
       prep={plan.prep}
       lead={`${story.batch.request.name}. Everything after stop-stir is against the clock: nothing is fetched then.`}
-      stops={plan.findings.filter((finding) => gravityOf(finding) === 'stop')}
+      stops={stopsOf(plan.findings)}
       units={units}
     >
       <ShelfAtTheGate story={story} />
     </Gate>
   )
+}
+
+/** What no gate lets pass unread. */
+export function stopsOf(findings: readonly Finding[]): readonly Finding[] {
+  return findings.filter((finding) => gravityOf(finding) === 'stop')
 }
 
 interface GateProps {

@@ -6,18 +6,20 @@ import { sampleAt } from '#app/components/lifeAt.ts'
 import { NoSuchBatch } from '#app/components/NoSuchBatch.tsx'
 import { whenOf } from '#app/components/when.ts'
 import type { SittingPlan } from '#core/plan/index.ts'
-import type { Pour, Sitting } from '#core/runsheet/index.ts'
+import { pourOfLayer } from '#core/batch/index.ts'
+import { layerTurns, type Pour, type Sitting } from '#core/runsheet/index.ts'
 import { printClock, type UnitChoice } from '#core/units/index.ts'
 import { useNowMs } from '#app/platform/clock.ts'
-import { sittingSoFar, useLastTold, useSittingPlan, useUnits } from '#app/platform/queries.ts'
+import { sittingSoFar, stillFullMin, useLastTold, useSittingPlan, useUnits } from '#app/platform/queries.ts'
 import { useBenchStory, type BatchStory } from '#app/platform/stories.ts'
 import { Believed } from './Believed.tsx'
 import { Cautions } from './Cautions.tsx'
+import { DrawnSitting } from './DrawnSitting.tsx'
 import { CupWarning } from './CupWarning.tsx'
 import { LiveSitting } from './LiveSitting.tsx'
 import { HeldAside } from './HeldAside.tsx'
 import { MarkButton } from './MarkButton.tsx'
-import { Gate } from './PrepGate.tsx'
+import { Gate, stopsOf } from './PrepGate.tsx'
 import { ReadingTaker } from './ReadingTaker.tsx'
 import { MixingView, WeighView } from './Stirring.tsx'
 import { UndoButton } from './UndoButton.tsx'
@@ -58,10 +60,11 @@ function SittingAt({ story, pour, layerId, name }: SittingAtProps) {
   const running = sitting?.stage === 'running' ? sitting : null
   const doneMin = pour.done[layerId]
   const laidAtMs = doneMin === undefined ? null : pour.stopStirAtMs + doneMin * 60_000
+  const stillFull = useStillFull(story, pour, layerId)
   const plan = useSittingPlan(
     story.batch.request,
     layerId,
-    sitting ? sittingSoFar(pour, layerId, sitting) : {},
+    sitting ? { ...sittingSoFar(pour, layerId, sitting), ...stillFull } : {},
   )
   const shown = useLastTold(plan)
   if (!shown)
@@ -86,11 +89,22 @@ function SittingAt({ story, pour, layerId, name }: SittingAtProps) {
         layer={layerId}
         prep={shown.prep}
         lead={`${known.lead}. ${shown.mix ? 'Everything after stop-stir is against the clock: nothing is fetched then.' : shown.detail}`}
-        stops={[]}
+        stops={stopsOf(shown.pour?.live.plan.findings ?? [])}
         units={units}
       />
     )
   return <Begun {...known} sitting={sitting} pour={pour} />
+}
+
+/** Of a layer that is drawn, until when its cup is still seen to stand full; nothing of any other, or while nothing is stirred. */
+function useStillFull({ batch: { request } }: BatchStory, pour: Running, layerId: string) {
+  const nowMs = useNowMs(5000)
+  const layer = request.layers.find(({ id }) => id === layerId)
+  const own = layer && pourOfLayer(request, layer, [])
+  const sitting = pour.sittings[layerId]
+  if (!own || sitting?.stage !== 'running') return {}
+  const told = { ...pour, stopStirAtMs: sitting.stopStirAtMs, done: layerTurns(pour, layerId) }
+  return { stillFullMin: stillFullMin({ batch: { request: own } }, told, nowMs) }
 }
 
 interface KnownSitting {
@@ -126,7 +140,11 @@ function Begun({
     case 'mixing':
       return <MixingView story={story} stirBeganAtMs={sitting.stirBeganAtMs} layer={layerId} />
     case 'running':
-      return <Stirred {...known} sitting={sitting} pour={pour} units={units} />
+      return plan.pour ? (
+        <DrawnSitting {...known} key={layerId} own={plan.pour} sitting={sitting} pour={pour} units={units} />
+      ) : (
+        <Stirred {...known} sitting={sitting} pour={pour} units={units} />
+      )
     default:
       return sitting satisfies never
   }

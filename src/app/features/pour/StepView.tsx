@@ -1,0 +1,170 @@
+import { moldPortions, ofPiece, techniqueOfPour } from '#core/batch/index.ts'
+import type { BatchPlan, LivePlan } from '#core/plan/index.ts'
+import {
+  filledOf,
+  layerTurnKey,
+  standingAt,
+  type Filled,
+  type RunStep,
+  type Standing,
+} from '#core/runsheet/index.ts'
+import type { UnitChoice } from '#core/units/index.ts'
+import type { Otherwise, Reading } from '#core/timing/index.ts'
+import { markedAt } from '#core/technique/index.ts'
+import { inUnits } from '#words/inUnits.ts'
+import { sampleAt } from '#app/components/lifeAt.ts'
+import { pourSpan, stripNotches } from '#app/components/notches.ts'
+import { StageLine } from '#app/components/StageLine.tsx'
+import { Strip } from '#app/components/Strip.tsx'
+import { useSettings } from '#app/platform/queries.ts'
+import type { BatchStory } from '#app/platform/stories.ts'
+import { useSignal } from '#app/platform/signals.ts'
+import { AnotherWay } from './AnotherWay.tsx'
+import { aimOfPour, Believed } from './Believed.tsx'
+import { Cautions } from './Cautions.tsx'
+import { CupWarning } from './CupWarning.tsx'
+import { AutoReadingsSwitch, BenchStrip } from './BenchStrip.tsx'
+import { GiveUpButton } from './GiveUpButton.tsx'
+import { MoldByMold } from './MoldByMold.tsx'
+import { AllAmountsDialog } from './AllAmountsDialog.tsx'
+import { InSight } from './InSight.tsx'
+import { MarkButton } from './MarkButton.tsx'
+import { NoteTaker } from './NoteTaker.tsx'
+import { ReadingTaker } from './ReadingTaker.tsx'
+import { SoundTest } from './SoundTest.tsx'
+import { Signs, signOf, StandingLine } from './StandingLine.tsx'
+import { StepHead } from './StepHead.tsx'
+import { UndoButton } from './UndoButton.tsx'
+
+interface StepViewProps {
+  readonly step: RunStep
+  /** The later layer that this pour is; the batch's own pour where none is said. */
+  readonly layer?: string | undefined
+  readonly nowMin: number
+  readonly story: BatchStory
+  readonly plan: BatchPlan
+  readonly bands: LivePlan['bands']
+  readonly units: UnitChoice
+  readonly done: Readonly<Record<string, number>>
+  readonly otherwise: Otherwise
+  readonly filled: readonly Filled[]
+  readonly readings: readonly Reading[]
+}
+
+/** The step at hand: what it takes, how it stands, its one button and what else can be done. */
+export function StepView({
+  step,
+  layer,
+  nowMin,
+  story,
+  plan,
+  bands,
+  units,
+  done,
+  otherwise,
+  filled,
+  readings,
+}: StepViewProps) {
+  const standing = standingAt(step, nowMin)
+  const { school } = useSettings()
+  const full = markedAt('empties', techniqueOfPour(story.batch.request), done) === null
+  useSignal(isDue(standing) ? step.key : '')
+  return (
+    <section aria-label="The step at hand" data-step={step.key} data-standing={standing.kind}>
+      <StepHead
+        step={step}
+        request={story.batch.request}
+        plan={plan}
+        units={units}
+        done={done}
+        otherwise={otherwise}
+      >
+        <p className="text-ink-soft text-lg">{pieceLine(step, plan)}</p>
+        <h2 className="text-2xl sm:text-3xl">{step.title}</h2>
+        <p className="my-2 max-w-prose text-lg">{inUnits(step.detail, units)}</p>
+      </StepHead>
+      <InSight title={step.title} standing={standing} nowMin={nowMin} />
+      {step.does === 'empties' && (
+        <MoldByMold
+          story={story}
+          portions={moldPortions(plan)}
+          filled={filledOf(filled, layer ?? null)}
+          layer={layer}
+          units={units}
+        />
+      )}
+      <StandingLine
+        standing={standing}
+        late={step.late && inUnits(step.late, units)}
+        sign={signOf(step, { plan, nowMin, school, units })}
+      />
+      <Signs life={plan.life} nowMin={nowMin} units={units} />
+      <BenchStrip story={story} readings={readings} nowMin={nowMin} units={units} layer={layer} />
+      <StageLine plan={plan} nowMin={nowMin} units={units} />
+      {full && <CupWarning limits={plan.cupLimits} nowMin={nowMin} readings={readings} units={units} />}
+      <div className="my-3">
+        <Strip
+          life={plan.life}
+          span={pourSpan(plan)}
+          notches={stripNotches(plan.steps, 'pour', done, bands)}
+          nowMin={nowMin}
+          size="large"
+          units={units}
+          lead={school}
+          label="The resin's life, the needle is now"
+        />
+      </div>
+      <MarkButton
+        story={story}
+        mark={layer === undefined ? step.key : layerTurnKey(layer, step.key, plan.steps)}
+        label={step.done}
+        early={standing.kind === 'soon'}
+      />
+      <div className="mt-1 flex flex-wrap gap-3">
+        <UndoButton story={story} />
+        {layer === undefined && (
+          <AnotherWay story={story} step={step} plan={plan} done={done} otherwise={otherwise} />
+        )}
+        <ReadingTaker
+          story={story}
+          units={units}
+          layer={layer}
+          expected={{
+            resin: sampleAt(plan.life, Math.max(0, nowMin)).tempC,
+            room: roomNowC(story.batch.request.roomTempC, readings),
+          }}
+        />
+        <NoteTaker story={story} />
+        <AllAmountsDialog story={story} />
+        <SoundTest />
+        {layer === undefined && <GiveUpButton story={story} />}
+        <AutoReadingsSwitch />
+      </div>
+      <Believed
+        bands={bands}
+        aim={aimOfPour({ plan, bands })}
+        cup={full ? { limits: plan.cupLimits } : undefined}
+        units={units}
+      />
+      <Cautions ids={step.cautions} />
+    </section>
+  )
+}
+
+/** The hands may begin. */
+function isDue({ kind }: Standing): boolean {
+  return kind === 'now' || kind === 'hurry'
+}
+
+/** The room as it was read last, or as it was planned. */
+function roomNowC(plannedC: number, readings: readonly Reading[]): number {
+  return readings.flatMap((reading) => (reading.kind === 'room' ? [reading.tempC] : [])).at(-1) ?? plannedC
+}
+
+function pieceLine({ pieceNo, roundNo }: RunStep, { pieces, fills }: BatchPlan): string {
+  if (pieceNo === null) return 'All pieces'
+  const round = roundNo === null ? '' : `Round ${roundNo}, `
+  // Which it is has to be said only where there are others.
+  const kind = fills.length > 1 ? `: ${ofPiece(fills, pieceNo)?.name}` : ''
+  return `${round}${round ? 'piece' : 'Piece'} ${pieceNo} of ${pieces}${kind}`
+}

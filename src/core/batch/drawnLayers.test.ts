@@ -1,0 +1,198 @@
+import { describe, expect, test } from '@jest/globals'
+import { planBatch, planSitting } from '#core/plan/index.ts'
+import { layerTurnKey, layerTurns, readPour, type PourEvent } from '#core/runsheet/index.ts'
+import { needsOf } from '#core/shelf/index.ts'
+import { batchRequestSchema } from '#schema/request.ts'
+import * as v from 'valibot'
+import { bloomRequest, COASTER } from '../../../tests/support/request.ts'
+import {
+  DROP_ML,
+  laidInto,
+  pourOfLayer,
+  startedLayer,
+  withPour,
+  type BatchRequest,
+  type LaterLayer,
+} from './index.ts'
+
+const CLEAR = { dose: 'ink', holeMm: 3, ringSpacingMm: 10, rimMarginMm: 7, petals: 8 } as const
+
+/**
+ * Worked by hand: a plain pour of 3 mm in two round molds of 100 mm, 10 mm deep (78.54 cm2 each), and a petri of 4 mm on it. The petri's
+ * bed is 4 x 7.854 = 31.42 ml a piece; its usual pattern is a cell to 357 mm2, so 22 drops; one round covers the floor or three do. White
+ * drops of 0.02 ml come on top of the bed.
+ */
+const PETRI: LaterLayer = {
+  ...startedLayer('petriLayer', 'petri'),
+  when: 'nextDay',
+  amount: { by: 'depth', mm: 4 },
+}
+const request: BatchRequest = bloomRequest({
+  technique: 'plain',
+  bedMm: 3,
+  layers: [PETRI],
+  pieces: [{ mold: COASTER, count: 2, pattern: null }],
+})
+
+/** A bloom of 4 mm with one ring of 60 mm across: 188.5 mm of bead through 3 mm, 1.332 ml. */
+const RING: LaterLayer = {
+  ...startedLayer('bloomLayer', 'ring'),
+  when: 'nextDay',
+  amount: { by: 'depth', mm: 4 },
+  drawn: {
+    colours: request.colours,
+    white: { ...CLEAR, dose: 'translucent' },
+    rounds: null,
+    patterns: {
+      coaster: {
+        id: 'own',
+        name: 'One ring',
+        forAreaMm2: 7854,
+        marks: [
+          {
+            id: 'a',
+            mark: {
+              kind: 'rings',
+              zone: { kind: 'piece' },
+              marginMm: 20,
+              spacingMm: 10,
+              most: 1,
+              startDeg: 0,
+              nextByDeg: 0,
+            },
+          },
+        ],
+      },
+    },
+  },
+}
+
+describe('a later layer with marks of its own', () => {
+  const ringed = { ...request, layers: [RING] }
+  const plan = planBatch(ringed)
+
+  test('is as deep as its bed and the white on it', () => {
+    const layer = plan.fills[0]!.layers.find(({ id }) => id === 'ring')!
+    expect(layer.depthMm).toBeCloseTo(4 + 1332 / 7854, 2)
+    expect(layer.volumeMl).toBeCloseTo(31.42 + 1.332, 1)
+    expect(plan.fills[0]!.lipMm).toBeCloseTo(10 - 3 - 4 - 0.17, 2)
+  })
+
+  test('is stirred as one mix, bed and bag, of two pieces: 2 x (31.42 + 1.33) ml at the density of the mix', () => {
+    const mix = plan.mixes.find(({ id }) => id === 'ring')!
+    const density = mix.inMoldsG / (2 * (31.416 + 1.332))
+    expect(density).toBeGreaterThan(1.05)
+    expect(density).toBeLessThan(1.15)
+    const bag = mix.cups.find(({ holds }) => holds === 'white')!
+    expect(bag.massG).toBeCloseTo(2 * 1.332 * density + request.loss.bagResidueG, 1)
+    expect(plan.mixes.find(({ of }) => of === 'pour')!.cups.map(({ holds }) => holds)).toEqual(['mix'])
+  })
+
+  test('is a pour in what is left of the mold, with its own clock and steps', () => {
+    const pour = pourOfLayer(ringed, RING, plan.fills)!
+    expect(pour.pieces[0]!.mold.depthMm).toBeCloseTo(7, 9)
+    const { live } = planSitting(ringed, 'ring').pour!
+    const white = live.plan.steps.find(({ does }) => does === 'whites')!
+    expect(live.plan.fills[0]!.laid.beads).toHaveLength(1)
+    expect(white.fromMin).toBeGreaterThan(10)
+    expect(live.plan.bloom!.bedDepthMm).toBeCloseTo(4, 9)
+    expect(live.bands.steps[white.stepId]).toBeDefined()
+  })
+
+  test('takes its inks, its white and its resin off the shelf under its own name', () => {
+    const own = needsOf(ringed).filter(({ at }) => at === 'ring')
+    expect(own.map(({ of }) => of.kind)).toEqual(expect.arrayContaining(['resinA', 'resinB', 'colour']))
+    const drops = planSitting({ ...request, layers: [PETRI] }, 'petri').pour!.live.plan.drops[0]!
+    const ink = needsOf({ ...request, layers: [PETRI] }).find(
+      ({ name, at }) => name === 'Lagoon' && at === 'petri',
+    )!
+    const each = drops.inks.find(({ what }) => what === 'Lagoon')!.drops
+    expect(ink.amount).toBeCloseTo(2 * each * DROP_ML, 6)
+  })
+
+  test('keeps the hands from its stop-stir to its covers', () => {
+    const { live } = planSitting(ringed, 'ring').pour!
+    const step = plan.steps.find(({ stepId }) => stepId === 'ring')!
+    const last = live.plan.steps.findLast(({ place }) => place === 'pour')!
+    expect(step.handsOnMin).toBeCloseTo(last.endMin, 6)
+  })
+
+  test('brings the tools and the cautions of its steps to its own gate', () => {
+    const { prep } = planSitting(ringed, 'ring')
+    expect(prep.map(({ tool }) => tool)).toEqual(expect.arrayContaining(['bag', 'inks', 'gloves']))
+  })
+
+  test('is followed by its own marks: a white that is late by its own clock is past', () => {
+    const { live } = planSitting(ringed, 'ring', { done: { stir: 0, rest: 15 } }).pour!
+    const decant = live.plan.steps.find(({ does }) => does === 'empties')!
+    expect(decant.beginMin).toBeGreaterThanOrEqual(15)
+  })
+
+  test('an ink more, another hole or another pattern is its own, and no longer the pour’s', () => {
+    const pour = pourOfLayer(request, PETRI, planBatch(request).fills)!
+    const changed = withPour(PETRI, { ...pour, bedMm: 3, colours: pour.colours.slice(1), rounds: 2 })
+    expect(changed.amount).toEqual({ by: 'depth', mm: 3 })
+    expect(changed.drawn!.colours.map(({ name }) => name)).toEqual(['Plum', 'Chalk paste'])
+    expect(changed.drawn!.rounds).toBe(2)
+    expect(request.colours).toHaveLength(3)
+  })
+
+  test('a pattern goes by the area when its mold is another', () => {
+    const [order] = ringed.pieces
+    const large = { ...COASTER, id: 'large', outline: { shape: 'circle', acrossMm: 200 } } as const
+    const next = laidInto(ringed, order!, large)
+    const pattern = next.layers[0]!.drawn!.patterns['large']!
+    expect(pattern.forAreaMm2).toBeCloseTo(Math.PI * 100 ** 2, -1)
+  })
+})
+
+describe('a file with such a layer', () => {
+  const read = (layer: Partial<LaterLayer>) =>
+    v.safeParse(batchRequestSchema, { ...request, layers: [{ ...RING, ...layer }] })
+
+  test('is read as it was written', () => {
+    const told = read({})
+    expect(told.success && told.output.layers[0]).toEqual(RING)
+  })
+
+  test.each([
+    [{ amount: { by: 'rest' } }, 'expected a depth'],
+    [{ zone: { place: 'side', frac: 0.5 } }, 'expected no part of it'],
+    [{ way: 'plain' }, 'expected nothing of them'],
+    [{ cups: [{ id: 'a', name: 'A', portion: { by: 'rest' }, colours: [] }] }, 'expected no cups'],
+    [{ when: 'finished' }, 'cannot be laid at'],
+  ] as const)('%j is refused, with what would be right', (changes, why) => {
+    const told = read(changes as Partial<LaterLayer>)
+    expect(told.success).toBe(false)
+    expect(JSON.stringify(told.issues)).toContain(why)
+  })
+})
+
+describe('its turns', () => {
+  const events: readonly PourEvent[] = [
+    { id: 'a', atMs: 0, kind: 'gatePassed', overruled: [] },
+    { id: 'b', atMs: 0, kind: 'stirBegan' },
+    { id: 'c', atMs: 0, kind: 'stopStir' },
+    { id: 'd', atMs: 60_000, kind: 'gatePassed', overruled: [], layer: 'ring' },
+    { id: 'e', atMs: 120_000, kind: 'stirBegan', layer: 'ring' },
+    { id: 'f', atMs: 300_000, kind: 'stopStir', layer: 'ring' },
+    { id: 'g', atMs: 900_000, kind: 'done', key: 'ring.ink.1' },
+  ]
+  const pour = readPour(events)
+  if (pour.stage !== 'running') throw new Error('it runs')
+  const steps = [
+    { key: 'ink.1', place: 'pour' },
+    { key: 'cover', place: 'pour' },
+    { key: 'use', place: 'rack' },
+  ] as const
+
+  test('count from its own stop-stir, and its stirring is one of them', () => {
+    expect(layerTurns(pour, 'ring')).toEqual({ stir: 0, 'ink.1': 10 })
+    expect(layerTurns(pour, 'petri')).toEqual({})
+  })
+
+  test('are marked behind its name, the last of them as the layer that is laid by it', () => {
+    expect(layerTurnKey('ring', 'ink.1', steps)).toBe('ring.ink.1')
+    expect(layerTurnKey('ring', 'cover', steps)).toBe('ring')
+  })
+})

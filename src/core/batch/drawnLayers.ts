@@ -1,0 +1,104 @@
+import { cavityAbove } from '../mold/index.ts'
+import { LAYER_WAYS, type TechniqueId, type WayId } from '../technique/index.ts'
+import type { Drawn } from './drawn.ts'
+import { isIn, type LaterLayer } from './laterLayers.ts'
+import type { Layer } from './layer.ts'
+import { kindId, kindName, type PieceOrder } from './pieces.ts'
+import type { BatchRequest } from './request.ts'
+
+/** The way of a pour that it is laid in; null where no marks go into it. */
+export function drawnIn({ way }: { readonly way: WayId }): TechniqueId | null {
+  return LAYER_WAYS[way].draws ?? null
+}
+
+/** What it is drawn with: its own, or what the pour under it is drawn with, in the usual pattern. */
+export function drawnOf(
+  { drawn }: Pick<LaterLayer, 'drawn'>,
+  { colours, white }: Pick<BatchRequest, 'colours' | 'white'>,
+): Drawn {
+  return drawn ?? { colours, white, rounds: null, patterns: {} }
+}
+
+/** Pieces as far as it is known how high each layer lies in them. */
+interface Stacked {
+  readonly id: string
+  readonly layers: readonly Pick<Layer, 'id' | 'raisesMm'>[]
+}
+
+/**
+ * The pour that a drawn layer is, as if it were a batch of its own: its pieces, in what is left of their molds above the layers under it,
+ * its resin, its inks and its white, with nothing before and nothing after. Null for a layer that no marks go into, or that is in no piece.
+ */
+export function pourOfLayer(
+  request: BatchRequest,
+  layer: LaterLayer,
+  stacked: readonly Stacked[],
+): BatchRequest | null {
+  const technique = drawnIn(layer)
+  const orders = request.pieces.filter((order) => isIn(layer, { id: kindId(order) }))
+  if (technique === null || orders.length === 0) return null
+  const { colours, white, rounds, patterns } = drawnOf(layer, request)
+  const resin = layer.resin ?? request.resin
+  return {
+    ...request,
+    name: layer.name,
+    technique,
+    ownWay: null,
+    pieces: orders.map((order): PieceOrder => {
+      const id = kindId(order)
+      const under = stacked.find((fill) => fill.id === id)?.layers ?? []
+      const floorMm = under
+        .slice(
+          0,
+          Math.max(
+            0,
+            under.findIndex((each) => each.id === layer.id),
+          ),
+        )
+        .reduce((sum, { raisesMm }) => sum + raisesMm, 0)
+      return {
+        // Known by the piece it is laid in: molds of one outline may hold pieces of several ways.
+        mold: { ...cavityAbove(order.mold, floorMm), id, name: kindName(order) },
+        count: order.count,
+        pattern: patterns[id] ?? null,
+      }
+    }),
+    resin,
+    learned: resin.id === request.resin.id ? request.learned : null,
+    colours,
+    // Parts stand in the room by then, however warm those of the pour were.
+    partsTempC: null,
+    bedMm: layer.amount.by === 'depth' ? layer.amount.mm : null,
+    lipMm: 0,
+    leastMixG: undefined,
+    white,
+    bags: [],
+    inclusions: null,
+    cups: [],
+    layers: [],
+    jobs: [],
+    startAt: null,
+    promisedOn: null,
+    cupStrategy: null,
+    whiteApart: false,
+    rounds,
+    aimShiftLog: technique === request.technique ? request.aimShiftLog : 0,
+  }
+}
+
+/** The layer with what was changed of the pour that it is. */
+export function withPour(layer: LaterLayer, pour: BatchRequest): LaterLayer {
+  const { colours, white, rounds, bedMm } = pour
+  const known = layer.drawn?.patterns ?? {}
+  const patterns = { ...known }
+  for (const order of pour.pieces) {
+    const id = kindId(order)
+    if (order.pattern) patterns[id] = order.pattern
+    else delete patterns[id]
+  }
+  return {
+    ...layer,
+    amount: bedMm === null ? layer.amount : { by: 'depth', mm: bedMm },
+    drawn: { colours, white, rounds, patterns },
+  }
+}
