@@ -129,6 +129,18 @@ describe('what one tap shows of a run', () => {
     for (const figure of figuresOf(request, plan)) expect(text).toContain(figure)
   })
 
+  test('is every figure of layers that inks and white go into', () => {
+    const request = bloomRequest(
+      { technique: 'plain', bedMm: 3, layers: begun('bloomLayer', 'petriLayer') },
+      2,
+    )
+    const plan = planBatch(request)
+    const text = shown(request, plan)
+    const figures = figuresOf(request, plan)
+    expect(figures.filter((figure) => figure.endsWith(' drop')).length).toBeGreaterThan(4)
+    for (const figure of figures) expect(text).toContain(figure)
+  })
+
   test.each(RECIPES.map(({ name, request }) => [name, request] as const))(
     'is every figure of the recipe %s',
     (_name, request) => {

@@ -8,6 +8,7 @@ import {
   type Layer,
   type Mix,
   type MoldFill,
+  type Take,
 } from '#core/batch/index.ts'
 import type { BatchPlan } from '#core/plan/index.ts'
 import { mixedDensityGPerMl } from '#core/resin/index.ts'
@@ -44,8 +45,20 @@ export function amountsOf(request: BatchRequest, plan: BatchPlan, units: UnitCho
         .map((take) => row(wordTake(take, units), 'from the bottle'))
       return rows.length > 0 ? [{ id: `bottles ${step.key}`, title: step.title, rows }] : []
     }),
+    ...plan.steps
+      .filter(({ place, takes }) => place === 'rack' && takes.some(({ of }) => GOES_IN.includes(of)))
+      .map((step) => ({
+        id: `drawn ${step.key}`,
+        title: step.title,
+        rows: step.takes
+          .filter(({ of }) => of === 'pour' || GOES_IN.includes(of))
+          .map((take) => row(wordTake(take, units), '')),
+      })),
   ]
 }
+
+/** What goes into a bed that lies there. */
+const GOES_IN: readonly Take['of'][] = ['drops', 'beads', 'strewn']
 
 function row(amount: string, what: string, more = '', into = false): AmountRow {
   return { amount, what, more, into }

@@ -62,6 +62,14 @@ function told(finding: Finding, units: UnitChoice): Told {
         text: 'Paints with solvent, pens and varnishes lie on what is hard; in resin they keep it soft.',
         byHand: 'Take another colour, or make it a painted layer.',
       }
+    case 'inLayer': {
+      const { title, text } = told(finding.finding, units)
+      return {
+        title: `In the ${finding.layer.name ?? 'layer'}: ${title}`,
+        text,
+        byHand: 'Open the layer: what would help stands there.',
+      }
+    }
     case 'layerOnNothing':
       return {
         title: `The ${finding.layer.name ?? 'layer'} is laid on nothing`,

@@ -76,8 +76,14 @@ export const DOSE_KIND_WORDS: Readonly<Record<Dose['by'], string>> = {
 }
 
 /** A layer in a line: how much of it, when, and what tints it. */
-export function wordLayerLine({ amount, when, zone, cups, resin }: LaterLayer, units: UnitChoice): string {
-  const colours = cups.flatMap((cup) => cup.colours.map(({ colour }) => colour.name))
+export function wordLayerLine(
+  { amount, when, zone, cups, resin, drawn }: LaterLayer,
+  units: UnitChoice,
+): string {
+  const colours = [
+    ...cups.flatMap((cup) => cup.colours.map(({ colour }) => colour.name)),
+    ...(drawn?.colours ?? []).map(({ name }) => name),
+  ]
   return [
     wordAmount(amount, units),
     wordZone(zone),

@@ -29,6 +29,9 @@ export const STAGE_WORDS: Readonly<Record<StageId, string>> = {
   use: 'cured for use',
 }
 
+/** Doses that are mixed, the thinnest first. */
+export const DOSES: readonly WhiteDose[] = ['translucent', 'milky', 'opaque']
+
 export const DOSE_WORDS: Readonly<Record<WhiteDose, string>> = {
   translucent: 'See-through on a wiped stick',
   milky: 'Milky on a wiped stick',

@@ -1,4 +1,5 @@
 import {
+  drawnIn,
   possibleAmount,
   type LaterLayer,
   type LayerAmount,
@@ -10,6 +11,7 @@ import { AMOUNT_WORDS, LAYER_WHEN_WORDS, ZONE_WORDS } from '#words/layers.ts'
 import { BottleList } from './BottleList.tsx'
 import { ChoiceField } from './ChoiceField.tsx'
 import { CupList } from './CupList.tsx'
+import { DrawnFields } from './DrawnFields.tsx'
 import type { LayerListProps } from './layerListProps.ts'
 import { NumberField } from './NumberField.tsx'
 import { QuantityField } from './QuantityField.tsx'
@@ -33,6 +35,7 @@ const BATCHS_OWN = 'batch'
 export function LayerFields(props: LayerFieldsProps) {
   const { layer, resins, problems, onChange, whens, units, pieces = [] } = props
   const { from, whens: possible } = LAYER_WAYS[layer.way]
+  const drawn = drawnIn(layer) !== null
   const moments = possible.filter((when) => when === layer.when || !whens || whens.includes(when))
   const change = (changes: Partial<LaterLayer>) => onChange({ ...layer, ...changes })
   return (
@@ -57,11 +60,22 @@ export function LayerFields(props: LayerFieldsProps) {
         <OnPieces pieces={pieces} only={layer.only} onChange={(only) => change({ only })} />
       )}
       {from !== 'bottle' && <AmountFields {...props} />}
-      <ZoneFields
-        zone={layer.zone}
-        problem={problems['zone.frac']}
-        always={layer.amount.by === 'beside'}
-        onChange={(zone) => change({ zone })}
+      {!drawn && (
+        <ZoneFields
+          zone={layer.zone}
+          problem={problems['zone.frac']}
+          always={layer.amount.by === 'beside'}
+          onChange={(zone) => change({ zone })}
+        />
+      )}
+      <DrawnFields
+        layer={layer}
+        pour={props.pour}
+        colours={props.colours}
+        units={units}
+        problems={problems}
+        marks={props.marksOf?.(layer)}
+        onChange={(own) => change({ drawn: own })}
       />
       {from === 'mix' && (
         <>
@@ -74,14 +88,16 @@ export function LayerFields(props: LayerFieldsProps) {
             ]}
             onChange={(id) => change({ resin: resins.find((resin) => resin.id === id) ?? null })}
           />
-          <CupList
-            cups={layer.cups}
-            colours={props.colours}
-            units={units}
-            apart
-            problems={problems}
-            onChange={(cups) => change({ cups })}
-          />
+          {!drawn && (
+            <CupList
+              cups={layer.cups}
+              colours={props.colours}
+              units={units}
+              apart
+              problems={problems}
+              onChange={(cups) => change({ cups })}
+            />
+          )}
         </>
       )}
       {from === 'bottle' && (
@@ -170,7 +186,7 @@ function AmountFields({ layer, units, problems, restTaken, besideFrac, onChange 
     beside: LAYER_WHENS[when].takesRoom && besideFrac > 0,
     none: false,
   }
-  const possible = AMOUNTS.filter((by) => by === amount.by || can[by])
+  const possible = AMOUNTS.filter((by) => by === amount.by || (can[by] && drawnIn(layer) === null))
   const set = (next: LayerAmount) =>
     onChange({
       ...layer,
@@ -179,15 +195,17 @@ function AmountFields({ layer, units, problems, restTaken, besideFrac, onChange 
     })
   return (
     <div className="grid grid-cols-2 gap-3">
-      <ChoiceField
-        label="How much"
-        value={amount.by}
-        choices={possible.map((id) => ({ id, name: AMOUNT_WORDS[id] }))}
-        onChange={(by) => set(begunAmount(by))}
-      />
+      {possible.length > 1 && (
+        <ChoiceField
+          label="How much"
+          value={amount.by}
+          choices={possible.map((id) => ({ id, name: AMOUNT_WORDS[id] }))}
+          onChange={(by) => set(begunAmount(by))}
+        />
+      )}
       {amount.by === 'depth' && (
         <QuantityField
-          label="Depth"
+          label={drawnIn(layer) === null ? 'Depth' : 'Bed, under its white'}
           dimension="length"
           unit={units.length}
           value={amount.mm}

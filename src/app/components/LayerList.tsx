@@ -98,8 +98,11 @@ export function LayerList(props: LayerListProps) {
 }
 
 /** The colours of its cups beside each other. */
-function Swatches({ layer: { cups } }: { layer: LaterLayer }) {
-  const hexes = cups.flatMap(({ colours }) => colours.map(({ colour }) => colour.hex))
+function Swatches({ layer: { cups, drawn } }: { layer: LaterLayer }) {
+  const hexes = [
+    ...cups.flatMap(({ colours }) => colours.map(({ colour }) => colour.hex)),
+    ...(drawn?.colours ?? []).map(({ hex }) => hex),
+  ]
   return (
     <span className="border-edge flex h-7 w-7 shrink-0 overflow-hidden rounded-md border" aria-hidden>
       {hexes.slice(0, 6).map((hex, k) => (

@@ -1,8 +1,12 @@
-import type { LaterLayer } from '#core/batch/index.ts'
+import type { ReactNode } from 'react'
+import type { BatchRequest, LaterLayer } from '#core/batch/index.ts'
 import type { Colour } from '#core/colour/index.ts'
 import type { Resin } from '#core/resin/index.ts'
 import type { LayerWhen } from '#core/technique/index.ts'
 import type { UnitChoice } from '#core/units/index.ts'
+
+/** What a layer is drawn with that says nothing of its own. */
+export type DrawnLike = Pick<BatchRequest, 'colours' | 'white'>
 
 /** What a list of layers is given. */
 export interface LayerListProps {
@@ -11,6 +15,9 @@ export interface LayerListProps {
   readonly colours: readonly Colour[]
   readonly resins: readonly Resin[]
   readonly units: UnitChoice
+  readonly pour: DrawnLike
+  /** The way to the marks of a layer that is drawn. */
+  readonly marksOf?: (layer: LaterLayer) => ReactNode
   /** The kinds of piece of the batch, where a layer may be meant for some of them only. */
   readonly pieces?: readonly { readonly id: string; readonly name: string }[]
   /** By path from the list: "0.amount.mm". */

@@ -139,14 +139,15 @@ export function useBubbles(request: BatchRequest, asked: boolean): UseQueryResul
 
 /** The sitting of a later layer as its readings have it, computed in the worker; the last one stays until the next is there. */
 export function useSittingPlan(
-  request: BatchRequest,
+  request: BatchRequest | null,
   layerId: string,
   soFar: SittingSoFar,
 ): UseQueryResult<SittingPlan> {
   const { planner } = usePlatform()
   return useQuery({
     queryKey: ['sitting', request, layerId, soFar],
-    queryFn: () => planner.planSitting(request, layerId, soFar),
+    queryFn: () => planner.planSitting(request!, layerId, soFar),
+    enabled: request !== null,
     staleTime: Infinity,
     gcTime: 5 * 60_000,
     placeholderData: keepPreviousData,

@@ -137,6 +137,18 @@ describe('a later layer with marks of its own', () => {
     expect(request.colours).toHaveLength(3)
   })
 
+  test('what is wrong with it is said of the whole plan, under its name', () => {
+    const { findings } = planBatch({
+      ...request,
+      layers: [{ ...PETRI, drawn: { ...RING.drawn!, rounds: 6, patterns: {} } }],
+    })
+    const own = findings.filter((finding) => finding.kind === 'inLayer')
+    expect(own.map(({ layer, finding }) => [layer.id, finding.kind])).toContainEqual(['petri', 'overloaded'])
+    expect(
+      planBatch({ ...request, layers: [PETRI] }).findings.filter(({ kind }) => kind === 'inLayer'),
+    ).toEqual([])
+  })
+
   test('a pattern goes by the area when its mold is another', () => {
     const [order] = ringed.pieces
     const large = { ...COASTER, id: 'large', outline: { shape: 'circle', acrossMm: 200 } } as const

@@ -80,11 +80,13 @@ export type Finding =
   | { readonly kind: 'inkLate'; readonly byMin: number }
   | { readonly kind: 'windowMissed'; readonly capacity: Capacity }
   | { readonly kind: 'neverReached'; readonly stepTitle: string }
+  /** What is wrong with the pour that a layer is which inks and white go into. */
+  | { readonly kind: 'inLayer'; readonly layer: LayerTold; readonly finding: Finding }
   | HeatConcern
 
 export type Gravity = 'stop' | 'warn' | 'note'
 
-const GRAVITY: Readonly<Record<Finding['kind'], Gravity>> = {
+const GRAVITY: Readonly<Record<Exclude<Finding['kind'], 'inLayer'>, Gravity>> = {
   overfilled: 'stop',
   surplusTooLittle: 'warn',
   bedTooThin: 'warn',
@@ -124,5 +126,5 @@ const GRAVITY: Readonly<Record<Finding['kind'], Gravity>> = {
 
 /** How much a finding weighs: `stop` is what ruins the batch or hurts someone, `warn` what ruins pieces. */
 export function gravityOf(finding: Finding): Gravity {
-  return GRAVITY[finding.kind]
+  return finding.kind === 'inLayer' ? gravityOf(finding.finding) : GRAVITY[finding.kind]
 }

@@ -1,5 +1,6 @@
 import {
   dropsOf,
+  pourOfLayer,
   techniqueOfPour,
   type BatchRequest,
   type Mix,
@@ -33,7 +34,7 @@ import {
   type SettledSchedule,
   type SoFar,
 } from '../timing/index.ts'
-import type { Finding } from './finding.ts'
+import { gravityOf, type Finding } from './finding.ts'
 import { findingsOf } from './findings.ts'
 import { lifeOf, type LifeSample } from './life.ts'
 import { palettePlan, type PalettePlan } from './palettePlan.ts'
@@ -133,8 +134,19 @@ function planOf(done: Readonly<Record<string, number>>, schedule: SettledSchedul
     heatLimitC: heatLimitC(schedule),
     whiteCup: whiteCupPlan(schedule),
     strategies: strategyEffects(request, techniqueOf(request), schedule),
-    findings: findingsOf(request, schedule, tasks, capacity),
+    findings: [...findingsOf(request, schedule, tasks, capacity), ...drawnFindings(request, schedule)],
   }
+}
+
+/** What ruins pieces or hurts someone in the pours that later layers are. */
+function drawnFindings(request: BatchRequest, { fills }: Schedule): readonly Finding[] {
+  return request.layers.flatMap((layer) => {
+    const pour = pourOfLayer(request, layer, fills)
+    const { id, name } = layer
+    return (pour ? planBatch(pour).findings : [])
+      .filter((finding) => gravityOf(finding) !== 'note')
+      .map((finding): Finding => ({ kind: 'inLayer', layer: { id, name }, finding }))
+  })
 }
 
 function bloomPlan(schedule: Schedule, steps: readonly RunStep[]): BloomPlan | null {

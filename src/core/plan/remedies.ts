@@ -76,6 +76,7 @@ export function keyOf(finding: Finding): string {
     'cupName' in finding ? finding.cupName : '',
     'colourName' in finding ? finding.colourName : '',
     'by' in finding ? finding.by : '',
+    'finding' in finding ? keyOf(finding.finding) : '',
     'one' in finding ? `${finding.one} ${finding.other}` : '',
   ]
   return [finding.kind, ...where].join('|')
@@ -105,6 +106,9 @@ function candidatesFor(finding: Finding, task: Task): readonly Candidates[] {
       return [cupsToFit(finding.layer.id, task), lessApart(finding, task)]
     case 'cupOverloaded':
       return [lessColour(finding, task)]
+    case 'inLayer':
+      // What would help stands where the layer is opened.
+      return []
     case 'layerOnNothing':
       return [layerEverywhere(finding.layer.id, task)]
     case 'notEnoughMolds':

@@ -1,7 +1,7 @@
 import { useState } from 'react'
 import { Link } from 'react-router'
 import * as v from 'valibot'
-import { kindId, kindName, techniqueOfPour, type LaterLayer } from '#core/batch/index.ts'
+import { kindId, kindName, techniqueOfPour, type BatchRequest, type LaterLayer } from '#core/batch/index.ts'
 import { JOB_IDS, JOBS, momentsLeft, withAfter, type LayerWhen } from '#core/technique/index.ts'
 import { CAUTIONS, cautionsAt, DEFERRAL } from '#core/safety/index.ts'
 import { rackSteps, stillWaiting } from '#core/rack/index.ts'
@@ -64,6 +64,7 @@ export function Finishing({ story }: { story: BatchStory }) {
         <OwnLayers
           key={JSON.stringify(layers)}
           layers={layers}
+          pour={batch.request as BatchRequest}
           pieces={batch.request.pieces.map((order) => ({ id: kindId(order), name: kindName(order) }))}
           whens={momentsLeft(steps, done)}
           laid={begunLayers(pour)}
@@ -104,6 +105,7 @@ export function Finishing({ story }: { story: BatchStory }) {
 
 interface OwnLayersProps {
   readonly layers: OnTheRack['layers']
+  readonly pour: BatchRequest
   readonly pieces: readonly { readonly id: string; readonly name: string }[]
   readonly whens: readonly LayerWhen[]
   readonly laid: readonly string[]
@@ -111,7 +113,7 @@ interface OwnLayersProps {
 }
 
 /** The layers on paper until they are kept: what is wrong with them is told then, and nothing is stored before. */
-function OwnLayers({ layers, pieces, whens, laid, onKeep }: OwnLayersProps) {
+function OwnLayers({ layers, pour, pieces, whens, laid, onKeep }: OwnLayersProps) {
   const units = useUnits()
   const [colours, resins] = [useColours().data ?? [], useResins().data ?? []]
   const [draft, setDraft] = useState<readonly LaterLayer[]>(layers)
@@ -128,6 +130,7 @@ function OwnLayers({ layers, pieces, whens, laid, onKeep }: OwnLayersProps) {
         resins={resins}
         pieces={pieces}
         units={units}
+        pour={pour}
         whens={whens}
         laid={laid}
         {...(asked && { problems })}

@@ -73,7 +73,7 @@ function Marks({ story, units }: { story: BatchStory; units: UnitChoice }) {
   if (!planned.data || !asPoured.data) return <p className="sheet">Working out the run …</p>
   const { plan, bands } = asPoured.data
   const marks = timedEvents(events).filter(({ event }) => isTold(event))
-  const titleOf = titlesOf(techniqueOfPour(batch.request))
+  const titleOf = titlesOf(techniqueOfPour(batch.request), batch.request.layers)
   const titles = new Map(plan.steps.map((step) => [step.key, step]))
   const plannedAt = new Map(planned.data.steps.map((step) => [step.key, step.endMin]))
   return (

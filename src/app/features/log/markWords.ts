@@ -1,5 +1,5 @@
-import type { LaterLayer } from '#core/batch/index.ts'
-import { layerOfMix, mixOfCup, tintedKey, type Technique } from '#core/technique/index.ts'
+import { drawnIn, type LaterLayer } from '#core/batch/index.ts'
+import { layerOfMix, mixOfCup, TECHNIQUES, tintedKey, type Technique } from '#core/technique/index.ts'
 import type { PourEvent, RunStep } from '#core/runsheet/index.ts'
 import { printQuantity, type UnitChoice } from '#core/units/index.ts'
 import { BESIDE_WORDS } from '#words/otherwise.ts'
@@ -45,7 +45,8 @@ export function markWords(
     case 'weighed':
       return `${of}weighed ${printQuantity(event.aG, units.mass)} of A and ${printQuantity(event.bG, units.mass)} of B`
     default:
-      if (!step && layerName !== null) return `${of}divided and tinted`
+      if (!step && layerName !== null && event.kind === 'done')
+        return `${of}${titleOf(event.key).toLowerCase()}`
   }
   return `${step?.title ?? ''}${step?.pieceNo ? `, piece ${step.pieceNo}` : ''}`
 }
@@ -71,7 +72,7 @@ export function isTold(event: PourEvent): boolean {
 
 /** The name of the later layer that a mark belongs to; null for the pour's own. */
 export function layerNameOf(event: PourEvent, layers: readonly LaterLayer[]): string | null {
-  if (event.kind === 'done') return layers.find(({ id }) => event.key === tintedKey(id))?.name ?? null
+  if (event.kind === 'done') return layers.find(({ id }) => event.key.startsWith(`${id}.`))?.name ?? null
   if (!('layer' in event) || event.layer === undefined) return null
   const mix = event.layer
   const of = layers.find(({ id }) => id === layerOfMix(mix))
@@ -79,11 +80,18 @@ export function layerNameOf(event: PourEvent, layers: readonly LaterLayer[]): st
   return of ? [of.name, ...(cup ? [cup.name] : [])].join(', ') : null
 }
 
-/** The titles of that pour's steps by the keys of their turns: step, and behind dots round and piece. */
-export function titlesOf({ steps }: Pick<Technique, 'steps'>): (key: string) => string {
+/** The titles of that pour's steps, and of those of its drawn layers, by the keys of their turns: step, and behind dots round and piece. */
+export function titlesOf(
+  { steps }: Pick<Technique, 'steps'>,
+  layers: readonly LaterLayer[],
+): (key: string) => string {
   return (key) => {
-    const [stepId, ...rest] = key.split('.')
-    const title = steps.find(({ id }) => id === stepId)?.title ?? key
+    if (layers.some(({ id }) => key === tintedKey(id))) return 'divided and tinted'
+    const layer = layers.find(({ id }) => key.startsWith(`${id}.`))
+    const way = layer ? drawnIn(layer) : null
+    const own = layer && way !== null ? key.slice(layer.id.length + 1) : key
+    const [stepId, ...rest] = own.split('.')
+    const title = (way === null ? steps : TECHNIQUES[way].steps).find(({ id }) => id === stepId)?.title ?? own
     return rest.length > 0 ? `${title}, piece ${rest.at(-1)}` : title
   }
 }

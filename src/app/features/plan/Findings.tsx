@@ -12,10 +12,19 @@ interface FindingsProps {
   readonly units: UnitChoice
   readonly change: (changes: Partial<BatchRequest>) => void
   readonly keepMixes: (request: BatchRequest, stagger: Stagger) => Promise<void>
+  /** Which remedies can be taken where it stands; all of them where nothing is said. */
+  readonly offers?: (remedy: Remedy) => boolean
 }
 
 /** What is worth knowing before pouring, each with a button for every remedy that was tried and helps. */
-export function Findings({ request, findings, units, change, keepMixes }: FindingsProps) {
+export function Findings({
+  request,
+  findings,
+  units,
+  change,
+  keepMixes,
+  offers = () => true,
+}: FindingsProps) {
   const { data, isFetching } = useRemedies(request, findings.length > 0)
   if (findings.length === 0) return null
   const apply = (remedy: Remedy) =>
@@ -24,7 +33,7 @@ export function Findings({ request, findings, units, change, keepMixes }: Findin
     <section aria-label="To know before pouring" className="flex flex-col gap-2">
       {findings.map((finding, k) => {
         const { title, text, byHand } = wordFinding(finding, units)
-        const remedies = data?.[k]?.finding.kind === finding.kind ? data[k].remedies : []
+        const remedies = data?.[k]?.finding.kind === finding.kind ? data[k].remedies.filter(offers) : []
         return (
           <Callout key={k} gravity={gravityOf(finding)} title={title}>
             {text}

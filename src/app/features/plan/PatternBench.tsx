@@ -104,7 +104,7 @@ export function PatternBench({ draft, order, request, live, units, change }: Pat
     change(last)
   }
   return (
-    <div className="grid grid-cols-[minmax(0,1fr)] items-start gap-x-6 gap-y-5 lg:grid-cols-[22rem_minmax(0,1fr)]">
+    <div className="grid grid-cols-[minmax(0,1fr)] items-start gap-x-6 gap-y-5 lg:grid-cols-[22rem_minmax(0,1fr)] lg:grid-rows-[auto_1fr]">
       <div className="lg:col-start-2">
         <PatternDrawing
           draft={draft}

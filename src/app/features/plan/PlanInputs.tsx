@@ -7,12 +7,11 @@ import {
   type BatchRequest,
   type Inclusions,
   type LaterLayer,
-  type WhiteDose,
 } from '#core/batch/index.ts'
-import type { Colour } from '#core/colour/index.ts'
 import { isDrawn, isPiped, stepThat, TECHNIQUES, waysOf, type TechniqueId } from '#core/technique/index.ts'
-import { DOSE_WORDS, ratioWords } from '#words/vocabulary.ts'
+import { DOSE_WORDS, DOSES, ratioWords } from '#words/vocabulary.ts'
 import { ChoiceField } from '#app/components/ChoiceField.tsx'
+import { ColourChoice } from '#app/components/ColourChoice.tsx'
 import { QuantityField } from '#app/components/QuantityField.tsx'
 import { isoOfLocalField, localField } from '#app/components/when.ts'
 import { CupList } from '#app/components/CupList.tsx'
@@ -21,11 +20,10 @@ import { AfterAndPromise } from './AfterAndPromise.tsx'
 import { OwnWayFields } from './OwnWayFields.tsx'
 import { BagFields } from './BagFields.tsx'
 import { FineTuning } from './FineTuning.tsx'
+import { LayerPatterns } from './LayerPatterns.tsx'
 import { Pieces } from './Pieces.tsx'
 import type { InputsProps } from './inputsProps.ts'
 import { under } from './problems.ts'
-
-const DOSES: readonly WhiteDose[] = ['translucent', 'milky', 'opaque']
 
 interface BatchFieldsProps extends InputsProps {
   /** Layers as a list that opens, where no drawing opens them. */
@@ -84,6 +82,8 @@ export function BatchFields(props: BatchFieldsProps) {
           resins={stock.resins}
           pieces={draft.pieces.map((order) => ({ id: kindId(order), name: kindName(order) }))}
           units={units}
+          pour={draft}
+          marksOf={(layer) => <LayerPatterns layer={layer} draft={draft} />}
           problems={under('layers', problems)}
           onChange={(layers) => change({ layers })}
         />
@@ -137,7 +137,11 @@ export function PourFields(props: InputsProps) {
         onChange={(id) => change({ resin: stock.resins.find((resin) => resin.id === id) ?? draft.resin })}
       />
       {ways.some(isDrawn) && (
-        <Colours chosen={draft.colours} all={stock.colours} onChange={(colours) => change({ colours })} />
+        <ColourChoice
+          chosen={draft.colours}
+          all={stock.colours}
+          onChange={(colours) => change({ colours })}
+        />
       )}
       {!ways.every(isDrawn) && (
         <fieldset className="flex flex-col gap-2">
@@ -244,44 +248,6 @@ function LaidIn({ draft, problems, units, change }: InputsProps) {
         />
         It stands proud of the surface
       </label>
-    </fieldset>
-  )
-}
-
-interface ColoursProps {
-  readonly chosen: readonly Colour[]
-  readonly all: readonly Colour[]
-  readonly onChange: (colours: readonly Colour[]) => void
-}
-
-function Colours({ chosen, all, onChange }: ColoursProps) {
-  const has = (colour: Colour) => chosen.some((each) => each.id === colour.id)
-  const toggle = (colour: Colour) =>
-    onChange(has(colour) ? chosen.filter((each) => each.id !== colour.id) : [...chosen, colour])
-  return (
-    <fieldset>
-      <legend className="mb-1 text-sm font-medium">Colours</legend>
-      <div className="flex flex-wrap gap-2">
-        {all.map((colour) => (
-          <label
-            key={colour.id}
-            className="border-line has-checked:border-press has-checked:bg-sunken has-focus-visible:outline-needle flex min-h-11 cursor-pointer items-center gap-2 rounded-full border py-1 pr-3 pl-1.5 text-sm has-checked:border-2 has-checked:font-semibold has-focus-visible:outline-3"
-          >
-            <input
-              type="checkbox"
-              className="sr-only"
-              checked={has(colour)}
-              onChange={() => toggle(colour)}
-            />
-            <span
-              className="border-edge size-7 rounded-full border"
-              style={{ background: colour.hex }}
-              aria-hidden
-            />
-            {colour.name}
-          </label>
-        ))}
-      </div>
     </fieldset>
   )
 }

@@ -1,6 +1,6 @@
 import { useDeferredValue, useEffect, useMemo, useState } from 'react'
 import { useSearchParams } from 'react-router'
-import { kindId, techniqueOn, type BatchRequest } from '#core/batch/index.ts'
+import { drawnIn, kindId, techniqueOn, type BatchRequest } from '#core/batch/index.ts'
 import type { CauseId } from '#core/journal/index.ts'
 import { type LivePlan } from '#core/plan/index.ts'
 import { renewedFrom, type Shelf } from '#core/shelf/index.ts'
@@ -25,6 +25,7 @@ import { BeginFrom } from './BeginFrom.tsx'
 import { checkDraft, dropDraft, keepDraft, newDraft } from './draft.ts'
 import { useKeepPlan } from './keepPlan.ts'
 import { LastTime } from './LastTime.tsx'
+import { LayerPattern } from './LayerPattern.tsx'
 import { PatternBench } from './PatternBench.tsx'
 import { CutThrough } from './desk/CutThrough.tsx'
 import { Desk } from './desk/Desk.tsx'
@@ -99,6 +100,24 @@ export function Planner({
     change,
   }
   const order = draft.pieces.find((each) => kindId(each) === search.get('pattern'))
+  const layer = draft.layers.find(({ id }) => id === search.get('layer'))
+  if (order && layer && drawnIn(layer) !== null)
+    return (
+      <LayerPattern
+        draft={draft}
+        request={checked.request}
+        live={plan.data}
+        layer={layer}
+        order={order}
+        units={units}
+        onChange={(next) =>
+          setDraft((last) => ({
+            ...last,
+            layers: last.layers.map((each) => (each.id === layer.id ? next : each)),
+          }))
+        }
+      />
+    )
   if (order && isDrawn(techniqueOn(order, draft)))
     return (
       <PatternPlace order={order}>

@@ -1,5 +1,8 @@
 import { memo, useState } from 'react'
 import {
+  drawnIn,
+  drawnOf,
+  inksOf,
   withStarted,
   type BatchRequest,
   type Face,
@@ -7,7 +10,7 @@ import {
   type MoldFill,
 } from '#core/batch/index.ts'
 import { profileOf } from '#core/mold/index.ts'
-import { stepThat, TECHNIQUES } from '#core/technique/index.ts'
+import { stepThat, TECHNIQUES, type TechniqueId } from '#core/technique/index.ts'
 import { printQuantity, type UnitChoice } from '#core/units/index.ts'
 import { shortWhen } from '#words/layers.ts'
 import { wordLayer } from '#words/mixes.ts'
@@ -222,7 +225,8 @@ interface SlabShapeProps extends Drawn {
 
 /** A layer in its colours: those of its cups side by side; a line where it has no depth. */
 function SlabShape({ slab, fill, request, y, open }: SlabShapeProps) {
-  const { bottomMm, topMm, fromX, toX, layer, later } = slab
+  const { bottomMm, topMm, fromX, toX, later } = slab
+  const drawing = drawnInSlab(slab, fill, request)
   const [left, right] = [fromX, toX].map((x) => PIECE.left + x * PIECE.width) as [number, number]
   const [top, bottom] = [y(topMm), y(bottomMm)]
   const height = Math.max(3, bottom - top)
@@ -230,7 +234,7 @@ function SlabShape({ slab, fill, request, y, open }: SlabShapeProps) {
   return (
     <g data-slab={slab.id}>
       <Fill box={box} hexes={hexesOf(slab, fill, request)} clear={later ? BACK_CLEAR : 'var(--clear)'} />
-      {layer && !later && layer.poured && <Drawing box={box} fill={fill} />}
+      {drawing && <Drawing box={box} {...drawing} />}
       <rect
         x={left}
         y={top}
@@ -276,11 +280,26 @@ function hexesOf({ layer, later }: Slab, fill: MoldFill, request: BatchRequest):
   return cups.map(({ colours: [first] }) => first?.colour.hex ?? 'var(--clear)')
 }
 
+/** In which way the slab is laid, and with which inks: the pour's, or those of a layer that is drawn. Null where nothing goes into it. */
+function drawnInSlab({ layer, later }: Slab, fill: MoldFill, request: BatchRequest) {
+  if (!layer?.poured) return null
+  if (!later) return { way: fill.technique, inks: fill.inks.map(({ hex }) => hex) }
+  const way = drawnIn(later)
+  return way && { way, inks: inksOf(drawnOf(later, request)).map(({ hex }) => hex) }
+}
+
 /** What goes into the bed, as a sign of it: inks on the floor and white that comes down through them, drops with a rim of ink, or things laid in. */
-function Drawing({ box, fill }: { readonly box: Box; readonly fill: MoldFill }) {
-  const technique = TECHNIQUES[fill.technique]
+function Drawing({
+  box,
+  way,
+  inks,
+}: {
+  readonly box: Box
+  readonly way: TechniqueId
+  readonly inks: readonly string[]
+}) {
+  const technique = TECHNIQUES[way]
   const { left, width, top, height } = box
-  const inks = fill.inks.map(({ hex }) => hex)
   switch (technique.white.by) {
     case 'bag': {
       const each = width / Math.max(1, inks.length)

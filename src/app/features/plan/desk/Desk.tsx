@@ -1,12 +1,14 @@
 import type { ReactNode } from 'react'
-import { kindId, kindName, type BatchRequest } from '#core/batch/index.ts'
+import { drawnIn, kindId, kindName, type BatchRequest } from '#core/batch/index.ts'
 import type { LivePlan } from '#core/plan/index.ts'
 import { nameOfWay, waysOf } from '#core/technique/index.ts'
 import type { School } from '#words/schools.ts'
 import { wordLayerLine } from '#words/layers.ts'
 import { problemsOf } from '#app/components/LayerList.tsx'
 import type { InputsProps } from '../inputsProps.ts'
+import { LayerPatterns } from '../LayerPatterns.tsx'
 import { under } from '../problems.ts'
+import { DrawnDesk } from './DrawnDesk.tsx'
 import { LayerDesk, LayerStrip, LayerTakes } from './LayerDesk.tsx'
 import { PourStrip, PourTakes } from './PourDesk.tsx'
 
@@ -39,12 +41,13 @@ export function Desk(props: DeskProps) {
     )
   // One that was added this moment is not worked out yet.
   const laid = planned?.request.layers.some(({ id }) => id === layer.id) ? planned : null
+  const drawsIn = drawnIn(layer) !== null
   return (
     <Frame
       id={layer.id}
       title={layer.name || 'Without a name'}
       lead={wordLayerLine(layer, units)}
-      strip={laid && <LayerStrip {...laid} layerId={layer.id} />}
+      strip={laid && !drawsIn && <LayerStrip {...laid} layerId={layer.id} />}
       fields={
         <LayerDesk
           layer={layer}
@@ -53,12 +56,27 @@ export function Desk(props: DeskProps) {
           resins={stock.resins}
           pieces={draft.pieces.map((order) => ({ id: kindId(order), name: kindName(order) }))}
           units={units}
+          pour={draft}
+          marksOf={(each) => <LayerPatterns layer={each} draft={draft} />}
           problems={problemsOf(under('layers', problems), at)}
           onChange={(layers) => change({ layers })}
           onOpen={onOpen}
         />
       }
-      takes={laid && <LayerTakes {...laid} layerId={layer.id} />}
+      takes={
+        laid &&
+        (drawsIn ? (
+          <DrawnDesk
+            {...laid}
+            layer={layer}
+            onChange={(next) =>
+              change({ layers: draft.layers.map((each) => (each.id === layer.id ? next : each)) })
+            }
+          />
+        ) : (
+          <LayerTakes {...laid} layerId={layer.id} />
+        ))
+      }
     />
   )
 }

@@ -14,10 +14,12 @@ interface FromAboveProps {
   readonly request: BatchRequest
   readonly plan: BatchPlan
   readonly units: UnitChoice
+  /** The later layer that is drawn; the pour where none is said. */
+  readonly layerId?: string | undefined
 }
 
 /** Each mold from above, with its drops and beads. */
-export function FromAbove({ request, plan: { fills, drops }, units }: FromAboveProps) {
+export function FromAbove({ request, plan: { fills, drops }, units, layerId }: FromAboveProps) {
   const patternLink = usePatternLink()
   const frameMm = Math.max(...fills.map(({ mold }) => frameOf(mold.outline)))
   return (
@@ -47,7 +49,10 @@ export function FromAbove({ request, plan: { fills, drops }, units }: FromAboveP
               </p>
               <div className="no-print flex flex-wrap items-center gap-x-4">
                 {isDrawn(fill.technique) && (
-                  <Link className="min-h-11 content-center font-semibold underline" to={patternLink(fill.id)}>
+                  <Link
+                    className="min-h-11 content-center font-semibold underline"
+                    to={patternLink(fill.id, layerId)}
+                  >
                     Pattern and face
                   </Link>
                 )}

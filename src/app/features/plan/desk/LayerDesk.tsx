@@ -14,6 +14,7 @@ import {
   type LaterLayer,
 } from '#core/batch/index.ts'
 import type { LivePlan } from '#core/plan/index.ts'
+import type { RunStep } from '#core/runsheet/index.ts'
 import { printSpan, type UnitChoice } from '#core/units/index.ts'
 import { wordMix } from '#words/mixes.ts'
 import { printWindow } from '#words/minutes.ts'
@@ -156,14 +157,7 @@ export const LayerTakes = memo(function LayerTakes({
   const mixes = mixesOfLayer(plan.mixes, layerId)
   return (
     <div className="flex min-w-0 flex-col gap-4">
-      {step && (
-        <p data-laid-at>
-          <span className="font-semibold">{step.title}</span>{' '}
-          {printWindow({ openMin: step.fromMin, closeMin: step.toMin })}, best about{' '}
-          {printSpan(step.beginMin)} after the stop-stir of the pour.
-          <span className="text-ink-soft block text-sm">{step.detail}</span>
-        </p>
-      )}
+      {step && <LaidAt step={step} />}
       {mixes.map((mix) => (
         <div key={mix.id}>
           <p className="text-ink-soft mb-1 text-sm">
@@ -177,3 +171,15 @@ export const LayerTakes = memo(function LayerTakes({
     </div>
   )
 })
+
+/** When a layer is laid, and how. */
+export function LaidAt({ step }: { readonly step: RunStep }) {
+  return (
+    <p data-laid-at>
+      <span className="font-semibold">{step.title}</span>{' '}
+      {printWindow({ openMin: step.fromMin, closeMin: step.toMin })}, best about {printSpan(step.beginMin)}{' '}
+      after the stop-stir of the pour.
+      <span className="text-ink-soft block text-sm">{step.detail}</span>
+    </p>
+  )
+}

@@ -44,7 +44,12 @@ export const PourStrip = memo(function PourStrip({ request, live, units, school 
 })
 
 /** What the pour takes: its mixes, and the cups they are divided into. */
-export const PourTakes = memo(function PourTakes({ request, live: { plan }, units }: PourDeskProps) {
+export const PourTakes = memo(function PourTakes({
+  request,
+  live: { plan },
+  units,
+  layerId,
+}: Omit<PourDeskProps, 'school'> & { readonly layerId?: string }) {
   const mixes = plan.mixes.filter(({ of }) => of === 'pour' || of === 'white')
   const { white } = techniqueOfPour(request)
   return (
@@ -56,7 +61,7 @@ export const PourTakes = memo(function PourTakes({ request, live: { plan }, unit
           <MixCups mix={mix} request={request} units={units} />
         </div>
       ))}
-      <FromAbove request={request} plan={plan} units={units} />
+      <FromAbove request={request} plan={plan} units={units} layerId={layerId} />
       {plan.heatLimitC !== null && (
         <p className="text-ink-soft text-sm" data-heat-limit>
           Finished, it softens near {printQuantity(plan.heatLimitC, units.temperature, 0)}: nothing for hot
