@@ -7,6 +7,7 @@ import { openRegister } from '#data/register.ts'
 import type { Remote } from 'comlink'
 import type { BloomLab } from '#workers/bloomLab.ts'
 import type { CardLab } from '#workers/cardLab.ts'
+import type { Planner } from '#workers/planner.worker.ts'
 import type { RackLab } from '#workers/rack.worker.ts'
 import type { RemedyLab } from '#workers/remedies.worker.ts'
 import { startBloomLab, startCardLab, startPlanner, startRackLab, startRemedyLab } from '#workers/client.ts'
@@ -23,6 +24,7 @@ import { PlatformProvider, type Platform } from './platform/studio.tsx'
 import { createRouter } from './routes/router.tsx'
 import './theme/theme.css'
 
+let secondPlanner: Remote<Planner> | null = null
 let bloomLab: Remote<BloomLab> | null = null
 let cardLab: Remote<CardLab> | null = null
 let rackLab: Remote<RackLab> | null = null
@@ -31,6 +33,7 @@ let remedyLab: Remote<RemedyLab> | null = null
 const platform: Platform = {
   db: new StudioDatabase(),
   planner: startPlanner(),
+  secondPlanner: () => (secondPlanner ??= startPlanner()),
   bloomLab: () => (bloomLab ??= startBloomLab()),
   cardLab: () => (cardLab ??= startCardLab()),
   rackLab: () => (rackLab ??= startRackLab()),

@@ -7,7 +7,7 @@ import type { FilesLab } from './files.worker.ts'
 import type { Planner } from './planner.worker.ts'
 import type { RemedyLab } from './remedies.worker.ts'
 
-/** Starts the planner's worker. */
+/** Starts a worker that plans. */
 export function startPlanner(): Remote<Planner> {
   return wrap<Planner>(
     new Worker(new URL('./planner.worker.ts', import.meta.url), { type: 'module', name: 'planner' }),

@@ -1,5 +1,5 @@
 import { AS_PLANNED } from '#core/timing/index.ts'
-import { useState } from 'react'
+import { useMemo, useState } from 'react'
 import { useQueries, useQuery, keepPreviousData, type UseQueryResult } from '@tanstack/react-query'
 import { techniqueOfPour, type BatchRequest } from '#core/batch/index.ts'
 import type {
@@ -17,6 +17,7 @@ import { readSettings, USUAL_SETTINGS } from '#schema/usualSettings.ts'
 import type { StoredPhoto, StudioDatabase } from '#data/database.ts'
 import type { Settings } from '#schema/studio.ts'
 import { useLiveRows } from './liveRows.ts'
+import { useRested } from './rested.ts'
 import type { BatchStory } from './stories.ts'
 import { useNowMs } from './clock.ts'
 import { usePlatform, type Platform } from './studio.tsx'
@@ -108,18 +109,63 @@ export function usePlan(
   })
 }
 
-/** The plan of a request with how sure its windows are, computed in the worker; old figures stay until new ones are there. */
-export function usePlannedBands(request: BatchRequest | null): UseQueryResult<LivePlan> {
-  const { planner } = usePlatform()
-  return useQuery({
-    ...livePlanQuery(planner, { batch: { request: request! } }, NOT_POURED),
+/** A request with what was worked out of it. */
+export interface WorkedOut {
+  readonly request: BatchRequest
+  readonly live: LivePlan
+}
+
+/** What a plan that is being made comes to by now. */
+export interface Working {
+  /** Null before anything was worked out; stays as it was while the next is worked out, or where that is not asked. */
+  readonly last: WorkedOut | null
+  /** The request as it was when the hand rested; null before anything was worked out. */
+  readonly rested: BatchRequest | null
+  readonly isFetching: boolean
+  readonly isPending: boolean
+  readonly error: Error | null
+}
+
+/** The hand rests: how sure the windows are takes twice as long to work out as the plan, and is for no key in between. */
+const RESTS_MS = 200
+
+/**
+ * The plan of a request with how sure its windows are, each computed in a worker of its own: the figures are told as soon as they are there,
+ * with the bands there were, and the new bands once the hand rests. Null request asks nothing.
+ */
+export function usePlannedBands(request: BatchRequest | null): Working {
+  const { planner, secondPlanner } = usePlatform()
+  const plan = useQuery({
+    queryKey: ['worked out', request],
+    queryFn: async () => ({ request: request!, plan: await planner.planBatch(request!) }),
     enabled: request !== null,
+    staleTime: Infinity,
+    gcTime: 60_000,
     placeholderData: keepPreviousData,
   })
+  const told = useLastTold(plan)
+  const rested = useRested(told?.request, RESTS_MS)
+  const bands = useQuery({
+    ...livePlanQuery(rested ? secondPlanner() : planner, { batch: { request: rested! } }, NOT_POURED),
+    enabled: rested !== undefined,
+    placeholderData: keepPreviousData,
+  })
+  const believed = useLastTold(bands)
+  const last = useMemo(
+    () => (told && believed ? { request: told.request, live: { ...believed, plan: told.plan } } : null),
+    [told, believed],
+  )
+  return {
+    last,
+    rested: rested ?? null,
+    isFetching: plan.isFetching,
+    isPending: plan.isPending,
+    error: plan.error ?? bands.error,
+  }
 }
 
 /** What a query told last, also where it fails since then. */
-export function useLastTold<Data>({ data }: UseQueryResult<Data>): Data | undefined {
+export function useLastTold<Data>({ data }: { readonly data: Data | undefined }): Data | undefined {
   const [last, setLast] = useState(data)
   if (data !== undefined && data !== last) setLast(data)
   return data ?? last

@@ -36,7 +36,7 @@ export interface OnPaper {
 
 /** What the coming days are planned from, with a batch still on paper; null until every batch's own plan is worked out. */
 export function useRackStudio(paper: OnPaper | null = null): RackStudio | null {
-  const { planner } = usePlatform()
+  const { planner, secondPlanner } = usePlatform()
   const settings = useSettings()
   const nowMs = useNowMs(60_000)
   const stories = useOpenStories()
@@ -44,7 +44,10 @@ export function useRackStudio(paper: OnPaper | null = null): RackStudio | null {
   const waiting = (stories ?? []).filter((story) => isOnTheRack(story) && story.batch.id !== paper?.replaces)
   const asked = [...waiting.map(ofStory), ...(paper ? [onPaper(paper.request)] : [])]
   const plans = useQueries({
-    queries: asked.map(({ request, pour }) => livePlanQuery(planner, { batch: { request } }, pour)),
+    queries: asked.map(({ request, pour }, k) =>
+      // What is still on paper is worked out beside the plan of it.
+      livePlanQuery(k < waiting.length ? planner : secondPlanner(), { batch: { request } }, pour),
+    ),
   })
   if (!stories || !molds || plans.some(({ data }) => !data)) return null
   return {

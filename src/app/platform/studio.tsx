@@ -15,7 +15,8 @@ export type { FaceOutcome, FaceProgress, Painted } from '#workers/bloomLab.ts'
 export interface Platform {
   readonly db: StudioDatabase
   readonly planner: Remote<Planner>
-  /** These are started when they are first asked for. */
+  /** These are started when they are first asked for; the second planner is for what a plan need not wait for. */
+  readonly secondPlanner: () => Remote<Planner>
   readonly bloomLab: () => Remote<BloomLab>
   readonly cardLab: () => Remote<CardLab>
   readonly rackLab: () => Remote<RackLab>

@@ -2,7 +2,6 @@ import { useDeferredValue, useEffect, useMemo, useState } from 'react'
 import { useSearchParams } from 'react-router'
 import { drawnIn, kindId, techniqueOn, type BatchRequest } from '#core/batch/index.ts'
 import type { CauseId } from '#core/journal/index.ts'
-import { type LivePlan } from '#core/plan/index.ts'
 import { renewedFrom, type Shelf } from '#core/shelf/index.ts'
 import { isDrawn } from '#core/technique/index.ts'
 import type { Settings } from '#schema/studio.ts'
@@ -82,11 +81,11 @@ export function Planner({
   const wide = useWide()
   const [open, setOpen] = useState(POUR_DESK)
   // A key is answered first, what follows from it is drawn after that.
-  const drawn = useDeferredValue(useDrawn(checked.request, plan.data))
+  const drawn = useDeferredValue(plan.last)
   const change = useStable((changes: Partial<BatchRequest>) => setDraft((last) => ({ ...last, ...changes })))
   const keepMixes = useStable(keep.mixes)
   // Figures stand only while the draft is sound; the drawing stays, for it is what layers are opened by.
-  const told = checked.request && !plan.isError ? drawn : null
+  const told = checked.request && !plan.error ? drawn : null
   const begin = (next: BatchRequest) => {
     setDraft(next)
     setOpen(POUR_DESK)
@@ -96,7 +95,7 @@ export function Planner({
     stock: choices,
     problems: checked.problems,
     units,
-    paper: checked.request && { request: checked.request, replaces: batchId },
+    paper: checked.request && plan.rested && { request: plan.rested, replaces: batchId },
     change,
   }
   const order = draft.pieces.find((each) => kindId(each) === search.get('pattern'))
@@ -106,7 +105,7 @@ export function Planner({
       <LayerPattern
         draft={draft}
         request={checked.request}
-        live={plan.data}
+        live={plan.last?.live}
         layer={layer}
         order={order}
         units={units}
@@ -126,7 +125,7 @@ export function Planner({
           draft={draft}
           order={order}
           request={checked.request}
-          live={plan.data}
+          live={plan.last?.live}
           units={units}
           change={(pattern) =>
             setDraft((last) => ({
@@ -233,7 +232,7 @@ export function Planner({
             />
           )}
           {plan.isPending && checked.request && <p>Working it out …</p>}
-          {plan.isError && (
+          {plan.error && (
             <Callout gravity="stop" title="This could not be worked out">
               {plan.error.message}
             </Callout>
@@ -250,18 +249,6 @@ export function Planner({
       )}
     </Place>
   )
-}
-
-interface Drawn {
-  readonly request: BatchRequest
-  readonly live: LivePlan
-}
-
-/** What was last worked out together: a drawing stays while something in the form is wrong. */
-function useDrawn(request: BatchRequest | null, live: LivePlan | undefined): Drawn | null {
-  const [last, setLast] = useState<Drawn | null>(null)
-  if (request && live && last?.live !== live) setLast({ request, live })
-  return last
 }
 
 function DraftProblems({ problems }: { problems: Readonly<Record<string, string>> }) {
