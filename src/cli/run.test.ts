@@ -43,6 +43,26 @@ describe('nublo plan', () => {
     expect(plan.format).toBe('nublo/plan')
     expect(plan.mixes.map((mix: { id: string }) => mix.id)).toEqual(['first', 'back'])
     expect(plan.steps.length).toBeGreaterThan(10)
+    expect(plan.strategies.map((effect: { strategy: string }) => effect.strategy)).toEqual([
+      'rest',
+      'split',
+      'atOnce',
+    ])
+    expect(plan.pours).toEqual({})
+  })
+
+  test('prints the plan of a layer with marks of its own as a pour', () => {
+    const { back: _back, ...planned } = PLAN
+    const petri = { id: 'petri', name: 'petri layer', way: 'petri', when: 'nextDay' }
+    const { code, out } = call(['plan', 'file.json'], {
+      ...planned,
+      version: 2,
+      layers: [{ ...petri, amount: { by: 'depth', mm: 3 } }],
+    })
+    expect(code).toBe(0)
+    const { pours } = JSON.parse(out)
+    expect(pours.petri.steps.map((step: { stepId: string }) => step.stepId)).toContain('ink')
+    expect(pours.petri.fills[0].layers[0].depthMm).toBeCloseTo(3, 6)
   })
 
   test('prints mix sheet and run sheet with clock times in the offset of the start', () => {

@@ -1,6 +1,6 @@
 import * as v from 'valibot'
-import type { BatchRequest } from '#core/batch/index.ts'
-import { planBatch, remediesFor, reportForecast } from '#core/plan/index.ts'
+import { pourOfLayer, type BatchRequest } from '#core/batch/index.ts'
+import { planBatch, remediesFor, reportForecast, strategiesOf, type BatchPlan } from '#core/plan/index.ts'
 import { sheetText } from '#formats/sheetText.ts'
 import { forecastRequestFileSchema } from '#schema/forecast.ts'
 import { issueLines } from '#schema/issues.ts'
@@ -67,7 +67,25 @@ function plan(input: unknown, { asText, terminal }: { asText: boolean; terminal:
   }
   const result = planBatch(request)
   if (asText) terminal.out(sheetText(request, result))
-  else printJson(terminal, { format: 'nublo/plan', version: 2, ...result, findings: withRemedies(request) })
+  else
+    printJson(terminal, {
+      format: 'nublo/plan',
+      version: 2,
+      ...result,
+      strategies: strategiesOf(request),
+      pours: poursOfLayers(request, result),
+      findings: withRemedies(request),
+    })
+}
+
+/** The plan of every layer that inks and white go into, by its id: each is a pour of its own. */
+function poursOfLayers(request: BatchRequest, { fills }: BatchPlan): Readonly<Record<string, BatchPlan>> {
+  return Object.fromEntries(
+    request.layers.flatMap((layer) => {
+      const pour = pourOfLayer(request, layer, fills)
+      return pour ? [[layer.id, planBatch(pour)] as const] : []
+    }),
+  )
 }
 
 function isoDay(atMs: number): string {

@@ -9,6 +9,7 @@ import type {
   SittingPlan,
   SittingsSoFar,
   SittingSoFar,
+  StrategyEffect,
 } from '#core/plan/index.ts'
 import { layerTurns, type Pour, type Sitting } from '#core/runsheet/index.ts'
 import { layerOfMix, markedAt, tintedKey } from '#core/technique/index.ts'
@@ -169,6 +170,19 @@ export function useLastTold<Data>({ data }: { readonly data: Data | undefined })
   const [last, setLast] = useState(data)
   if (data !== undefined && data !== last) setLast(data)
   return data ?? last
+}
+
+/** What every cup strategy would do to that batch, computed beside its plan once the hand rests; the last ones stay until the next are there. */
+export function useStrategies(request: BatchRequest): readonly StrategyEffect[] {
+  const { secondPlanner } = usePlatform()
+  const rested = useRested(request, RESTS_MS) ?? request
+  const { data } = useQuery({
+    queryKey: ['strategies', rested],
+    queryFn: () => secondPlanner().strategiesOf(rested),
+    staleTime: Infinity,
+    placeholderData: keepPreviousData,
+  })
+  return data ?? []
 }
 
 /** Which bubbles leave that batch's pour by themselves, computed in the worker where it is asked. */

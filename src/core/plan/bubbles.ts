@@ -1,8 +1,8 @@
 import { pourMixOf, type BatchRequest } from '../batch/index.ts'
 import { bisect } from '../numeric/index.ts'
 import { smallestLeavingMm } from '../resin/index.ts'
-import { beliefOf, correctedRequest, scheduleBatch, stateAt, type Schedule } from '../timing/index.ts'
-import { techniqueOf } from './plan.ts'
+import { stateAt, type Schedule } from '../timing/index.ts'
+import { believedSchedule } from './plan.ts'
 
 /** Which bubbles leave by themselves. */
 export interface Bubbles {
@@ -36,9 +36,12 @@ const SEEN_MM = [1, 0.5, 0.2] as const
 
 /** The bubbles of that batch's pour: in its cup until it is poured, in its bed until it gels. */
 export function bubblesOf(request: BatchRequest): Bubbles {
-  const schedule = scheduled(request)
+  const schedule = believedSchedule(request)
   const { cup, bed } = leavingOf(schedule)
-  const warm = scheduled({ ...request, partsTempC: (request.partsTempC ?? request.roomTempC) + WARMER_K })
+  const warm = believedSchedule({
+    ...request,
+    partsTempC: (request.partsTempC ?? request.roomTempC) + WARMER_K,
+  })
   const warmed = leavingOf(warm)
   const { decantMin } = schedule.decant
   return {
@@ -55,10 +58,6 @@ export function bubblesOf(request: BatchRequest): Bubbles {
     },
     stopMin: schedule.cupLimits?.stopMin ?? null,
   }
-}
-
-function scheduled(request: BatchRequest): Schedule {
-  return scheduleBatch(correctedRequest(request, beliefOf(request).mean), techniqueOf(request))
 }
 
 function leavingOf({ forecast, mixes, decant }: Schedule): Pick<Bubbles, 'cup' | 'bed'> {

@@ -39,7 +39,6 @@ import { findingsOf } from './findings.ts'
 import { lifeOf, type LifeSample } from './life.ts'
 import { palettePlan, type PalettePlan } from './palettePlan.ts'
 import { heatLimitC, stagesOf, type StageWindows } from './stagesNow.ts'
-import { strategyEffects, type StrategyEffect } from './strategies.ts'
 import { whiteCupPlan, type WhiteCupPlan } from './whiteCupPlan.ts'
 
 /** Everything a caster is told about a batch: plain data that can cross to a worker, a file or a terminal. */
@@ -66,8 +65,6 @@ export interface BatchPlan {
   readonly heatLimitC: number | null
   /** Null where the technique portions no white. */
   readonly whiteCup: WhiteCupPlan | null
-  /** Empty where the technique pours by the clock. */
-  readonly strategies: readonly StrategyEffect[]
   readonly findings: readonly Finding[]
 }
 
@@ -96,8 +93,16 @@ export interface BloomPlan {
  * replaces what was planned. Throws RangeError for a request that its schema would have refused.
  */
 export function planBatch(request: BatchRequest, done: Readonly<Record<string, number>> = {}): BatchPlan {
+  return planOf(done, believedSchedule(request, done))
+}
+
+/** The schedule of a batch by what is believed of its resin before anything is read. */
+export function believedSchedule(
+  request: BatchRequest,
+  done: Readonly<Record<string, number>> = {},
+): SettledSchedule {
   const believed = correctedRequest(request, beliefOf(request).mean)
-  return planOf(done, scheduleBatch(believed, techniqueOf(request), done))
+  return scheduleBatch(believed, techniqueOf(request), done)
 }
 
 /** The technique as this person's outcomes have moved it. */
@@ -133,7 +138,6 @@ function planOf(done: Readonly<Record<string, number>>, schedule: SettledSchedul
     stages: stagesOf(schedule),
     heatLimitC: heatLimitC(schedule),
     whiteCup: whiteCupPlan(schedule),
-    strategies: strategyEffects(request, techniqueOf(request), schedule),
     findings: [...findingsOf(request, schedule, tasks, capacity), ...drawnFindings(request, schedule)],
   }
 }

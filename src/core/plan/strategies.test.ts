@@ -4,6 +4,7 @@ import { pieceCount } from '../batch/index.ts'
 import { TECHNIQUES } from '../technique/index.ts'
 import { capacityOf, portionedAt, scheduleBatch } from '../timing/index.ts'
 import { planBatch, planLive } from './plan.ts'
+import { strategiesOf } from './strategies.ts'
 import { staggered, staggeredRequests } from './stagger.ts'
 
 const tooMany = bloomRequest({ roomTempC: 25 }, 12)
@@ -52,7 +53,7 @@ describe('twelve pieces that do not fit one window', () => {
 })
 
 describe('where the resin thickens', () => {
-  const { strategies } = planBatch(bloomRequest({}, 6))
+  const strategies = strategiesOf(bloomRequest({}, 6))
   const effect = (id: 'rest' | 'split' | 'atOnce') => strategies.find((each) => each.strategy === id)!
 
   test('two half cups warm less and leave more time than one', () => {
@@ -75,7 +76,7 @@ describe('where the resin thickens', () => {
   })
 
   test('a technique that pours by the clock has none', () => {
-    expect(planBatch(bloomRequest({ technique: 'petri' })).strategies).toEqual([])
+    expect(strategiesOf(bloomRequest({ technique: 'petri' }))).toEqual([])
   })
 })
 

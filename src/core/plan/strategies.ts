@@ -1,14 +1,7 @@
 import type { BatchRequest, CupStrategy } from '../batch/index.ts'
 import type { Window } from '../resin/index.ts'
-import type { Technique } from '../technique/index.ts'
-import {
-  capacityOf,
-  missOf,
-  scheduleBatch,
-  type Miss,
-  type Schedule,
-  type SettledSchedule,
-} from '../timing/index.ts'
+import { capacityOf, missOf, type Miss, type Schedule } from '../timing/index.ts'
+import { believedSchedule, techniqueOf } from './plan.ts'
 
 /** What one way of letting the resin thicken would do to this batch. */
 export interface StrategyEffect {
@@ -27,17 +20,15 @@ export interface StrategyEffect {
 
 const STRATEGIES: readonly CupStrategy[] = ['rest', 'split', 'atOnce']
 
-/** Every cup strategy for this batch; none where the technique pours by the clock. What is planned or was tried is not worked out again. */
-export function strategyEffects(
-  request: BatchRequest,
-  technique: Technique,
-  planned: Schedule & Pick<SettledSchedule, 'tried'>,
-): readonly StrategyEffect[] {
-  if (technique.aimStep === null) return []
+/** What every cup strategy would do to this batch; nothing where its technique pours by the clock. */
+export function strategiesOf(request: BatchRequest): readonly StrategyEffect[] {
+  if (techniqueOf(request).aimStep === null) return []
+  const planned = believedSchedule(request)
   return STRATEGIES.map((cupStrategy) => {
     if (cupStrategy === planned.request.cupStrategy) return effectOf(planned)
+    // What was tried before it is not worked out again.
     const tried = planned.tried.find((each) => each.request.cupStrategy === cupStrategy)
-    return effectOf(tried ?? scheduleBatch({ ...request, cupStrategy, whiteApart: null }, technique))
+    return effectOf(tried ?? believedSchedule({ ...request, cupStrategy, whiteApart: null }))
   })
 }
 

@@ -1,20 +1,22 @@
-import type { BatchRequest, CupStrategy } from '#core/batch/index.ts'
+import { techniqueOfPour, type BatchRequest, type CupStrategy } from '#core/batch/index.ts'
 import type { BatchPlan, StrategyEffect, WhiteCupPlan } from '#core/plan/index.ts'
 import { printQuantity, printSpan, type UnitChoice } from '#core/units/index.ts'
 import { printWindow } from '#words/minutes.ts'
 import { STRATEGY_WORDS } from '#words/vocabulary.ts'
+import { useStrategies } from '#app/platform/queries.ts'
 
 interface CupStrategiesProps {
   readonly plan: BatchPlan
-  /** Null where the planner is to find the first that holds. */
-  readonly chosen: CupStrategy | null
+  readonly request: BatchRequest
   readonly units: UnitChoice
   readonly change: (changes: Partial<BatchRequest>) => void
 }
 
 /** Where the resin thickens, side by side: every school with what it would do to this batch. */
-export function CupStrategies({ plan, chosen, units, change }: CupStrategiesProps) {
-  if (plan.strategies.length === 0) return null
+export function CupStrategies({ request, plan, units, change }: CupStrategiesProps) {
+  const effects = useStrategies(request)
+  const chosen = request.cupStrategy
+  if (techniqueOfPour(request).aimStep === null) return null
   return (
     <section className="sheet" aria-labelledby="cup-heading">
       <h2 id="cup-heading" className="mb-2 text-xl">
@@ -32,7 +34,7 @@ export function CupStrategies({ plan, chosen, units, change }: CupStrategiesProp
         )}
       </p>
       <ul className="grid gap-3 sm:grid-cols-3">
-        {plan.strategies.map((effect) => (
+        {effects.map((effect) => (
           <li key={effect.strategy}>
             <button
               className="border-line aria-pressed:border-press aria-pressed:bg-sunken h-full w-full rounded-xl border-2 p-3 text-left"

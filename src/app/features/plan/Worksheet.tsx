@@ -47,7 +47,7 @@ export const Worksheet = memo(function Worksheet({
       <NeededTools prep={plan.prep} />
       <MixSheet request={request} plan={plan} units={units} />
       <CapacityLine plan={plan} units={units} />
-      <CupStrategies plan={plan} chosen={request.cupStrategy} units={units} change={change} />
+      <CupStrategies request={request} plan={plan} units={units} change={change} />
       <StockAndCost request={request} outline={live.outline} />
       <Palette palette={plan.palette} white={techniqueOfPour(request).white.by} />
       <RunTable plan={plan} startAt={request.startAt} units={units} />
