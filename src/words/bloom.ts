@@ -5,6 +5,7 @@ import type { TechniqueId } from '#core/technique/index.ts'
 export const MOMENT_WORDS: Readonly<Record<TechniqueId, Readonly<Record<FaceMoment['id'], string>>>> = {
   bloom: { early: 'Piped early', right: 'Piped at its best', late: 'Piped late' },
   petri: { early: 'Dropped early', right: 'Dropped as planned', late: 'Dropped late' },
+  swirledPetri: { early: 'Dropped early', right: 'Dropped as planned', late: 'Dropped late' },
   inclusions: { early: 'Laid early', right: 'Laid as planned', late: 'Laid late' },
   plain: { early: 'Poured early', right: 'Poured as planned', late: 'Poured late' },
 }

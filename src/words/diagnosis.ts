@@ -109,7 +109,7 @@ export function wordEvidence(cause: CauseId, facts: RunFacts, units: UnitChoice)
     case 'muchMica':
       return 'mica was in the batch'
     case 'toolLate':
-      return `the tool came ${printSpan(facts.shapedAfterMin ?? 0)} after the white`
+      return `the tool came ${printSpan(Math.max(0, facts.shapedLateMin ?? 0))} after its window`
     case 'muddyPair':
       return facts.muddyPair && `${facts.muddyPair[0]} and ${facts.muddyPair[1]} make mud`
     case 'notFeathered':

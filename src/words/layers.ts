@@ -7,6 +7,7 @@ export const LAYER_START_WORDS: Readonly<Record<LayerStartId, string>> = {
   secondPour: 'A second pour, up to the lip',
   bloomLayer: 'A bloom, with marks of its own',
   petriLayer: 'A petri, with marks of its own',
+  swirledLayer: 'A swirled petri, with marks of its own',
   back: 'A back',
   clearCoat: 'A clear coat',
   heatCoat: 'A heat-resistant coat',

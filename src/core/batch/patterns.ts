@@ -1,6 +1,6 @@
 import { HAND_SMOOTH, openAreaMm2, polygonOf, type Mold } from '../mold/index.ts'
 import { emptyPattern, usualBloom, usualPetri, type MarkKind, type Pattern } from '../pattern/index.ts'
-import type { Technique } from '../technique/index.ts'
+import { stepThat, type Technique } from '../technique/index.ts'
 import type { PieceOrder } from './pieces.ts'
 import type { WhiteChoice } from './drawn.ts'
 import { mostDrops } from './load.ts'
@@ -17,11 +17,14 @@ const PIPED: readonly MarkKind[] = [
   'sprinkle',
 ]
 const DROPPED: readonly MarkKind[] = ['drops', 'sprinkle']
+const DROPPED_AND_DRAWN: readonly MarkKind[] = ['drops', 'across', 'swirl', 'sprinkle']
 
-/** The marks a technique makes: a needle pipes nothing and drags nothing. */
-export function markKindsOf({ white }: Pick<Technique, 'white'>): readonly MarkKind[] {
+/** The marks a technique makes: a needle pipes nothing, and a tool goes through it only where a step of its own does. */
+export function markKindsOf(technique: Pick<Technique, 'white' | 'steps'>): readonly MarkKind[] {
+  const { white } = technique
   if (white.by === 'none') return []
-  return white.by === 'bag' ? PIPED : DROPPED
+  if (white.by === 'bag') return PIPED
+  return stepThat(technique, 'shapes') ? DROPPED_AND_DRAWN : DROPPED
 }
 
 /** The pattern those pieces get: their own, as far as the technique works it, or the technique's usual. */
@@ -50,9 +53,11 @@ export function usualPattern(
 ): Pattern {
   const forAreaMm2 = openAreaMm2(outline)
   if (technique.white.by === 'none') return emptyPattern(forAreaMm2)
+  const widestMm = Math.max(...polygonOf(outline, HAND_SMOOTH).map(({ x, y }) => Math.hypot(x, y)))
   if (technique.white.by === 'needle')
     return usualPetri({
       forAreaMm2,
+      swirledMm: stepThat(technique, 'shapes') ? widestMm : null,
       drops: Math.min(
         Math.round(technique.ink.dropsPerZone * cellsOf(forAreaMm2, technique.white.cellMm2)),
         mostDrops((forAreaMm2 * bedMm) / 1000, technique.white),
@@ -60,7 +65,7 @@ export function usualPattern(
     })
   return usualBloom({
     forAreaMm2,
-    widestMm: Math.max(...polygonOf(outline, HAND_SMOOTH).map(({ x, y }) => Math.hypot(x, y))),
+    widestMm,
     inkDrops: Math.round(technique.ink.dropsPerZone * white.petals),
     marginMm: white.rimMarginMm,
     spacingMm: white.ringSpacingMm,

@@ -18,6 +18,8 @@ export interface BloomScene {
   readonly inkAtMin: number
   /** The first bead, or the first round of drops. */
   readonly whiteAtMin: number
+  /** So long after the first of the white the tool goes through; a minute where nothing is said. */
+  readonly toolAfterMin?: number | undefined
   readonly seed: number
 }
 
@@ -46,7 +48,7 @@ const NEEDLE_PRESSURE_N_PER_M = 0.0035
 const NEEDLE_AFTER_S = 20
 const HAND_MISSES_M = 7e-4
 /** From the first bead to the first stroke. */
-const DRAG_AFTER_S = 60
+const DRAG_AFTER_MIN = 1
 const DRAG_REACH_M = 0.0034
 const DRAG_STRENGTH = 0.85
 /** No two strokes of a hand are alike. */
@@ -73,8 +75,13 @@ function layPiped(bloom: Bloom, scene: BloomScene, chance: () => number): void {
       closed,
       beadM: scene.beadMm * M_PER_MM,
     })
-  const strokes = scene.laid.strokes.map((stroke) => strokeOf(stroke, chance))
-  if (strokes.length > 0) bloom.at(pipeS + DRAG_AFTER_S, { kind: 'tool', strokes })
+  layStrokes(bloom, scene, chance)
+}
+
+function layStrokes(bloom: Bloom, scene: BloomScene, chance: () => number): void {
+  const { laid, whiteAtMin, toolAfterMin = DRAG_AFTER_MIN } = scene
+  const strokes = laid.strokes.map((stroke) => strokeOf(stroke, chance))
+  if (strokes.length > 0) bloom.at((whiteAtMin + toolAfterMin) * 60, { kind: 'tool', strokes })
 }
 
 function layRounds(
@@ -95,6 +102,7 @@ function layRounds(
         pressureNPerM: NEEDLE_PRESSURE_N_PER_M,
       })
   }
+  layStrokes(bloom, scene, chance)
 }
 
 interface InkRound {

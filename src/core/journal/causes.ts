@@ -77,7 +77,6 @@ const LEAST_SETTLED_MIN = 3
 const THIN_HOLE_MM = 2.5
 const WIDE_RINGS_MM = 13
 const LEAST_MARGIN_MM = 3
-const LATE_TOOL_MIN = 4
 const LATE_COVER_MIN = 10
 const MUCH_NARROW = 0.25
 /** Overnight at the least (common practice). */
@@ -183,8 +182,8 @@ export const CAUSES: Readonly<Record<FaultId, readonly CauseRule[]>> = {
     { cause: 'inkLate', usual: 0.3, weigh: ({ inkLateMin }) => beyond(inkLateMin) },
     { cause: 'cold', usual: 0, weigh: cold },
   ],
-  curdled: only('toolLate', ({ shapedAfterMin }) =>
-    shapedAfterMin !== null && shapedAfterMin > LATE_TOOL_MIN ? PLAIN : null,
+  curdled: only('toolLate', ({ shapedLateMin }) =>
+    shapedLateMin !== null && shapedLateMin > 0 ? PLAIN : null,
   ),
   clearWalls: [{ cause: 'raisedEdge', usual: 0, weigh: silent }],
   clearRim: only('notToWall'),

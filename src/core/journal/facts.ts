@@ -20,6 +20,8 @@ export interface RunFacts {
   readonly inkAfterWhite: boolean
   /** From the white to the tool. */
   readonly shapedAfterMin: number | null
+  /** From when the tool should have been through to when it was; 0 or less in time. */
+  readonly shapedLateMin: number | null
   /** Of the cup when it was decanted, read or reckoned. */
   readonly cupTempC: number | null
   readonly roomTempC: number

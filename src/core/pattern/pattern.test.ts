@@ -236,7 +236,7 @@ describe('a pattern for another mold', () => {
     expect(scaledPattern(bloom, 7854)).toEqual({ pattern: bloom, changes: [] })
     expect(() => scaledPattern(bloom, 0)).toThrow(/toAreaMm2/)
     expect(
-      scaledPattern(usualPetri({ forAreaMm2: 7854, drops: 22 }), 1).pattern.marks[0]!.mark,
+      scaledPattern(usualPetri({ forAreaMm2: 7854, drops: 22, swirledMm: null }), 1).pattern.marks[0]!.mark,
     ).toMatchObject({
       layout: { count: 1 },
     })

@@ -105,6 +105,8 @@ export const INK_FROM_WALL_MM = 5
 export const DRAG_FROM_RIM_MM = 4
 /** A swirl reaches so far, as a share of the greatest distance from the middle. */
 const SWIRL_SHARE = 0.2
+/** One that goes through a whole petri (by eye). */
+const WIDE_SWIRL_SHARE = 0.6
 
 interface UsualBloom {
   readonly forAreaMm2: number
@@ -138,9 +140,23 @@ export function emptyPattern(forAreaMm2: number): Pattern {
   return patternOf('usual-none', forAreaMm2, [])
 }
 
-/** The petri everyone begins with: a cell wherever there is room for one. */
-export function usualPetri({ forAreaMm2, drops }: { forAreaMm2: number; drops: number }): Pattern {
-  return patternOf('usual-petri', forAreaMm2, [scattered(drops)])
+/** The petri everyone begins with: drops all over, and where it is swirled, one swirl out of the middle of a piece that is so wide. */
+export function usualPetri({
+  forAreaMm2,
+  drops,
+  swirledMm,
+}: {
+  readonly forAreaMm2: number
+  readonly drops: number
+  /** From the middle to the furthest wall; null where nothing is swirled. */
+  readonly swirledMm: number | null
+}): Pattern {
+  return patternOf('usual-petri', forAreaMm2, [
+    scattered(drops),
+    ...(swirledMm === null
+      ? []
+      : [{ kind: 'swirl', at: { x: 0, y: 0 }, reachMm: WIDE_SWIRL_SHARE * swirledMm } as const]),
+  ])
 }
 
 function scattered(count: number): Mark {

@@ -67,6 +67,21 @@ describe('a what-if changes one thing', () => {
     expect(whatIfTask(task, 'asPlanned')).toEqual(task)
   })
 
+  test('the tool goes through a swirled petri when it draws a string, through a bloom at once', () => {
+    const swirled = bloomRequest({ technique: 'swirledPetri', layers: [] }, 2)
+    const plan = planBatch(swirled)
+    const own = faceTask(swirled, plan, COASTER.id)!
+    const [ink, swirl] = (['inks', 'shapes'] as const).map((does) =>
+      plan.steps.find((step) => step.does === does)!,
+    )
+    expect(own.laid.strokes.map(({ kind }) => kind)).toEqual(['swirl'])
+    expect(own.toolAfterMin).toBeCloseTo(swirl!.beginMin - ink!.beginMin, 9)
+    expect(own.toolAfterMin!).toBeGreaterThan(10)
+    expect(task.toolAfterMin).toBeUndefined()
+    const petri = { ...swirled, technique: 'petri' } as const
+    expect(faceTask(petri, planBatch(petri), COASTER.id)!.laid.strokes).toEqual([])
+  })
+
   test('glitter all over is strewn on top of what the pattern strews', () => {
     const { laid } = whatIfTask(task, 'glitter')
     expect(laid.sprinkles).toHaveLength(1)

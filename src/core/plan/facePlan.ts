@@ -9,7 +9,14 @@ import {
 import type { BloomScene } from '../bloom/index.ts'
 import { byLamp, inkLayer, type Colour } from '../colour/index.ts'
 import { areaMm2, HAND_SMOOTH, islandsOf, polygonOf } from '../mold/index.ts'
-import { isPiped, TECHNIQUES, type Technique, type TechniqueId } from '../technique/index.ts'
+import {
+  isPiped,
+  stepThat,
+  TECHNIQUES,
+  type Deed,
+  type Technique,
+  type TechniqueId,
+} from '../technique/index.ts'
 import type { Window } from '../resin/index.ts'
 import type { BatchPlan } from './plan.ts'
 
@@ -66,7 +73,18 @@ export function faceTask(request: BatchRequest, plan: BatchPlan, kindId: string)
       viscosityPaS === null ? [] : [[min, viscosityPaS] as const],
     ),
     inkLeadMin: request.settleMin + DROPPING_MIN,
+    toolAfterMin: toolAfterMin(plan, technique, kindId),
   }
+}
+
+/** From the first drops on those pieces to the tool that waits for the resin; undefined where it follows the white at once. */
+function toolAfterMin(plan: BatchPlan, technique: Technique, kindId: string): number | undefined {
+  if (stepThat(technique, 'shapes')?.moment.by !== 'resin') return undefined
+  const ofKind = ({ pieceNo }: { readonly pieceNo: number | null }) =>
+    pieceNo !== null && ofPiece(plan.fills, pieceNo)?.id === kindId
+  const begins = (does: Deed) => plan.steps.find((step) => step.does === does && ofKind(step))?.beginMin
+  const [dropped, shaped] = [begins('inks'), begins('shapes')]
+  return dropped === undefined || shaped === undefined ? undefined : shaped - dropped
 }
 
 /** Rounds of the needle, one after the other on the same piece; null where white is piped. */

@@ -53,6 +53,16 @@ describe('what a run shows of a piece', () => {
     expect(run(undefined, { marks: { 'white.1': 26 } }).laid).toBeNull()
   })
 
+  test('is that a swirl came after the film had skinned: then a curdled film has its cause', () => {
+    const swirled = bloomRequest({ technique: 'swirledPetri', roomTempC: 22, layers: [] }, 2)
+    const at = (min: number) => run(swirled, { marks: { decant: 6, 'ink.1': 8, 'ink.2': 9, 'swirl.1': min } })
+    expect(at(38).shapedLateMin!).toBeLessThan(0)
+    expect(at(60).shapedLateMin!).toBeGreaterThan(0)
+    const [late] = diagnose('curdled', at(60)).causes
+    expect(late).toMatchObject({ cause: 'toolLate', shown: true })
+    expect(diagnose('curdled', at(38)).causes[0]!.shown).toBe(false)
+  })
+
   test('is when its white went in beside the window, its ink, its tool and its cup', () => {
     const facts = run(undefined, {
       marks: { decant: 18, 'ink.1': 19, 'white.1': 26, 'shape.1': 28, cover: 45 },

@@ -46,6 +46,7 @@ export function factsOf({ request, plan, pour, events }: PouredRun, pieceNo: num
   const coverMin = marked('covers')
   const laidMin = markedOfPiece('lays')
   const laying = plan.steps.find(({ does, pieceNo: no }) => does === 'lays' && no === pieceNo)
+  const shaping = plan.steps.find(({ does, pieceNo: no }) => does === 'shapes' && no === pieceNo)
   const [formedMin, freedMin] = [marked('forms'), marked('frees')]
   const lastHandsMin = Math.max(0, shapeMin ?? whiteMin ?? lastInkMin ?? laidMin ?? 0)
   const weighed = weighedOf(events)
@@ -67,6 +68,7 @@ export function factsOf({ request, plan, pour, events }: PouredRun, pieceNo: num
     settledMin: whiteMin !== null && lastInkMin !== null ? whiteMin - lastInkMin : null,
     inkAfterWhite: whiteMin !== null && lastInkMin !== null && lastInkMin > whiteMin,
     shapedAfterMin: whiteMin !== null && shapeMin !== null ? shapeMin - whiteMin : null,
+    shapedLateMin: shapeMin !== null && shaping && shaping.toMin !== null ? shapeMin - shaping.toMin : null,
     cupTempC: cupTempC(plan, pour.readings, marked('empties') ?? plan.decant.decantMin),
     roomTempC: roomTempC(pour.readings) ?? request.roomTempC,
     stirMin: stirMin(events),

@@ -172,6 +172,7 @@ export const TINT: Omit<StepRule, 'moment' | 'handsOn'> = {
 const LOOKED_AFTER = {
   white: 'the white',
   ink: 'the last drops',
+  swirl: 'the swirl',
   place: 'laying in',
   decant: 'pouring',
 } as const

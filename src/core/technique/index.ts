@@ -1,6 +1,7 @@
 import { BLOOM } from './bloom.ts'
 import { INCLUSIONS } from './inclusions.ts'
 import { PETRI } from './petri.ts'
+import { SWIRLED_PETRI } from './swirledPetri.ts'
 import { PLAIN } from './plain.ts'
 import { changedWay, type OwnWay } from './ownWay.ts'
 import { gets } from './together.ts'
@@ -58,6 +59,7 @@ export type {
 export const TECHNIQUES: Readonly<Record<TechniqueId, Technique>> = {
   bloom: BLOOM,
   petri: PETRI,
+  swirledPetri: SWIRLED_PETRI,
   inclusions: INCLUSIONS,
   plain: PLAIN,
 }

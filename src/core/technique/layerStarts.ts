@@ -18,6 +18,7 @@ export const LAYER_STARTS: Readonly<Record<LayerStartId, LayerStart>> = {
   secondPour: { name: 'second pour', way: 'plain', when: 'bonds', depthMm: null },
   bloomLayer: { name: 'bloom layer', way: 'bloom', when: 'bonds', depthMm: 5 },
   petriLayer: { name: 'petri layer', way: 'petri', when: 'bonds', depthMm: 4 },
+  swirledLayer: { name: 'swirled petri layer', way: 'swirledPetri', when: 'bonds', depthMm: 4 },
   back: { name: 'back layer', way: 'plain', when: 'bonds', depthMm: 2 },
   clearCoat: { name: 'clear coat', way: 'coat', when: 'finished', depthMm: COAT_MM },
   heatCoat: { name: 'heat-resistant coat', way: 'heatCoat', when: 'finished', depthMm: COAT_MM },

@@ -65,7 +65,16 @@ export const LAYER_WHENS: Readonly<Record<LayerWhen, WhenRule>> = {
 }
 
 export type WayId =
-  'plain' | 'bloom' | 'petri' | 'coat' | 'heatCoat' | 'paint' | 'solventPaint' | 'varnish' | 'gilding'
+  | 'plain'
+  | 'bloom'
+  | 'petri'
+  | 'swirledPetri'
+  | 'coat'
+  | 'heatCoat'
+  | 'paint'
+  | 'solventPaint'
+  | 'varnish'
+  | 'gilding'
 
 /** A way of laying a layer that comes after the pour, as data. */
 export interface LayerWay {
@@ -126,6 +135,19 @@ export const LAYER_WAYS: Readonly<Record<WayId, LayerWay>> = {
     verb: 'Pour the',
     done: 'Laid',
     detail: 'A pour of its own on what is there: decant, an ink drop, a white drop on it, by its own clock.',
+    handsOn: { by: 'decant' },
+    needs: RESIN_TOOLS,
+    risks: ['runaway', 'skin', 'air'],
+    whens: IN_A_CAVITY,
+  },
+  swirledPetri: {
+    name: 'Swirled petri',
+    from: 'mix',
+    draws: 'swirledPetri',
+    verb: 'Pour the',
+    done: 'Laid',
+    detail:
+      'A pour of its own on what is there: drops as in a petri, one swirl once this layer draws a string.',
     handsOn: { by: 'decant' },
     needs: RESIN_TOOLS,
     risks: ['runaway', 'skin', 'air'],

@@ -1,6 +1,34 @@
 import { STAGES } from '../resin/index.ts'
 import { BUBBLES, COVER, DECANT, DEMOLD, FEATHER, LET_RISE, look, STIR, USE } from './commonSteps.ts'
-import type { Technique } from './technique.ts'
+import type { StepRule, Technique } from './technique.ts'
+
+export const DECANT_FRESH: StepRule = {
+  ...DECANT,
+  title: 'Decant',
+  detail: 'To the planned depth in every mold.',
+  done: 'Decanted',
+  moment: { by: 'clock', fromMin: 3, bestMin: 6, toMin: 10 },
+}
+
+/** An ink drop and a white drop on it. */
+export const DROPS: StepRule = {
+  id: 'ink',
+  title: 'Ink drop, white drop on it',
+  detail: 'White on each ink at once: it drives the colour down. Wipe and cap the needle between drops.',
+  done: 'Round done',
+  late: 'Ink no longer spreads: finish with white alone in the gaps, or leave them clear for a coloured back.',
+  place: 'pour',
+  per: 'piece',
+  times: 1,
+  moment: { by: 'resin', criterion: STAGES.inkSpreads },
+  handsOn: { by: 'drops', of: 'inkAndWhite' },
+  takes: 'drops',
+  needs: ['inks', 'needle', 'wipes'],
+  does: 'inks',
+  flows: true,
+  short: 'inks',
+  brings: ['alcohol', 'white'],
+}
 
 /** Ink drops with a white drop on each: white drives the colour down to the face as cells. Common practice. */
 export const PETRI: Technique = {
@@ -17,32 +45,9 @@ export const PETRI: Technique = {
   steps: [
     STIR,
     LET_RISE,
-    {
-      ...DECANT,
-      title: 'Decant',
-      detail: 'To the planned depth in every mold.',
-      done: 'Decanted',
-      moment: { by: 'clock', fromMin: 3, bestMin: 6, toMin: 10 },
-    },
+    DECANT_FRESH,
     BUBBLES,
-    {
-      id: 'ink',
-      title: 'Ink drop, white drop on it',
-      detail: 'White on each ink at once: it drives the colour down. Wipe and cap the needle between drops.',
-      done: 'Round done',
-      late: 'Ink no longer spreads: finish with white alone in the gaps, or leave them clear for a coloured back.',
-      place: 'pour',
-      per: 'piece',
-      times: 1,
-      moment: { by: 'resin', criterion: STAGES.inkSpreads },
-      handsOn: { by: 'drops', of: 'inkAndWhite' },
-      takes: 'drops',
-      needs: ['inks', 'needle', 'wipes'],
-      does: 'inks',
-      flows: true,
-      short: 'inks',
-      brings: ['alcohol', 'white'],
-    },
+    DROPS,
     { ...COVER, moment: { by: 'after', step: 'ink', minutes: 0, lateAfterMin: 10 } },
     look(
       'lookEarly',

@@ -185,13 +185,14 @@ export interface Technique {
   readonly ways?: readonly Technique[]
 }
 
-export type TechniqueId = 'bloom' | 'petri' | 'inclusions' | 'plain'
+export type TechniqueId = 'bloom' | 'petri' | 'swirledPetri' | 'inclusions' | 'plain'
 
 /** What a layer over a pour can be begun from (`LAYER_STARTS`). */
 export type LayerStartId =
   | 'secondPour'
   | 'bloomLayer'
   | 'petriLayer'
+  | 'swirledLayer'
   | 'back'
   | 'clearCoat'
   | 'heatCoat'
