@@ -29,6 +29,7 @@ const TARN = colour('tarn', 'Tarn', 'alcoholInk', '#1b6f86')
 const HEATHER = colour('heather', 'Heather', 'alcoholInk', '#7a4a8c')
 const BRACKEN = colour('bracken', 'Bracken', 'alcoholInk', '#b5662b')
 const GORSE = colour('gorse', 'Gorse', 'alcoholInk', '#d9a520')
+const PYRITE = colour('pyrite', 'Pyrite', 'metallicInk', '#b39a54')
 const MOSS = colour('moss', 'Moss', 'alcoholInk', '#4f7a3a')
 const PEAT = colour('peat', 'Peat paste', 'paste', '#2b2622')
 const LOCH = colour('loch', 'Loch paste', 'paste', '#1f3a57')
@@ -294,6 +295,62 @@ export const RECIPES: readonly Recipe[] = [
     colours: [TARN, HEATHER, MILK],
     layers: [DARK_BACK],
   }),
+  recipe(
+    'swirled-petri',
+    'Swirled petri',
+    'A few metallic drops first, then colour and white; one even swirl once it draws a string; black behind it.',
+    [[COASTER, 2]],
+    {
+      ...PETRI,
+      technique: 'swirledPetri',
+      resin: quick,
+      colours: [PYRITE, TARN, HEATHER, MILK],
+      layers: [DARK_BACK],
+    },
+  ),
+  recipe(
+    'petri-over-clear',
+    'Petri over clear',
+    'A clear base, and on it a petri with drops of its own: the cells hang in the depth.',
+    [[BOWL, 1]],
+    {
+      technique: 'plain',
+      face: 'open',
+      resin: medium,
+      bedMm: 6,
+      layers: [
+        layer('petriLayer', 'petriLayer', {
+          drawn: {
+            colours: [MOSS, TARN, MILK],
+            white: { ...USUAL_WHITE, dose: 'ink' },
+            rounds: null,
+            patterns: {},
+          },
+        }),
+      ],
+    },
+  ),
+  recipe(
+    'transfer',
+    'Flakes and a transfer',
+    'Flakes stirred into a clear coaster; a graphic on its demolded back, dark in the lip behind it.',
+    [[COASTER, 2]],
+    {
+      technique: 'plain',
+      face: 'mold',
+      resin: medium,
+      bedMm: 5,
+      lipMm: 2,
+      cups: [cup('flakes', { by: 'rest' }, { colour: FLAKES, dose: { by: 'mass', g: 1 } })],
+      layers: [
+        layer('transfer', 'transfer'),
+        layer('back', 'back', {
+          when: 'demolded',
+          cups: [cup('peat', { by: 'rest' }, dosed(PEAT, 0.2))],
+        }),
+      ],
+    },
+  ),
   recipe(
     'raised-edge',
     'Petri with a raised edge',

@@ -48,7 +48,11 @@ describe('a wrong figure is refused by name, with what would be right', () => {
       { ...request, roomTempC: -5 },
       /room temperature is -5, expected at least 10 and at most 40 °C/,
     ],
-    ['no technique', { ...request, technique: 'pottery' }, /none of bloom, petri, swirledPetri, inclusions, plain/],
+    [
+      'no technique',
+      { ...request, technique: 'pottery' },
+      /none of bloom, petri, swirledPetri, inclusions, plain/,
+    ],
     [
       'two layers that take the rest',
       { ...request, layers: [...begun('secondPour'), { ...begun('secondPour')[0]!, id: 'again' }] },

@@ -14,6 +14,7 @@ export const LAYER_START_WORDS: Readonly<Record<LayerStartId, string>> = {
   paint: 'Paint or ink, water-based',
   solventPaint: 'Solvent paint',
   varnish: 'Pen or varnish on the edge',
+  transfer: 'A transfer graphic',
   gilding: 'Gilding',
 }
 

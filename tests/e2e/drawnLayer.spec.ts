@@ -106,3 +106,32 @@ test('a later layer with marks of its own: planned over a clear pour, poured by 
     await expect(task.getByRole('link', { name: /its gate|Back to it/ })).toHaveCount(0)
   })
 })
+
+test('a swirled petri is begun from its recipe and poured: the swirl waits for the string', async ({
+  page,
+}) => {
+  await openStudio(page, '/plan')
+  await page.getByRole('button', { name: 'Recipes' }).click()
+  await page.getByText(/^\d+ recipes to begin from$/).click()
+  await page
+    .locator('[data-recipe="shipped-swirled-petri"]')
+    .getByRole('button', { name: 'Begin', exact: true })
+    .click()
+  await expect(page.getByLabel('Name of the batch')).toHaveValue('Swirled petri')
+  await page.getByRole('button', { name: 'Lay the bench out' }).click()
+  await layOut(page)
+  await stir(page)
+  const keys = await pourToTheEnd(page)
+  expect(keys.filter((key) => key.startsWith('swirl'))).toEqual(['swirl.1', 'swirl.2'])
+  expect(keys.indexOf('swirl.1')).toBeGreaterThan(keys.findLastIndex((key) => key.startsWith('ink')))
+  await go(page, `/log/${new URL(page.url()).pathname.split('/')[2]}`)
+  const rowOf = (mark: RegExp) =>
+    page.getByRole('row').filter({ has: page.getByRole('cell', { name: mark }) })
+  const minuteOf = async (mark: RegExp) =>
+    Number(/(\d+) min/.exec(await rowOf(mark).getByRole('cell').nth(1).innerText())?.[1])
+  const [dropped, swirled] = [
+    await minuteOf(/^Ink drop, white drop on it, piece 1$/),
+    await minuteOf(/^Swirl it once, off the floor, piece 1$/),
+  ]
+  expect(swirled - dropped).toBeGreaterThan(12)
+})

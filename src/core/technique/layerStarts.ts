@@ -25,5 +25,6 @@ export const LAYER_STARTS: Readonly<Record<LayerStartId, LayerStart>> = {
   paint: { name: 'painted layer', way: 'paint', when: 'hard', depthMm: 0 },
   solventPaint: { name: 'solvent paint', way: 'solventPaint', when: 'hard', depthMm: 0 },
   varnish: { name: 'edge', way: 'varnish', when: 'finished', depthMm: 0 },
+  transfer: { name: 'transfer', way: 'transfer', when: 'demolded', depthMm: 0 },
   gilding: { name: 'gilding', way: 'gilding', when: 'finished', depthMm: 0 },
 }

@@ -74,6 +74,7 @@ export type WayId =
   | 'paint'
   | 'solventPaint'
   | 'varnish'
+  | 'transfer'
   | 'gilding'
 
 /** A way of laying a layer that comes after the pour, as data. */
@@ -210,6 +211,19 @@ export const LAYER_WAYS: Readonly<Record<WayId, LayerWay>> = {
     risks: ['solvent'],
     dries: OVERNIGHT,
     whens: ['finished', 'hard'],
+  },
+  transfer: {
+    name: 'Transfer graphic',
+    from: 'bottle',
+    verb: 'Lay the',
+    done: 'Transferred',
+    detail:
+      'Cut it out, press it on face down, soak the paper off, let it dry; wipe the residue off with alcohol, nothing hot near it, and let that dry too before resin goes over it.',
+    handsOn: { by: 'secondsEach', seconds: 300 },
+    needs: ['air', 'wipes'],
+    risks: ['solvent'],
+    dries: { openMin: 180, bestMin: DAY_MIN / 2 },
+    whens: ['demolded', 'hard', 'finished'],
   },
   gilding: {
     name: 'Gilding powder in a drop of alcohol',

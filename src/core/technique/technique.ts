@@ -199,4 +199,5 @@ export type LayerStartId =
   | 'paint'
   | 'solventPaint'
   | 'varnish'
+  | 'transfer'
   | 'gilding'
