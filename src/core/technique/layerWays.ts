@@ -102,6 +102,22 @@ const RESIN_TOOLS: readonly ToolId[] = ['scale', 'cups', 'sticks']
 /** Overnight is touch-dry (common practice; the tin says more). */
 const OVERNIGHT: Lasting = { openMin: DAY_MIN / 2, bestMin: DAY_MIN }
 
+/** A pour of its own on what is there. */
+function drawnAs(draws: TechniqueId, name: string, how: string): LayerWay {
+  return {
+    name,
+    from: 'mix',
+    draws,
+    verb: 'Pour the',
+    done: 'Laid',
+    detail: `A pour of its own on what is there, by its own clock: ${how}`,
+    handsOn: { by: 'decant' },
+    needs: RESIN_TOOLS,
+    risks: ['runaway', 'skin', 'air'],
+    whens: IN_A_CAVITY,
+  }
+}
+
 /** Inks and white run off what has no wall round it. */
 const IN_A_CAVITY: readonly LayerWhen[] = ['bonds', 'nextDay', 'demolded', 'hard']
 
@@ -117,43 +133,13 @@ export const LAYER_WAYS: Readonly<Record<WayId, LayerWay>> = {
     risks: ['runaway', 'skin', 'air'],
     whens: ['bonds', 'nextDay', 'demolded', 'hard', 'finished'],
   },
-  bloom: {
-    name: 'Bloom',
-    from: 'mix',
-    draws: 'bloom',
-    verb: 'Pour the',
-    done: 'Laid',
-    detail: 'A pour of its own on what is there: rest, decant, ink, white, petals, by its own clock.',
-    handsOn: { by: 'decant' },
-    needs: RESIN_TOOLS,
-    risks: ['runaway', 'skin', 'air'],
-    whens: IN_A_CAVITY,
-  },
-  petri: {
-    name: 'Petri',
-    from: 'mix',
-    draws: 'petri',
-    verb: 'Pour the',
-    done: 'Laid',
-    detail: 'A pour of its own on what is there: decant, an ink drop, a white drop on it, by its own clock.',
-    handsOn: { by: 'decant' },
-    needs: RESIN_TOOLS,
-    risks: ['runaway', 'skin', 'air'],
-    whens: IN_A_CAVITY,
-  },
-  swirledPetri: {
-    name: 'Swirled petri',
-    from: 'mix',
-    draws: 'swirledPetri',
-    verb: 'Pour the',
-    done: 'Laid',
-    detail:
-      'A pour of its own on what is there: drops as in a petri, one swirl once this layer draws a string.',
-    handsOn: { by: 'decant' },
-    needs: RESIN_TOOLS,
-    risks: ['runaway', 'skin', 'air'],
-    whens: IN_A_CAVITY,
-  },
+  bloom: drawnAs('bloom', 'Bloom', 'rest, decant, ink, white, petals.'),
+  petri: drawnAs('petri', 'Petri', 'decant, an ink drop, a white drop on it.'),
+  swirledPetri: drawnAs(
+    'swirledPetri',
+    'Swirled petri',
+    'drops as in a petri, one swirl once this layer draws a string.',
+  ),
   coat: {
     name: 'Coated',
     from: 'mix',

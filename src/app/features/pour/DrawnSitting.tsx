@@ -1,7 +1,7 @@
 import type { SittingPour } from '#core/plan/index.ts'
 import { layerTurns, stepAtHand, type Pour, type Sitting } from '#core/runsheet/index.ts'
 import { AS_PLANNED } from '#core/timing/index.ts'
-import { printClock, type UnitChoice } from '#core/units/index.ts'
+import { type UnitChoice } from '#core/units/index.ts'
 import { Place } from '#app/components/Place.tsx'
 import { useNowMs } from '#app/platform/clock.ts'
 import type { BatchStory } from '#app/platform/stories.ts'
@@ -10,6 +10,7 @@ import { ComingUp } from './ComingUp.tsx'
 import { FollowedBySimulation } from './SimulatedBench.tsx'
 import { HeldAside } from './HeldAside.tsx'
 import { LastTimes } from './LastTimes.tsx'
+import { SinceStopStir } from './SinceStopStir.tsx'
 import { StepView } from './StepView.tsx'
 
 interface DrawnSittingProps {
@@ -47,14 +48,7 @@ export function DrawnSitting({
   }
   useWakeLock(true)
   return (
-    <Place
-      title={lead}
-      actions={
-        <p className="font-display text-5xl font-semibold" role="timer" aria-label="Since stop-stir">
-          {printClock(nowMin * 60)}
-        </p>
-      }
-    >
+    <Place title={lead} actions={<SinceStopStir nowMin={nowMin} />}>
       <HeldAside story={story} />
       <LastTimes problem={failed} />
       <FollowedBySimulation story={told} plan={live.plan} stopStirAtMs={stopStirAtMs} done={done} />

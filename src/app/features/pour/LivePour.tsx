@@ -1,6 +1,6 @@
 import type { LivePlan } from '#core/plan/index.ts'
 import { stepAtHand, type Pour } from '#core/runsheet/index.ts'
-import { printClock, printSpan, type UnitChoice } from '#core/units/index.ts'
+import { printSpan, type UnitChoice } from '#core/units/index.ts'
 import { Place } from '#app/components/Place.tsx'
 import { useNowMs } from '#app/platform/clock.ts'
 import type { BatchStory } from '#app/platform/stories.ts'
@@ -10,6 +10,7 @@ import { FollowedBySimulation } from './SimulatedBench.tsx'
 import { HeldAside } from './HeldAside.tsx'
 import { LastTimes } from './LastTimes.tsx'
 import { PourOver } from './PourOver.tsx'
+import { SinceStopStir } from './SinceStopStir.tsx'
 import { StepView } from './StepView.tsx'
 
 interface LivePourProps {
@@ -29,14 +30,7 @@ export function LivePour({ story, pour, live, units, failed }: LivePourProps) {
   const step = stepAtHand(plan.steps, pour.done)
   useWakeLock(step !== null)
   return (
-    <Place
-      title={story.batch.request.name}
-      actions={
-        <p className="font-display text-5xl font-semibold" role="timer" aria-label="Since stop-stir">
-          {printClock(nowMin * 60)}
-        </p>
-      }
-    >
+    <Place title={story.batch.request.name} actions={<SinceStopStir nowMin={nowMin} />}>
       <HeldAside story={story} />
       <LastTimes problem={failed} />
       <FollowedBySimulation story={story} plan={plan} stopStirAtMs={pour.stopStirAtMs} done={pour.done} />

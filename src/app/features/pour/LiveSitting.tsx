@@ -2,7 +2,7 @@ import { takesOfMix, type Cup } from '#core/batch/index.ts'
 import type { CupLife, MixApart, SittingCure, SittingPlan } from '#core/plan/index.ts'
 import { filledOf, type Pour, type Sitting } from '#core/runsheet/index.ts'
 import { TINT, tintedKey } from '#core/technique/index.ts'
-import { printClock, printQuantity, type UnitChoice } from '#core/units/index.ts'
+import { printQuantity, type UnitChoice } from '#core/units/index.ts'
 import { wordCup } from '#words/mixes.ts'
 import { wordContents } from '#words/takes.ts'
 import { wordCupLife } from '#words/cupLife.ts'
@@ -26,6 +26,7 @@ import { MarkButton } from './MarkButton.tsx'
 import { NoteTaker } from './NoteTaker.tsx'
 import { ReadingTaker } from './ReadingTaker.tsx'
 import { useSimulatedBench } from './SimulatedBench.tsx'
+import { SinceStopStir } from './SinceStopStir.tsx'
 import { Signs } from './StandingLine.tsx'
 import { UndoButton } from './UndoButton.tsx'
 
@@ -101,14 +102,7 @@ export function LiveSitting({
     decantMin: null,
   })
   return (
-    <Place
-      title={lead}
-      actions={
-        <p className="font-display text-5xl font-semibold" role="timer" aria-label="Since stop-stir">
-          {printClock(nowMin * 60)}
-        </p>
-      }
-    >
+    <Place title={lead} actions={<SinceStopStir nowMin={nowMin} />}>
       <HeldAside story={story} />
       <LastTimes problem={failed} />
       <section aria-label="The step at hand" data-step={next ? next.mix.id : mark}>
