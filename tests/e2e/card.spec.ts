@@ -24,8 +24,15 @@ test('a real piece from two cards is seen before any back, and the backs are ran
   page,
 }) => {
   const { white, black, state } = await openCardTest(page)
-  await white.setInputFiles(file(shot(WHITE)))
-  await black.setInputFiles(file(shot(BLACK)))
+  // The second is taken while the first is still read.
+  await page.evaluate(() => {
+    const decode = window.createImageBitmap
+    window.createImageBitmap = (async (...asked: Parameters<typeof decode>) => {
+      await new Promise((later) => setTimeout(later, 800))
+      return decode(...asked)
+    }) as typeof decode
+  })
+  await Promise.all([white.setInputFiles(file(shot(WHITE))), black.setInputFiles(file(shot(BLACK)))])
   await expect(state).toHaveAttribute('data-card-test', 'read', { timeout: 60_000 })
   const ranked = page.locator('[data-judged]')
   await expect(page.locator('[data-judged="white"]')).toContainText('white petals stand out only a little')

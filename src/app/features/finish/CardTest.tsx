@@ -25,6 +25,7 @@ type Told =
 export function CardTest() {
   const { cardLab } = usePlatform()
   const [shots, setShots] = useState<Partial<Record<Card, Photograph>>>({})
+  const taken = useRef(shots)
   const [told, setTold] = useState<Told>({ state: 'waiting' })
   const pastes = (useColours().data ?? []).filter(({ kind }) => kind === 'paste' || kind === 'mica')
   const backs: readonly BackColour[] = [
@@ -45,9 +46,10 @@ export function CardTest() {
     if (!file) return
     const photograph = await readPhotograph(file)
     if (!photograph) return setTold({ state: 'problem', text: 'Not a picture: choose a JPEG, PNG or WebP.' })
-    const next = { ...shots, [card]: photograph }
-    setShots(next)
-    await read(next)
+    // The other one may have been taken while this one was read.
+    taken.current = { ...taken.current, [card]: photograph }
+    setShots(taken.current)
+    await read(taken.current)
   }
   const failed = () =>
     setTold({ state: 'problem', text: 'The pictures could not be worked through. Try smaller ones.' })
