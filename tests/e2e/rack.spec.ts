@@ -147,3 +147,26 @@ test('the days are saved as a calendar with alarms and as a table', async ({ pag
   expect(calendar.match(/BEGIN:VALARM/g)!.length).toBe(calendar.match(/BEGIN:VEVENT/g)!.length)
   expect(await saved('Save as CSV')).toMatch(/Saffron soft squares,Pour,2026-11-22T13:30:00.000Z/)
 })
+
+test('a mark lets nothing leave from under the finger while the days are worked out anew', async ({
+  page,
+}) => {
+  await openStudio(page, '/rack')
+  const back = page.locator('[data-batch="demo-7"] [data-task="back"]')
+  await expect(page.getByRole('region', { name: 'Coming days' })).toBeVisible()
+  await page.evaluate(() => {
+    const left: string[] = []
+    Object.assign(window, { left })
+    new MutationObserver((records) => {
+      for (const gone of records.flatMap(({ removedNodes }) => [...removedNodes]))
+        if (gone instanceof Element && gone.querySelector('#coming, [data-task]')) left.push(gone.tagName)
+    }).observe(document.body, { childList: true, subtree: true })
+  })
+  await back.getByRole('button', { name: 'Poured' }).click()
+  await expect(back).toContainText('done')
+  await expect(back.getByRole('button')).toHaveCount(0)
+  await expect(
+    page.getByRole('region', { name: 'Coming days' }).getByText('Pour the back layer late'),
+  ).toHaveCount(0)
+  expect(await page.evaluate(() => (window as unknown as { left: string[] }).left)).toEqual([])
+})

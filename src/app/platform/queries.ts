@@ -1,6 +1,12 @@
 import { AS_PLANNED } from '#core/timing/index.ts'
 import { useMemo, useState } from 'react'
-import { useQueries, useQuery, keepPreviousData, type UseQueryResult } from '@tanstack/react-query'
+import {
+  keepPreviousData,
+  useQueries,
+  useQuery,
+  type QueryClient,
+  type UseQueryResult,
+} from '@tanstack/react-query'
 import { techniqueOfPour, type BatchRequest } from '#core/batch/index.ts'
 import type {
   BatchPlan,
@@ -235,6 +241,15 @@ export function livePlanQuery(
     staleTime: Infinity,
     gcTime: 5 * 60_000,
   }
+}
+
+/** The live plan of that request that was worked out last, with whatever marks; undefined where none was lately. */
+export function lastLivePlan(client: QueryClient, request: BatchRequest): LivePlan | undefined {
+  const known = client.getQueryCache().findAll({ queryKey: ['live', request] })
+  return known
+    .filter(({ state }) => state.data !== undefined)
+    .sort((one, other) => other.state.dataUpdatedAt - one.state.dataUpdatedAt)[0]?.state.data as
+    LivePlan | undefined
 }
 
 /** A sitting as it was told so far: what was read, whether its mix is divided, when its layer was poured. */

@@ -1,9 +1,9 @@
-import { useQueries } from '@tanstack/react-query'
+import { useQueries, useQueryClient } from '@tanstack/react-query'
 import type { BatchPlan, LivePlan } from '#core/plan/index.ts'
 import { stillWaiting } from '#core/rack/index.ts'
 import { stepAtHand, type RunStep } from '#core/runsheet/index.ts'
 import { useNowMs } from './clock.ts'
-import { livePlanQuery, stillFullMin } from './queries.ts'
+import { lastLivePlan, livePlanQuery, stillFullMin } from './queries.ts'
 import { useOpenStories, type BatchStory } from './stories.ts'
 import { usePlatform } from './studio.tsx'
 
@@ -21,6 +21,7 @@ export interface RunningBatch {
 /** Every running batch on which something can still wait, its plan worked out, newest first. */
 export function useRunningBatches(): readonly RunningBatch[] {
   const { planner, nowMs: clock } = usePlatform()
+  const client = useQueryClient()
   const stories = useOpenStories() ?? []
   const anyFull = stories.some(
     (story) => story.pour.stage === 'running' && stillFullMin(story, story.pour, clock()) > 0,
@@ -35,7 +36,8 @@ export function useRunningBatches(): readonly RunningBatch[] {
     ),
   })
   return running.flatMap(({ story, pour }, k) => {
-    const live = plans[k]?.data
+    // A mark asks anew; what stands on a screen stays under the finger meanwhile.
+    const live = plans[k]?.data ?? lastLivePlan(client, story.batch.request)
     if (!live) return []
     const { plan, bands } = live
     return [

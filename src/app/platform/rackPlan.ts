@@ -104,6 +104,11 @@ interface LastPlan {
 
 const lastPlans = new WeakMap<StudioDatabase, LastPlan>()
 
+/** What the days were laid out from last; null before they were. */
+export function lastRackStudio(db: StudioDatabase): RackStudio | null {
+  return lastPlans.get(db)?.studio ?? null
+}
+
 /**
  * The coming days, planned in the worker; the last plan stays until the next is there, and what fits stays where it was. A batch whose chosen
  * hours changed is placed anew.

@@ -19,7 +19,8 @@ import { useRecord } from '#app/platform/marks.ts'
 import { useSettings, useUnits } from '#app/platform/queries.ts'
 import { ComingDays } from './ComingDays.tsx'
 import { PaperDays } from './PaperDays.tsx'
-import { useRackPlan, useRackStudio, zoneOf } from '#app/platform/rackPlan.ts'
+import { lastRackStudio, useRackPlan, useRackStudio, zoneOf } from '#app/platform/rackPlan.ts'
+import { usePlatform } from '#app/platform/studio.tsx'
 import { rackEntries, useRunningBatches, type RackEntry, type RunningBatch } from '#app/platform/rack.ts'
 
 /** The coming days: when each piece can be backed, demolded and used. */
@@ -28,7 +29,10 @@ export function RackPlace() {
   const running = useRunningBatches()
   const units = useUnits()
   const waiting = running.filter((batch) => isWaiting(batch, nowMs))
+  const { db } = usePlatform()
   const studio = useRackStudio()
+  // While a mark asks anew, the days stay as they were laid out last.
+  const laidOut = studio ?? lastRackStudio(db)
   const { data: plan } = useRackPlan(studio)
   const zone = zoneOf(useSettings())
   const none = !plan || plan.jobs.length === 0
@@ -72,7 +76,7 @@ export function RackPlace() {
           <PaperDays plan={plan} zone={zone} units={units} />
         </OnPaper>
       )}
-      {studio && plan && plan.batches.length > 0 && <ComingDays studio={studio} base={plan} />}
+      {laidOut && plan && plan.batches.length > 0 && <ComingDays studio={laidOut} base={plan} />}
       <ul className="flex flex-col gap-5">
         {waiting.map((batch) => (
           <RackCard key={batch.story.batch.id} batch={batch} nowMs={nowMs} units={units} />
