@@ -8,7 +8,11 @@ import { root } from './ready.mjs'
 const PAGE = '/scripts/demoFaces.page.ts'
 const folder = join(root, 'src', 'demo', 'faces')
 mkdirSync(folder, { recursive: true })
-const server = await createServer({ root, logLevel: 'error', server: { host: '127.0.0.1', port: 4698 } })
+const server = await createServer({
+  root,
+  logLevel: 'error',
+  server: { host: '127.0.0.1', port: 4698, hmr: false },
+})
 await server.listen()
 const browser = await chromium.launch({
   executablePath: '/usr/bin/chromium',

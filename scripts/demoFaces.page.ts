@@ -1,9 +1,14 @@
-import { plannedBack } from '#core/batch/index.ts'
 /** Draws the faces of the demo's pieces in a browser page, for scripts/demoFaces.mjs. */
+import { createElement } from 'react'
+import { renderToStaticMarkup } from 'react-dom/server'
+import { ofPiece, plannedBack, pourOfLayer, type BatchRequest } from '#core/batch/index.ts'
 import { linearOf } from '#core/colour/index.ts'
-import { faceMoments, faceTask, planBatch, type FaceMoment } from '#core/plan/index.ts'
-import { BATCHES, type DemoBatch, type DemoOutcome } from '#demo/batches.ts'
+import { faceMoments, faceTask, planBatch, type BatchPlan, type FaceMoment } from '#core/plan/index.ts'
+import { BATCHES } from '#demo/batches.ts'
+import type { DemoBatch, DemoOutcome } from '#demo/sketch.ts'
 import { createLab, LOOKS } from '#workers/bloomLab.ts'
+import { cupsLaid } from '#app/components/laidOf.ts'
+import { frameOf, MoldDrawing } from '#app/components/MoldDrawing.tsx'
 import { drawFace } from '#app/features/plan/facePicture.ts'
 
 const CELLS = 256
@@ -26,7 +31,7 @@ export async function facesOf(batchNo: number): Promise<readonly (readonly [stri
   const drawn: (readonly [string, string])[] = []
   for (const [k, outcome] of batch.outcomes.entries())
     for (const [side, picture] of Object.entries(
-      await facesOfPiece(batch, { outcome, moldId: molds[k]!.id, seed: 100 * batchNo + k }),
+      await facesOfPiece(batch, { outcome, no: k + 1, moldId: molds[k]!.id, seed: 100 * batchNo + k }),
     ))
       drawn.push([`${batch.id}-${k + 1}-${side}.jpg`, picture])
   return drawn
@@ -34,14 +39,60 @@ export async function facesOf(batchNo: number): Promise<readonly (readonly [stri
 
 interface OnePiece {
   readonly outcome: DemoOutcome
+  readonly no: number
   readonly moldId: string
   readonly seed: number
 }
 
-async function facesOfPiece({ request }: DemoBatch, { outcome, moldId, seed }: OnePiece) {
+async function facesOfPiece({ request }: DemoBatch, piece: OnePiece) {
   const plan = planBatch(request)
+  const seen = simulated(request, plan, piece.moldId)
+  return seen ? followed(seen, piece, request) : drawing(request, plan, piece.no)
+}
+
+/** The pour that inks and white go into: the batch's own, or its first layer that is drawn; null where there is none. */
+function simulated(request: BatchRequest, plan: BatchPlan, moldId: string) {
   const task = faceTask(request, plan, moldId)
-  if (!task) throw new Error(`demo faces: nothing to follow in ${moldId}`)
+  if (task) return { task, plan }
+  for (const layer of request.layers) {
+    const pour = pourOfLayer(request, layer, plan.fills)
+    if (!pour) continue
+    const own = planBatch(pour)
+    return { task: faceTask(pour, own, moldId)!, plan: own }
+  }
+  return null
+}
+
+/** What is laid where by its cups, from both sides. */
+async function drawing(request: BatchRequest, plan: BatchPlan, no: number) {
+  const fill = ofPiece(plan.fills, no)!
+  const seen = async (mirrored: boolean) => {
+    const markup = renderToStaticMarkup(
+      createElement(MoldDrawing, {
+        outline: fill.mold.outline,
+        frameMm: frameOf(fill.mold.outline),
+        filled: cupsLaid(fill, plan, request),
+        mirrored,
+        title: fill.name,
+      }),
+    )
+    const svg = markup
+      .replace('<svg', `<svg xmlns="http://www.w3.org/2000/svg" width="${SIDE_PX}" height="${SIDE_PX}"`)
+      .replaceAll('var(--clear)', NO_BACK)
+      .replaceAll('var(--ink)', CARD)
+    const image = new Image()
+    image.src = `data:image/svg+xml;utf8,${encodeURIComponent(svg)}`
+    await image.decode()
+    return onCard(image)
+  }
+  return { front: await seen(false), back: await seen(true) }
+}
+
+async function followed(
+  { task, plan }: NonNullable<ReturnType<typeof simulated>>,
+  { outcome, moldId, seed }: OnePiece,
+  request: BatchRequest,
+) {
   const lab = createLab()
   const whiteAtMin = whiteOf(faceMoments(plan, moldId), MOMENTS[outcome.timing ?? 'right'])
   await lab.follow('piece', { task, whiteAtMin, cells: CELLS, seed }, () => undefined)
@@ -66,7 +117,7 @@ function whiteOf(moments: readonly FaceMoment[], id: FaceMoment['id']): number {
   return id === 'early' ? Math.max(1, (at('early') ?? right) - BEYOND_MIN) : right
 }
 
-async function onCard(face: HTMLCanvasElement): Promise<string> {
+async function onCard(face: HTMLCanvasElement | HTMLImageElement): Promise<string> {
   const card = new OffscreenCanvas(SIDE_PX, SIDE_PX)
   const brush = card.getContext('2d')!
   brush.fillStyle = CARD

@@ -43,6 +43,21 @@ function figuresOf(request: BatchRequest, plan: BatchPlan): readonly string[] {
         case 'portion':
         case 'pour':
           return [g(take.massG)]
+        case 'held':
+          return [
+            g(take.massG),
+            ...(take.line && take.cup ? [`${printQuantity(take.line.widthMm, 'mm')} wide`] : []),
+          ]
+        case 'stacked':
+          return take.layers.map(({ massG }) => g(massG))
+        case 'stroke':
+          return [g(take.massG), `${(take.coversMm2 / 100).toFixed(0)} cm²`]
+        case 'form':
+          return [printQuantity(take.thickMm, 'mm')]
+        case 'seam':
+          return [printQuantity(take.lengthMm, 'mm', 0)]
+        case 'over':
+          return [g(take.massG), g(take.onObjectG)]
         case 'beads':
           return [`${take.beads} bead`, g(take.massG), printQuantity(take.holeMm, 'mm')]
         case 'drops':
@@ -89,6 +104,14 @@ describe('what one tap shows of a run', () => {
     expect(plan.prep.map(({ tool }) => tool)).toContain('strewn')
     expect(figuresOf(request, plan)).toContain('glitter over 23 cm²')
     for (const figure of figuresOf(request, plan)) expect(shown(request, plan)).toContain(figure)
+  })
+
+  test('is what stays on an object, too', () => {
+    const request = bloomRequest({ technique: 'drip', object: { heightMm: 120, aroundMm: 250 }, layers: [] })
+    const plan = planBatch(request)
+    const text = shown(request, plan)
+    expect(text).toContain('on the object')
+    for (const figure of figuresOf(request, plan)) expect(text).toContain(figure)
   })
 
   test.each(Object.keys(TECHNIQUES) as TechniqueId[])(

@@ -1,60 +1,8 @@
-import {
-  startedLayer,
-  USUAL_REQUEST,
-  USUAL_WHITE,
-  type BatchRequest,
-  type LaterLayer,
-} from '#core/batch/index.ts'
-import type { FaultId, FaultTag, TimingVerdict } from '#core/journal/index.ts'
+import { startedLayer, USUAL_WHITE, type BatchRequest, type LaterLayer } from '#core/batch/index.ts'
 import type { Order } from '#core/shelf/index.ts'
-import { COLOURS, MOLDS, RESINS } from './stock.ts'
-
-export interface DemoOutcome {
-  readonly rating: number
-  readonly timing: TimingVerdict | null
-  readonly faults: readonly FaultId[]
-  readonly tags?: readonly FaultTag[]
-  readonly note: string
-}
-
-export interface DemoBatch {
-  readonly id: string
-  readonly request: BatchRequest
-  /** The batch it was declared an experiment against. */
-  readonly triedAgainst?: string
-  /** Stop-stir so many hours before the studio is opened. */
-  readonly poursBeforeH: number
-  /** How far the person's marks lie behind the plan, in minutes. */
-  readonly lateMin: number
-  readonly notes: readonly string[]
-  /** Minutes at which a probe was held into the resin. */
-  readonly probedMin?: readonly number[]
-  /** One for each piece; fewer where pieces have not been looked at. */
-  readonly outcomes: readonly DemoOutcome[]
-}
-
-const named = <Item extends { readonly name: string }>(shelf: readonly Item[], name: string): Item => {
-  const found = shelf.find((item) => item.name === name)
-  if (!found) throw new RangeError(`demo: nothing on the shelf is called "${name}"`)
-  return found
-}
-
-interface Sketch extends Partial<Omit<BatchRequest, 'pieces' | 'colours' | 'resin'>> {
-  readonly name: string
-  readonly pieces: readonly (readonly [string, number])[]
-  readonly resin: string
-  readonly colours: readonly string[]
-}
-
-function request({ pieces, colours, resin, ...changes }: Sketch): BatchRequest {
-  return {
-    ...USUAL_REQUEST,
-    pieces: pieces.map(([name, count]) => ({ mold: named(MOLDS, name), count, pattern: null })),
-    colours: colours.map((name) => named(COLOURS, name)),
-    resin: named(RESINS, resin),
-    ...changes,
-  }
-}
+import { OTHER_WAYS } from './otherWays.ts'
+import { good, named, request, type DemoBatch } from './sketch.ts'
+import { COLOURS, MOLDS } from './stock.ts'
 
 const SLATE = named(COLOURS, 'Slate paste')
 const DARK_BACK: LaterLayer = {
@@ -68,9 +16,8 @@ const DARK_BACK: LaterLayer = {
     },
   ],
 }
-const good = (rating: number, note = ''): DemoOutcome => ({ rating, timing: 'right', faults: [], note })
 
-/** Six finished batches, one on the rack, of an invented spring at the spare-room table. */
+/** Twelve finished batches, one on the rack, of an invented spring at the spare-room table. */
 export const BATCHES: readonly DemoBatch[] = [
   {
     id: 'demo-1',
@@ -208,6 +155,7 @@ export const BATCHES: readonly DemoBatch[] = [
     notes: [],
     outcomes: [],
   },
+  ...OTHER_WAYS,
 ]
 
 const ORDERED: readonly (readonly [string, number])[] = [

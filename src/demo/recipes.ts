@@ -58,6 +58,9 @@ function mold(id: string, name: string, outline: Outline, depthMm: number, more:
 }
 
 const COASTER = mold('coaster', 'Coaster, 10 cm', { shape: 'circle', acrossMm: 100 }, 10)
+const RAISED = mold('raised', 'Coaster with a raised edge', { shape: 'circle', acrossMm: 100 }, 11, {
+  edge: { heightMm: 4, widthMm: 6 },
+})
 const HEXAGON = mold('hexagon', 'Hexagon, 9 cm', { shape: 'hexagon', acrossMm: 90 }, 10)
 const LONG_TRAY = mold(
   'tray',
@@ -216,12 +219,20 @@ export const RECIPES: readonly Recipe[] = [
   recipe(
     'three-flowers',
     'Long tray of three flowers',
-    'Each flower moves as one; its back is of a slower resin.',
+    'Each flower moves as one; a crackle back of a slower resin, which decides its days.',
     [[LONG_TRAY, 1, { pattern: THREE_FLOWERS }]],
     {
       ...BLOOM,
       colours: [TARN, BRACKEN, GORSE, CHALK],
-      layers: [{ ...DARK_BACK, resin: slow, cups: [cup('loch', { by: 'rest' }, dosed(LOCH, 0.2))] }],
+      layers: [
+        layer('crackle', 'crackle', {
+          resin: slow,
+          cups: [
+            cup('loch', { by: 'rest' }, dosed(LOCH, 0.2)),
+            cup('pewter', { by: 'share', frac: 0.2 }, { colour: PEWTER, dose: { by: 'share', frac: 0.02 } }),
+          ],
+        }),
+      ],
     },
   ),
   recipe(
@@ -354,11 +365,12 @@ export const RECIPES: readonly Recipe[] = [
   recipe(
     'raised-edge',
     'Petri with a raised edge',
-    'Poured up to the brim, its lip trimmed while leathery, then wet-sanded.',
-    [[COASTER, 3]],
+    'Resin into the centre, ink and white, resin into the centre again: the colour runs out over the edge. Its sharp lip is wet-sanded.',
+    [[RAISED, 3]],
     {
       ...PETRI,
-      lipMm: 0,
+      technique: 'raisedPetri',
+      lipMm: 1,
       colours: [BRACKEN, GORSE, MILK],
       jobs: ['trimRim', 'sandEdges', 'feet'],
     },
@@ -457,27 +469,22 @@ export const RECIPES: readonly Recipe[] = [
   recipe(
     'dirty-cup',
     'Marbled from a dirty cup',
-    'Three tints poured one on the other into one cup, then out of it in a stroke; varnished at the edge, heat-coated.',
+    'Clear pockets with stones, three tints and white stacked in a cup and poured out of it in a stroke; varnished, sealed, heat-coated.',
     [[COASTER, 4]],
     {
-      ...PLAIN,
+      technique: 'dirtyCup',
+      face: 'open',
       resin: medium,
       cups: [
-        cup('blush', { by: 'share', frac: 0.3 }, dosed(BLUSH, 0.3)),
-        cup('mist', { by: 'share', frac: 0.3 }, dosed(MIST, 0.3)),
-        cup('peat', { by: 'share', frac: 0.1 }, dosed(PEAT, 0.2)),
-        cup('dirty', {
-          by: 'cups',
-          of: [
-            { cup: 'blush', frac: 1 },
-            { cup: 'mist', frac: 1 },
-            { cup: 'peat', frac: 1 },
-          ],
-        }),
+        cup('blush', { by: 'share', frac: 0.35 }, dosed(BLUSH, 0.3)),
+        cup('mist', { by: 'share', frac: 0.35 }, dosed(MIST, 0.3)),
+        cup('chalk', { by: 'share', frac: 0.1 }, dosed(CHALK, 0.2)),
+        cup('peat', { by: 'share', frac: 0.2 }, dosed(PEAT, 0.2)),
       ],
       layers: [
-        layer('heatCoat', 'heatCoat'),
         layer('varnish', 'varnish', { cups: bottle('gloss', GLOSS, 6) }),
+        layer('clearCoat', 'clearCoat', { name: 'seal' }),
+        layer('heatCoat', 'heatCoat'),
       ],
     },
   ),
@@ -487,7 +494,8 @@ export const RECIPES: readonly Recipe[] = [
     'A 2:1 resin; the molds are full, and what they hold together is known.',
     [[COASTER, 6]],
     {
-      ...PLAIN,
+      technique: 'zones',
+      face: 'mold',
       resin: medium,
       lipMm: 1,
       cups: [
@@ -523,6 +531,60 @@ export const RECIPES: readonly Recipe[] = [
     },
   ),
   recipe(
+    'clouds',
+    'Two-tone clouds with a gilded seam',
+    'A clear film, two tints that rest in small cups until they are pulled together; gold along the line where they meet.',
+    [[COASTER, 1]],
+    {
+      technique: 'cloud',
+      face: 'mold',
+      resin: medium,
+      cups: [
+        cup('blush', { by: 'share', frac: 0.5 }, dosed(BLUSH, 0.3)),
+        cup('mist', { by: 'share', frac: 0.5 }, dosed(MIST, 0.3)),
+      ],
+    },
+  ),
+  recipe(
+    'nested',
+    'Nested lines with stones in the centre',
+    'Four see-through colours and a thin white line, each inside the last in the outline’s own shape; stones set into the clear centre.',
+    [[HEXAGON, 2]],
+    {
+      technique: 'nested',
+      face: 'mold',
+      resin: medium,
+      cups: [
+        cup('loch', { by: 'share', frac: 0.2 }, dosed(LOCH, 0.05)),
+        cup('mist', { by: 'share', frac: 0.2 }, dosed(MIST, 0.3)),
+        cup('chalk', { by: 'share', frac: 0.05 }, dosed(CHALK, 0.2)),
+        cup('blush', { by: 'share', frac: 0.2 }, dosed(BLUSH, 0.3)),
+        cup('pewter', { by: 'share', frac: 0.1 }, { colour: PEWTER, dose: { by: 'share', frac: 0.02 } }),
+      ],
+      layers: [layer('back', 'back', { cups: [cup('peat', { by: 'rest' }, dosed(PEAT, 0.2))] })],
+    },
+  ),
+  recipe(
+    'drip',
+    'A vase dripped over, a bowl from the rest',
+    'Poured over an upturned vase; what runs off is a sheet that is bent into a bowl while it is leathery.',
+    [[SHEET, 1]],
+    {
+      technique: 'drip',
+      face: 'open',
+      resin: medium,
+      lipMm: 0,
+      bedMm: 2.5,
+      object: { heightMm: 140, aroundMm: 260 },
+      form: { acrossMm: 150, deepMm: 60 },
+      cups: [
+        cup('mist', { by: 'share', frac: 0.4 }, dosed(MIST, 0.3)),
+        cup('blush', { by: 'share', frac: 0.3 }, dosed(BLUSH, 0.3)),
+      ],
+      jobs: ['trimRim', 'drape', 'sandEdges'],
+    },
+  ),
+  recipe(
     'draped',
     'Draped bowl',
     'A thin sheet, bent over its form while it is leathery; days in the form, or it flattens again.',
@@ -532,6 +594,7 @@ export const RECIPES: readonly Recipe[] = [
       resin: slow,
       lipMm: 0,
       bedMm: 2.5,
+      form: { acrossMm: 150, deepMm: 60 },
       cups: [
         cup('mist', { by: 'share', frac: 0.4 }, dosed(MIST, 0.3)),
         cup('pewter', { by: 'share', frac: 0.1 }, { colour: PEWTER, dose: { by: 'share', frac: 0.02 } }),

@@ -1,5 +1,6 @@
 import { beforeAll, describe, expect, test } from '@jest/globals'
 import { freshDatabase, JPEG } from '../../tests/support/studio.ts'
+import { drawnIn } from '#core/batch/index.ts'
 import { readStudio } from '#data/studioCommands.ts'
 import { readPour, stepAtHand, type PourEvent } from '#core/runsheet/index.ts'
 import { planBatch } from '#core/plan/index.ts'
@@ -31,14 +32,28 @@ describe('the demo studio', () => {
     expect(studio.colours).toHaveLength(14)
   })
 
-  test('has six finished batches with every piece written down and both faces', () => {
+  test('has twelve finished batches with every piece written down and both faces', () => {
     const finished = studio.batches.filter(({ id }) =>
       studio.pieces.some((piece) => piece.batchId === id && piece.outcome),
     )
-    expect(finished).toHaveLength(6)
+    expect(finished).toHaveLength(12)
     for (const { id } of finished)
       expect(studio.pieces.filter((piece) => piece.batchId === id && !piece.outcome)).toEqual([])
     expect(studio.photos).toHaveLength(2 * studio.pieces.filter((piece) => piece.outcome).length)
+  })
+
+  test('shows the breadth: eight ways and more in the log, and a layer with a run of its own', () => {
+    const ways = new Set(
+      studio.batches.flatMap(({ request }) => [
+        request.technique,
+        ...request.layers.flatMap((layer) => drawnIn(layer) ?? []),
+      ]),
+    )
+    expect(ways.size).toBeGreaterThanOrEqual(8)
+    const pour = readPour(eventsOf('demo-way-inclusions'))
+    if (pour.stage !== 'running') throw new Error(`the inclusions are ${pour.stage}`)
+    expect(pour.sittings['petriLayer']?.stage).toBe('running')
+    expect(pour.done['petriLayer']).toBeGreaterThan(pour.done['decant']!)
   })
 
   test('has one batch on the rack whose back can be poured now, and one planned', () => {

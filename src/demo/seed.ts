@@ -1,18 +1,19 @@
-import type { BatchRequest } from '#core/batch/index.ts'
-import { planBatch } from '#core/plan/index.ts'
-import type { PourEvent, RunStep } from '#core/runsheet/index.ts'
+import { drawnIn, type BatchRequest } from '#core/batch/index.ts'
+import { planBatch, planSitting } from '#core/plan/index.ts'
+import { layerTurnKey, type PourEvent, type RunStep } from '#core/runsheet/index.ts'
 import { recordEvent, recordOutcome } from '#data/batchCommands.ts'
 import { addBatch } from '#data/planCommands.ts'
 import type { StudioDatabase } from '#data/database.ts'
 import { addMovement, saveCare, saveItem } from '#data/shelfCommands.ts'
-import { BATCHES, ORDERS, PLANNED, type DemoBatch, type DemoOutcome } from './batches.ts'
+import { BATCHES, ORDERS, PLANNED } from './batches.ts'
 import { dayIn, plannedRequest } from './days.ts'
 import { PATTERNS } from './patterns.ts'
+import type { DemoBatch, DemoOutcome } from './sketch.ts'
 import { COLOURS, MOLD_PRICES, MOLDS, RESINS, SUPPLIES } from './stock.ts'
 
 const HOUR_MS = 3_600_000
 /** Before the first of the demo's batches. */
-const FIRST_BOUGHT_H = 24 * 60
+const FIRST_BOUGHT_H = 24 * 100
 
 export interface SeedTools {
   readonly db: StudioDatabase
@@ -66,9 +67,15 @@ async function seedBatch({ db, nowMs, faceOf }: SeedTools, demo: DemoBatch): Pro
   for (const [k, outcome] of demo.outcomes.entries()) {
     const pieceId = `${demo.id}-${k + 1}`
     const [front, back] = await Promise.all([faceOf(`${pieceId}-front`), faceOf(`${pieceId}-back`)])
-    const recordedAtMs = stopStirAtMs + 30 * 3_600_000
+    const recordedAtMs = stopStirAtMs + lookedAtMin(demo) * 60_000
     await seedOutcome(db, pieceId, outcome, { recordedAtMs, front, back })
   }
+}
+
+/** A day after the pour, or once the piece is out of its mold. */
+function lookedAtMin({ request }: DemoBatch): number {
+  const freed = planBatch(request).steps.find(({ does }) => does === 'frees')
+  return Math.max(30 * 60, (freed?.endMin ?? 0) + 60)
 }
 
 interface DemoFaces {
@@ -99,7 +106,9 @@ function eventsOf(demo: DemoBatch, stopStirAtMs: number, nowMs: number): readonl
   const id = (name: string) => `${demo.id}-${name}`
   const { steps } = planBatch(demo.request)
   const marks = steps
-    .filter(({ does }) => does !== 'stirs' && does !== 'serves')
+    .filter(
+      ({ does, key }) => does !== 'stirs' && does !== 'serves' && !drawnLayers(demo.request).includes(key),
+    )
     .map((step): PourEvent => ({
       id: id(step.key),
       atMs: at(step.endMin + lateness(step, demo.lateMin)),
@@ -122,10 +131,42 @@ function eventsOf(demo: DemoBatch, stopStirAtMs: number, nowMs: number): readonl
     { id: id('gate'), atMs: at(-20), kind: 'gatePassed', overruled: [] },
     { id: id('stir'), atMs: at(-3), kind: 'stirBegan' },
     { id: id('stop'), atMs: at(0), kind: 'stopStir' },
-    ...[...marks, ...notes, ...readings]
+    ...[...marks, ...notes, ...readings, ...sittingsOf(demo, at)]
       .filter((event) => event.atMs < nowMs)
       .sort((one, other) => one.atMs - other.atMs),
   ]
+}
+
+/** The layers that inks and white go into, by id. */
+function drawnLayers({ layers }: BatchRequest): readonly string[] {
+  return layers.filter((layer) => drawnIn(layer) !== null).map(({ id }) => id)
+}
+
+/** The sittings in which those were laid, each at its best minute. */
+function sittingsOf(demo: DemoBatch, at: (min: number) => number): readonly PourEvent[] {
+  const { steps } = planBatch(demo.request)
+  return drawnLayers(demo.request).flatMap((layer): readonly PourEvent[] => {
+    const stopMin = steps.find(({ key }) => key === layer)!.beginMin
+    const turns = planSitting(demo.request, layer).pour!.live.plan.steps.filter(
+      ({ place }) => place === 'pour',
+    )
+    const told = (name: string, min: number) => ({
+      id: `${demo.id}-${layer}-${name}`,
+      atMs: at(stopMin + min),
+    })
+    return [
+      { ...told('gate', -20), kind: 'gatePassed', layer, overruled: [] },
+      { ...told('stir', -3), kind: 'stirBegan', layer },
+      { ...told('stop', 0), kind: 'stopStir', layer },
+      ...turns
+        .filter(({ does }) => does !== 'stirs')
+        .map(({ key, endMin }): PourEvent => ({
+          ...told(key, endMin),
+          kind: 'done',
+          key: layerTurnKey(layer, key, turns),
+        })),
+    ]
+  })
 }
 
 const BEFORE_WHITE: readonly RunStep['stepId'][] = ['rest', 'portion', 'decant', 'bubbles', 'ink', 'settle']

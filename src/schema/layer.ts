@@ -1,6 +1,7 @@
 import * as v from 'valibot'
 import {
   levelOf,
+  MOST_CUPS,
   ofOneMix,
   pouredOn,
   takesRoom,
@@ -91,7 +92,7 @@ const cupSchema = v.object({
 /** What one mix is divided into. */
 export const cupsSchema = v.pipe(
   v.array(cupSchema),
-  v.maxLength(24, 'more than 24 cups in one mix'),
+  v.maxLength(MOST_CUPS, `more than ${MOST_CUPS} cups in one mix`),
   v.check(
     (cups) => cups.filter(({ portion }) => portion.by === 'rest').length <= 1,
     'two cups of a mix take its rest, expected one',

@@ -1,5 +1,5 @@
 import * as v from 'valibot'
-import { brimVolumeMl, type Mold, type Outline } from '#core/mold/index.ts'
+import { brimVolumeMl, shortestAcrossMm, type Mold, type Outline } from '#core/mold/index.ts'
 import { USUAL_WALL, type MoldWall } from '#core/resin/index.ts'
 import { amount, count, idSchema, text } from './amount.ts'
 
@@ -57,6 +57,14 @@ const moldEntries = v.object({
   outline: outlineSchema,
   depthMm: amount('mold depth', 'mm', { above: 0, atMost: 500 }),
   waterFillMl: v.optional(v.nullable(amount('water fill', 'ml', { above: 0, atMost: 50_000 })), null),
+  edge: v.optional(
+    v.nullable(
+      v.object({
+        heightMm: amount('height of a raised edge', 'mm', { above: 0, atMost: 200 }),
+        widthMm: amount('width of a raised edge', 'mm', { above: 0, atMost: 200 }),
+      }),
+    ),
+  ),
   partFills: v.optional(
     v.pipe(
       v.array(
@@ -82,6 +90,14 @@ export const moldSchema = v.pipe(
   v.check(
     ({ partFills, depthMm }) => partFills.every((each) => each.depthMm < depthMm),
     'a part fill stands as high as the mold or higher, expected heights below its depth',
+  ),
+  v.check(
+    ({ edge, depthMm }) => !edge || edge.heightMm < depthMm,
+    'a raised edge stands as high as the mold or higher, expected less than its depth',
+  ),
+  v.check(
+    ({ edge, outline }) => !edge || edge.widthMm < shortestAcrossMm(outline) / 2,
+    'a raised edge is as wide as the mold, expected less than half of it',
   ),
   v.check(
     (mold) => isRising(mold),

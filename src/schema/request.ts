@@ -83,6 +83,7 @@ const entries = {
   colours: usual(coloursSchema, []),
   face: usual(v.picklist(['mold', 'open', 'undecided'], 'face is none of mold, open, undecided'), 'mold'),
   roomTempC: roomTempSchema,
+  humidityPercent: v.optional(v.nullable(amount('humidity of the air', '%', { atLeast: 0, atMost: 100 }))),
   partsTempC: v.optional(
     v.nullable(amount('temperature of the parts', '°C', { atLeast: 5, atMost: 60 })),
     null,
@@ -91,6 +92,22 @@ const entries = {
   lipMm: usual(amount('lip', 'mm', { atLeast: 0, atMost: 50 }), 2),
   leastMixG: v.optional(amount('what is stirred at least', 'g', { above: 0, atMost: 20_000 })),
   white: usual(whiteSchema, USUAL_WHITE),
+  form: v.optional(
+    v.nullable(
+      v.object({
+        acrossMm: amount('width of the form', 'mm', { atLeast: 10, atMost: 2000 }),
+        deepMm: amount('depth of the form', 'mm', { atLeast: 1, atMost: 1000 }),
+      }),
+    ),
+  ),
+  object: v.optional(
+    v.nullable(
+      v.object({
+        heightMm: amount('height of the object', 'mm', { atLeast: 5, atMost: 1000 }),
+        aroundMm: amount('way round the object', 'mm', { atLeast: 10, atMost: 3000 }),
+      }),
+    ),
+  ),
   inclusions: v.optional(
     v.nullable(
       v.object({

@@ -107,6 +107,7 @@ function pieceGroup(fill: MoldFill, plan: BatchPlan, request: BatchRequest, unit
       ...fill.layers
         .filter(({ poured, volumeMl }) => poured && volumeMl > 0)
         .map((layer) => layerRow(layer, fill, plan, units)),
+      ...objectRow(fill, plan, units),
       ...strewnTakes(fill).map((take) => row(wordStrewn(take, units), 'before the drops')),
       ...(isDrawn(fill.technique) && drops
         ? [
@@ -127,6 +128,13 @@ function pieceGroup(fill: MoldFill, plan: BatchPlan, request: BatchRequest, unit
       ),
     ],
   }
+}
+
+/** What stays on the object it is poured over. */
+function objectRow({ onObjectMl }: MoldFill, plan: BatchPlan, units: UnitChoice): readonly AmountRow[] {
+  if (onObjectMl === 0) return []
+  const massG = onObjectMl * mixedDensityGPerMl(pourMixOf(plan.mixes).resin)
+  return [row(printQuantity(massG, units.mass), 'on the object', printQuantity(onObjectMl, units.volume))]
 }
 
 function layerRow(layer: Layer, fill: MoldFill, plan: BatchPlan, units: UnitChoice): AmountRow {

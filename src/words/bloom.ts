@@ -5,7 +5,13 @@ import type { TechniqueId } from '#core/technique/index.ts'
 export const MOMENT_WORDS: Readonly<Record<TechniqueId, Readonly<Record<FaceMoment['id'], string>>>> = {
   bloom: { early: 'Piped early', right: 'Piped at its best', late: 'Piped late' },
   petri: { early: 'Dropped early', right: 'Dropped as planned', late: 'Dropped late' },
+  raisedPetri: { early: 'Dropped early', right: 'Dropped as planned', late: 'Dropped late' },
   swirledPetri: { early: 'Dropped early', right: 'Dropped as planned', late: 'Dropped late' },
+  cloud: { early: 'Pulled early', right: 'Pulled as planned', late: 'Pulled late' },
+  nested: { early: 'Laid early', right: 'Laid as planned', late: 'Laid late' },
+  dirtyCup: { early: 'Poured early', right: 'Poured as planned', late: 'Poured late' },
+  zones: { early: 'Poured early', right: 'Poured as planned', late: 'Poured late' },
+  drip: { early: 'Poured early', right: 'Poured as planned', late: 'Poured late' },
   inclusions: { early: 'Laid early', right: 'Laid as planned', late: 'Laid late' },
   plain: { early: 'Poured early', right: 'Poured as planned', late: 'Poured late' },
 }

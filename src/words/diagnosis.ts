@@ -25,6 +25,12 @@ export const CAUSE_WORDS: Readonly<Record<CauseId, { readonly name: string; read
   beadAtWall: { name: 'The bead touched the wall', next: 'a rim margin of 7 mm' },
   muchMica: { name: 'Too much or too coarse mica', next: 'less, finer, or interference pigment' },
   toolLate: { name: 'The tool came after the film had skinned', next: 'drag and swirl at once' },
+  pulledEarly: { name: 'Pulled too early', next: 'wait until the film has thickened' },
+  cupsWarmed: {
+    name: 'The cups still warmed by themselves',
+    next: 'smaller cups, a cooler room or a slower resin',
+  },
+  pulledLate: { name: 'Pulled too late', next: 'pull as the moment opens' },
   raisedEdge: {
     name: 'Ink drifts to the middle of a raised edge',
     next: 'resin in the centre, ink, resin in the centre again',
@@ -110,6 +116,17 @@ export function wordEvidence(cause: CauseId, facts: RunFacts, units: UnitChoice)
       return 'mica was in the batch'
     case 'toolLate':
       return `the tool came ${printSpan(Math.max(0, facts.shapedLateMin ?? 0))} after its window`
+    case 'pulledEarly':
+    case 'pulledLate':
+      return facts.pulled?.moment
+        ? `pulled at ${printSpan(facts.pulled.atMin)}; its moment was ${printSpan(facts.pulled.moment.openMin)} to ${printSpan(facts.pulled.moment.closeMin)}`
+        : null
+    case 'cupsWarmed':
+      return facts.pulled?.moment === null ? 'no minute was both the film’s and the cups’' : null
+    case 'raisedEdge':
+      return facts.raisedEdge && !facts.raisedEdge.centreAgain
+        ? 'poured into the centre once, before the ink'
+        : null
     case 'muddyPair':
       return facts.muddyPair && `${facts.muddyPair[0]} and ${facts.muddyPair[1]} make mud`
     case 'notFeathered':

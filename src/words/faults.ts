@@ -11,6 +11,8 @@ export const FAULT_CONTRASTS: Readonly<Record<FaultId, string>> = {
   micaSpots: 'Glinting dots of metallic powder. White dots: specks or blobs.',
   smallInk: 'Ink stayed where it dropped, with clear resin round it.',
   curdled: 'A skin torn into shreds, where it was swirled or dragged.',
+  ranTogether: 'One colour all over where two were to meet. Brown only where they meet: muddy.',
+  hardFront: 'Two colours that stop at a line, smooth on both sides. A ridge under the nail: step.',
   clearWalls: 'The raised edge is clear, the middle coloured.',
   clearRim: 'A clear ring at the mold’s wall, the width of a match or so.',
   muddy: 'Brown where two inks run into each other, not all over.',

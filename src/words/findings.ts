@@ -1,6 +1,7 @@
 import type { Finding } from '#core/plan/index.ts'
 import { wordLayer } from './mixes.ts'
 import { printQuantity, printSpan, type UnitChoice } from '#core/units/index.ts'
+import { wordWarming } from './inUnits.ts'
 import { printWindow } from './minutes.ts'
 
 const percent = (share: number) => `${(100 * share).toFixed(share < 0.1 ? 1 : 0)} %`
@@ -177,6 +178,49 @@ function told(finding: Finding, units: UnitChoice): Told {
         text: `“${finding.capacity.stepTitle}” runs from ${printSpan(finding.capacity.beginMin)} to ${printSpan(finding.capacity.endMin)}${windowWords(finding.capacity.window)}; a piece takes ${finding.capacity.perPieceMin.toFixed(1)} min.`,
         byHand: 'A slower resin would leave more time.',
       }
+    case 'cupsWarm':
+      return {
+        title: 'The cups never come to rest beside the film',
+        text: finding.cup
+          ? `When the film would take them, ${finding.cup.name ?? 'the clear cup'} (${g(finding.cup.massG)}) ${Number.isFinite(finding.cup.kPerMin) ? `warms by ${wordWarming(finding.cup.kPerMin, units)} a minute` : 'hardly runs any more'}; above ${wordWarming(finding.mostKPerMin, units)} it runs under the film instead of floating on. “${finding.stepTitle}” has no moment.`
+          : `This film never gets as thick as “${finding.stepTitle}” wants it.`,
+        byHand:
+          'A slower resin, a cooler room or smaller cups have one; with some resins it does not happen.',
+      }
+    case 'pouredAlone':
+      return {
+        title: `${finding.wayName} does not share its pour`,
+        text: 'Its cups are weighed for it alone, or alcohol is sprayed over it: pieces that are laid another way want neither.',
+      }
+    case 'objectUnmeasured':
+      return {
+        title: 'How large is the object?',
+        text: 'What stays on it is not in the amounts: the sheet would be that much thinner.',
+        byHand: 'Say how high it is, and how far round.',
+      }
+    case 'clearWalls':
+      return {
+        title: `Clear walls in ${finding.moldName}`,
+        text: 'Over a raised edge ink gathers in the middle: poured at once, the edge stays clear.',
+        byHand: 'Or leave it clear, for a coloured back or varnish on the edge.',
+      }
+    case 'sharpLip':
+      return {
+        title: `${finding.moldName}: its lip will be sharp`,
+        text: 'Resin creeps up at the wall, and a raised edge ends in a thin sharp line. Wet-sand the edge only: a sanded face needs a clear coat.',
+      }
+    case 'onOil':
+      return {
+        title: `The ${finding.layer.name ?? 'layer'} lies on silicone oil`,
+        text: `There is oil in the ${finding.underName}: what is laid over it crawls back from it and does not hold.`,
+        byHand: 'Or leave the oil out, and marble it without. On the other side of the piece it holds.',
+      }
+    case 'oneCup':
+      return {
+        title: 'One cup meets nothing',
+        text: 'What is held back is to meet another colour: two cups at least, one of them may stay clear.',
+        byHand: 'Add a cup to those of the pour.',
+      }
     case 'neverReached':
       return {
         title: `${finding.stepTitle}: not within three weeks`,
@@ -185,7 +229,7 @@ function told(finding: Finding, units: UnitChoice): Told {
       }
     case 'cupRunsAway':
       return {
-        title: 'The cup would run away',
+        title: `The cup ${finding.cupName === undefined ? '' : `of ${finding.cupName} `}would run away`,
         text: `It must be empty by ${printSpan(finding.stopMin)}; planned is ${printSpan(finding.emptiedMin)}. Forgotten it peaks near ${temp(finding.peakTempC)}.`,
         byHand: 'Hot or smoking: outside, spread thin on a tray, do not seal.',
       }

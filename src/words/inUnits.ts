@@ -41,3 +41,8 @@ function spanOf(from: string, more: string | undefined, { temperature }: UnitCho
   const shown = (amount: string) => String(Math.round(Number(amount) * perK))
   return `${shown(from)}${more === undefined ? '' : ` to ${shown(more)}`} ${unitOf(temperature).label}`
 }
+
+/** By how much something warms, K, to a tenth of the degrees people read. */
+export function wordWarming(byK: number, { temperature }: UnitChoice): string {
+  return `${(byK * (temperature === 'F' ? PER_K_F : 1)).toFixed(1)} ${unitOf(temperature).label}`
+}

@@ -1,12 +1,24 @@
-import type { Cup, CupFor, Layer, Mix } from '#core/batch/index.ts'
+import { isHeld, type Cup, type CupFor, type Layer, type Mix } from '#core/batch/index.ts'
 import { TECHNIQUES, type TechniqueId, type WhiteRule } from '#core/technique/index.ts'
 
 /** What a layer of a mold is called; a bed that something is laid into is a base. */
-export function wordLayer({ name, poured }: Pick<Layer, 'name' | 'poured'>, technique?: TechniqueId): string {
+export function wordLayer(layer: Pick<Layer, 'id' | 'name' | 'poured'>, technique?: TechniqueId): string {
+  const { name, poured } = layer
   if (name !== null) return name
   if (!poured) return 'white'
+  const lie = technique && TECHNIQUES[technique].holdsBack
+  if (isHeld(layer)) return lie === 'centre' ? 'last pour' : 'colours'
+  if (lie) return FILM_WORDS[lie]
   return technique && TECHNIQUES[technique].white.by === 'none' ? 'base' : 'bed'
 }
+
+const FILM_WORDS = {
+  meeting: 'clear film',
+  nested: 'clear film',
+  stacked: 'clear pockets',
+  centre: 'first pour',
+  zones: 'clear skim',
+} as const
 
 /** What is stirred, and for what. */
 export function wordMix({ of, name }: Pick<Mix, 'of' | 'name'>, white: WhiteRule['by']): string {

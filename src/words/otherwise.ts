@@ -5,6 +5,8 @@ const DEED_WORDS: Readonly<Record<Extract<Needed, { by: 'deed' }>['does'], strin
   stirs: 'Without stirring it never cures.',
   empties: 'The cup has to be emptied: what stays in it runs away.',
   portions: 'Without it there is no white to pipe.',
+  stacks: 'There is nothing to pour without it.',
+  raises: 'Without it the piece stays too thin, and what stands in the cups has nowhere to go.',
 }
 
 /** Why a step cannot be left out, in one sentence. */

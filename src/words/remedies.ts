@@ -35,6 +35,14 @@ function wordChange(change: Change, units: UnitChoice): string {
       return 'Make every cup smaller by the same share'
     case 'lessColour':
       return `Take as much colour as the cup ${change.cupName} carries`
+    case 'oneWay':
+      return `Lay them all as ${change.wayName.toLowerCase()}`
+    case 'job':
+      return `Plan it: ${change.jobName.toLowerCase()}`
+    case 'layerBefore':
+      return `Lay the ${change.layerName} before the ${change.underName}`
+    case 'smallerCups':
+      return `Rest every colour in ${change.each} cups`
     case 'pieces':
       return `Pour ${change.pieces} ${change.pieces === 1 ? 'piece' : 'pieces'}`
     case 'strategy':

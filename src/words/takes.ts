@@ -1,5 +1,6 @@
 import type { Addition, Cup, Drops, Take } from '#core/batch/index.ts'
 import { printQuantity, type UnitChoice } from '#core/units/index.ts'
+import { wordLengthOf } from './lengths.ts'
 import { STREWN_WORDS } from './pattern.ts'
 
 /** An amount as it is said at the bench: in the units chosen, without a full stop. */
@@ -14,15 +15,53 @@ export function wordTake(take: Take, units: UnitChoice): string {
       return `${take.additions.map((one) => wordAddition(one, units)).join(', ')}${take.pieces === 1 ? '' : `, on each of ${take.pieces}`}`
     case 'pour':
       return `${take.pieceName}: ${g(take.massG)}${take.pieces === 1 ? '' : ` in each of ${take.pieces}`}, ${printQuantity(take.depthMm, units.length)} deep`
+    case 'over':
+      return `${take.pieceName}: ${g(take.massG)} over ${take.pieces === 1 ? 'the object' : `each of ${take.pieces} objects`}, ${g(take.onObjectG)} stay on it, the sheet ${printQuantity(take.depthMm, units.length)} deep`
     case 'drops':
       return wordDrops(take)
     case 'strewn':
       return wordStrewn(take, units)
     case 'beads':
       return `${take.beads === 1 ? 'One bead' : `${take.beads} beads`}${take.bag === null ? '' : ` of ${take.bag}`} through ${printQuantity(take.holeMm, units.length)}, ${g(take.massG)} in all`
+    case 'held':
+      return `${ofPiece(take)}${g(take.massG)} out of ${take.cup ?? 'the clear cup'}${wordLine(take, units)}${take.pieces === 1 ? '' : `, on each of ${take.pieces}`}`
+    case 'stacked':
+      return `${ofPiece(take)}${take.layers.map(({ cup, massG }) => `${g(massG)} ${cup ?? 'clear'}`).join(', then ')}${take.pieces === 1 ? '' : `, a cup for each of ${take.pieces}`}`
+    case 'stroke':
+      return `${ofPiece(take)}${g(take.massG)} over ${wordArea(take.coversMm2, units)}, ${wordArea(take.clearMm2, units)} stay clear${take.pieces === 1 ? '' : `, on each of ${take.pieces}`}`
+    case 'form':
+      return `${take.pieceName}: ${printQuantity(take.thickMm, units.length)} thick, ${wordOverhang(take, units)}`
+    case 'seam':
+      return `${ofPiece(take)}A seam of about ${printQuantity(take.lengthMm, units.length, 0)} straight across`
     default:
       return take satisfies never
   }
+}
+
+/** How its line lies; what stays clear is the centre. */
+function wordLine({ line, cup }: Extract<Take, { of: 'held' }>, units: UnitChoice): string {
+  if (!line) return ''
+  if (cup === null) return ': the centre'
+  return `: ${printQuantity(line.widthMm, units.length)} wide, ${wordLengthOf(line.lengthMm, units)} round`
+}
+
+/** Less than this nobody sees at a rim. */
+const AT_THE_RIM_MM = 1
+
+function wordOverhang({ leastMm, mostMm }: Extract<Take, { of: 'form' }>, units: UnitChoice): string {
+  const at = (mm: number) => {
+    if (Math.abs(mm) < AT_THE_RIM_MM) return 'ends at the form’s rim'
+    const far = printQuantity(Math.abs(mm), units.length, 0)
+    return mm > 0 ? `hangs ${far} over the form’s rim` : `ends ${far} below the form’s rim`
+  }
+  return mostMm - leastMm < AT_THE_RIM_MM
+    ? `${at(leastMm)} all round`
+    : `${at(leastMm)} where it is shortest, ${at(mostMm)} where it is longest`
+}
+
+/** Where a step is of one piece, that is told above it. */
+function ofPiece({ pieceName }: { readonly pieceName: string | null }): string {
+  return pieceName === null ? '' : `${pieceName}: `
 }
 
 /** Glitter and mica are strewn by eye, so thick that the ground still shows; common practice. */

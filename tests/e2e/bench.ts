@@ -110,3 +110,65 @@ export async function pourToTheEnd(page: Page): Promise<string[]> {
   }
   return keys
 }
+
+/** A plan begun from a recipe that ships; its name fills the plan's. */
+export async function beginFrom(page: Page, recipe: string, name: string): Promise<void> {
+  await page.getByRole('button', { name: 'Recipes' }).click()
+  await page.getByText(/^\d+ recipes to begin from$/).click()
+  await page
+    .locator(`[data-recipe="shipped-${recipe}"]`)
+    .getByRole('button', { name: 'Begin', exact: true })
+    .click()
+  await expect(page.getByLabel('Name of the batch')).toHaveValue(name)
+}
+
+/** The card of the batch with that name on the rack. */
+export const onRack = (page: Page, batch: string) =>
+  page.locator('[data-batch]').filter({ has: page.getByRole('heading', { name: batch }) })
+
+/** What a finger finds dry is no job. */
+const OF_A_JOB = { name: /^(?!Dry right through)/ }
+
+/** Does what the rack asks of that batch, each job once it is possible, a layer through its own gate, up to that one; the keys of the jobs in their order. */
+export async function throughTheRack(page: Page, batch: string, last?: string): Promise<string[]> {
+  const keys: string[] = []
+  for (let half = 0; half < 60; half++) {
+    await go(page, '/rack')
+    const card = onRack(page, batch)
+    await expect(card.locator('[data-task]').first()).toBeVisible()
+    const [key, told] = await card
+      .locator('[data-task]')
+      .filter({ has: page.getByRole('button', OF_A_JOB) })
+      .evaluateAll(([first]) => [(first as HTMLElement | undefined)?.dataset['task'], first?.textContent])
+    if (!key) return keys
+    const task = card.locator(`[data-task="${key}"]`)
+    const gate = task.getByRole('link', { name: 'To its gate' })
+    if (/from (today|tomorrow|Mon|Tue|Wed|Thu|Fri|Sat|Sun|\d)/.test(told ?? '')) {
+      await wait(page, 12 * 60)
+      await page.reload()
+      continue
+    }
+    keys.push(key)
+    if ((await gate.count()) > 0) {
+      await gate.click()
+      await layLayer(page)
+    } else await task.getByRole('button', OF_A_JOB).click()
+    await go(page, '/rack')
+    await expect(card.locator(`[data-task="${key}"]`).getByRole('button', OF_A_JOB)).toHaveCount(0)
+    if (key === last) return keys
+  }
+  throw new Error(`the rack still asks something of ${batch}`)
+}
+
+/** The sitting of a later layer from its gate to the layer being laid. */
+async function layLayer(page: Page): Promise<void> {
+  await layOut(page)
+  const weighs = page.getByRole('heading', { level: 1, name: 'Weigh, then stir' })
+  await expect(weighs.or(page.locator('[data-step]'))).toBeVisible()
+  if (await weighs.isVisible()) await stir(page)
+  const laid = page.getByRole('link', { name: 'To the rack' })
+  while (!(await laid.isVisible())) {
+    await mark(page)
+    await expect(laid.or(page.locator('[data-step]'))).toBeVisible()
+  }
+}

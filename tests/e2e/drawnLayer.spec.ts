@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright'
 import { expect, test, type Page } from '@playwright/test'
-import { go, layOut, mark, openStudio, pourToTheEnd, stepKey, stir, wait } from './bench.ts'
+import { beginFrom, go, layOut, mark, openStudio, pourToTheEnd, stepKey, stir, wait } from './bench.ts'
 
 const laidOf = (page: Page) => page.getByRole('heading', { level: 1, name: /^Laid: / })
 
@@ -111,13 +111,7 @@ test('a swirled petri is begun from its recipe and poured: the swirl waits for t
   page,
 }) => {
   await openStudio(page, '/plan')
-  await page.getByRole('button', { name: 'Recipes' }).click()
-  await page.getByText(/^\d+ recipes to begin from$/).click()
-  await page
-    .locator('[data-recipe="shipped-swirled-petri"]')
-    .getByRole('button', { name: 'Begin', exact: true })
-    .click()
-  await expect(page.getByLabel('Name of the batch')).toHaveValue('Swirled petri')
+  await beginFrom(page, 'swirled-petri', 'Swirled petri')
   await page.getByRole('button', { name: 'Lay the bench out' }).click()
   await layOut(page)
   await stir(page)

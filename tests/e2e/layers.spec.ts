@@ -195,7 +195,7 @@ test('ten ready-made dishes: a film, a painted layer that only dries, a second f
     await sheet.getByLabel('Depth', { exact: true }).fill('8')
     await sheet.getByLabel('Water to the brim').fill('14')
     await sheet.getByRole('button', { name: /A part fill/ }).click()
-    await sheet.getByLabel('Height').fill('3')
+    await sheet.getByLabel('Height', { exact: true }).fill('3')
     await sheet.getByLabel('holds').fill('15')
     await sheet.getByRole('button', { name: 'Put on the shelf' }).click()
     await expect(sheet.getByText(/what it holds higher up must be more/)).toBeVisible()

@@ -17,6 +17,7 @@ export const FAULTLESS: RunFacts = {
   technique: 'bloom',
   white: { atMin: 25, ...window },
   laid: null,
+  pulled: null,
   inkLateMin: 0,
   settledMin: 6,
   inkAfterWhite: false,
@@ -43,6 +44,7 @@ export const FAULTLESS: RunFacts = {
   loadShare: 0.03,
   narrowShare: 0,
   inFormH: null,
+  raisedEdge: null,
   overMm: -1,
   bedMm: 5,
   lipMm: 2,
@@ -52,6 +54,8 @@ export const FAULTLESS: RunFacts = {
 }
 
 const at = (atMin: number) => ({ white: { atMin, ...window } })
+
+const CLOUD = { openMin: 30, closeMin: 43 }
 
 export const CASES: readonly DiagnosisCase[] = [
   { fault: 'blobs', run: at(14), cause: 'whiteEarly' },
@@ -86,7 +90,26 @@ export const CASES: readonly DiagnosisCase[] = [
     run: { technique: 'petri', white: null, shapedAfterMin: null, shapedLateMin: null },
     cause: 'toolLate',
   },
-  { fault: 'clearWalls', run: { technique: 'petri', white: null }, cause: 'raisedEdge' },
+  {
+    fault: 'ranTogether',
+    run: { technique: 'cloud', white: null, pulled: { atMin: 18, moment: CLOUD } },
+    cause: 'pulledEarly',
+  },
+  {
+    fault: 'ranTogether',
+    run: { technique: 'cloud', white: null, pulled: { atMin: 35, moment: null } },
+    cause: 'cupsWarmed',
+  },
+  {
+    fault: 'hardFront',
+    run: { technique: 'cloud', white: null, pulled: { atMin: 60, moment: CLOUD } },
+    cause: 'pulledLate',
+  },
+  {
+    fault: 'clearWalls',
+    run: { technique: 'petri', white: null, raisedEdge: { centreAgain: false } },
+    cause: 'raisedEdge',
+  },
   { fault: 'clearRim', run: { technique: 'petri', white: null }, cause: 'notToWall' },
   { fault: 'muddy', run: { muddyPair: ['Ember', 'Dusk'] }, cause: 'muddyPair' },
   { fault: 'muddy', run: {}, cause: 'muddyPair' },

@@ -4,7 +4,7 @@ import { isMixedIn, type Colour } from '#core/colour/index.ts'
 import type { UnitChoice } from '#core/units/index.ts'
 import { PORTION_WORDS } from '#words/layers.ts'
 import { ChoiceField } from './ChoiceField.tsx'
-import { BEGUN_DOSES } from './doses.ts'
+import { nextCup } from './begunCups.ts'
 import { CupColours } from './CupColours.tsx'
 import { NumberField } from './NumberField.tsx'
 import { QuantityField } from './QuantityField.tsx'
@@ -16,13 +16,23 @@ interface CupListProps {
   readonly units: UnitChoice
   /** Whether a cup can be stirred by itself, later than the mix. */
   readonly apart?: boolean
+  /** What shares are shares of. */
+  readonly whole?: string
   /** By path from the layer: "cups.0.portion.g". */
   readonly problems: Readonly<Record<string, string>>
   readonly onChange: (cups: readonly LayerCup[]) => void
 }
 
 /** What a mix is divided into, each with its portion and its colours; what they leave stays clear. */
-export function CupList({ cups, colours, units, apart = false, problems, onChange }: CupListProps) {
+export function CupList({
+  cups,
+  colours,
+  units,
+  apart = false,
+  whole = 'the mix',
+  problems,
+  onChange,
+}: CupListProps) {
   const tints = colours.filter(isMixedIn)
   const set = (place: number, cup: LayerCup) => onChange(cups.map((each, k) => (k === place ? cup : each)))
   return (
@@ -33,6 +43,7 @@ export function CupList({ cups, colours, units, apart = false, problems, onChang
             cup={cup}
             before={ofOneMix(cups.slice(0, k))}
             apart={apart}
+            whole={whole}
             tints={tints}
             units={units}
             restTaken={cups.some((each) => each !== cup && each.portion.by === 'rest')}
@@ -57,27 +68,10 @@ export function CupList({ cups, colours, units, apart = false, problems, onChang
       </button>
       <p className="text-stop text-sm empty:hidden">{problems['cups']}</p>
       {cups.length > 0 && (
-        <p className="text-ink-soft text-sm">What the cups leave of the mix stays clear.</p>
+        <p className="text-ink-soft text-sm">What the cups leave of {whole} stays clear.</p>
       )}
     </div>
   )
-}
-
-/** The first takes all of the mix, every other a share of it. */
-function nextCup(cups: readonly LayerCup[], tints: readonly Colour[]): LayerCup {
-  const taken = new Set(cups.map(({ id }) => id))
-  let no = cups.length + 1
-  while (taken.has(`cup${no}`)) no++
-  const used = new Set(cups.flatMap((cup) => cup.colours.map(({ colour }) => colour.id)))
-  const colour =
-    tints.find(({ id, kind }) => kind === 'paste' && !used.has(id)) ?? tints.find(({ id }) => !used.has(id))
-  const portion: Portion = cups.length === 0 ? { by: 'rest' } : { by: 'share', frac: 0.25 }
-  return {
-    id: `cup${no}`,
-    name: colour?.name ?? `Cup ${no}`,
-    portion,
-    colours: colour ? [{ colour, dose: BEGUN_DOSES.dropsPerG }] : [],
-  }
 }
 
 /** A bottle holds nothing of a mix. */
@@ -88,6 +82,7 @@ interface CupFieldsProps {
   /** The cups that can be poured into it. */
   readonly before: readonly LayerCup[]
   readonly apart: boolean
+  readonly whole: string
   readonly tints: readonly Colour[]
   readonly units: UnitChoice
   readonly restTaken: boolean
@@ -95,7 +90,17 @@ interface CupFieldsProps {
   readonly onChange: (cup: LayerCup) => void
 }
 
-function CupFields({ cup, before, apart, tints, units, restTaken, problemOf, onChange }: CupFieldsProps) {
+function CupFields({
+  cup,
+  before,
+  apart,
+  whole,
+  tints,
+  units,
+  restTaken,
+  problemOf,
+  onChange,
+}: CupFieldsProps) {
   const { portion, colours } = cup
   return (
     <>
@@ -116,7 +121,7 @@ function CupFields({ cup, before, apart, tints, units, restTaken, problemOf, onC
         />
         {portion.by === 'share' && (
           <NumberField
-            label="% of the mix"
+            label={`% of ${whole}`}
             value={Math.round(1000 * portion.frac) / 10}
             onChange={(percent) => onChange({ ...cup, portion: { by: 'share', frac: percent / 100 } })}
             problem={problemOf('portion.frac')}

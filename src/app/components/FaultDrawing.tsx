@@ -1,12 +1,8 @@
 import type { ReactNode } from 'react'
 import type { FaultId } from '#core/journal/index.ts'
+import { CLEAR, GOLD, INK, SECOND_INK, WHITE } from './drawingColours.ts'
 
-const INK = '#2f5d73'
-const SECOND_INK = '#7a4a86'
-const WHITE = '#fbfaf5'
 const MUD = '#6b5434'
-const GOLD = '#c79a3b'
-const CLEAR = 'var(--clear)'
 
 /** The face of a round piece, 42 across in a square of 48. */
 function Face({ fill = INK, children }: { fill?: string; children?: ReactNode }) {
@@ -94,6 +90,18 @@ const DRAWN: Readonly<Record<FaultId, ReactNode>> = {
       <path d="M24 24 C14 20 8 14 12 9 C22 8 20 18 24 24Z" fill={WHITE} />
       <path d="M24 24 C32 10 40 14 41 20 C37 26 30 22 24 24Z" fill={WHITE} />
       <path d="M24 24 C30 30 29 42 20 42 C15 37 20 30 24 24Z" fill={WHITE} />
+    </Face>
+  ),
+  ranTogether: (
+    <Face fill={SECOND_INK}>
+      <path d="M3 24 A21 21 0 0 1 45 24 C34 30 15 19 3 24Z" fill={INK} opacity="0.35" />
+      <path d="M4 28 C18 20 28 36 44 27 C40 40 9 42 4 28Z" fill={INK} opacity="0.3" />
+    </Face>
+  ),
+  hardFront: (
+    <Face>
+      <path d="M3 24 A21 21 0 0 0 45 24Z" fill={SECOND_INK} />
+      <path d="M3 24 H45" stroke="currentColor" strokeWidth="2.5" />
     </Face>
   ),
   pockets: (

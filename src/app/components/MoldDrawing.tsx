@@ -1,6 +1,7 @@
 import type { ReactNode, Ref } from 'react'
 import type { Bag } from '#core/batch/index.ts'
 import { boxOf, HAND_SMOOTH, islandsOf, polygonOf, type Outline, type Point } from '#core/mold/index.ts'
+import type { FilledPart } from './laidOf.ts'
 import { inkOfDrop, type Bead, type LaidPattern, type LaidStroke } from '#core/pattern/index.ts'
 
 interface MoldDrawingProps {
@@ -9,6 +10,8 @@ interface MoldDrawingProps {
   readonly frameMm?: number
   readonly laid?: LaidPattern
   readonly beadMm?: number
+  /** What cups fill of it, in the order they are laid. */
+  readonly filled?: readonly FilledPart[]
   /** Colours of the inks, in the order the pattern numbers them. */
   readonly inkHexes?: readonly string[]
   /** Bags beside the white's: their beads are drawn in their first colour. */
@@ -35,6 +38,7 @@ export function MoldDrawing({
   frameMm,
   laid,
   beadMm = USUAL_BEAD_MM,
+  filled = [],
   inkHexes = [],
   bags = [],
   lit,
@@ -66,6 +70,18 @@ export function MoldDrawing({
           stroke="var(--ink)"
           strokeWidth={side / 90}
         />
+        {filled.map(({ lines, hex }, k) => (
+          <path
+            key={k}
+            d={lines.map(closedPath).join('')}
+            fillRule="evenodd"
+            fill={hex}
+            stroke="var(--ink)"
+            strokeOpacity={0.35}
+            strokeWidth={side / 220}
+            data-filled
+          />
+        ))}
         {narrow.map((zone, k) => (
           <path key={k} d={closedPath(zone)} fill="var(--needle)" fillOpacity={0.25} data-narrow />
         ))}

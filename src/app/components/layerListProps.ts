@@ -15,6 +15,7 @@ export interface LayerListProps {
   readonly colours: readonly Colour[]
   readonly resins: readonly Resin[]
   readonly units: UnitChoice
+  /** The pour they lie on. */
   readonly pour: DrawnLike
   /** The way to the marks of a layer that is drawn. */
   readonly marksOf?: (layer: LaterLayer) => ReactNode

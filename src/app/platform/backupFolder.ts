@@ -73,6 +73,8 @@ async function backUpInto(
   folder: FileSystemDirectoryHandle,
   nowMs: number,
 ): Promise<void> {
+  // Taken before the file: what changes while it is written is new to the next one.
+  const shelf = await shelfDigest(db)
   try {
     await writeFile(db, folder, nowMs)
     await keepFew(folder as Granting)
@@ -80,7 +82,7 @@ async function backUpInto(
     await db.folders.update('backups', { trouble: 'notWritten' })
     throw problem
   }
-  await db.folders.update('backups', { lastAtMs: nowMs, trouble: null, shelf: await shelfDigest(db) })
+  await db.folders.update('backups', { lastAtMs: nowMs, trouble: null, shelf })
   noteBackup('backup', await db.pieces.where('outcome.recordedAtMs').aboveOrEqual(0).count(), nowMs)
 }
 
@@ -134,11 +136,9 @@ export function useFolderBackups(): void {
   useEffect(() => {
     if (pouring) return
     const look = () =>
-      void navigator.locks
-        .request(LOCK, { ifAvailable: true }, async (lock) => {
-          if (lock && (await isDue(db, nowMs()))) await backUpIntoAllowed(db, nowMs())
-        })
-        .catch(() => undefined)
+      void oneAtATime(async () => {
+        if (await isDue(db, nowMs())) await backUpIntoAllowed(db, nowMs())
+      }).catch(() => undefined)
     look()
     const timer = setInterval(look, LOOK_EVERY_MS)
     return () => clearInterval(timer)

@@ -2,6 +2,7 @@ import { QueryCache, QueryClient } from '@tanstack/react-query'
 import { setDamagedAside } from '#data/damage.ts'
 import type { StudioDatabase } from '#data/database.ts'
 import { StorageError } from '#data/storageError.ts'
+import { keyHash } from './keyHash.ts'
 
 /** A look at every row takes a while in a large studio: not more often than this. */
 const LOOK_EVERY_MS = 20_000
@@ -27,7 +28,9 @@ export function createQueries(db: StudioDatabase): QueryClient {
   }
   const client = new QueryClient({
     queryCache: new QueryCache({ onError }),
-    defaultOptions: { queries: { retry: 1, refetchOnWindowFocus: false, networkMode: 'always' } },
+    defaultOptions: {
+      queries: { retry: 1, refetchOnWindowFocus: false, networkMode: 'always', queryKeyHashFn: keyHash },
+    },
   })
   return client
 }

@@ -133,9 +133,6 @@ export interface Working {
   readonly error: Error | null
 }
 
-/** The hand rests: how sure the windows are takes twice as long to work out as the plan, and is for no key in between. */
-const RESTS_MS = 200
-
 /**
  * The plan of a request with how sure its windows are, each computed in a worker of its own: the figures are told as soon as they are there,
  * with the bands there were, and the new bands once the hand rests. Null request asks nothing.
@@ -151,7 +148,7 @@ export function usePlannedBands(request: BatchRequest | null): Working {
     placeholderData: keepPreviousData,
   })
   const told = useLastTold(plan)
-  const rested = useRested(told?.request, RESTS_MS)
+  const rested = useRested(told?.request)
   const bands = useQuery({
     ...livePlanQuery(rested ? secondPlanner() : planner, { batch: { request: rested! } }, NOT_POURED),
     enabled: rested !== undefined,
@@ -181,7 +178,7 @@ export function useLastTold<Data>({ data }: { readonly data: Data | undefined })
 /** What every cup strategy would do to that batch, computed beside its plan once the hand rests; the last ones stay until the next are there. */
 export function useStrategies(request: BatchRequest): readonly StrategyEffect[] {
   const { secondPlanner } = usePlatform()
-  const rested = useRested(request, RESTS_MS) ?? request
+  const rested = useRested(request) ?? request
   const { data } = useQuery({
     queryKey: ['strategies', rested],
     queryFn: () => secondPlanner().strategiesOf(rested),

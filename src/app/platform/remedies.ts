@@ -1,20 +1,28 @@
-import { useQuery, type UseQueryResult } from '@tanstack/react-query'
+import { useQuery } from '@tanstack/react-query'
 import type { BatchRequest } from '#core/batch/index.ts'
 import type { Remedied } from '#core/plan/index.ts'
+import { useRested } from './rested.ts'
 import { usePlatform } from './studio.tsx'
 
 /** The search under way. The next one waits for it, and is not begun where its plan was changed meanwhile. */
 let underWay: Promise<unknown> = Promise.resolve()
 
-/** What would help that plan: asked only where something is to be said of it. */
-export function useRemedies(request: BatchRequest, isWanted: boolean): UseQueryResult<readonly Remedied[]> {
+export interface Helping {
+  /** Undefined while they are looked for. */
+  readonly data: readonly Remedied[] | undefined
+  readonly isFetching: boolean
+}
+
+/** What would help that plan: looked for only where something is to be said of it, once the hand rests. */
+export function useRemedies(request: BatchRequest, isWanted: boolean): Helping {
   const { remedyLab } = usePlatform()
-  return useQuery({
-    queryKey: ['remedies', request],
+  const rested = useRested(request) ?? request
+  const { data, isFetching } = useQuery({
+    queryKey: ['remedies', rested],
     queryFn: ({ signal }) => {
       const asked = underWay.then(() => {
         signal.throwIfAborted()
-        return remedyLab().remediesFor(request)
+        return remedyLab().remediesFor(rested)
       })
       underWay = asked.catch(() => undefined)
       return asked
@@ -22,4 +30,6 @@ export function useRemedies(request: BatchRequest, isWanted: boolean): UseQueryR
     enabled: isWanted,
     staleTime: Infinity,
   })
+  const isResting = rested === request
+  return { data: isResting ? data : undefined, isFetching: isFetching || (isWanted && !isResting) }
 }

@@ -6,6 +6,7 @@ import { batchRequestSchema } from '#schema/request.ts'
 import * as v from 'valibot'
 import { bloomRequest, COASTER } from '../../../tests/support/request.ts'
 import {
+  carrying,
   DROP_ML,
   laidInto,
   pourOfLayer,
@@ -135,6 +136,18 @@ describe('a later layer with marks of its own', () => {
     expect(changed.drawn!.colours.map(({ name }) => name)).toEqual(['Plum', 'Chalk paste'])
     expect(changed.drawn!.rounds).toBe(2)
     expect(request.colours).toHaveLength(3)
+  })
+
+  test('a change of its pour that a layer cannot say is none of it', () => {
+    const stacked = planBatch(request).fills
+    const pour = pourOfLayer(request, PETRI, stacked)!
+    const carried = (changes: Partial<BatchRequest>) =>
+      carrying(request, PETRI, { pour: { ...pour, ...changes }, stacked })
+    expect(carried({ rounds: 1 })!.drawn!.rounds).toBe(1)
+    expect(carried({ bedMm: 3 })!.amount).toEqual({ by: 'depth', mm: 3 })
+    expect(carried({ pieces: pour.pieces.map((order) => ({ ...order, count: 1 })) })).toBeNull()
+    expect(carried({ roomTempC: 19 })).toBeNull()
+    expect(carried({ cupStrategy: 'split' })).toBeNull()
   })
 
   test('what is wrong with it is said of the whole plan, under its name', () => {

@@ -86,6 +86,17 @@ export function pourOfLayer(
   }
 }
 
+/** That layer as a pour that was changed, where a layer can say all of the change; null where it cannot, as another number of pieces. */
+export function carrying(
+  request: BatchRequest,
+  layer: LaterLayer,
+  { pour, stacked }: { readonly pour: BatchRequest; readonly stacked: readonly Stacked[] },
+): LaterLayer | null {
+  const next = withPour(layer, pour)
+  const said = pourOfLayer(request, next, stacked)
+  return JSON.stringify(said) === JSON.stringify(pour) ? next : null
+}
+
 /** The layer with what was changed of the pour that it is. */
 export function withPour(layer: LaterLayer, pour: BatchRequest): LaterLayer {
   const { colours, white, rounds, bedMm } = pour

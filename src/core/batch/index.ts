@@ -48,6 +48,7 @@ export { markKindsOf, usualPattern } from './patterns.ts'
 export {
   coverMm,
   fillMolds,
+  heldOf,
   governingBedMm,
   governingWall,
   laterAmount,
@@ -55,7 +56,7 @@ export {
   plannedPattern,
   type MoldFill,
 } from './layers.ts'
-export { bedOf, type Layer } from './layer.ts'
+export { isHeld, bedOf, type Layer } from './layer.ts'
 export {
   additionMl,
   additionOf,
@@ -63,6 +64,7 @@ export {
   cupsThatFit,
   divided,
   dividedOverG,
+  MOST_CUPS,
   ofOneMix,
   overloadsOf,
   ownMixes,
@@ -95,7 +97,8 @@ export {
   type LayerAmount,
 } from './laterLayers.ts'
 export { type Drawn, type WhiteChoice, type WhiteDose } from './drawn.ts'
-export { drawnIn, drawnOf, pourOfLayer, withPour } from './drawnLayers.ts'
+export { overhangMm, type DrapeForm } from './drapeForm.ts'
+export { carrying, drawnIn, drawnOf, pourOfLayer, withPour } from './drawnLayers.ts'
 export { measureParts } from './parts.ts'
 export { EXCESS_DENSITY_KG_PER_M3 } from './dose.ts'
 export { narrowFromMm, pipedMl, whiteDrops, type PieceWhite } from './white.ts'
@@ -116,6 +119,8 @@ export {
   type Mix,
   type PieceDrops,
 } from './mixes.ts'
+export { nestedLines, type NestedLine } from './nested.ts'
+export { type DrippedObject } from './overObject.ts'
 export { pipedOn } from './bags.ts'
 export { strewnTakes, takesOf, takesOfMix, type Take } from './takes.ts'
 export { DROP_ML, dropLoad, MOST_LOAD, type DropLoad } from './load.ts'

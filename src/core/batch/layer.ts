@@ -1,6 +1,7 @@
-/** The two layers of the pour itself: the bed, and on it the white. */
+/** The layers of the pour itself: the bed, on it the white, or what was held back and raises it to the lip. */
 export const BED = 'bed'
 export const WHITE = 'white'
+export const HELD = 'held'
 
 /** One layer of a piece in its mold. */
 export interface Layer {
@@ -19,6 +20,11 @@ export interface Layer {
   /** It shares its height with the layer before it. */
   readonly beside: boolean
   readonly volumeMl: number
+}
+
+/** Whether it is what was held back and raises the bed. */
+export function isHeld({ id }: Pick<Layer, 'id'>): boolean {
+  return id === HELD
 }
 
 /** The bed of a filled mold. */

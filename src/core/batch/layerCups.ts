@@ -10,6 +10,9 @@ export interface LayerCup {
   readonly colours: readonly DosedColour[]
 }
 
+/** Nobody tints more out of one mix. */
+export const MOST_CUPS = 24
+
 export type Portion =
   | { readonly by: 'share'; readonly frac: number }
   | { readonly by: 'mass'; readonly g: number }

@@ -1,5 +1,6 @@
 import {
   brimVolumeMl,
+  edgeHeightMm,
   heightOfMm,
   layerAreaMm2,
   openAreaMm2,
@@ -12,8 +13,9 @@ import { layPattern, type LaidPattern, type Pattern } from '../pattern/index.ts'
 import { isPiped, stepThat, TECHNIQUES, wayOf, type Technique, type TechniqueId } from '../technique/index.ts'
 import { pourOfLayer } from './drawnLayers.ts'
 import { isFlexible, isIn, levelOf, takesRoom, zoneFrac, type LaterLayer } from './laterLayers.ts'
-import { BED, WHITE, type Layer } from './layer.ts'
+import { BED, bedOf, HELD, WHITE, type Layer } from './layer.ts'
 import { roundsToCover } from './load.ts'
+import { onObjectMl } from './overObject.ts'
 import { patternOf } from './patterns.ts'
 import { whiteForPiece, type PieceWhite } from './white.ts'
 import type { Colour } from '../colour/index.ts'
@@ -35,6 +37,8 @@ export interface MoldFill {
   readonly inks: readonly Colour[]
   readonly areaMm2: number
   readonly brimMl: number
+  /** What stays on the object it is poured over. */
+  readonly onObjectMl: number
   readonly layers: readonly Layer[]
   /** Air above the uppermost layer; negative when the layers do not fit. */
   readonly lipMm: number
@@ -183,6 +187,20 @@ function fillMold(
           } as const,
         ]
       : []),
+    ...(technique.holdsBack && !surplus
+      ? [
+          {
+            id: HELD,
+            name: null,
+            poured: true,
+            zone: null,
+            amount: {
+              by: 'depth',
+              mm: heldMm(mold.depthMm - bedMm - whiteMm - laterMm, request.lipMm, technique),
+            },
+          } as const,
+        ]
+      : []),
     ...own.filter(takesRoom).map((each) => ({ ...each, poured: true })),
   ])
   const usedMm = layers.reduce((sum, each) => sum + each.raisesMm, 0)
@@ -196,6 +214,7 @@ function fillMold(
     inks: inksOn(order, request),
     areaMm2,
     brimMl: brimVolumeMl(mold),
+    onObjectMl: surplus ? 0 : onObjectMl(request, technique),
     layers: displaced(layers, stepThat(technique, 'lays') ? (request.inclusions?.volumeMl ?? 0) : 0),
     lipMm: mold.depthMm - usedMm,
     pattern,
@@ -294,10 +313,13 @@ interface Above {
  * The technique's usual bed in that mold. The lip is air and gives way first, then the bed down to the technique's least, then to what is
  * left: nothing but what a person asked for makes a mold overflow.
  */
-function usualBedMm({ depthMm }: Mold, { bed }: Pick<Technique, 'bed'>, { aboveMm, lipMm }: Above): number {
+function usualBedMm(mold: Mold, { bed }: Pick<Technique, 'bed'>, { aboveMm, lipMm }: Above): number {
+  // A raised edge is filled first; the bed is told over the middle.
+  const edgeMm = edgeHeightMm(mold)
+  const depthMm = mold.depthMm - edgeMm
   const usual = Math.max(bed.leastMm, Math.min(bed.usualMm, bed.usualShareOfDepth * depthMm))
   const withLip = Math.max(bed.leastMm, Math.min(usual, depthMm - aboveMm - lipMm))
-  return Math.max(Math.min(withLip, depthMm - aboveMm), Math.min(THINNEST_BED_MM, depthMm))
+  return edgeMm + Math.max(Math.min(withLip, depthMm - aboveMm), Math.min(THINNEST_BED_MM, depthMm))
 }
 
 /** Over what is laid in there should lie at least so much (by eye; common practice has no figure). */
@@ -306,6 +328,11 @@ export const LEAST_COVER_MM = 2
 /** The depth of the pour over what is laid in: up to the lip, which gives way where next to nothing would be left. */
 function restMm(aboveBedMm: number, lipMm: number): number {
   return Math.max(aboveBedMm - lipMm, Math.min(LEAST_COVER_MM, aboveBedMm))
+}
+
+/** What is held back for the bed: all of the piece's colour where the bed is a film, so that the lip gives way; else no more than up to the lip. */
+function heldMm(aboveMm: number, lipMm: number, { holdsBack }: Technique): number {
+  return Math.max(0, holdsBack === 'centre' ? aboveMm - lipMm : restMm(aboveMm, lipMm))
 }
 
 /** What covers the things laid in: the layers that fill up what is free, or every later one where none does. */
@@ -333,6 +360,13 @@ export function bedVolumeMl(fills: readonly MoldFill[]): number {
   return orderVolumeMl(fills, BED)
 }
 
+/** ml of what is held back over the whole order, and how deep it lies on the beds. */
+export function heldOf(fills: readonly MoldFill[]): { readonly volumeMl: number; readonly depthMm: number } {
+  const own = fills.filter(({ layers }) => layers.some(({ id }) => id === HELD))
+  if (own.length === 0) return { volumeMl: 0, depthMm: 0 }
+  return { volumeMl: orderVolumeMl(own, HELD), depthMm: meanDepthMm(own, HELD) }
+}
+
 /** ml of the white that is piped over the whole order; a needle's comes out of its bottle. */
 export function pipedVolumeMl(fills: readonly MoldFill[]): number {
   return orderVolumeMl(fills.filter(getsBeads), WHITE)
@@ -356,10 +390,14 @@ export function laterAmount(
   return { depthMm: (volumeMl * 1000) / (areaMm2 * zoneFrac(layer)), volumeMl }
 }
 
-/** Depth of the bed that governs heat and bloom: the mean over the order by volume. */
+/** Depth of the bed that governs heat and bloom: the mean over the order by area; in a mold with a raised edge what it is spread evenly, for the channel is narrow. */
 export function governingBedMm(fills: readonly MoldFill[]): number {
   const stirred = stirredFor(fills)
-  return meanDepthMm(stirred.length > 0 ? stirred : fills, BED)
+  const own = stirred.length > 0 ? stirred : fills
+  return meanOf(own, (fill) => {
+    const { depthMm, volumeMl } = bedOf(fill)
+    return fill.mold.edge ? (volumeMl * 1000) / fill.areaMm2 : depthMm
+  })
 }
 
 /** The wall that takes up the bed's warmth: of the mold that holds the most of the order by area. */
@@ -370,9 +408,12 @@ export function governingWall(fills: readonly MoldFill[]): MoldWall {
 
 /** Mean depth of a layer over the order, by area. */
 function meanDepthMm(fills: readonly MoldFill[], layerId: string): number {
+  return meanOf(fills, ({ layers }) => layers.find(({ id }) => id === layerId)?.depthMm ?? 0)
+}
+
+function meanOf(fills: readonly MoldFill[], of: (fill: MoldFill) => number): number {
   const area = fills.reduce((sum, fill) => sum + fill.count * fill.areaMm2, 0)
-  const depth = (fill: MoldFill) => fill.layers.find(({ id }) => id === layerId)?.depthMm ?? 0
-  return fills.reduce((sum, fill) => sum + fill.count * fill.areaMm2 * depth(fill), 0) / area
+  return fills.reduce((sum, fill) => sum + fill.count * fill.areaMm2 * of(fill), 0) / area
 }
 
 /** The piped white's mean depth over the pieces that get it, as a layer spread over the mold. */

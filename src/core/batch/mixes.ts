@@ -12,6 +12,7 @@ import {
   stirredFor,
   fillMolds,
   governingBedMm,
+  heldOf,
   laterAmount,
   pipedDepthMm,
   pipedVolumeMl,
@@ -89,21 +90,25 @@ function pourMix(request: BatchRequest, technique: Technique, fills: readonly Mo
   const density = mixedDensityGPerMl(resin)
   const bedG = bedVolumeMl(stirredFor(fills)) * density
   const surplusG = bedVolumeMl(fills) * density - bedG
+  const heldG = heldOf(fills).volumeMl * density
+  const overG = fills.reduce((sum, { count, onObjectMl }) => sum + count * onObjectMl, 0) * density
   const bag = technique.white.by === 'bag' && !request.whiteApart
   const whiteG = bag ? pipedVolumeMl(fills) * density : 0
   const bags = bag ? bagShares(fills, request) : []
   const parts = dividedCups(request, technique)
   const tinted = fills.filter((fill) => !isDrawn(fill.technique))
   // Where others stay clear, the cups are weighed off for the pieces that are poured from them.
-  const someTinted = parts.length > 0 && tinted.length < fills.length
+  const someTinted = parts.length > 0 && (tinted.length < fills.length || heldG > 0)
   const mixingCupG = someTinted ? request.loss.cupFilmG : 0
   const lossG = filmsG(request, parts) + mixingCupG + bags.length * request.loss.bagResidueG
   const mix = withSurplus(
-    measured(request, resin, { inMoldsG: bedG + whiteG, lossG, leastG: request.leastMixG }),
+    measured(request, resin, { inMoldsG: bedG + heldG + whiteG + overG, lossG, leastG: request.leastMixG }),
     surplusG,
   )
   const { totalG } = mix.parts.byWeight
-  const dividedG = someTinted ? bedVolumeMl(tinted) * density + filmsG(request, parts) : totalG
+  // Where something is held back the bed stays clear, and the cups are what is held back.
+  const tintedG = heldG > 0 ? heldG : bedVolumeMl(tinted) * density
+  const dividedG = someTinted ? tintedG + filmsG(request, parts) : totalG
   const mixCups =
     parts.length > 0 && !someTinted
       ? cupsOf('mix', parts, totalG, resin)
@@ -309,8 +314,14 @@ function cup(
   return { id, holds, name: name ?? null, massG, volumeMl, brimMl: cupFor(volumeMl), additions, from }
 }
 
-/** What the pour's own mix is divided into: nothing where white and inks go into every bed. */
+/** What is kept back clear for the centre. */
+const CENTRE: readonly LayerCup[] = [
+  { id: 'centre', name: 'Small cup', portion: { by: 'rest' }, colours: [] },
+]
+
+/** What the pour's own mix is divided into: nothing where white and inks go into every bed, but what is kept back for its centre. */
 export function dividedCups({ cups }: Pick<BatchRequest, 'cups'>, pour: Technique): readonly LayerCup[] {
+  if (pour.holdsBack === 'centre') return CENTRE
   return (pour.ways ?? [pour]).some(({ white }) => white.by === 'none') ? cups : []
 }
 

@@ -21,10 +21,11 @@ export function moldPortions(
   if (!mix) return []
   const density = mixedDensityGPerMl(mix.resin)
   const single = fills.flatMap((fill) => Array.from({ length: fill.count }, () => fill))
-  return single.flatMap(({ name, layers }, k): MoldPortion[] => {
+  return single.flatMap(({ name, layers, onObjectMl }, k): MoldPortion[] => {
     const layer = layers.find(({ id }) => id === (layerId ?? BED))
     if (!layer || layer.volumeMl <= 0) return []
-    const { volumeMl: ml, depthMm } = layer
+    const { depthMm } = layer
+    const ml = layer.volumeMl + (layerId === null ? onObjectMl : 0)
     return [{ pieceNo: k + 1, name, g: ml * density, ml, depthMm }]
   })
 }

@@ -28,7 +28,10 @@ export function asRecipe(request: BatchRequest): BatchRequest {
 }
 
 /** What belongs to the studio it is made in: room, hands, scale, losses. */
-type Here = Pick<BatchRequest, 'roomTempC' | 'partsTempC' | 'hands' | 'measuring' | 'loss' | 'spareMolds'>
+type Here = Pick<
+  BatchRequest,
+  'roomTempC' | 'humidityPercent' | 'partsTempC' | 'hands' | 'measuring' | 'loss' | 'spareMolds'
+>
 
 /** What the studio has of its own. */
 interface OnShelf {
@@ -38,7 +41,7 @@ interface OnShelf {
 
 /** The recipe in this studio: with its room, hands and scale, and with its own resin and molds where they are known by the same id. */
 export function fromRecipe({ name, request }: Recipe, here: Here, shelf: OnShelf): BatchRequest {
-  const { roomTempC, partsTempC, hands, measuring, loss, spareMolds } = here
+  const { roomTempC, humidityPercent, partsTempC, hands, measuring, loss, spareMolds } = here
   const resin = shelf.resins.find(({ id }) => id === request.resin.id) ?? request.resin
   return {
     ...request,
@@ -48,7 +51,7 @@ export function fromRecipe({ name, request }: Recipe, here: Here, shelf: OnShelf
       ...order,
       mold: shelf.molds.find(({ id }) => id === order.mold.id) ?? order.mold,
     })),
-    ...{ roomTempC, partsTempC, hands, measuring, loss, spareMolds },
+    ...{ roomTempC, humidityPercent, partsTempC, hands, measuring, loss, spareMolds },
   }
 }
 

@@ -4,6 +4,8 @@ import type { Learned, Resin } from '../resin/index.ts'
 import type { JobId, OwnWay, TechniqueId } from '../technique/index.ts'
 import type { LaterLayer } from './laterLayers.ts'
 import type { Bag, LayerCup } from './layerCups.ts'
+import type { DrapeForm } from './drapeForm.ts'
+import type { DrippedObject } from './overObject.ts'
 import type { PieceOrder } from './pieces.ts'
 import type { WhiteChoice } from './drawn.ts'
 
@@ -52,6 +54,8 @@ export interface BatchRequest {
   readonly colours: readonly Colour[]
   readonly face: Face
   readonly roomTempC: number
+  /** Of the air, where something dries in it; half-damp where nobody measured it. */
+  readonly humidityPercent?: number | null | undefined
   /** Of parts A and B when they are mixed; null where they stand in the room. */
   readonly partsTempC: number | null
   /** Clear bed under the white; null takes the technique's usual. */
@@ -64,6 +68,10 @@ export interface BatchRequest {
   readonly bags?: readonly Bag[] | undefined
   /** Null where the technique lays nothing in, or nobody has measured. */
   readonly inclusions: Inclusions | null
+  /** What the pour runs down, where its way wants something. */
+  readonly object?: DrippedObject | null | undefined
+  /** What the sheet is draped into; nothing where it is not, or nobody measured it. */
+  readonly form?: DrapeForm | null | undefined
   /** What the pour's own mix is divided into, where nothing is piped or dropped into it. */
   readonly cups: readonly LayerCup[]
   /** What is laid after the pour, the first at the bottom. */

@@ -1,15 +1,18 @@
 import type { LaidSprinkle } from '../pattern/index.ts'
+import { shortestAcrossMm } from '../mold/index.ts'
 import { mixedDensityGPerMl } from '../resin/index.ts'
 import { TECHNIQUES, type StepRule } from '../technique/index.ts'
 import { pipedOn } from './bags.ts'
 import type { Addition, Cup, Drops } from './cups.ts'
 import { pourOfLayer } from './drawnLayers.ts'
 import { laidOut } from './laidOut.ts'
+import { overhangMm } from './drapeForm.ts'
 import { bottlesOf, piecesOn } from './laterLayers.ts'
 import { additionOf } from './layerCups.ts'
-import { bedOf } from './layer.ts'
+import { bedOf, HELD } from './layer.ts'
 import type { MoldFill } from './layers.ts'
 import { inksOfRound, mixesOfLayer, pourMixOf, whiteCupOf, type Mix } from './mixes.ts'
+import { nestedLines, type NestedLine } from './nested.ts'
 import { ofPiece } from './pieces.ts'
 import type { BatchRequest } from './request.ts'
 import { pipedMl } from './white.ts'
@@ -43,6 +46,15 @@ export type Take =
       readonly massG: number
       readonly depthMm: number
     }
+  /** Resin over the object of one piece, what stays on it and what runs off into its mold. */
+  | {
+      readonly of: 'over'
+      readonly pieceName: string
+      readonly pieces: number
+      readonly massG: number
+      readonly onObjectG: number
+      readonly depthMm: number
+    }
   /** Drops on one piece, in one of its rounds. */
   | {
       readonly of: 'drops'
@@ -58,6 +70,46 @@ export type Take =
       readonly what: LaidSprinkle['what']
       readonly areaMm2: number
     }
+  /** Out of one cup on one piece, of what was held back; `pieces` of that name take as much each. */
+  | {
+      readonly of: 'held'
+      /** Null at a step of that piece alone. */
+      readonly pieceName: string | null
+      readonly pieces: number
+      /** Null for what stayed clear. */
+      readonly cup: string | null
+      readonly massG: number
+      /** Where each cup is laid as a closed line inside the last. */
+      readonly line: NestedLine | null
+    }
+  /** All that was held back for one piece, into one cup in this order; the first lies at the bottom. `pieces` of that name take as much each. */
+  | {
+      readonly of: 'stacked'
+      readonly pieceName: string | null
+      readonly pieces: number
+      readonly layers: readonly { readonly cup: string | null; readonly massG: number }[]
+    }
+  /** Out of that cup on one piece; `pieces` of that name take as much each. */
+  | {
+      readonly of: 'stroke'
+      readonly pieceName: string | null
+      readonly pieces: number
+      readonly massG: number
+      /** What it covers, and what the pockets keep clear, once all of it stands level. */
+      readonly coversMm2: number
+      readonly clearMm2: number
+      readonly layers: readonly { readonly cup: string | null; readonly massG: number }[]
+    }
+  /** A sheet of that name in its form: how thick it is, how far it hangs over the rim where it is shortest and longest; below 0 it ends inside. */
+  | {
+      readonly of: 'form'
+      readonly pieceName: string
+      readonly thickMm: number
+      readonly leastMm: number
+      readonly mostMm: number
+    }
+  /** Where what was held back meets on one piece. */
+  | { readonly of: 'seam'; readonly pieceName: string | null; readonly lengthMm: number }
   /** Beads out of the bag on one piece. */
   | {
       readonly of: 'beads'
@@ -119,6 +171,34 @@ export function takesOf(step: StepRule, { pieceNo, roundNo }: TakesFor, task: Ta
           massG: pipedMl(lengthMm, holeMm) * mixedDensityGPerMl(request.resin),
         })),
       )
+    case 'held':
+      return here.flatMap((fill) =>
+        heldTakes(fill, pourMixOf(mixes)).map((take) => ({ ...take, ...onPieces(fill, pieceNo) })),
+      )
+    case 'stacked':
+      return here.map((fill) => ({
+        of: 'stacked',
+        ...onPieces(fill, pieceNo),
+        layers: stackOf(fill, pourMixOf(mixes)),
+      }))
+    case 'stroke':
+      return here.map((fill) => ({ ...strokeOf(fill, pourMixOf(mixes)), ...onPieces(fill, pieceNo) }))
+    case 'form': {
+      const { form } = request
+      if (!form) return []
+      return here.map(({ name, mold, layers }) => ({
+        of: 'form',
+        pieceName: name,
+        thickMm: layers.reduce((sum, { raisesMm }) => sum + raisesMm, 0),
+        ...overhangMm(mold.outline, form),
+      }))
+    }
+    case 'seam':
+      return here.map(({ name, mold }) => ({
+        of: 'seam',
+        pieceName: pieceNo === null ? name : null,
+        lengthMm: shortestAcrossMm(mold.outline),
+      }))
     default:
       return step.takes satisfies never
   }
@@ -193,16 +273,61 @@ function layerTakes(mixes: readonly Mix[], fills: readonly MoldFill[]): readonly
   ]
 }
 
-function poured(fill: MoldFill, { resin }: BatchRequest): Take {
-  const { name, count } = fill
-  const bed = bedOf(fill)
+/** Its part of every cup that something is left in once others were filled from it. */
+function heldTakes(
+  { layers, mold, technique }: MoldFill,
+  { cups, resin }: Mix,
+): readonly Pick<Extract<Take, { of: 'held' }>, 'of' | 'cup' | 'massG' | 'line'>[] {
+  const held = layers.find(({ id }) => id === HELD)
+  const all = cups.filter(({ holds }) => holds === 'part' || holds === 'clear')
+  const left = all
+    .map(({ name: cup, massG }) => ({ cup, massG: massG - takenOut(cup, all) }))
+    .filter(({ massG }) => massG > 0)
+  const totalG = left.reduce((sum, { massG }) => sum + massG, 0)
+  if (!held || totalG <= 0) return []
+  const ownG = held.volumeMl * mixedDensityGPerMl(resin)
+  const shares = left.map(({ massG }) => massG / totalG)
+  const lines = TECHNIQUES[technique].holdsBack === 'nested' ? nestedLines(mold.outline, shares) : []
+  return left.map(({ cup }, k) => ({ of: 'held', cup, massG: ownG * shares[k]!, line: lines[k] ?? null }))
+}
+
+/** Of which pieces a step tells that is done piece by piece: of one by no name, for that stands above it; else of all of a kind. */
+function onPieces({ name, count }: MoldFill, pieceNo: number | null) {
+  return pieceNo === null ? { pieceName: name, pieces: count } : { pieceName: null, pieces: 1 }
+}
+
+/** What the cup of one piece is stacked of. */
+function stackOf(fill: MoldFill, mix: Mix) {
+  return heldTakes(fill, mix).map(({ cup, massG }) => ({ cup, massG }))
+}
+
+/** Liquid finds one height: what is poured out of the cup takes its share of the area, what lay there before keeps the rest. */
+function strokeOf(fill: MoldFill, mix: Mix): Omit<Extract<Take, { of: 'stroke' }>, 'pieceName' | 'pieces'> {
+  const layers = stackOf(fill, mix)
+  const held = fill.layers.find(({ id }) => id === HELD)
+  const heldMl = held?.volumeMl ?? 0
+  const coversMm2 = (fill.areaMm2 * heldMl) / (heldMl + bedOf(fill).volumeMl)
   return {
-    of: 'pour',
-    pieceName: name,
-    pieces: count,
-    massG: bed.volumeMl * mixedDensityGPerMl(resin),
-    depthMm: bed.depthMm,
+    of: 'stroke',
+    massG: layers.reduce((sum, { massG }) => sum + massG, 0),
+    coversMm2,
+    clearMm2: fill.areaMm2 - coversMm2,
+    layers,
   }
+}
+
+/** What was poured out of that cup into others. */
+function takenOut(cup: string | null, all: readonly Cup[]): number {
+  const poured = all.flatMap(({ from }) => from).filter(({ name }) => name === cup)
+  return poured.reduce((sum, { massG }) => sum + massG, 0)
+}
+
+function poured(fill: MoldFill, { resin }: BatchRequest): Take {
+  const { name: pieceName, count: pieces, onObjectMl } = fill
+  const { volumeMl, depthMm } = bedOf(fill)
+  const density = mixedDensityGPerMl(resin)
+  const told = { pieceName, pieces, massG: (volumeMl + onObjectMl) * density, depthMm }
+  return onObjectMl > 0 ? { of: 'over', ...told, onObjectG: onObjectMl * density } : { of: 'pour', ...told }
 }
 
 /** What is strewn on one piece, each kind once. */

@@ -19,6 +19,9 @@ export type CauseId =
   | 'beadAtWall'
   | 'muchMica'
   | 'toolLate'
+  | 'pulledEarly'
+  | 'cupsWarmed'
+  | 'pulledLate'
   | 'raisedEdge'
   | 'notToWall'
   | 'muddyPair'
@@ -185,7 +188,18 @@ export const CAUSES: Readonly<Record<FaultId, readonly CauseRule[]>> = {
   curdled: only('toolLate', ({ shapedLateMin }) =>
     shapedLateMin !== null && shapedLateMin > 0 ? PLAIN : null,
   ),
-  clearWalls: [{ cause: 'raisedEdge', usual: 0, weigh: silent }],
+  ranTogether: [
+    {
+      cause: 'pulledEarly',
+      usual: 0,
+      weigh: ({ pulled }) => beyond(pulled?.moment ? pulled.moment.openMin - pulled.atMin : null),
+    },
+    { cause: 'cupsWarmed', usual: 0.2, weigh: ({ pulled }) => when(pulled && pulled.moment === null, 3) },
+  ],
+  hardFront: only('pulledLate', ({ pulled }) =>
+    beyond(pulled?.moment ? pulled.atMin - pulled.moment.closeMin : null),
+  ),
+  clearWalls: only('raisedEdge', ({ raisedEdge }) => when(raisedEdge && !raisedEdge.centreAgain, 3)),
   clearRim: only('notToWall'),
   muddy: only('muddyPair', ({ muddyPair }) => (muddyPair ? PLAIN : null)),
   specks: only('pigmentUnmixed'),

@@ -13,6 +13,12 @@ export interface RunFacts {
   } | null
   /** When the inclusions went in, beside the base's window; null for other techniques or where it was not marked. */
   readonly laid: { readonly atMin: number; readonly openMin: number; readonly closeMin: number } | null
+  /** When what was held back was laid, beside the moment for it; null for other techniques or where it was not marked. */
+  readonly pulled: {
+    readonly atMin: number
+    /** Null where the cups never came to rest while the film would have taken them. */
+    readonly moment: { readonly openMin: number; readonly closeMin: number } | null
+  } | null
   /** Minutes after inks stopped spreading; 0 or less in time. */
   readonly inkLateMin: number | null
   /** From the piece's ink to its white. */
@@ -50,6 +56,8 @@ export interface RunFacts {
   readonly narrowShare: number
   /** Hours in the form it was draped into; null until it was taken out, or where nothing was draped. */
   readonly inFormH: number | null
+  /** Of a mold with a raised edge: whether resin was poured into the centre again after the ink. Null for any other mold. */
+  readonly raisedEdge: { readonly centreAgain: boolean } | null
   /** By how much the layers were too deep for the mold; negative where room was left. */
   readonly overMm: number
   readonly bedMm: number

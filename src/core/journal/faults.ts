@@ -46,6 +46,18 @@ export const FAULTS = {
     'Low heat before more ink',
   ),
   curdled: fault('Curdled, torn film', 'Swirled or dragged after the ink had skinned', 'Sooner', null),
+  ranTogether: fault(
+    'Colours ran into one',
+    'Pulled while the film was thin, or out of a cup that still warmed',
+    'Later; smaller cups, a cooler room or a slower resin',
+    null,
+  ),
+  hardFront: fault(
+    'A hard edge where colours should billow',
+    'Pulled when the film had thickened',
+    'Sooner',
+    'Gild the edge, so that it looks meant',
+  ),
   clearWalls: fault(
     'Clear walls',
     'Ink drifts to the middle of a raised edge',

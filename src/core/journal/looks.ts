@@ -13,6 +13,8 @@ export const LOOK_OF: Readonly<Record<FaultId, Look>> = {
   distorted: 'black',
   pockets: 'black',
   wallWhite: 'black',
+  ranTogether: 'black',
+  hardFront: 'black',
   clearWalls: 'black',
   clearRim: 'black',
   smallInk: 'black',

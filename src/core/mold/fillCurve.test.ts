@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
 import { COASTER } from '../../../tests/support/request.ts'
-import { heightOfMm, profileOf, volumeUpToMl } from './index.ts'
+import { areaMm2, heightOfMm, inset, polygonOf, profileOf, volumeUpToMl } from './index.ts'
 
 /** A salt dish that widens upwards: 4 ml to 3 mm, 14 ml to the brim at 8 mm. */
 const DISH = { ...COASTER, depthMm: 8, waterFillMl: 14, partFills: [{ depthMm: 3, ml: 4 }] }
@@ -38,5 +38,39 @@ describe('what a cavity holds', () => {
     // 4 ml in the lower 3 mm, 10 ml in the 5 mm above: areas as 4/3 to 2.
     expect(floor!.widthFrac ** 2).toBeCloseTo(4 / 3 / 2, 9)
     expect([third!.widthFrac < 1, brim!.widthFrac]).toEqual([true, 1])
+  })
+})
+
+/** The channel of a raised edge against the library that moves outlines (clipper2). */
+describe('the area a raised edge leaves', () => {
+  test.each([
+    ['circle', { shape: 'circle', acrossMm: 100 }],
+    ['square', { shape: 'square', acrossMm: 95, cornerMm: 14 }],
+    ['sharp rectangle', { shape: 'rectangle', widthMm: 120, heightMm: 60, cornerMm: 0 }],
+    ['rounder than its edge is wide', { shape: 'rectangle', widthMm: 120, heightMm: 60, cornerMm: 3 }],
+    ['hexagon', { shape: 'hexagon', acrossMm: 95 }],
+    ['flower', { shape: 'flower', acrossMm: 200, petals: 8 }],
+    ['heart', { shape: 'heart', widthMm: 120 }],
+  ] as const)('%s', (_name, outline) => {
+    for (const widthMm of [3, 6]) {
+      const mold = { ...COASTER, outline, depthMm: 10, edge: { heightMm: 4, widthMm } }
+      const middleMm2 = inset(polygonOf(outline), widthMm).reduce((sum, line) => sum + areaMm2(line), 0)
+      const channelMl = ((areaMm2(polygonOf(outline)) - middleMm2) * 4) / 1000
+      expect(Math.abs(volumeUpToMl(mold, 4) / channelMl - 1)).toBeLessThan(0.02)
+    }
+  })
+
+  test('round an island it is as wide', () => {
+    const square = (half: number) => [
+      { x: -half, y: -half },
+      { x: half, y: -half },
+      { x: half, y: half },
+      { x: -half, y: half },
+    ]
+    const outline = { shape: 'drawn', points: square(50), islands: [square(10)] } as const
+    const mold = { ...COASTER, outline, depthMm: 10, edge: { heightMm: 4, widthMm: 5 } }
+    // 90 x 90 less the island grown by 5 with round corners: 400 + 80 x 5 + pi 25.
+    const middleMm2 = 8100 - (400 + 400 + Math.PI * 25)
+    expect(volumeUpToMl(mold, 4)).toBeCloseTo(((1e4 - 400 - middleMm2) * 4) / 1000, 1)
   })
 })

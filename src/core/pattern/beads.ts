@@ -36,9 +36,16 @@ interface Spaced {
   readonly spacingMm: number
 }
 
+// A plan asks for it at every step that takes the bead.
+const lengthsMm = new WeakMap<Bead, number>()
+
 /** Length of a bead, mm. */
-export function beadLengthMm({ line, closed }: Bead): number {
-  return lineLength(line, closed)
+export function beadLengthMm(bead: Bead): number {
+  const known = lengthsMm.get(bead)
+  if (known !== undefined) return known
+  const mm = lineLength(bead.line, bead.closed)
+  lengthsMm.set(bead, mm)
+  return mm
 }
 
 interface Rings extends Spaced {

@@ -8,7 +8,7 @@ import {
 } from '../batch/index.ts'
 import type { BloomScene } from '../bloom/index.ts'
 import { byLamp, inkLayer, type Colour } from '../colour/index.ts'
-import { areaMm2, HAND_SMOOTH, islandsOf, polygonOf } from '../mold/index.ts'
+import { areaMm2, edgeHeightMm, HAND_SMOOTH, islandsOf, polygonOf } from '../mold/index.ts'
 import {
   isPiped,
   stepThat,
@@ -48,6 +48,8 @@ const DROPPING_MIN = 1
 /** Once the strokes are drawn. */
 const AFTER_THE_STROKES_MIN = 2
 const WARMER_K = 5
+/** Over the middle of a raised edge. */
+const THINNEST_MM = 0.5
 
 /** The face of one kind of piece in that plan; null where it is not planned, or nothing flows in it. */
 export function faceTask(request: BatchRequest, plan: BatchPlan, kindId: string): FaceTask | null {
@@ -66,7 +68,7 @@ export function faceTask(request: BatchRequest, plan: BatchPlan, kindId: string)
       const [r, g, b] = inkLayer(hex).absorb
       return [FRESH_DROP * r, FRESH_DROP * g, FRESH_DROP * b] as const
     }),
-    depthMm: bedOf(fill).depthMm,
+    depthMm: Math.max(THINNEST_MM, bedOf(fill).depthMm - edgeHeightMm(fill.mold)),
     excessDensityKgPerM3:
       EXCESS_DENSITY_KG_PER_M3[technique.white.by === 'needle' ? 'ink' : request.white.dose],
     viscosity: plan.life.flatMap(({ min, viscosityPaS }) =>

@@ -79,6 +79,26 @@ export type Finding =
   | { readonly kind: 'decantedAfterGel'; readonly markedMin: number; readonly gelMin: number }
   | { readonly kind: 'inkLate'; readonly byMin: number }
   | { readonly kind: 'windowMissed'; readonly capacity: Capacity }
+  /** No minute at which the film takes what was held back and none of its cups warms by itself. */
+  | {
+      readonly kind: 'cupsWarm'
+      readonly stepTitle: string
+      /** The cup that warms most while the film would take it; null where the film never does. */
+      readonly cup: { readonly name: string | null; readonly massG: number; readonly kPerMin: number } | null
+      readonly mostKPerMin: number
+    }
+  /** Pieces of that way stand in a pour with others, whose cups would be weighed for both. */
+  | { readonly kind: 'pouredAlone'; readonly wayName: string }
+  /** Nobody said how large the object is that it is poured over. */
+  | { readonly kind: 'objectUnmeasured' }
+  /** Drops in a mold with a raised edge, poured at once: ink gathers over the middle. */
+  | { readonly kind: 'clearWalls'; readonly moldName: string }
+  /** Of a raised edge, which nobody has planned to sand. */
+  | { readonly kind: 'sharpLip'; readonly moldName: string }
+  /** Laid over what repels it. */
+  | { readonly kind: 'onOil'; readonly layer: LayerTold; readonly underName: string }
+  /** What is held back is to meet, and there is one cup of it. */
+  | { readonly kind: 'oneCup' }
   | { readonly kind: 'neverReached'; readonly stepTitle: string }
   /** What is wrong with the pour that a layer is which inks and white go into. */
   | { readonly kind: 'inLayer'; readonly layer: LayerTold; readonly finding: Finding }
@@ -117,6 +137,13 @@ const GRAVITY: Readonly<Record<Exclude<Finding['kind'], 'inLayer'>, Gravity>> = 
   decantedAfterGel: 'warn',
   inkLate: 'warn',
   windowMissed: 'warn',
+  cupsWarm: 'warn',
+  oneCup: 'warn',
+  onOil: 'warn',
+  clearWalls: 'warn',
+  sharpLip: 'note',
+  objectUnmeasured: 'warn',
+  pouredAlone: 'stop',
   neverReached: 'warn',
   cupRunsAway: 'stop',
   bedRunsHot: 'stop',

@@ -12,14 +12,23 @@ import {
 } from '../batch/index.ts'
 import { holdsAlcohol, isWhite } from '../colour/index.ts'
 import { KNOWN_HOLES_MM } from '../resin/index.ts'
-import { placesOf } from '../mold/index.ts'
+import { edgeHeightMm, placesOf } from '../mold/index.ts'
 import { heatConcerns } from '../safety/index.ts'
 import { lastBeadMin, whiteLasts, type Capacity, type Schedule } from '../timing/index.ts'
 import type { RackTask } from '../rack/index.ts'
-import { bottlenecksOf, LAYER_WAYS, LAYER_WHENS, stepThat, TECHNIQUES } from '../technique/index.ts'
+import {
+  JOBS,
+  bottlenecksOf,
+  LAYER_WAYS,
+  LAYER_WHENS,
+  stepThat,
+  TECHNIQUES,
+  waysOf,
+} from '../technique/index.ts'
 import { gravityOf, type Finding, type Gravity } from './finding.ts'
+import { cupsWarm, isOneCup, pouredAlone } from './heldFindings.ts'
 import { layerFindings } from './layerFindings.ts'
-import { palettePlan } from './palettePlan.ts'
+import { overlapsOnPieces } from './palettePlan.ts'
 
 const LIKELY_WRONG_FILL = 0.15
 const WORST_RATIO_ERROR = 0.03
@@ -38,10 +47,14 @@ export function findingsOf(
   return [
     ...schedule.fills.flatMap((fill) => fillFindings(request, fill)),
     ...moldFindings(request),
+    ...schedule.fills.flatMap((fill) => edgeFindings(request, fill)),
     ...schedule.mixes.flatMap((mix) => mixFindings(mix)),
     ...inclusionFindings(request, schedule),
     ...layerFindings(request, schedule),
     ...colourFindings(request, schedule),
+    ...pouredAlone(request),
+    ...objectFindings(request),
+    ...(isOneCup(schedule) ? [{ kind: 'oneCup' } as const] : []),
     ...timeFindings(schedule, capacity),
     ...tasks.flatMap((task): Finding[] =>
       task.window ? [] : [{ kind: 'neverReached', stepTitle: task.step.title }],
@@ -53,7 +66,8 @@ export function findingsOf(
 function fillFindings(request: BatchRequest, fill: MoldFill): Finding[] {
   const moldName = fill.name
   const load = dropLoad(fill)
-  const bedMm = bedOf(fill).depthMm
+  // Over the middle: the channel of a raised edge does not count.
+  const bedMm = bedOf(fill).depthMm - edgeHeightMm(fill.mold)
   const found: Finding[] = []
   const late = request.layers.filter(({ when }) => LAYER_WHENS[when].takesRoom && !LAYER_WHENS[when].inMold)
   const lateMm = late.reduce(
@@ -79,6 +93,18 @@ function fillFindings(request: BatchRequest, fill: MoldFill): Finding[] {
   }
   if (load.share > MOST_LOAD) found.push({ kind: 'overloaded', moldName, ...load })
   return found
+}
+
+function edgeFindings({ jobs }: BatchRequest, { mold, name, technique }: MoldFill): Finding[] {
+  if (!mold.edge) return []
+  const { white, holdsBack } = TECHNIQUES[technique]
+  const isSanded = jobs.some((id) => JOBS[id].does === 'sands')
+  return [
+    ...(white.by === 'needle' && holdsBack !== 'centre'
+      ? [{ kind: 'clearWalls', moldName: name } as const]
+      : []),
+    ...(isSanded ? [] : [{ kind: 'sharpLip', moldName: name } as const]),
+  ]
 }
 
 function moldFindings({ pieces }: BatchRequest): Finding[] {
@@ -132,7 +158,7 @@ function colourFindings(request: BatchRequest, { technique, mixes }: Schedule): 
   const inked = request.colours.some((colour) => holdsAlcohol(colour) && !isWhite(colour))
   if (!request.colours.some(isWhite)) found.push({ kind: 'noWhite' })
   if (!inked) found.push({ kind: 'noInk' })
-  for (const { one, other } of palettePlan(request).overlaps.filter((pair) => pair.muddy))
+  for (const { one, other } of overlapsOnPieces(request).filter((pair) => pair.muddy))
     found.push({ kind: 'muddyPair', one, other })
   if (technique.white.by === 'bag') {
     const portion = whiteCupOf(mixes)?.massG ?? 0
@@ -147,6 +173,11 @@ function colourFindings(request: BatchRequest, { technique, mixes }: Schedule): 
     }
   }
   return found
+}
+
+function objectFindings(request: BatchRequest): Finding[] {
+  const over = waysOf(request).some((way) => TECHNIQUES[way].pouredOver)
+  return over && !request.object ? [{ kind: 'objectUnmeasured' }] : []
 }
 
 function timeFindings(schedule: Schedule, capacity: Capacity): Finding[] {
@@ -171,6 +202,8 @@ function timeFindings(schedule: Schedule, capacity: Capacity): Finding[] {
   const lastInk = turns.findLast(({ step }) => step.does === 'inks' && !tight.includes(step.id))
   const byMin = lastInk && lastInk.toMin !== null ? lastInk.endMin - lastInk.toMin : 0
   if (byMin > 0.5) found.push({ kind: 'inkLate', byMin })
-  if (!capacity.fits) found.push({ kind: 'windowMissed', capacity })
+  const warm = cupsWarm(schedule)
+  if (warm) found.push(warm)
+  else if (!capacity.fits) found.push({ kind: 'windowMissed', capacity })
   return found
 }

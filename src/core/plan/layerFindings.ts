@@ -10,6 +10,7 @@ import {
   type BatchRequest,
 } from '../batch/index.ts'
 import { isMixedIn } from '../colour/index.ts'
+import { LAYER_WAYS, LAYER_WHENS } from '../technique/index.ts'
 import { mixedDensityGPerMl } from '../resin/index.ts'
 import type { Schedule } from '../timing/index.ts'
 import type { Finding } from './finding.ts'
@@ -20,6 +21,7 @@ export function layerFindings(request: BatchRequest, schedule: Schedule): readon
     ...cupFindings(request, schedule),
     ...apartFindings(request, schedule),
     ...placeFindings(request, schedule),
+    ...oilFindings(request),
   ]
 }
 
@@ -27,6 +29,21 @@ function placeFindings({ layers }: BatchRequest, { fills }: Schedule): Finding[]
   return layers
     .filter((layer) => !fills.some((fill) => isIn(layer, fill)))
     .map(({ id, name }) => ({ kind: 'layerOnNothing', layer: { id, name } }))
+}
+
+/** Layers over one that nothing holds on, in the order they are laid: in the mold, into the lip, on the finished piece. */
+function oilFindings({ layers }: BatchRequest): Finding[] {
+  const turn = ({ when }: (typeof layers)[number]) => {
+    const { inMold, takesRoom } = LAYER_WHENS[when]
+    return inMold ? 0 : takesRoom ? 1 : 2
+  }
+  const laid = [...layers].sort((one, other) => turn(one) - turn(other))
+  return laid.flatMap(({ id, name }, k): Finding[] => {
+    const under = laid[k - 1]
+    return under && LAYER_WAYS[under.way].repels
+      ? [{ kind: 'onOil', layer: { id, name }, underName: under.name }]
+      : []
+  })
 }
 
 /** What is wrong with the cups that mixes are divided into. */

@@ -13,6 +13,7 @@ import {
   type Overlap,
   type RankedBack,
 } from '../colour/index.ts'
+import { remembered } from '../numeric/index.ts'
 import { isDrawn, isPiped, waysOf } from '../technique/index.ts'
 
 /** What the chosen colours do with one another and with what stands behind them. */
@@ -26,6 +27,9 @@ export interface PalettePlan {
 
 /** Stronger whites scatter more as they hold more pigment (by eye). */
 const MOST_SCATTER = 6
+
+// Weighing colours by how they are seen takes as long as a bed's whole cure.
+const rankedBacks = remembered(rankBacks)
 
 export function palettePlan(request: BatchRequest): PalettePlan {
   const { colours, white, layers } = request
@@ -41,7 +45,7 @@ export function palettePlan(request: BatchRequest): PalettePlan {
     overlaps: overlapsOnPieces(request),
     shifts: curingShifts(colours),
     lamp: lampTroubles(colours),
-    backs: rankBacks(
+    backs: rankedBacks(
       inks,
       {
         scatter: Math.min(MOST_SCATTER, SEE_THROUGH_SCATTER * strength),
@@ -53,8 +57,8 @@ export function palettePlan(request: BatchRequest): PalettePlan {
   }
 }
 
-/** Inks meet only where they go on one piece. */
-function overlapsOnPieces(request: BatchRequest): readonly Overlap[] {
+/** Inks that run into each other; they meet only where they go on one piece. */
+export function overlapsOnPieces(request: BatchRequest): readonly Overlap[] {
   const all = request.pieces.flatMap((order) => overlapsOf(inksOn(order, request)))
   return [...new Map(all.map((pair) => [`${pair.one}, ${pair.other}`, pair])).values()]
 }

@@ -154,9 +154,9 @@ function drawnFindings(request: BatchRequest, { fills }: Schedule): readonly Fin
 }
 
 function bloomPlan(schedule: Schedule, steps: readonly RunStep[]): BloomPlan | null {
-  const { white, forecast } = schedule
+  const { white } = schedule
   if (!white) return null
-  const windowFor = windowsOf(forecast, white)
+  const windowFor = windowsOf(schedule, white)
   const beads = steps.filter((step) => step.does === 'whites').map((step) => step.expected?.bloomNumber ?? 0)
   const moment = stepThat(schedule.technique, 'whites')?.moment
   if (moment?.by !== 'resin' || moment.criterion.by !== 'bloomNumber') return null

@@ -1,7 +1,9 @@
 import {
   bedOf,
+  MOST_CUPS,
   dropLoad,
   kindId,
+  laidIn,
   nextLayer,
   pieceCount,
   pourMixOf,
@@ -11,7 +13,7 @@ import {
 } from '../batch/index.ts'
 import { volumeUpToMl } from '../mold/index.ts'
 import { mixedDensityGPerMl } from '../resin/index.ts'
-import { TECHNIQUES } from '../technique/index.ts'
+import { JOB_IDS, JOBS, TECHNIQUES, waysOf } from '../technique/index.ts'
 import { withFewerDrops, withWiderBeads } from '../pattern/index.ts'
 import { capacityOf, scheduleBatch } from '../timing/index.ts'
 import { gravityOf, type Finding } from './finding.ts'
@@ -88,6 +90,7 @@ const ROOM_STEPS_K = [2, 3, 4, 6, 8]
 const USUAL_SETTLE_MIN = 5
 const WIDER_MM = [2, 3, 5]
 const THICKER_HOLES_MM = [2.5, 3, 3.5]
+const SMALLER_CUPS = [2, 3, 4]
 const FEWER_DROPS = [0.9, 0.75, 0.6, 0.45, 0.3]
 
 function candidatesFor(finding: Finding, task: Task): readonly Candidates[] {
@@ -120,6 +123,9 @@ function candidatesFor(finding: Finding, task: Task): readonly Candidates[] {
     case 'shortSettle':
       return [[settleFor(USUAL_SETTLE_MIN), settleFor(finding.leastMin)]]
     case 'cupRunsAway':
+      if (finding.cupName !== undefined)
+        return [smallerCups(task), fewerPieces(task), inMixes(task), cooler(task)]
+      return [...otherStrategies(task).map((each) => [each]), fewerPieces(task), inMixes(task), cooler(task)]
     case 'cupFirst':
       return [...otherStrategies(task).map((each) => [each]), fewerPieces(task), inMixes(task), cooler(task)]
     case 'tooFast':
@@ -145,6 +151,8 @@ function candidatesFor(finding: Finding, task: Task): readonly Candidates[] {
         inMixes(task),
         cooler(task),
       ]
+    case 'cupsWarm':
+      return [smallerCups(task), fewerPieces(task), cooler(task)]
     case 'neverReached':
       return [warmer(task)]
     case 'bedRunsHot':
@@ -166,6 +174,16 @@ function candidatesFor(finding: Finding, task: Task): readonly Candidates[] {
       ]
     case 'overloaded':
       return [fewerRounds(task), fewerDrops(task), thickerBed(task)]
+    case 'pouredAlone':
+      return [oneWay(task)]
+    case 'clearWalls':
+      return [intoTheCentre(task)]
+    case 'sharpLip':
+      return [sanding(task)]
+    case 'onOil':
+      return [swappedWithUnder(finding.layer.id, task)]
+    case 'oneCup':
+    case 'objectUnmeasured':
     case 'fillDisagrees':
     case 'ratioOff':
     case 'moreWhiteThanUsual':
@@ -181,6 +199,68 @@ function candidatesFor(finding: Finding, task: Task): readonly Candidates[] {
     default:
       return finding satisfies never
   }
+}
+
+/** All pieces laid as the batch is, or as the first of them that is laid otherwise. */
+function oneWay({ request }: Task): Candidates {
+  return waysOf(request).map((technique) =>
+    change(
+      { kind: 'oneWay', wayName: TECHNIQUES[technique].name },
+      { technique, pieces: request.pieces.map((order) => laidIn(order, technique, technique)) },
+    ),
+  )
+}
+
+/** In the way that pours into the centre twice. */
+function intoTheCentre({ request }: Task): Candidates {
+  const way = Object.values(TECHNIQUES).find(({ holdsBack }) => holdsBack === 'centre')!
+  return [
+    change(
+      { kind: 'oneWay', wayName: way.name },
+      {
+        technique: way.id,
+        pieces: request.pieces.map((order) => laidIn(order, way.id, way.id)),
+      },
+    ),
+  ]
+}
+
+/** Laid before what repels it. */
+function swappedWithUnder(layerId: string, { request: { layers } }: Task): Candidates {
+  const at = layers.findIndex(({ id }) => id === layerId)
+  if (at < 1) return []
+  const swapped = [...layers.slice(0, at - 1), layers[at]!, layers[at - 1]!, ...layers.slice(at + 1)]
+  return [
+    change(
+      { kind: 'layerBefore', layerName: layers[at]!.name, underName: layers[at - 1]!.name },
+      { layers: swapped },
+    ),
+  ]
+}
+
+function sanding({ request }: Task): Candidates {
+  const job = JOB_IDS.find((id) => JOBS[id].does === 'sands')!
+  return [change({ kind: 'job', jobName: JOBS[job].title }, { jobs: [...request.jobs, job] })]
+}
+
+/** Each cup that takes a share as two or more of the same colour: a small one stays near the room. */
+function smallerCups({ request }: Task): Candidates {
+  if (!request.cups.every(({ portion }) => portion.by === 'share')) return []
+  return SMALLER_CUPS.filter((each) => each * request.cups.length <= MOST_CUPS).map((each) =>
+    change(
+      { kind: 'smallerCups', each },
+      {
+        cups: request.cups.flatMap((cup) =>
+          Array.from({ length: each }, (_, k) => ({
+            ...cup,
+            id: `${cup.id}-${k + 1}`,
+            name: `${cup.name} ${k + 1}`,
+            portion: { by: 'share' as const, frac: (cup.portion as { readonly frac: number }).frac / each },
+          })),
+        ),
+      },
+    ),
+  )
 }
 
 const settleFor = (min: number) => change({ kind: 'settle', min }, { settleMin: min })

@@ -19,6 +19,10 @@ export type Change =
   | { readonly kind: 'cupsToFit' }
   | { readonly kind: 'layerEverywhere'; readonly layerName: string }
   | { readonly kind: 'lessColour'; readonly cupName: string }
+  | { readonly kind: 'oneWay'; readonly wayName: string }
+  | { readonly kind: 'job'; readonly jobName: string }
+  | { readonly kind: 'layerBefore'; readonly layerName: string; readonly underName: string }
+  | { readonly kind: 'smallerCups'; readonly each: number }
   | { readonly kind: 'pieces'; readonly pieces: number }
   | { readonly kind: 'strategy'; readonly strategy: CupStrategy }
   | { readonly kind: 'whiteApart' }

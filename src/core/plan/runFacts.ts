@@ -46,6 +46,8 @@ export function factsOf({ request, plan, pour, events }: PouredRun, pieceNo: num
   const coverMin = marked('covers')
   const laidMin = markedOfPiece('lays')
   const laying = plan.steps.find(({ does, pieceNo: no }) => does === 'lays' && no === pieceNo)
+  const pulledMin = markedOfPiece('raises')
+  const pulling = plan.steps.find(({ does, pieceNo: no }) => does === 'raises' && no === pieceNo)
   const shaping = plan.steps.find(({ does, pieceNo: no }) => does === 'shapes' && no === pieceNo)
   const [formedMin, freedMin] = [marked('forms'), marked('frees')]
   const lastHandsMin = Math.max(0, shapeMin ?? whiteMin ?? lastInkMin ?? laidMin ?? 0)
@@ -63,6 +65,13 @@ export function factsOf({ request, plan, pour, events }: PouredRun, pieceNo: num
     laid:
       laidMin !== null && laying && laying.toMin !== null
         ? { atMin: laidMin, openMin: laying.fromMin, closeMin: laying.toMin }
+        : null,
+    pulled:
+      pulledMin !== null && pulling
+        ? {
+            atMin: pulledMin,
+            moment: pulling.toMin === null ? null : { openMin: pulling.fromMin, closeMin: pulling.toMin },
+          }
         : null,
     inkLateMin: inkLateMin(plan, inkMins, pieceNo),
     settledMin: whiteMin !== null && lastInkMin !== null ? whiteMin - lastInkMin : null,
@@ -95,6 +104,7 @@ export function factsOf({ request, plan, pour, events }: PouredRun, pieceNo: num
     loadShare: fill ? dropLoad(fill).share : 0,
     narrowShare: fill ? narrowShareOf(fill, request) : 0,
     inFormH: formedMin !== null && freedMin !== null ? (freedMin - formedMin) / 60 : null,
+    raisedEdge: fill?.mold.edge ? { centreAgain: pulledMin !== null } : null,
     overMm: fill ? -fill.lipMm : 0,
     bedMm: (fill && bedOf(fill).depthMm) ?? request.bedMm ?? 0,
     lipMm: fill ? Math.max(0, fill.lipMm) : request.lipMm,

@@ -1,13 +1,18 @@
-import { STAGE_IDS, type StageId, type Window } from '../resin/index.ts'
-import { stateAt, windowOfStage, type Schedule } from '../timing/index.ts'
+import { isOfFilm, STAGE_IDS, STAGES, type StageId, type Window } from '../resin/index.ts'
+import { stateAt, windowOfStage, windowsOf, type Schedule } from '../timing/index.ts'
 
 /** When each stage holds, in minutes from stop-stir; a stage that never comes has none. */
 export type StageWindows = Readonly<Partial<Record<StageId, Window>>>
 
-export function stagesOf({ forecast, white }: Schedule): StageWindows {
+export function stagesOf({ forecast, white, apart }: Schedule): StageWindows {
+  // Where nothing rests apart nothing is laid on a film, however it flows.
+  const windowOf = (stage: StageId) => {
+    if (!isOfFilm(STAGES[stage])) return windowOfStage(forecast, stage, white)
+    return apart.length > 0 ? windowsOf({ forecast, apart }, white)(STAGES[stage]) : null
+  }
   return Object.fromEntries(
     STAGE_IDS.flatMap((stage) => {
-      const window = windowOfStage(forecast, stage, white)
+      const window = windowOf(stage)
       return window ? [[stage, window] as const] : []
     }),
   )

@@ -2,7 +2,7 @@ import type { Hold, PlacingChain, PlacingJob, PlacingProblem } from '../placing/
 import { freeStretches, promisedAtMs, type FreeHours } from './freeTime.ts'
 import { POUR } from './pourJob.ts'
 import { SLOT_MS } from './slot.ts'
-import type { JobWait } from './jobs.ts'
+import { asFelt, type JobWait } from './jobs.ts'
 import type { Deed } from '../technique/index.ts'
 import { stillWaiting } from './steps.ts'
 import type { OutlineJob, RackOutline } from './outline.ts'
@@ -153,7 +153,7 @@ function chainOf(batch: RackBatch, scale: Scale): NamedChain {
       id: batch.id,
       jobs,
       spans: [...moldSpans(task), ...formSpans(task)],
-      ready: (use?.waits ?? []).map((wait) => readyAfter(task, wait)),
+      ready: (use?.waits ?? []).map((wait) => readyAfter(task, asFelt(wait, batch.done))),
       promise: batch.promisedOn === null ? null : slotAt(promisedAtMs(batch.promisedOn, scale.zone), scale),
       // What was poured cannot wait as what is only planned can.
       weight: batch.startedAtMs === null ? 1 : RUNNING_WEIGHT,
@@ -199,7 +199,7 @@ function pourSlot({ pins, outline }: RackBatch, scale: Scale): number | null {
 function rackJob(task: ChainTask, job: OutlineJob): PlacingJob {
   const { batch, scale, copies } = task
   const slots = Math.max(1, slotsOf(job.handsMin))
-  const bounds = job.waits.map((wait) => boundOf(task, wait))
+  const bounds = job.waits.map((wait) => boundOf(task, asFelt(wait, batch.done)))
   // An hour that has passed holds nothing any more: the job is due as soon as it can be.
   const pin = batch.pins[job.id] ?? -Infinity
   const pinned = pin < scale.fromMs ? null : slotAt(pin, scale)

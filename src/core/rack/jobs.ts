@@ -1,6 +1,14 @@
 import { isIn, laterAmount, pourOfLayer, type BatchRequest, type LaterLayer } from '../batch/index.ts'
 import { mixedDensityGPerMl, STAGES, windowOf, type Criterion, type Window } from '../resin/index.ts'
-import { TECHNIQUES, type Lasting, type RackWait, type StepId, type StepRule } from '../technique/index.ts'
+import {
+  dryKey,
+  TECHNIQUES,
+  type Drying,
+  type Lasting,
+  type RackWait,
+  type StepId,
+  type StepRule,
+} from '../technique/index.ts'
 import {
   forecastLayer,
   handsOnMin,
@@ -10,6 +18,7 @@ import {
   type PourForecast,
   type Schedule,
 } from '../timing/index.ts'
+import { dryingFactor } from './drying.ts'
 import { POUR } from './pourJob.ts'
 import { rackSteps } from './steps.ts'
 
@@ -29,6 +38,8 @@ export interface JobWait extends Window {
   readonly after: StepId
   /** Whether the resin decides it, or drying, a form, the person. */
   readonly cures: boolean
+  /** Whether it is for something to dry. */
+  readonly dries?: true
   /** Whether it lasts while what lies under it takes a print. */
   readonly bonds?: boolean
 }
@@ -43,8 +54,12 @@ const AT_ONCE: Lasting = { openMin: 0, bestMin: 0 }
 export function rackJobs(schedule: Schedule, request: BatchRequest): readonly RackJob[] {
   const ordered = rackSteps(schedule.technique)
   const layers = layersOf(schedule, request)
+  const air = {
+    tempC: lastRoomC(schedule.forecast.setting),
+    humidityPercent: request.humidityPercent ?? null,
+  }
   return ordered.map((step, k) => {
-    const task = { layers, before: ordered.slice(0, k) }
+    const task = { layers, before: ordered.slice(0, k), air }
     return {
       step,
       waits: waitsOf(step, task),
@@ -107,6 +122,7 @@ interface WaitTask {
   readonly layers: Layers
   /** Steps that stand before it on the rack. */
   readonly before: readonly StepRule[]
+  readonly air: Parameters<typeof dryingFactor>[1]
 }
 
 function waitsOf({ id, waits }: StepRule, task: WaitTask): readonly JobWait[] {
@@ -115,7 +131,11 @@ function waitsOf({ id, waits }: StepRule, task: WaitTask): readonly JobWait[] {
 }
 
 function jobWaits(wait: RackWait, task: WaitTask): readonly (JobWait | null)[] {
-  const { layers, before } = task
+  const { layers, before, air } = task
+  const drying = (step: StepRule, { by, openMin, bestMin }: Drying): JobWait => {
+    const times = dryingFactor(by, air)
+    return { ...after(step, { openMin: times * openMin, bestMin: times * bestMin }), dries: true }
+  }
   switch (wait.by) {
     case 'under': {
       const under = lastPoured(task)
@@ -129,13 +149,13 @@ function jobWaits(wait: RackWait, task: WaitTask): readonly (JobWait | null)[] {
     case 'everything':
       return [
         ...layers.map((layer) => stageWait(layer, 'use')),
-        ...before.flatMap((step) => (step.dries ? [after(step, step.dries)] : [])),
+        ...before.flatMap((step) => (step.dries ? [drying(step, step.dries)] : [])),
       ]
     case 'previous': {
       const previous = before.at(-1)
       const layer = layers.find(({ by }) => by === (previous?.id ?? POUR))
       if (layer) return [stageWait(layer, 'demold')]
-      return [after(previous!, previous!.dries ?? AT_ONCE)]
+      return [previous?.dries ? drying(previous, previous.dries) : after(previous!, AT_ONCE)]
     }
     case 'minutes':
       return [after(before.at(-1)!, wait)]
@@ -143,11 +163,19 @@ function jobWaits(wait: RackWait, task: WaitTask): readonly (JobWait | null)[] {
       return [nextDay(lastPoured(task))]
     case 'dry': {
       const previous = before.at(-1)
-      return previous?.dries && previous.lays ? [after(previous, previous.dries)] : []
+      return previous?.dries && previous.lays ? [drying(previous, previous.dries)] : []
     }
     default:
       return wait satisfies never
   }
+}
+
+/** What dries is dry once a finger found it so, whatever its hours say; minutes from the stop-stir of the first mix. */
+export function asFelt(wait: JobWait, done: Readonly<Record<string, number>>): JobWait {
+  const [laidMin, dryMin] = [done[wait.after], done[dryKey(wait.after)]]
+  if (!wait.dries || laidMin === undefined || dryMin === undefined) return wait
+  const takenMin = Math.max(0, dryMin - laidMin)
+  return { ...wait, openMin: takenMin, bestMin: takenMin }
 }
 
 /** So long after a step of the rack; the resin has no say in it. */
@@ -165,7 +193,7 @@ function lastPoured(task: WaitTask): CuringLayer {
 }
 
 function windowIn({ cure }: CuringLayer, criterion: Criterion): Window | null {
-  return windowsOf(cure, null)(criterion)
+  return windowsOf({ forecast: cure }, null)(criterion)
 }
 
 /** The next day: at its stage by then at the soonest, and no hurry any more. */

@@ -2,7 +2,7 @@ import type { BatchRequest } from '../batch/index.ts'
 import type { Window } from '../resin/index.ts'
 import type { StepRule } from '../technique/index.ts'
 import type { PourForecast, Schedule } from '../timing/index.ts'
-import { rackJobs, type RackJob } from './jobs.ts'
+import { asFelt, rackJobs, type JobWait } from './jobs.ts'
 import { POUR } from './pourJob.ts'
 
 /** A thing that waits on the rack; minutes from the stop-stir of the first mix. */
@@ -23,7 +23,10 @@ export function rackTasks(
 ): readonly RackTask[] {
   const bestMin = new Map<string, number>([[POUR, 0]])
   return rackJobs(schedule, request).map((job) => {
-    const window = windowAfter(job, bestMin)
+    const window = windowAfter(
+      job.waits.map((wait) => asFelt(wait, done)),
+      bestMin,
+    )
     const at = done[job.step.id] ?? window?.bestMin
     if (at !== undefined) bestMin.set(job.step.id, at)
     const layer = { cure: job.on.cure, pouredMin: bestMin.get(job.on.by) ?? 0 }
@@ -32,7 +35,7 @@ export function rackTasks(
 }
 
 /** The slowest of what it waits for governs. Null as soon as one of them never comes. */
-function windowAfter({ waits }: RackJob, doneMin: ReadonlyMap<string, number>): Window | null {
+function windowAfter(waits: readonly JobWait[], doneMin: ReadonlyMap<string, number>): Window | null {
   const windows = waits.map(({ after, openMin, bestMin, closeMin }) => {
     const from = doneMin.get(after)
     if (from === undefined) return null

@@ -42,9 +42,11 @@ export {
 } from './bloomNumber.ts'
 export {
   closesPerPa,
+  CUP_STOP_OF_GEL,
   feelOf,
   STAGES,
   STAGE_IDS,
+  isOfFilm,
   windowOf,
   type Criterion,
   type Feel,
@@ -52,5 +54,6 @@ export {
   type StageSetting,
   type Window,
 } from './stages.ts'
+export { wallFilmMm } from './wallFilm.ts'
 export { LEARNED_ABOUT_C, learnedRate, type Learned, type Normal } from './learned.ts'
 export { ARCHETYPES, type ArchetypeId } from './archetypes.ts'

@@ -9,6 +9,8 @@ export type Criterion =
       readonly opensPerPa: number | null
       readonly bestPerPa: number
       readonly closesPerPa: number
+      /** And no cup that rests apart warms by more than that, K/min. */
+      readonly cupsWarmKPerMin?: number
     }
   /** Within the window, or only the best band, of that white's hole and bed, moved by that factor of flow. */
   | { readonly by: 'bloomNumber'; readonly within: 'window' | 'best'; readonly factor: number }
@@ -38,7 +40,7 @@ export const STAGES = {
     factor: 1,
   },
   string: { by: 'fluidity', opensPerPa: 1450, bestPerPa: 1100, closesPerPa: 700 },
-  cloudPull: { by: 'fluidity', opensPerPa: 1500, bestPerPa: 1000, closesPerPa: 600 },
+  cloudPull: { by: 'fluidity', opensPerPa: 4800, bestPerPa: 3000, closesPerPa: 1900, cupsWarmKPerMin: 0.3 },
   gel: { by: 'gel' },
   footprint: { by: 'glassRise', opensK: null, bestK: -17, closesK: 5 },
   leathery: { by: 'glassRise', opensK: -14, bestK: -10, closesK: -4 },
@@ -55,6 +57,8 @@ export interface StageSetting {
   readonly roomTempC: number
   /** Needed where the criterion is a bloom number. */
   readonly white: BloomWhite | null
+  /** What rests apart in cups of its own meanwhile, where a criterion asks for it. */
+  readonly cups?: readonly CureHistory[]
   /** When the label calls the resin fully cured, where it does: use waits for that too, and never less than for the rule. */
   readonly fullCureDays?: number | null | undefined
 }
@@ -67,8 +71,13 @@ export interface StageSetting {
 export function windowOf(criterion: Criterion, setting: StageSetting): Window | null {
   const { history, roomTempC, white } = setting
   switch (criterion.by) {
-    case 'fluidity':
-      return fluidityWindow(history, criterion)
+    case 'fluidity': {
+      const window = fluidityWindow(history, criterion)
+      const { cupsWarmKPerMin } = criterion
+      return window && cupsWarmKPerMin !== undefined
+        ? restingWindow(window, setting.cups ?? [], cupsWarmKPerMin)
+        : window
+    }
     case 'bloomNumber': {
       if (!white) throw new RangeError('windowOf: a bloom number needs the white it is for')
       return fluidityWindow(history, bloomBounds(criterion, white))
@@ -87,6 +96,11 @@ export function windowOf(criterion: Criterion, setting: StageSetting): Window | 
     default:
       return criterion satisfies never
   }
+}
+
+/** Whether it asks of the bed before anything is laid on it, while the rest stands in its cups. */
+export function isOfFilm(criterion: Criterion): boolean {
+  return criterion.by === 'fluidity' && criterion.cupsWarmKPerMin !== undefined
 }
 
 /** The flow still to come, 1/Pa, at which what the criterion asks for is over; of that white where it hangs on one, 0 where it asks for none. */
@@ -127,6 +141,34 @@ function fluidityWindow(history: CureHistory, bounds: FluidityBounds): Window | 
   const closeMin = reaches(bounds.closesPerPa)
   if (openMin === null || bestMin === null || closeMin === null) return null
   return { openMin, bestMin, closeMin }
+}
+
+/** By then a cup must be empty: so far on its way to gel it no longer runs (common practice). */
+export const CUP_STOP_OF_GEL = 0.8
+/** A probe does not tell a cup's minutes apart any finer. */
+const RESTS_EVERY_MIN = 0.25
+
+/** The first stretch of that window in which every cup still runs and none warms faster; null where there is none. */
+function restingWindow(
+  { openMin, bestMin, closeMin }: Window,
+  cups: readonly CureHistory[],
+  mostKPerMin: number,
+): Window | null {
+  const rests = (min: number) =>
+    cups.every(
+      ({ fromMin, gelMin, tempAt }) =>
+        min - RESTS_EVERY_MIN >= fromMin &&
+        min < CUP_STOP_OF_GEL * (gelMin ?? Infinity) &&
+        (tempAt(min) - tempAt(min - RESTS_EVERY_MIN)) / RESTS_EVERY_MIN <= mostKPerMin,
+    )
+  const last = closeMin ?? openMin
+  let from = openMin
+  while (from < last && !rests(from)) from += RESTS_EVERY_MIN
+  if (!rests(from) || from > last) return null
+  let to = from
+  while (to + RESTS_EVERY_MIN <= last && rests(to + RESTS_EVERY_MIN)) to += RESTS_EVERY_MIN
+  const closes = to + RESTS_EVERY_MIN > last ? last : to
+  return { openMin: from, bestMin: Math.min(closes, Math.max(from, bestMin)), closeMin: closes }
 }
 
 function glassWindow(

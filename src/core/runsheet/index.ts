@@ -21,5 +21,5 @@ export {
   type Taken,
   type TimedEvent,
 } from './pour.ts'
-export { layerTurnKey, layerTurns } from './layerTurns.ts'
+export { layerMarks, layerTurnKey, layerTurns } from './layerTurns.ts'
 export { standingAt, stepAtHand, type Standing } from './now.ts'

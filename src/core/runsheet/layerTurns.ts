@@ -1,4 +1,4 @@
-import type { Pour } from './pour.ts'
+import { STIRRED, type Pour, type TimedEvent } from './pour.ts'
 import type { RunStep } from './steps.ts'
 
 type Running = Extract<Pour, { stage: 'running' }>
@@ -27,5 +27,25 @@ export function layerTurns(
   const own = Object.entries(done).flatMap(([key, min]) =>
     key.startsWith(`${layerId}.`) ? [[key.slice(layerId.length + 1), min - laterMin] as const] : [],
   )
-  return { stir: 0, ...Object.fromEntries(own) }
+  return { ...STIRRED, ...Object.fromEntries(own) }
+}
+
+/** What was marked in the sitting of a layer that is drawn, by its turns' own keys and in minutes from its own stop-stir; nothing before that. */
+export function layerMarks(
+  marks: readonly TimedEvent[],
+  layerId: string,
+  steps: readonly Pick<RunStep, 'key' | 'place'>[],
+): readonly TimedEvent[] {
+  const stop = marks.find(({ event }) => event.kind === 'stopStir' && event.layer === layerId)
+  if (!stop) return []
+  const keyOf = new Map(steps.map(({ key }) => [layerTurnKey(layerId, key, steps), key]))
+  return marks.flatMap(({ event, min }): readonly TimedEvent[] => {
+    const ownMin = min - stop.min
+    if (event.kind === 'done') {
+      const key = keyOf.get(event.key)
+      return key === undefined ? [] : [{ event: { ...event, key }, min: ownMin }]
+    }
+    if (event.kind !== 'reading' || event.layer !== layerId) return []
+    return [{ event: { ...event, layer: undefined }, min: ownMin }]
+  })
 }

@@ -14,6 +14,7 @@ import {
   weighedOf,
   type PourEvent,
 } from './pour.ts'
+import { layerMarks } from './layerTurns.ts'
 import { prepList } from './prep.ts'
 
 const T0 = 1_800_000_000_000
@@ -295,6 +296,33 @@ describe('the sitting of a later layer', () => {
     expect(begunLayers(readPour(all))).toContain('back')
     const running = readPour(all)
     expect(running.stage === 'running' && sittingAtHand(running, at + 7e5)).toBeNull()
+  })
+
+  test('a layer that is drawn is told by its own clock: its turns by their own keys, the last as the layer', () => {
+    const steps = [
+      { key: 'decant', place: 'pour' },
+      { key: 'ink.1', place: 'pour' },
+      { key: 'demold', place: 'rack' },
+    ] as const
+    const done = (id: string, key: string, min: number): PourEvent => ({
+      id,
+      atMs: at + 2e5 + min * 60_000,
+      kind: 'done',
+      key,
+    })
+    const all = [
+      ...poured,
+      ...sitting,
+      done('d1', 'back.decant', 6),
+      done('d2', 'back', 9),
+      done('d3', 'demold', 2000),
+    ]
+    expect(layerMarks(timedEvents(all), 'back', steps).map(({ event, min }) => [event, min])).toEqual([
+      [{ ...sitting[4], layer: undefined }, 5],
+      [done('d1', 'decant', 6), 6],
+      [done('d2', 'ink.1', 9), 9],
+    ])
+    expect(layerMarks(timedEvents(all), 'second', steps)).toEqual([])
   })
 
   test('a cup stirred by itself has no gate of its own: it is weighed and stirred once the mix is', () => {

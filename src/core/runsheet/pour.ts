@@ -1,4 +1,4 @@
-import { layerOfMix } from '../technique/index.ts'
+import { layerOfMix, STIR } from '../technique/index.ts'
 import { AS_PLANNED, type Otherwise, type Reading } from '../timing/index.ts'
 
 /** What happened at a bench, as it happened. Nothing is ever rewritten: an undo is an event too. */
@@ -99,6 +99,9 @@ function standing(events: readonly PourEvent[]): readonly PourEvent[] {
   return events.filter((event) => event.kind !== 'undone' && !taken.has(event.id))
 }
 
+/** What is marked by a stop-stir: its stirring. */
+export const STIRRED: Readonly<Record<string, number>> = { [STIR.id]: 0 }
+
 /** The pour those events amount to, in the order they were stored. */
 export function readPour(events: readonly PourEvent[]): Pour {
   return standing(events).reduce(step, { stage: 'planned' } as Pour)
@@ -120,7 +123,7 @@ function step(pour: Pour, event: PourEvent): Pour {
       return {
         stage: 'running',
         stopStirAtMs: event.atMs,
-        done: { stir: 0 },
+        done: STIRRED,
         otherwise: AS_PLANNED,
         filled: [],
         notes: [],

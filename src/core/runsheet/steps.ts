@@ -17,6 +17,8 @@ export interface RunStep {
   readonly short: string | null
   /** What it lays on the rack, and from what; null where it lays nothing there. */
   readonly lays: StepRule['lays'] | null
+  /** Whether what it lays has to dry: a finger can find it so. */
+  readonly dries: boolean
   readonly late: string | null
   readonly place: 'pour' | 'rack'
   readonly pieceNo: number | null
@@ -88,7 +90,7 @@ function rackStep(schedule: Schedule, { step, window, handsOnMin, layer }: RackT
 }
 
 function wording({ technique }: Schedule, id: StepId) {
-  const { title, detail, done, late, place, does, short, lays } = technique.steps.find(
+  const { title, detail, done, late, place, does, short, lays, dries } = technique.steps.find(
     (step) => step.id === id,
   )!
   return {
@@ -96,6 +98,7 @@ function wording({ technique }: Schedule, id: StepId) {
     does: does ?? null,
     short: short ?? null,
     lays: lays ?? null,
+    dries: lays !== undefined && dries !== undefined,
     title,
     detail,
     done,

@@ -1,9 +1,8 @@
-import { bedOf, type Layer, type MoldFill } from '../batch/index.ts'
+import { bedOf, isHeld, type Layer, type MoldFill } from '../batch/index.ts'
 import {
   emptiedLateMin,
   forecastLayer,
   forecastPour,
-  stateAt,
   type CupLimits,
   type PourForecast,
   type Reading,
@@ -18,6 +17,8 @@ export type HeatConcern =
   /** The cup would have to be emptied before the plan does it. */
   | {
       readonly kind: 'cupRunsAway'
+      /** Of a cup that rests apart; nothing for the mixing cup. */
+      readonly cupName?: string
       readonly stopMin: number
       readonly emptiedMin: number
       readonly peakTempC: number
@@ -60,6 +61,7 @@ const DEEPER_MM = 0.1
 export function heatConcerns(schedule: Schedule): readonly HeatConcern[] {
   return [
     ...cupConcern(schedule),
+    ...apartConcerns(schedule),
     ...bedConcern(schedule),
     ...laterConcerns(schedule),
     ...sheetConcerns(schedule),
@@ -87,6 +89,20 @@ function cupConcern(schedule: Schedule): HeatConcern[] {
   return [{ kind: 'cupRunsAway', stopMin, emptiedMin: stopMin + lateMin, peakTempC }]
 }
 
+/** A small cup that rests apart sets without getting hot; one that is as large as a mixing cup runs away like it. */
+function apartConcerns({ apart, turns }: Schedule): HeatConcern[] {
+  const emptiedMin = turns.findLast(({ step }) => step.does === 'raises')?.endMin
+  if (emptiedMin === undefined) return []
+  return apart.flatMap(({ name, limits }): HeatConcern[] => {
+    if (!limits || emptiedMin <= limits.stopMin || limits.peakTempC < CUP_HOT_C) return []
+    const { stopMin, peakTempC } = limits
+    return [{ kind: 'cupRunsAway', cupName: name ?? CLEAR_CUP, stopMin, emptiedMin, peakTempC }]
+  })
+}
+
+/** What the cups leave has no name of its own. */
+const CLEAR_CUP = 'clear'
+
 /** The deepest bed decides: a deep mold among shallow ones is not their mean. */
 function bedConcern({ forecast, cup, fills }: Schedule): HeatConcern[] {
   const deepest = deepestOf(fills, bedOf)
@@ -96,7 +112,8 @@ function bedConcern({ forecast, cup, fills }: Schedule): HeatConcern[] {
   const same = depthMm === forecast.setting.bedDepthMm && wall === forecast.setting.wall
   const own = same ? forecast : forecastPour({ ...cup, setting }, forecast.decantMin)
   const peak = peakOf(own)
-  return peak && peak.peakTempC > BED_HOT_C ? [{ kind: 'bedRunsHot', depthMm, ...peak }] : []
+  const wholeMm = depthMm + (setting.raised?.depthMm ?? 0)
+  return peak && peak.peakTempC > BED_HOT_C ? [{ kind: 'bedRunsHot', depthMm: wholeMm, ...peak }] : []
 }
 
 function laterConcerns({ forecast, mixes, fills }: Schedule): HeatConcern[] {
@@ -117,7 +134,10 @@ function laterConcerns({ forecast, mixes, fills }: Schedule): HeatConcern[] {
 
 function sheetConcerns({ fills, resin, mixes }: Schedule): HeatConcern[] {
   return fills.flatMap(({ name: pieceName, layers }) =>
-    layers.flatMap(({ id, name, depthMm, poured }): HeatConcern[] => {
+    layers.flatMap((laid): HeatConcern[] => {
+      const { id, name, poured } = laid
+      // What was held back lies on a film that has not set: both are one pour.
+      const depthMm = laid.depthMm + (isHeld(laid) ? bedOf({ layers }).depthMm : 0)
       const own = mixes.find((mix) => mix.id === id)?.resin ?? resin
       const greatestMm = own.greatestLayerMm
       if (!poured || greatestMm === null || depthMm <= greatestMm + DEEPER_MM) return []
@@ -144,13 +164,13 @@ function deepestOf(
 }
 
 /** When a bed is hottest, and how hot; null where nothing was poured. */
-function peakOf(forecast: PourForecast): { readonly peakMin: number; readonly peakTempC: number } | null {
-  if (!forecast.bed) return null
-  let peak = { peakMin: forecast.bed.fromMin, peakTempC: -Infinity }
-  for (let min = forecast.bed.fromMin; min < LOOK_UNTIL_MIN; min += LOOK_EVERY_MIN) {
-    const { tempC } = stateAt(forecast, min)
+function peakOf({ bed }: PourForecast): { readonly peakMin: number; readonly peakTempC: number } | null {
+  if (!bed) return null
+  const untilMin = Math.min(LOOK_UNTIL_MIN, bed.gelMin === null ? Infinity : 2 * bed.gelMin)
+  let peak = { peakMin: bed.fromMin, peakTempC: -Infinity }
+  for (let min = bed.fromMin; min < untilMin; min += LOOK_EVERY_MIN) {
+    const tempC = bed.tempAt(min)
     if (tempC > peak.peakTempC) peak = { peakMin: min, peakTempC: tempC }
-    if (forecast.bed.gelMin !== null && min > 2 * forecast.bed.gelMin) break
   }
   return peak
 }

@@ -32,6 +32,7 @@ export const JOBS: Readonly<Record<JobId, StepRule>> = {
     done: 'Draped',
     late: 'Stiff already: warm it gently until it bends, and no further.',
     handsOn: { by: 'secondsEach', seconds: 180 },
+    takes: 'form',
     waits: [{ by: 'under', stage: 'leathery' }],
     risks: ['skin', 'stillSoft'],
     // Overnight to several days (common practice).
@@ -50,7 +51,7 @@ export const JOBS: Readonly<Record<JobId, StepRule>> = {
     waits: [{ by: 'minutes', openMin: DAY_MIN / 2, bestMin: DAY_MIN }],
     risks: ['dust'],
     // Rinsed and dry.
-    dries: { openMin: 60, bestMin: 120 },
+    dries: { by: 'water', openMin: 60, bestMin: 120 },
   },
   feet: {
     ...onRack,

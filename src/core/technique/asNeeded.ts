@@ -19,7 +19,8 @@ export function asNeeded(technique: Technique, { whiteApart, rounds, cups, ways 
     ...step,
     ...(step.times !== undefined && { times: rounds }),
   }))
-  const tinted = cups > 0 ? withTinting(steps, cups) : steps
+  const divides = steps.some(({ does }) => does === 'tints')
+  const tinted = cups > 0 && !divides ? withTinting(steps, cups) : steps
   return { ...technique, steps: whiteApart && technique.white.by === 'bag' ? withWhiteApart(tinted) : tinted }
 }
 

@@ -1,5 +1,5 @@
 import { STAGES } from '../resin/index.ts'
-import type { StepRule } from './technique.ts'
+import type { StepRule, Technique } from './technique.ts'
 
 /** Steps that many techniques share word for word. Figures are common practice, with no published source. */
 
@@ -81,6 +81,13 @@ export const FEATHER: StepRule = {
   short: 'feather',
   brings: [],
 }
+
+/** Of a pour by the clock into which neither white nor inks go. */
+export const NOTHING_DRAWN = {
+  aimStep: null,
+  white: { by: 'none' },
+  ink: { dropsPerZone: 0 },
+} as const satisfies Partial<Technique>
 
 /** The resin out of its cup into the molds. */
 export const DECANT: Omit<StepRule, 'title' | 'detail' | 'done' | 'moment'> = {
@@ -173,6 +180,9 @@ const LOOKED_AFTER = {
   white: 'the white',
   ink: 'the last drops',
   swirl: 'the swirl',
+  pull: 'the pull',
+  lines: 'the lines',
+  stroke: 'the last stroke',
   place: 'laying in',
   decant: 'pouring',
 } as const

@@ -1,5 +1,16 @@
 import { STAGES } from '../resin/index.ts'
-import { BUBBLES, COVER, DECANT, DEMOLD, FEATHER, LET_RISE, look, STIR, USE } from './commonSteps.ts'
+import {
+  BUBBLES,
+  COVER,
+  DECANT,
+  DEMOLD,
+  FEATHER,
+  LET_RISE,
+  look,
+  NOTHING_DRAWN,
+  STIR,
+  USE,
+} from './commonSteps.ts'
 import type { Technique } from './technique.ts'
 
 /**
@@ -12,10 +23,8 @@ export const INCLUSIONS: Technique = {
   summary: 'A thin base that has thickened, flowers or stones laid into it face down, the rest poured over.',
   face: 'mold',
   bed: { usualShareOfDepth: 0.25, usualMm: 3, leastMm: 2 },
-  aimStep: null,
+  ...NOTHING_DRAWN,
   bottleneck: 'place',
-  white: { by: 'none' },
-  ink: { dropsPerZone: 0 },
   usualLayers: ['secondPour'],
   steps: [
     STIR,

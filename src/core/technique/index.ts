@@ -1,7 +1,14 @@
 import { BLOOM } from './bloom.ts'
+import { CLOUD } from './cloud.ts'
+import { DIRTY_CUP } from './dirtyCup.ts'
+import { DRIP } from './drip.ts'
 import { INCLUSIONS } from './inclusions.ts'
+import { NESTED } from './nested.ts'
 import { PETRI } from './petri.ts'
+export { gestureOf, sceneAt, type Gesture, type Scene } from './scene.ts'
+import { RAISED_PETRI } from './raisedPetri.ts'
 import { SWIRLED_PETRI } from './swirledPetri.ts'
+import { ZONES } from './zones.ts'
 import { PLAIN } from './plain.ts'
 import { changedWay, type OwnWay } from './ownWay.ts'
 import { gets } from './together.ts'
@@ -9,12 +16,14 @@ import type { Deed, StepId, StepRule, Technique, TechniqueId } from './technique
 
 export { JOB_IDS, JOBS, momentsLeft, withAfter, type OnTheRack } from './after.ts'
 export { asNeeded } from './asNeeded.ts'
-export { TINT } from './commonSteps.ts'
+export { STIR, TINT } from './commonSteps.ts'
 export {
   LAYER_WAYS,
   LAYER_WHENS,
   layerOfMix,
   mixOfCup,
+  dryKey,
+  USUAL_AIR,
   tintedKey,
   type LayerToLay,
   type LayerWay,
@@ -42,6 +51,7 @@ export type {
   HandsOn,
   InkRule,
   JobId,
+  Drying,
   Lasting,
   LayerStartId,
   Moment,
@@ -59,7 +69,13 @@ export type {
 export const TECHNIQUES: Readonly<Record<TechniqueId, Technique>> = {
   bloom: BLOOM,
   petri: PETRI,
+  raisedPetri: RAISED_PETRI,
   swirledPetri: SWIRLED_PETRI,
+  cloud: CLOUD,
+  nested: NESTED,
+  dirtyCup: DIRTY_CUP,
+  zones: ZONES,
+  drip: DRIP,
   inclusions: INCLUSIONS,
   plain: PLAIN,
 }
@@ -90,6 +106,11 @@ export function isDrawn(id: TechniqueId): boolean {
 /** Whether its white is piped from a bag, as beads. */
 export function isPiped(id: TechniqueId): boolean {
   return TECHNIQUES[id].white.by === 'bag'
+}
+
+/** Whether it shares its pour with no other way: its cups, or what is sprayed on it, are for it alone. */
+export function standsAlone({ holdsBack, pouredOver }: Pick<Technique, 'holdsBack' | 'pouredOver'>): boolean {
+  return holdsBack !== undefined || pouredOver !== undefined
 }
 
 /** The rule of that step. Throws RangeError when the technique has no such step. */

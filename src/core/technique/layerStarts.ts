@@ -16,11 +16,15 @@ const COAT_MM = 1.5
 /** Layers as casters speak of them. */
 export const LAYER_STARTS: Readonly<Record<LayerStartId, LayerStart>> = {
   secondPour: { name: 'second pour', way: 'plain', when: 'bonds', depthMm: null },
+  // Beds as deep as a bloom's usual one and a little thinner than a petri's: from memory.
   bloomLayer: { name: 'bloom layer', way: 'bloom', when: 'bonds', depthMm: 5 },
   petriLayer: { name: 'petri layer', way: 'petri', when: 'bonds', depthMm: 4 },
   swirledLayer: { name: 'swirled petri layer', way: 'swirledPetri', when: 'bonds', depthMm: 4 },
   back: { name: 'back layer', way: 'plain', when: 'bonds', depthMm: 2 },
+  crackle: { name: 'crackle back', way: 'crackle', when: 'bonds', depthMm: 2 },
+  marbled: { name: 'marbled side', way: 'marbled', when: 'bonds', depthMm: 2 },
   clearCoat: { name: 'clear coat', way: 'coat', when: 'finished', depthMm: COAT_MM },
+  lampFilm: { name: 'film', way: 'lampFilm', when: 'finished', depthMm: 0 },
   heatCoat: { name: 'heat-resistant coat', way: 'heatCoat', when: 'finished', depthMm: COAT_MM },
   paint: { name: 'painted layer', way: 'paint', when: 'hard', depthMm: 0 },
   solventPaint: { name: 'solvent paint', way: 'solventPaint', when: 'hard', depthMm: 0 },

@@ -1,4 +1,4 @@
-import type { HandsOn, Lasting, RackWait, Risk, StepRule, TechniqueId } from './technique.ts'
+import type { Drying, HandsOn, RackWait, Risk, StepRule, TechniqueId } from './technique.ts'
 import type { ToolId } from './tools.ts'
 
 /** When a layer is laid on what is there already. */
@@ -69,7 +69,10 @@ export type WayId =
   | 'bloom'
   | 'petri'
   | 'swirledPetri'
+  | 'crackle'
+  | 'marbled'
   | 'coat'
+  | 'lampFilm'
   | 'heatCoat'
   | 'paint'
   | 'solventPaint'
@@ -92,15 +95,19 @@ export interface LayerWay {
   readonly handsOn: HandsOn
   readonly needs: readonly ToolId[]
   readonly risks: readonly Risk[]
-  readonly dries?: Lasting
+  readonly dries?: Drying
+  /** Nothing that is laid over it holds. */
+  readonly repels?: true
   /** The moments it can be laid at, the usual one first. */
   readonly whens: readonly LayerWhen[]
 }
 
 const DAY_MIN = 1440
 const RESIN_TOOLS: readonly ToolId[] = ['scale', 'cups', 'sticks']
+/** The air that hours of drying are told for (common practice says a room). */
+export const USUAL_AIR = { tempC: 21, humidityPercent: 50 } as const
 /** Overnight is touch-dry (common practice; the tin says more). */
-const OVERNIGHT: Lasting = { openMin: DAY_MIN / 2, bestMin: DAY_MIN }
+const OVERNIGHT: Drying = { by: 'solvent', openMin: DAY_MIN / 2, bestMin: DAY_MIN }
 
 /** A pour of its own on what is there. */
 function drawnAs(draws: TechniqueId, name: string, how: string): LayerWay {
@@ -140,6 +147,31 @@ export const LAYER_WAYS: Readonly<Record<WayId, LayerWay>> = {
     'Swirled petri',
     'drops as in a petri, one swirl once this layer draws a string.',
   ),
+  crackle: {
+    name: 'Crackle',
+    from: 'mix',
+    verb: 'Pour the',
+    done: 'Crackled',
+    detail:
+      'The dark first, strongly inked, right to the wall; at once the mica on it, wet in wet, in a thin line here and there: it spreads by itself into a net of fine veins. Touch nothing. With ink in it no flame, now or later.',
+    handsOn: { by: 'decant' },
+    needs: RESIN_TOOLS,
+    risks: ['runaway', 'skin', 'air', 'solvent'],
+    whens: IN_A_CAVITY,
+  },
+  marbled: {
+    name: 'Marbled, with a trace of oil',
+    from: 'mix',
+    verb: 'Pour the',
+    done: 'Marbled',
+    detail:
+      'On a side that nobody sees and nothing is laid on: white in the surplus, one drop of silicone oil to a small cup of it, stirred in lightly; dark ink dropped in opens it into cells. No flame over ink, now or later.',
+    handsOn: { by: 'decant' },
+    needs: [...RESIN_TOOLS, 'oil'],
+    risks: ['runaway', 'skin', 'air', 'solvent'],
+    repels: true,
+    whens: IN_A_CAVITY,
+  },
   coat: {
     name: 'Coated',
     from: 'mix',
@@ -150,6 +182,19 @@ export const LAYER_WAYS: Readonly<Record<WayId, LayerWay>> = {
     needs: RESIN_TOOLS,
     risks: ['skin', 'air'],
     whens: ['finished'],
+  },
+  lampFilm: {
+    name: 'Lamp-cured film',
+    from: 'bottle',
+    verb: 'Lay the',
+    done: 'Cured',
+    detail:
+      'A bought product: as thin and under its lamp as long as its own sheet says, and under no other lamp. Do not look into the light, keep skin out of it; what is uncured irritates.',
+    handsOn: { by: 'secondsEach', seconds: 240 },
+    needs: ['air', 'wipes', 'lamp'],
+    risks: ['skin', 'air'],
+    dries: { openMin: 2, bestMin: 5 },
+    whens: ['finished', 'hard'],
   },
   heatCoat: {
     name: 'Heat-resistant coat',
@@ -171,7 +216,7 @@ export const LAYER_WAYS: Readonly<Record<WayId, LayerWay>> = {
     handsOn: { by: 'secondsEach', seconds: 180 },
     needs: ['wipes'],
     risks: [],
-    dries: { openMin: 120, bestMin: DAY_MIN / 2 },
+    dries: { by: 'water', openMin: 120, bestMin: DAY_MIN / 2 },
     whens: ['hard', 'finished'],
   },
   solventPaint: {
@@ -208,7 +253,7 @@ export const LAYER_WAYS: Readonly<Record<WayId, LayerWay>> = {
     handsOn: { by: 'secondsEach', seconds: 300 },
     needs: ['air', 'wipes'],
     risks: ['solvent'],
-    dries: { openMin: 180, bestMin: DAY_MIN / 2 },
+    dries: { by: 'water', openMin: 180, bestMin: DAY_MIN / 2 },
     whens: ['demolded', 'hard', 'finished'],
   },
   gilding: {
@@ -220,7 +265,7 @@ export const LAYER_WAYS: Readonly<Record<WayId, LayerWay>> = {
     handsOn: { by: 'secondsEach', seconds: 180 },
     needs: ['air', 'wipes'],
     risks: ['solvent'],
-    dries: { openMin: 60, bestMin: 120 },
+    dries: { by: 'solvent', openMin: 60, bestMin: 120 },
     whens: ['finished', 'hard'],
   },
 }
@@ -228,6 +273,11 @@ export const LAYER_WAYS: Readonly<Record<WayId, LayerWay>> = {
 /** Under which name it is marked that a layer's mix is divided and its cups are tinted. */
 export function tintedKey(layerId: string): string {
   return `${layerId}.tinted`
+}
+
+/** Under which name it is marked that a finger found what a step left dry. */
+export function dryKey(stepId: string): string {
+  return `${stepId}.dry`
 }
 
 /** Under which id a cup of a layer is stirred by itself; a layer's id has no dot. */

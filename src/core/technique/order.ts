@@ -1,5 +1,5 @@
 import { gets } from './together.ts'
-import type { Agent, OrderRule, StepId, StepRule, Technique } from './technique.ts'
+import type { Agent, Deed, OrderRule, StepId, StepRule, Technique } from './technique.ts'
 
 export interface OrderBreach {
   readonly rule: OrderRule
@@ -46,15 +46,21 @@ function agentsUpTo(steps: readonly StepRule[], stepId: StepId): ReadonlySet<Age
   return new Set(steps.slice(0, place + 1).flatMap((step) => step.brings))
 }
 
-/** Why a step of a pour has to be done: without it the cup runs away, there is no white, or a rule of the order is broken. */
+/** Why a step of a pour has to be done: without it the cup runs away, there is no white, what was held back is never laid, or a rule of the order is broken. */
 export type Needed =
-  | { readonly by: 'deed'; readonly does: 'stirs' | 'empties' | 'portions' }
+  | { readonly by: 'deed'; readonly does: (typeof NEEDED)[number] }
   | { readonly by: 'rule'; readonly why: string }
+
+const NEEDED = ['stirs', 'empties', 'portions', 'raises', 'stacks'] as const
+
+function isNeeded(does: Deed): does is (typeof NEEDED)[number] {
+  return NEEDED.some((deed) => deed === does)
+}
 
 /** Why that step cannot be left out; null where it can. */
 export function whyNeeded({ steps, order }: Technique, stepId: StepId): Needed | null {
   const does = steps.find((step) => step.id === stepId)?.does
-  if (does === 'stirs' || does === 'empties' || does === 'portions') return { by: 'deed', does }
+  if (does && isNeeded(does)) return { by: 'deed', does }
   const rule = order.find((each) => each.kind === 'waitBetween' && each.wait === stepId)
   return rule ? { by: 'rule', why: rule.why } : null
 }

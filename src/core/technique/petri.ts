@@ -30,6 +30,13 @@ export const DROPS: StepRule = {
   brings: ['alcohol', 'white'],
 }
 
+export const LOOK_AT_CELLS = look(
+  'lookEarly',
+  'ink',
+  20,
+  'Cells have walls now. Clear corners will take one more drop, nothing later will.',
+)
+
 /** Ink drops with a white drop on each: white drives the colour down to the face as cells. Common practice. */
 export const PETRI: Technique = {
   id: 'petri',
@@ -49,12 +56,7 @@ export const PETRI: Technique = {
     BUBBLES,
     DROPS,
     { ...COVER, moment: { by: 'after', step: 'ink', minutes: 0, lateAfterMin: 10 } },
-    look(
-      'lookEarly',
-      'ink',
-      20,
-      'Cells have walls now. Clear corners will take one more drop, nothing later will.',
-    ),
+    LOOK_AT_CELLS,
     FEATHER,
     look('lookLate', 'ink', 60, 'Level, dust, rim.'),
     DEMOLD,

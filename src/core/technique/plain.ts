@@ -1,4 +1,15 @@
-import { BUBBLES, COVER, DECANT, DEMOLD, FEATHER, LET_RISE, look, STIR, USE } from './commonSteps.ts'
+import {
+  BUBBLES,
+  COVER,
+  DECANT,
+  DEMOLD,
+  FEATHER,
+  LET_RISE,
+  look,
+  NOTHING_DRAWN,
+  STIR,
+  USE,
+} from './commonSteps.ts'
 import type { Technique } from './technique.ts'
 
 /** Resin poured and left alone: clear, or tinted in cups; what makes the piece may lie in the layers over it. Common practice. */
@@ -8,10 +19,8 @@ export const PLAIN: Technique = {
   summary: 'Poured clear or tinted and left alone: a base, a film, a dish; layers over it as you like.',
   face: 'mold',
   bed: { usualShareOfDepth: 0.5, usualMm: 5, leastMm: 1 },
-  aimStep: null,
+  ...NOTHING_DRAWN,
   bottleneck: 'decant',
-  white: { by: 'none' },
-  ink: { dropsPerZone: 0 },
   usualLayers: [],
   steps: [
     STIR,

@@ -1,5 +1,5 @@
-import { STAGES } from '../resin/index.ts'
 import { BUBBLES, COVER, DEMOLD, FEATHER, LET_RISE, look, STIR, USE } from './commonSteps.ts'
+import { SWIRL } from './onFilm.ts'
 import { DECANT_FRESH, DROPS, PETRI } from './petri.ts'
 import type { Technique } from './technique.ts'
 
@@ -19,21 +19,12 @@ export const SWIRLED_PETRI: Technique = {
     BUBBLES,
     DROPS,
     {
-      id: 'swirl',
+      ...SWIRL,
       title: 'Swirl it once, off the floor',
       detail:
         'A stick just above the floor, one even round, out and up. It draws a string by now: neither thin nor skinned.',
-      done: 'Swirled',
       late: 'The film tears and looks curdled from now on: leave it as cells.',
-      place: 'pour',
-      per: 'piece',
-      moment: { by: 'resin', criterion: STAGES.string },
       handsOn: { by: 'strokes' },
-      needs: ['sticks', 'wipes'],
-      does: 'shapes',
-      flows: true,
-      short: 'swirl',
-      brings: [],
     },
     { ...COVER, moment: { by: 'after', step: 'swirl', minutes: 0, lateAfterMin: 10 } },
     look('lookEarly', 'swirl', 20, 'Ribbons still run a little. What has skinned stays as it is.'),

@@ -36,6 +36,24 @@ describe.each(Object.values(TECHNIQUES))('$name', (technique) => {
   })
 })
 
+const RULES = Object.values(TECHNIQUES).flatMap((technique) =>
+  technique.order.map((rule) => ({ name: technique.name, kind: rule.kind, technique, rule })),
+)
+
+/** A way's own steps with a rule of it broken once: its agent brought in too late, a flame after all of it, a wait left out. */
+test.each(RULES)('a breach of $kind in $name is found, with its reason', ({ technique, rule }) => {
+  const late = { ...stepRule(technique, 'cover'), id: 'late' }
+  const broken =
+    rule.kind === 'waitBetween'
+      ? technique.steps.filter(({ id }) => id !== rule.wait)
+      : [
+          ...technique.steps,
+          { ...late, brings: [rule.kind === 'neverAfter' ? rule.never : ('heat' as const)] },
+        ]
+  expect(orderBreaches(broken, technique.order).map((breach) => breach.rule)).toContain(rule)
+  expect(rule.why.length).toBeGreaterThan(20)
+})
+
 describe('the order rules of a bloom', () => {
   const { bloom } = TECHNIQUES
   const broken = (step: StepId, behind: StepId) =>
@@ -57,7 +75,22 @@ describe('the order rules of a bloom', () => {
   })
 })
 
+describe('the order rules of a cloud', () => {
+  const { cloud } = TECHNIQUES
+  test('heat once the seam was gilded is refused', () =>
+    expect(orderBreaches(moved(cloud, 'bubbles', 'gildSeam'), cloud.order)).toEqual([
+      expect.objectContaining({ step: 'bubbles' }),
+    ]))
+  test('nothing is said against heat on the film', () =>
+    expect(orderBreaches(cloud.steps, cloud.order)).toEqual([]))
+})
+
 describe('what cannot be left out', () => {
+  test.each([TECHNIQUES.cloud, TECHNIQUES.nested])('laying what was held back: $name', (technique) => {
+    const { id } = technique.steps.find(({ does }) => does === 'raises')!
+    expect(whyNeeded(technique, id)).toEqual({ by: 'deed', does: 'raises' })
+  })
+
   test.each([
     ['stir', 'deed'],
     ['decant', 'deed'],

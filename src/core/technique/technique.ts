@@ -27,8 +27,25 @@ export type HandsOn =
   | { readonly by: 'strokes' }
   | { readonly by: 'drops'; readonly of: 'ink' | 'inkAndWhite' }
 
-/** Which amounts a step needs at hand: both parts of the first mix or of the mix of its own name, the cups the first is divided into, resin for the beds, the white's portion, drops, beads, what its bottles give. */
-export type Takes = 'firstMix' | 'ownMix' | 'cups' | 'bed' | 'white' | 'drops' | 'beads' | 'bottles'
+/**
+ * Which amounts a step needs at hand: both parts of the first mix or of the mix of its own name, the cups the first is divided into, resin for the beds, the
+ * white's portion, drops, beads, what its bottles give, what was held back in cups, the seam where those meet, one cup they are stacked in and the stroke out of
+ * it, how a sheet hangs over its form.
+ */
+export type Takes =
+  | 'firstMix'
+  | 'ownMix'
+  | 'cups'
+  | 'bed'
+  | 'white'
+  | 'drops'
+  | 'beads'
+  | 'bottles'
+  | 'held'
+  | 'seam'
+  | 'stacked'
+  | 'stroke'
+  | 'form'
 
 /** A step by its name: a technique's own, a layer's own, or a job's on the rack. Nothing outside its definition knows what it stands for. */
 export type StepId = string
@@ -42,6 +59,12 @@ export type Deed =
   | 'portions'
   | 'tints'
   | 'empties'
+  /** Lays on the bed what was held back. */
+  | 'raises'
+  /** Fills one cup with all that was held back for a piece. */
+  | 'stacks'
+  /** Takes away what it was poured over. */
+  | 'lifts'
   | 'inks'
   | 'whites'
   | 'shapes'
@@ -59,6 +82,11 @@ export type Deed =
 export interface Lasting {
   readonly openMin: number
   readonly bestMin: number
+}
+
+/** So long until it is dry, and what has to leave it: where that is said, warmth and damp of the air count. */
+export interface Drying extends Lasting {
+  readonly by?: 'water' | 'solvent'
 }
 
 /** What a step of the rack waits for; all of its waits must hold. */
@@ -109,7 +137,7 @@ export interface StepRule {
   /** What it lays on the rack: resin from the mix of its own name, a product of its own that cures, or something from a bottle. */
   readonly lays?: 'mix' | 'product' | 'bottle'
   /** What it leaves behind dries so long. */
-  readonly dries?: Lasting
+  readonly dries?: Drying
   /** Where it leaves the piece holds it so long. */
   readonly holds?: Lasting
   readonly does?: Deed
@@ -171,6 +199,13 @@ export interface Technique {
   readonly summary: string
   readonly face: 'mold' | 'open'
   readonly bed: { readonly usualShareOfDepth: number; readonly usualMm: number; readonly leastMm: number }
+  /**
+   * The bed is a film: the rest of the pour, up to the lip, rests in the cups it is divided into until a step raises the bed by it, each cup
+   * pulled to meet the others, as a closed line inside the last, all of them out of one, clear into the centre, or each in a zone of its own.
+   */
+  readonly holdsBack?: 'meeting' | 'nested' | 'stacked' | 'centre' | 'zones'
+  /** Poured over something upright that stands in the mold, so long after stirring, and left to run off it for so long. */
+  readonly pouredOver?: { readonly atMin: number; readonly runsMin: number }
   /** The step whose best moment the decant aims at; null when the resin is poured by the clock. */
   readonly aimStep: StepId | null
   /** The per-piece step that decides how many pieces fit. */
@@ -185,7 +220,18 @@ export interface Technique {
   readonly ways?: readonly Technique[]
 }
 
-export type TechniqueId = 'bloom' | 'petri' | 'swirledPetri' | 'inclusions' | 'plain'
+export type TechniqueId =
+  | 'bloom'
+  | 'petri'
+  | 'raisedPetri'
+  | 'swirledPetri'
+  | 'cloud'
+  | 'nested'
+  | 'dirtyCup'
+  | 'zones'
+  | 'drip'
+  | 'inclusions'
+  | 'plain'
 
 /** What a layer over a pour can be begun from (`LAYER_STARTS`). */
 export type LayerStartId =
@@ -194,7 +240,10 @@ export type LayerStartId =
   | 'petriLayer'
   | 'swirledLayer'
   | 'back'
+  | 'crackle'
+  | 'marbled'
   | 'clearCoat'
+  | 'lampFilm'
   | 'heatCoat'
   | 'paint'
   | 'solventPaint'

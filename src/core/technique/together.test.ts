@@ -5,13 +5,15 @@ import {
   gets,
   marksOnPiece,
   orderBreaches,
+  standsAlone,
   TECHNIQUES,
   together,
   type Technique,
 } from './index.ts'
 
 const WHITE = { excessDensityKgPerM3: 1.7, holeMm: 3, bedDepthMm: 5 }
-const ALL = Object.values(TECHNIQUES)
+// What shares its pour with none is stopped in the plan (`pouredAlone`).
+const ALL = Object.values(TECHNIQUES).filter((way) => !standsAlone(way))
 const { bloom, petri, plain, inclusions } = TECHNIQUES
 const PAIRS = ALL.flatMap((lead) =>
   ALL.filter((other) => other !== lead).map((other) => [lead, other] as const),

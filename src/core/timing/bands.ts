@@ -1,4 +1,4 @@
-import { STAGES, windowOf, type Criterion } from '../resin/index.ts'
+import { isOfFilm, STAGES, windowOf, type Criterion, type CureHistory } from '../resin/index.ts'
 import { type StepId, type StepRule } from '../technique/index.ts'
 import type { BatchRequest } from '../batch/index.ts'
 import {
@@ -80,7 +80,7 @@ const FOLLOWED_MIN = 48 * 60
  * decant that the plan itself has.
  */
 export function bandsOf(
-  { forecast, technique, white }: Schedule,
+  { forecast, technique, white, apart }: Schedule,
   { members }: Pick<Believed, 'members'>,
   decantMin: number | null,
 ): Pick<Bands, 'steps' | 'set'> {
@@ -89,7 +89,8 @@ export function bandsOf(
     decantMin,
     toMin: FOLLOWED_MIN,
   })
-  const bandFor = (criterion: Criterion) => windowBand(criterion, { courses, weights, white })
+  const bandFor = (criterion: Criterion) =>
+    windowBand(criterion, { courses, weights, white, cups: apart.map(({ history }) => history) })
   const set = bandFor(STAGES.footprint)
   const steps = technique.steps.flatMap((step, k) => {
     const { id, moment } = step
@@ -133,11 +134,13 @@ interface Weighed {
   readonly courses: readonly Course[]
   readonly weights: readonly number[]
   readonly white: Schedule['white']
+  /** What rests apart, as it is believed. */
+  readonly cups: readonly CureHistory[]
 }
 
-function windowBand(criterion: Criterion, { courses, weights, white }: Weighed): WindowBand | null {
-  const windows = courses.map(({ life, roomTempC }) =>
-    windowOf(criterion, { history: life, roomTempC, white }),
+function windowBand(criterion: Criterion, { courses, weights, white, cups }: Weighed): WindowBand | null {
+  const windows = courses.map(({ life, film, roomTempC }) =>
+    windowOf(criterion, { history: isOfFilm(criterion) ? film : life, roomTempC, white, cups }),
   )
   const edge = (pick: 'openMin' | 'bestMin' | 'closeMin') =>
     bandOf(

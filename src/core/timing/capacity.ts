@@ -21,7 +21,7 @@ export interface Capacity {
 
 /** When the hands may be at that step: while the resin is as it wants it, or, where they pour by the clock, until the cup must be empty. */
 function windowOfStep({ moment, does }: StepRule, schedule: Schedule): Window | null {
-  if (moment.by === 'resin') return windowsOf(schedule.forecast, schedule.white)(moment.criterion)
+  if (moment.by === 'resin') return windowsOf(schedule, schedule.white)(moment.criterion)
   if (moment.by !== 'clock' || does !== 'empties') return null
   const { fromMin: openMin, bestMin } = moment
   return { openMin, bestMin, closeMin: schedule.cupLimits?.stopMin ?? null }

@@ -1,6 +1,6 @@
 import { normalQuantile, seededRandom } from '../numeric/index.ts'
 import { followCure, joined, USUAL_SPREAD, type CureHistory, type CuringResin } from '../resin/index.ts'
-import { bedRun, cupRun, lastRoomC, type PourSetting } from './pour.ts'
+import { bedRun, cupRun, lastRoomC, raisedBed, type PourSetting } from './pour.ts'
 
 /**
  * How one possible truth differs from the resin's record and what was said of room and mix: natural logs of factors on rate, heat loss
@@ -131,6 +131,8 @@ export interface Course {
   readonly roomTempC: number
   /** The cup up to the decant and the bed after it, as one life. */
   readonly life: CureHistory
+  /** The same had nothing been laid on the bed. */
+  readonly film: CureHistory
 }
 
 export interface CourseTask {
@@ -163,15 +165,13 @@ export function courseOf(task: CourseTask, departure: Departure): Course {
     // A cup that is never emptied runs away after its gel.
     onlyToGel: decantMin !== null || onlyTo === 'gel',
   })
-  if (staysInCup) return { departure, roomTempC, life: cup }
+  if (staysInCup) return { departure, roomTempC, life: cup, film: cup }
   const pouredMin = Math.min(decantMin, cup.toMin)
-  const bed = followCure(own.resin, {
-    ...shared,
-    ...bedRun(own, cup.stateAt(pouredMin), pouredMin),
-    toMin: Math.max(toMin, pouredMin + 1),
-    onlyToGel: onlyTo === 'gel',
-  })
-  return { departure, roomTempC, life: joined(cup, bed) }
+  const run = { ...shared, toMin: Math.max(toMin, pouredMin + 1), onlyToGel: onlyTo === 'gel' }
+  const film = followCure(own.resin, { ...run, ...bedRun(own, cup.stateAt(pouredMin), pouredMin) })
+  const bed = raisedBed(own, film, run)
+  const life = joined(cup, bed)
+  return { departure, roomTempC, life, film: film === bed ? life : joined(cup, film) }
 }
 
 /** The setting as that departure would have it: resin, room and mix. */

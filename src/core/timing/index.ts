@@ -13,6 +13,7 @@ export {
   type PourForecast,
   type PourSetting,
 } from './pour.ts'
+export { type CupApart } from './apart.ts'
 export { windowOfStage } from './stage.ts'
 export { handsOnMin, pieceSlots, type PieceSlot } from './handsOn.ts'
 export { type TimedTurn } from './layOut.ts'

@@ -1,5 +1,6 @@
-import { bisect } from '../numeric/index.ts'
+import { bisect, remembered } from '../numeric/index.ts'
 import {
+  CUP_STOP_OF_GEL,
   followCure,
   joined,
   POURING_KEEPS_FRAC,
@@ -11,6 +12,7 @@ import {
   type MoldWall,
   type ResinState,
   type RoomStep,
+  type Vessel,
 } from '../resin/index.ts'
 
 /** One mix: stirred, rested in its cup, decanted into a bed. Minutes run from stop-stir. */
@@ -26,6 +28,17 @@ export interface PourSetting {
   readonly wall: MoldWall
   /** Share of the excess over room temperature that outlives decanting. */
   readonly decantKeepsFrac?: number
+  /** When and by what the bed is raised. */
+  readonly raised?: Raised | undefined
+}
+
+/** What was held back is laid on the bed: from then on that is deeper, and what both are together. */
+export interface Raised {
+  readonly atMin: number
+  readonly depthMm: number
+  /** How much further than the bed it has cured by then, and how much warmer it is as it lies there. */
+  readonly aheadBy: number
+  readonly warmerK: number
 }
 
 /** The room a pour ends up in: what its days after are judged by. */
@@ -39,6 +52,8 @@ export interface PourForecast {
   /** Null when the resin is left in the cup. */
   readonly decantMin: number | null
   readonly bed: CureHistory | null
+  /** The bed as it would be if nothing were laid on it; the bed where nothing is. */
+  readonly film: CureHistory | null
 }
 
 /** Less is a film: it stays at the room's temperature, and hardly any of it is there to be followed. */
@@ -60,6 +75,49 @@ export interface FilledCup {
 export function fillCup(setting: PourSetting): FilledCup {
   const history = followCure(setting.resin, { ...cupRun(setting), toMin: CUP_FOLLOWED_MIN })
   return { setting, history, limits: cupLimits(history) }
+}
+
+/** A small mass of the mix, as it is from that minute on in a cup or bag of its own. */
+export interface Small {
+  readonly vessel: Vessel
+  readonly min: number
+  readonly tempC: number
+  readonly conversion: number
+}
+
+/** That much of the mix followed by itself. */
+export function followSmall(
+  { resin, ...setting }: PourSetting,
+  { vessel, min, tempC, conversion }: Small,
+  until: Pick<CureRun, 'toMin' | 'onlyToGel'>,
+): CureHistory {
+  return followCure(resin, {
+    ...until,
+    vessel,
+    roomTempC: roomAt(setting, min),
+    roomSteps: setting.roomSteps ?? [],
+    startTempC: tempC,
+    startConversion: conversion,
+    fromMin: min,
+  })
+}
+
+/** As it is when it is taken out of its mixing cup at that minute, or just before that gels. */
+export function takenFrom({ history }: FilledCup, min: number): Omit<Small, 'vessel'> {
+  const takenMin = Math.max(0, Math.min(min, 0.98 * (history.gelMin ?? history.toMin)))
+  const { tempC, conversion } = history.stateAt(takenMin)
+  return { min: takenMin, tempC, conversion }
+}
+
+/** A cup that was filled out of that mix, as if it were forgotten. */
+export function cupTaken(cup: FilledCup, massG: number, min: number): Omit<FilledCup, 'setting'> {
+  const taken = takenFrom(cup, min)
+  const history = followSmall(
+    cup.setting,
+    { ...taken, vessel: { kind: 'cup', massG } },
+    { toMin: taken.min + CUP_FOLLOWED_MIN },
+  )
+  return { history, limits: cupLimits(history) }
 }
 
 /** The mix in its cup from stop-stir on. */
@@ -101,20 +159,70 @@ function bedHistory({ setting, history }: FilledCup, decantMin: number, onlyToGe
   })
 }
 
+/** A gelled bed takes what is laid on it as well; no conversion is past that. */
+const MOST_CONVERTED = 0.98
+
+/**
+ * The bed once it is raised: as deep as both, with the conversion and the warmth that both have together. Before that it is told as the film it
+ * is, for what is laid on it is timed by the film.
+ */
+export function raisedBed(
+  setting: PourSetting,
+  film: CureHistory,
+  run: Pick<CureRun, 'toMin' | 'lossFactor' | 'relativeError' | 'onlyToGel'>,
+): CureHistory {
+  const { raised, bedDepthMm, wall, roomSteps = [] } = setting
+  if (!raised || raised.depthMm <= 0) return film
+  const fromMin = Math.max(raised.atMin, film.fromMin)
+  const at = film.stateAt(Math.min(fromMin, film.toMin))
+  const depthMm = Math.max(LEAST_LAYER_MM, bedDepthMm) + raised.depthMm
+  const frac = raised.depthMm / depthMm
+  const both = followCure(setting.resin, {
+    ...run,
+    vessel: { kind: 'bed', depthMm, wall },
+    roomTempC: roomAt(setting, fromMin),
+    roomSteps,
+    startTempC: at.tempC + frac * raised.warmerK,
+    startMoldC: at.moldTempC,
+    startConversion: Math.min(MOST_CONVERTED, Math.max(0, at.conversion + frac * raised.aheadBy)),
+    fromMin,
+    toMin: Math.max(run.toMin, fromMin + 1),
+  })
+  return followedBy(film, both)
+}
+
+/** Two legs of which each is told by itself. */
+function followedBy(first: CureHistory, second: CureHistory): CureHistory {
+  const atMin = second.fromMin
+  const firstOr = (inFirst: number | null, inSecond: number | null) =>
+    inFirst !== null && inFirst < atMin ? inFirst : inSecond
+  return {
+    fromMin: first.fromMin,
+    toMin: second.toMin,
+    gelMin: firstOr(first.gelMin, second.gelMin),
+    stateAt: (min) => (min < atMin ? first : second).stateAt(min),
+    tempAt: (min) => (min < atMin ? first : second).tempAt(min),
+    whenFlowLeft: (perPa) => firstOr(first.whenFlowLeft(perPa), second.whenFlowLeft(perPa)),
+    whenGlass: (glassC) => firstOr(first.whenGlass(glassC), second.whenGlass(glassC)),
+  }
+}
+
 /**
  * The whole cure of that cup decanted at that minute, or left standing when null.
  * Throws RangeError when the decant is not at or before gel in the cup.
  */
 export function forecastPour(cup: FilledCup, decantMin: number | null): PourForecast {
   const { setting, history } = cup
-  if (decantMin === null) return { setting, cup: history, decantMin, bed: null }
+  if (decantMin === null) return { setting, cup: history, decantMin, bed: null, film: null }
   const latestMin = history.gelMin ?? history.toMin
   if (!(decantMin >= 0 && decantMin <= latestMin)) {
     throw new RangeError(
       `forecastPour: decant at ${decantMin} min, expected 0 to ${latestMin.toFixed(1)} min, when the cup gels`,
     )
   }
-  return { setting, cup: history, decantMin, bed: bedHistory(cup, decantMin, false) }
+  const film = bedHistory(cup, decantMin, false)
+  const bed = raisedBed(setting, film, { toMin: decantMin + FULL_CURE_MIN })
+  return { setting, cup: history, decantMin, bed, film }
 }
 
 /** Bubbles out and poured: a later layer does not wait in its cup (common practice). */
@@ -123,7 +231,9 @@ const LATER_DECANT_MIN = 5
 const LEAST_LAYER_G = 1
 
 /** A layer stirred later from the same resin, in the room as it is by then, as if its stop-stir were minute 0. */
-export function forecastLayer(
+export const forecastLayer = remembered(followLayer)
+
+function followLayer(
   setting: PourSetting,
   { massG, depthMm }: { readonly massG: number; readonly depthMm: number },
 ): PourForecast {
@@ -135,6 +245,8 @@ export function forecastLayer(
     startTempC: roomTempC + STIRRED_K,
     cupMassG: Math.max(LEAST_LAYER_G, massG),
     bedDepthMm: depthMm,
+    // What the pour held back is not laid on it.
+    raised: undefined,
   }
   const cup = fillCup(own)
   return forecastPour(cup, Math.min(LATER_DECANT_MIN, cup.limits?.stopMin ?? Infinity))
@@ -145,9 +257,22 @@ export function stateAt(forecast: PourForecast, min: number): ResinState {
   return wholeLife(forecast).stateAt(min)
 }
 
+// Every step of a plan asks for it.
+const lives = new WeakMap<PourForecast, CureHistory>()
+
 /** Cup and bed as one life, from stop-stir on. */
-export function wholeLife({ cup, bed }: PourForecast): CureHistory {
-  return bed ? joined(cup, bed) : cup
+export function wholeLife(forecast: PourForecast): CureHistory {
+  const { cup, bed } = forecast
+  if (!bed) return cup
+  const life = lives.get(forecast) ?? joined(cup, bed)
+  lives.set(forecast, life)
+  return life
+}
+
+/** The same life had nothing been laid on the bed: what is laid on it is timed by that. */
+export function filmLife(forecast: PourForecast): CureHistory {
+  const { cup, bed, film } = forecast
+  return film === null || film === bed ? wholeLife(forecast) : joined(cup, film)
 }
 
 /** When a cup must be empty: 50 C is the warning, the stop is 55 C or 80 % of the way to gel, whichever comes first. */
@@ -161,13 +286,13 @@ export interface CupLimits {
 
 const CUP_WARN_C = 50
 const CUP_STOP_C = 55
-const CUP_STOP_OF_GEL = 0.8
 
+/** The limits of a cup that is followed beyond its gel; null where it does not gel. */
 function cupLimits(cup: CureHistory): CupLimits | null {
   if (cup.gelMin === null) return null
   const peak = peakOf(cup, cup.gelMin * 1.5)
   const reaches = (tempC: number) =>
-    bisect((min) => cup.tempAt(min) - tempC, { from: 0, to: peak.min, tolerance: 0.01 })
+    bisect((min) => cup.tempAt(min) - tempC, { from: cup.fromMin, to: peak.min, tolerance: 0.01 })
   const hotMin = reaches(CUP_STOP_C)
   const byGelMin = CUP_STOP_OF_GEL * cup.gelMin
   return {
@@ -181,7 +306,7 @@ function cupLimits(cup: CureHistory): CupLimits | null {
 
 /** The warmest moment up to that minute, by narrowing thirds: a cup warms, peaks once and cools. */
 function peakOf(cup: CureHistory, untilMin: number): { readonly min: number; readonly tempC: number } {
-  let from = 0
+  let from = cup.fromMin
   let to = untilMin
   while (to - from > 0.01) {
     const third = (to - from) / 3

@@ -12,6 +12,7 @@ import {
 import {
   bloomWindow,
   fluidityForBloom,
+  isOfFilm,
   STIRRED_K,
   windowOf,
   type BloomWhite,
@@ -31,10 +32,12 @@ import {
   type Technique,
   type TechniqueId,
 } from '../technique/index.ts'
+import { cupsApart, raisedBy, type CupApart } from './apart.ts'
 import { pieceSlots, type PieceSlot } from './handsOn.ts'
 import { layOut, type LayOutTask, type TimedTurn } from './layOut.ts'
 import {
   fillCup,
+  filmLife,
   forecastPour,
   lastRoomC,
   solveDecant,
@@ -62,6 +65,8 @@ export interface Schedule {
   readonly decant: DecantPlan
   /** The mixing cup as if it were forgotten. */
   readonly cup: FilledCup
+  /** The cups that what is held back rests in. */
+  readonly apart: readonly CupApart[]
   /** Null where the technique portions no white. */
   readonly whiteCup: WhiteCup | null
   /** The white as the bloom number sees it; null where the technique has none that sinks through a bed. */
@@ -133,10 +138,20 @@ export function scheduleSettled(
   const task = { job: { request, technique }, slots, turns, cupStopMin, done }
   const unknown = layOut({ ...task, decantMin: 0, windowFor: () => null, done: {} })
   const decant = stillFull(decantPlan({ request, technique, cup, white, done, unknown }), cup, stillFullMin)
-  const forecast = forecastPour(cup, decant.decantMin)
   const holes = holesOf(turns, request, { done, otherwise })
-  const windowFor = windowsByHole(forecast, white, holes)
-  const timed = layOut({ ...task, decantMin: decant.decantMin, windowFor })
+  const atDecant = { ...task, decantMin: decant.decantMin }
+  const plainly = forecastPour(cup, decant.decantMin)
+  const apart = technique.holdsBack
+    ? cupsApart(cup, { fills, mixes }, layOut({ ...atDecant, windowFor: () => null }))
+    : []
+  const timedIn = (by: PourForecast) =>
+    layOut({ ...atDecant, windowFor: windowsByHole({ forecast: by, apart }, white, holes) })
+  const first = timedIn(plainly)
+  const raised = raisedBy(apart, plainly, { fills, turns: first })
+  const forecast = raised
+    ? forecastPour({ ...cup, setting: { ...setting, raised } }, decant.decantMin)
+    : plainly
+  const timed = raised ? timedIn(forecast) : first
   return {
     request,
     technique,
@@ -149,6 +164,7 @@ export function scheduleSettled(
     decant,
     white,
     cup,
+    apart,
     whiteCup: whiteBagOf(cup, mixes, timed),
     holes,
     turns: timed,
@@ -167,7 +183,7 @@ function holesOf(
 
 /** When a criterion holds for a turn, through the hole of its own; for all others through the hole as it is by now. */
 function windowsByHole(
-  forecast: PourForecast,
+  poured: Pick<Schedule, 'forecast' | 'apart'>,
   white: BloomWhite | null,
   holes: Readonly<Record<string, number>>,
 ): LayOutTask['windowFor'] {
@@ -175,7 +191,7 @@ function windowsByHole(
   return (criterion, turn) => {
     const holeMm = (turn && holes[turn.key]) ?? white?.holeMm
     const windowFor =
-      known.get(holeMm) ?? windowsOf(forecast, white && { ...white, holeMm: holeMm ?? white.holeMm })
+      known.get(holeMm) ?? windowsOf(poured, white && { ...white, holeMm: holeMm ?? white.holeMm })
     known.set(holeMm, windowFor)
     return windowFor(criterion)
   }
@@ -224,21 +240,31 @@ function whiteOf(request: BatchRequest, technique: Technique, fills: readonly Mo
 
 /** When each criterion holds in the bed of that forecast: not before it is poured, null when it is over by then. */
 export function windowsOf(
-  forecast: PourForecast,
+  { forecast, apart = [] }: { readonly forecast: PourForecast; readonly apart?: readonly CupApart[] },
   white: BloomWhite | null,
 ): (criterion: Criterion) => Window | null {
-  const history = wholeLife(forecast)
+  const life = wholeLife(forecast)
+  const cups = apart.map(({ history }) => history)
   const pouredMin = forecast.decantMin ?? 0
-  return (criterion) => {
+  const inBed = (criterion: Criterion) => {
     const { setting } = forecast
     const { fullCureDays } = setting.resin
-    const window = windowOf(criterion, { history, roomTempC: lastRoomC(setting), white, fullCureDays })
+    const history = isOfFilm(criterion) ? filmLife(forecast) : life
+    const roomTempC = lastRoomC(setting)
+    const window = windowOf(criterion, { history, roomTempC, white, cups, fullCureDays })
     if (!window || (window.closeMin ?? Infinity) <= pouredMin) return null
     return {
       ...window,
       openMin: Math.max(window.openMin, pouredMin),
       bestMin: Math.max(window.bestMin, pouredMin),
     }
+  }
+  // One rule's criterion is asked for at every piece.
+  const known = new Map<Criterion, Window | null>()
+  return (criterion) => {
+    const window = known.has(criterion) ? known.get(criterion)! : inBed(criterion)
+    known.set(criterion, window)
+    return window
   }
 }
 

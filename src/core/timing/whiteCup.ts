@@ -1,7 +1,7 @@
 import { whiteCupOf, type Mix } from '../batch/index.ts'
-import { followCure, roomAt, type CureHistory } from '../resin/index.ts'
+import type { CureHistory } from '../resin/index.ts'
 import type { TimedTurn } from './layOut.ts'
-import type { FilledCup, PourSetting } from './pour.ts'
+import { followSmall, takenFrom, type FilledCup, type PourSetting, type Small } from './pour.ts'
 
 /** The white in its bag: taken from the mixing cup it stops warming, and thickens at its own pace. */
 export interface WhiteCup {
@@ -33,34 +33,20 @@ export function whiteBagOf(
 
 /** A white of its own, stirred by that minute from parts as warm as the first. */
 function stirredAt(setting: PourSetting, massG: number, min: number): WhiteCup {
-  return inBag(setting, { massG, min, tempC: setting.startTempC, conversion: 0 })
+  return inBag(setting, massG, { min, tempC: setting.startTempC, conversion: 0 })
 }
 
 /** As if that much were taken from the cup at that minute, or just before the cup gels. */
-export function portionedAt({ setting, history }: FilledCup, massG: number, min: number): WhiteCup {
-  const portionedMin = Math.max(0, Math.min(min, 0.98 * (history.gelMin ?? history.toMin)))
-  const { tempC, conversion } = history.stateAt(portionedMin)
-  return inBag(setting, { massG, min: portionedMin, tempC, conversion })
+export function portionedAt(cup: FilledCup, massG: number, min: number): WhiteCup {
+  return inBag(cup.setting, massG, takenFrom(cup, min))
 }
 
-interface Filled {
-  readonly massG: number
-  readonly min: number
-  readonly tempC: number
-  readonly conversion: number
-}
-
-function inBag(setting: PourSetting, { massG, min, tempC, conversion }: Filled): WhiteCup {
-  const history = followCure(setting.resin, {
-    vessel: { kind: 'bag', massG },
-    roomTempC: roomAt(setting, min),
-    roomSteps: setting.roomSteps ?? [],
-    startTempC: tempC,
-    startConversion: conversion,
-    fromMin: min,
-    toMin: min + FOLLOWED_MIN,
-    onlyToGel: true,
-  })
+function inBag(setting: PourSetting, massG: number, taken: Omit<Small, 'vessel'>): WhiteCup {
+  const history = followSmall(
+    setting,
+    { ...taken, vessel: { kind: 'bag', massG } },
+    { toMin: taken.min + FOLLOWED_MIN, onlyToGel: true },
+  )
   const workableMin = history.gelMin === null ? null : history.whenFlowLeft(WORKABLE_PER_PA)
-  return { massG, portionedMin: min, history, workableMin }
+  return { massG, portionedMin: taken.min, history, workableMin }
 }

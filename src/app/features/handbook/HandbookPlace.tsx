@@ -1,7 +1,15 @@
 import { FAULTS } from '#core/journal/index.ts'
 import { CAUTIONS, DEFERRAL } from '#core/safety/index.ts'
-import { LAYER_WAYS, LAYER_WHENS, TECHNIQUES, type LayerWhen } from '#core/technique/index.ts'
-import { printSpan } from '#core/units/index.ts'
+import {
+  gestureOf,
+  LAYER_WAYS,
+  LAYER_WHENS,
+  TECHNIQUES,
+  type LayerWhen,
+  USUAL_AIR,
+} from '#core/technique/index.ts'
+import { printQuantity, printSpan } from '#core/units/index.ts'
+import { LayerPicture, StepPicture } from '#app/components/StepPicture.tsx'
 import { Place } from '#app/components/Place.tsx'
 import { useUnits } from '#app/platform/queries.ts'
 import { Schools } from './Schools.tsx'
@@ -35,10 +43,16 @@ export function HandbookPlace() {
               <div key={technique.id}>
                 <h3 className="text-xl">{technique.name}</h3>
                 <p className="text-ink-soft mb-2">{technique.summary}</p>
-                <ol className="list-decimal pl-5 text-sm">
-                  {technique.steps.map((step) => (
-                    <li key={step.id} className="mb-1">
-                      <span className="font-semibold">{step.title}.</span> {inUnits(step.detail, units)}
+                <ol className="text-sm">
+                  {technique.steps.map((step, at) => (
+                    <li key={step.id} className="mb-2 flex items-center gap-3">
+                      <StepPicture technique={technique} at={at} />
+                      <p>
+                        <span className="font-semibold">
+                          {at + 1}. {step.title}.
+                        </span>{' '}
+                        {inUnits(step.detail, units)}
+                      </p>
                     </li>
                   ))}
                 </ol>
@@ -67,15 +81,24 @@ export function HandbookPlace() {
               ))}
             </ul>
             <ul className="flex flex-col gap-2 text-sm">
-              {Object.entries(LAYER_WAYS).map(([way, { name, detail, dries }]) => (
-                <li key={way}>
-                  <p className="font-semibold">{name}.</p>
-                  <p>
-                    {detail ?? 'A mix of its own, divided and tinted as you like.'}
-                    {dries && ` Dry after ${printSpan(dries.openMin)}, better ${printSpan(dries.bestMin)}.`}
-                  </p>
-                </li>
-              ))}
+              {Object.entries(LAYER_WAYS).map(
+                ([way, { name, detail, dries, from, needs, handsOn, whens }]) => (
+                  <li key={way} className="flex items-center gap-3">
+                    <LayerPicture
+                      gesture={gestureOf({ needs, handsOn, brings: [], lays: from })}
+                      inMold={LAYER_WHENS[whens[0]!].inMold}
+                    />
+                    <div>
+                      <p className="font-semibold">{name}.</p>
+                      <p>
+                        {detail ?? 'A mix of its own, divided and tinted as you like.'}
+                        {dries &&
+                          ` Dry after ${printSpan(dries.openMin)}, better ${printSpan(dries.bestMin)}${dries.by ? `, at ${printQuantity(USUAL_AIR.tempC, units.temperature, 0)} in half-damp air` : ''}.`}
+                      </p>
+                    </div>
+                  </li>
+                ),
+              )}
             </ul>
           </div>
         </section>

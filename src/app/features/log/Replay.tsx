@@ -18,6 +18,8 @@ interface ReplayProps {
   readonly titleOf: (key: string) => string
   readonly units: UnitChoice
   readonly school: School
+  /** Of which layer the run is; null for the pour. */
+  readonly of?: string | null
 }
 
 const FRAME_MS = 100
@@ -25,7 +27,7 @@ const FRAME_MS = 100
 const MINUTES_A_FRAME = 0.3
 
 /** The run once more on the strip: a needle that can be drawn or set going, and what had been marked by then. */
-export function Replay({ plan, bands, marks, layers, titleOf, units, school }: ReplayProps) {
+export function Replay({ plan, bands, marks, layers, titleOf, units, school, of = null }: ReplayProps) {
   const id = useId()
   const span = pourSpan(plan)
   const [atMin, setAtMin] = useState(span.toMin)
@@ -54,7 +56,7 @@ export function Replay({ plan, bands, marks, layers, titleOf, units, school }: R
         size="medium"
         units={units}
         lead={school}
-        label="The run on the strip"
+        label={of === null ? 'The run on the strip' : `The run of the ${of} on the strip`}
       />
       <div className="mt-2 flex flex-wrap items-center gap-3">
         <button
@@ -64,10 +66,10 @@ export function Replay({ plan, bands, marks, layers, titleOf, units, school }: R
             setPlays(!goes)
           }}
         >
-          {goes ? 'Hold' : 'Play the run again'}
+          {goes ? 'Hold' : of === null ? 'Play the run again' : `Play the ${of} again`}
         </button>
         <label htmlFor={id} className="sr-only">
-          Minute of the run
+          {of === null ? 'Minute of the run' : `Minute of the ${of}`}
         </label>
         <input
           id={id}

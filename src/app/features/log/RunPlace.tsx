@@ -12,6 +12,7 @@ import { NoSuchBatch } from '#app/components/NoSuchBatch.tsx'
 import { Place } from '#app/components/Place.tsx'
 import { dateOf } from '#app/components/when.ts'
 import { isTold, layerNameOf, markWords, titlesOf } from './markWords.ts'
+import { LayerRuns } from './LayerRuns.tsx'
 import { Replay } from './Replay.tsx'
 import { usePhotos, usePlan, useRunAsPoured, useSettings, useUnits } from '#app/platform/queries.ts'
 import { useStory, type BatchStory } from '#app/platform/stories.ts'
@@ -47,6 +48,7 @@ function Run({ story, units }: { story: BatchStory; units: UnitChoice }) {
     >
       <div className="flex flex-col gap-5">
         <Marks story={story} units={units} />
+        <LayerRuns story={story} units={units} />
         <ul className="grid gap-5 md:grid-cols-2">
           {story.pieces.map((piece) => (
             <PieceSheet

@@ -1,5 +1,5 @@
 import { drawnIn, type LaterLayer } from '#core/batch/index.ts'
-import { layerOfMix, mixOfCup, TECHNIQUES, tintedKey, type Technique } from '#core/technique/index.ts'
+import { dryKey, layerOfMix, mixOfCup, TECHNIQUES, tintedKey, type Technique } from '#core/technique/index.ts'
 import type { PourEvent, RunStep } from '#core/runsheet/index.ts'
 import { printQuantity, type UnitChoice } from '#core/units/index.ts'
 import { BESIDE_WORDS } from '#words/otherwise.ts'
@@ -87,6 +87,7 @@ export function titlesOf(
 ): (key: string) => string {
   return (key) => {
     if (layers.some(({ id }) => key === tintedKey(id))) return 'divided and tinted'
+    if (layers.some(({ id }) => key === dryKey(id))) return 'dry right through'
     const layer = layers.find(({ id }) => key.startsWith(`${id}.`))
     const way = layer ? drawnIn(layer) : null
     const own = layer && way !== null ? key.slice(layer.id.length + 1) : key

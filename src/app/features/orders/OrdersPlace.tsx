@@ -85,7 +85,7 @@ function OrderCard({ order, molds, edit }: OrderCardProps) {
     say(`${order.name} is taken off.`, () => void removed?.restore().catch(fail))
   }
   return (
-    <li className="sheet" data-order={order.id}>
+    <li className="sheet min-w-0" data-order={order.id}>
       <div className="flex flex-wrap items-baseline justify-between gap-2">
         <h2 className="text-xl">{order.name}</h2>
         <p className="text-ink-soft">
@@ -124,7 +124,7 @@ function OrderCard({ order, molds, edit }: OrderCardProps) {
         )}
         {free.length > 0 && (
           <select
-            className="field w-auto"
+            className="field w-auto max-w-full"
             aria-label={`A batch that is for ${order.name}`}
             value=""
             onChange={(event) => void setOrder(db, event.target.value, order.id).catch(fail)}
@@ -234,7 +234,7 @@ function OrderForm({ first, molds, close }: OrderFormProps) {
       {draft.lines.map((line, k) => (
         <div key={k} className="flex flex-wrap items-center gap-2">
           <select
-            className="field w-auto"
+            className="field w-auto max-w-full"
             aria-label={`Mold ${k + 1}`}
             value={line.moldId}
             onChange={(event) => {

@@ -1,6 +1,9 @@
 import { useId } from 'react'
 import { POUR, PROMISED_BY } from '#core/rack/index.ts'
 import { wordBlocker, wordWay } from '#words/rack.ts'
+import { JOBS, LAYER_WAYS } from '#core/technique/index.ts'
+import { NumberField } from '#app/components/NumberField.tsx'
+import { MeasuresFields } from '#app/components/MeasuresFields.tsx'
 import { JobChoices } from '#app/components/JobChoices.tsx'
 import { momentIn } from '#app/components/zoned.ts'
 import { ON_PAPER, useRackPlan, useRackStudio, zoneOf, type OnPaper } from '#app/platform/rackPlan.ts'
@@ -13,11 +16,35 @@ export function AfterAndPromise({
   problems,
   change,
   paper,
-}: Pick<InputsProps, 'draft' | 'problems' | 'change' | 'paper'>) {
+  units,
+}: Pick<InputsProps, 'draft' | 'problems' | 'change' | 'paper' | 'units'>) {
   const promiseId = useId()
   return (
     <>
       <JobChoices label="Afterwards, on the rack" chosen={draft.jobs} onChange={(jobs) => change({ jobs })} />
+      {draft.layers.some(({ way }) => LAYER_WAYS[way].dries?.by === 'water') && (
+        <NumberField
+          label="Humidity of the air, %"
+          value={draft.humidityPercent ?? Number.NaN}
+          onChange={(percent) => change({ humidityPercent: Number.isNaN(percent) ? null : percent })}
+          hint="Empty: 50 %. What is thinned with water dries slower in damp and cool air."
+          problem={problems['humidityPercent']}
+        />
+      )}
+      {draft.jobs.some((id) => JOBS[id].does === 'forms') && (
+        <MeasuresFields
+          legend="The form it is draped into"
+          value={draft.form ?? null}
+          measures={[
+            { name: 'acrossMm', label: 'From rim to rim' },
+            { name: 'deepMm', label: 'How deep it is' },
+          ]}
+          units={units}
+          problems={{ acrossMm: problems['form.acrossMm'], deepMm: problems['form.deepMm'] }}
+          onChange={(form) => change({ form })}
+          hint="Round and hollow as a bowl. Then the step says how far the sheet hangs over its rim."
+        />
+      )}
       <div className="flex flex-col gap-1">
         <label htmlFor={promiseId} className="text-sm font-medium">
           Promised ready for use on (by {PROMISED_BY} that day)

@@ -90,7 +90,11 @@ function Recipes({ draft, stock, begin }: RecipesProps) {
       </h3>
       <label className="mt-1 flex items-center gap-2 text-sm">
         <span className="whitespace-nowrap">Laid into</span>
-        <select className="field w-auto" value={mold} onChange={(event) => setMold(event.target.value)}>
+        <select
+          className="field w-auto max-w-full"
+          value={mold}
+          onChange={(event) => setMold(event.target.value)}
+        >
           <option value={ITS_OWN}>its own molds</option>
           {stock.molds.map(({ id, name }) => (
             <option key={id} value={id}>

@@ -11,7 +11,8 @@ interface FindingsProps {
   readonly findings: readonly Finding[]
   readonly units: UnitChoice
   readonly change: (changes: Partial<BatchRequest>) => void
-  readonly keepMixes: (request: BatchRequest, stagger: Stagger) => Promise<void>
+  /** Keeps staggered mixes; where there is none, no such remedy is offered. */
+  readonly keepMixes?: (request: BatchRequest, stagger: Stagger) => Promise<void>
   /** Which remedies can be taken where it stands; all of them where nothing is said. */
   readonly offers?: (remedy: Remedy) => boolean
 }
@@ -27,13 +28,15 @@ export function Findings({
 }: FindingsProps) {
   const { data, isFetching } = useRemedies(request, findings.length > 0)
   if (findings.length === 0) return null
+  const isOffered = (remedy: Remedy) =>
+    (remedy.kind !== 'stagger' || keepMixes !== undefined) && offers(remedy)
   const apply = (remedy: Remedy) =>
-    remedy.kind === 'stagger' ? void keepMixes(request, remedy.stagger) : change(remedy.changes)
+    remedy.kind === 'stagger' ? void keepMixes?.(request, remedy.stagger) : change(remedy.changes)
   return (
     <section aria-label="To know before pouring" className="flex flex-col gap-2">
       {findings.map((finding, k) => {
         const { title, text, byHand } = wordFinding(finding, units)
-        const remedies = data?.[k]?.finding.kind === finding.kind ? data[k].remedies.filter(offers) : []
+        const remedies = data?.[k]?.finding.kind === finding.kind ? data[k].remedies.filter(isOffered) : []
         return (
           <Callout key={k} gravity={gravityOf(finding)} title={title}>
             {text}

@@ -17,7 +17,7 @@ import {
 import type { Colour } from '#core/colour/index.ts'
 import { openAreaMm2, type Mold } from '#core/mold/index.ts'
 import { scaledPattern } from '#core/pattern/index.ts'
-import { isDrawn, TECHNIQUES, type TechniqueId } from '#core/technique/index.ts'
+import { isDrawn, standsAlone, TECHNIQUES, type TechniqueId } from '#core/technique/index.ts'
 import { CountField } from '#app/components/CountField.tsx'
 import { TextField } from '#app/components/TextField.tsx'
 import type { InputsProps } from './inputsProps.ts'
@@ -172,7 +172,7 @@ function OrderLine({ order, no, molds, draft, set, divide, leaveOut }: OrderLine
             value={techniqueOn(order, draft)}
             onChange={(event) => set(laidIn(order, event.target.value as TechniqueId, draft.technique))}
           >
-            {Object.values(TECHNIQUES).map((way) => (
+            {waysBeside(draft.technique).map((way) => (
               <option key={way.id} value={way.id}>
                 {way.name}
                 {way.id === draft.technique ? ', as the batch' : ''}
@@ -247,4 +247,11 @@ function ColourwayFields({ colourway, inks, problem, onChange }: ColourwayFields
       )}
     </div>
   )
+}
+
+/** The ways a piece can be laid in beside that one; some share their pour with none. */
+function waysBeside(own: TechniqueId) {
+  return standsAlone(TECHNIQUES[own])
+    ? [TECHNIQUES[own]]
+    : Object.values(TECHNIQUES).filter((way) => !standsAlone(way))
 }

@@ -8,12 +8,22 @@ import {
   type Inclusions,
   type LaterLayer,
 } from '#core/batch/index.ts'
-import { isDrawn, isPiped, stepThat, TECHNIQUES, waysOf, type TechniqueId } from '#core/technique/index.ts'
+import {
+  isDrawn,
+  isPiped,
+  standsAlone,
+  stepThat,
+  TECHNIQUES,
+  waysOf,
+  type TechniqueId,
+} from '#core/technique/index.ts'
 import { DOSE_WORDS, DOSES, ratioWords } from '#words/vocabulary.ts'
 import { ChoiceField } from '#app/components/ChoiceField.tsx'
 import { ColourChoice } from '#app/components/ColourChoice.tsx'
+import { MeasuresFields } from '#app/components/MeasuresFields.tsx'
 import { QuantityField } from '#app/components/QuantityField.tsx'
 import { isoOfLocalField, localField } from '#app/components/when.ts'
+import { cupsHeld } from '#app/components/begunCups.ts'
 import { CupList } from '#app/components/CupList.tsx'
 import { LayerList } from '#app/components/LayerList.tsx'
 import { AfterAndPromise } from './AfterAndPromise.tsx'
@@ -122,8 +132,15 @@ export function PourFields(props: InputsProps) {
           change({
             technique,
             name: renamed(draft, technique),
-            pieces: draft.pieces.map((order) => laidIn(order, order.technique ?? technique, technique)),
+            pieces: draft.pieces.map((order) =>
+              laidIn(
+                order,
+                standsAlone(TECHNIQUES[technique]) ? technique : (order.technique ?? technique),
+                technique,
+              ),
+            ),
             layers: layersFor(draft, technique),
+            ...cupsOf(technique, draft, stock),
           })
         }
       />
@@ -145,18 +162,18 @@ export function PourFields(props: InputsProps) {
       )}
       {!ways.every(isDrawn) && (
         <fieldset className="flex flex-col gap-2">
-          <legend className="mb-1 text-sm font-medium">
-            {ways.some(isDrawn) ? 'Cups of what is poured in colour' : 'Cups of the pour'}
-          </legend>
+          <legend className="mb-1 text-sm font-medium">{cupsLegend(ways)}</legend>
           <CupList
             cups={draft.cups}
             colours={stock.colours}
             units={units}
+            {...(ways.some((way) => TECHNIQUES[way].holdsBack) && { whole: 'the colours' })}
             problems={problems}
             onChange={(cups) => change({ cups })}
           />
         </fieldset>
       )}
+      {ways.some((way) => TECHNIQUES[way].pouredOver) && <ObjectFields {...props} />}
       {ways.some((way) => stepThat(TECHNIQUES[way], 'lays')) && <LaidIn {...props} />}
       {ways.some(isPiped) && (
         <ChoiceField
@@ -184,6 +201,25 @@ export function PourFields(props: InputsProps) {
   )
 }
 
+/** The cups that a way wants which holds something back; as they are for any other. */
+function cupsOf(
+  next: TechniqueId,
+  { cups }: BatchRequest,
+  { colours }: InputsProps['stock'],
+): Partial<BatchRequest> {
+  const { holdsBack } = TECHNIQUES[next]
+  return holdsBack ? { cups: cupsHeld(cups, colours, holdsBack) } : {}
+}
+
+function cupsLegend(ways: readonly TechniqueId[]): string {
+  const [held] = ways.flatMap((way) => TECHNIQUES[way].holdsBack ?? [])
+  if (held === 'meeting') return 'Cups that rest apart: the colours over the film'
+  if (held === 'zones') return 'Cups of the zones, from one side to the other'
+  if (held === 'stacked') return 'Cups that are stacked in one, the first at the bottom'
+  if (held === 'nested') return 'Cups from the wall inwards: the colours over the film'
+  return ways.some(isDrawn) ? 'Cups of what is poured in colour' : 'Cups of the pour'
+}
+
 /** A name that tells the technique tells the new one. */
 function renamed({ name, technique }: BatchRequest, next: TechniqueId): string {
   const told = `, ${technique}`
@@ -205,7 +241,7 @@ function TechniqueChoice({ value, onChange }: { value: TechniqueId; onChange: (i
         {Object.values(TECHNIQUES).map((technique) => (
           <label
             key={technique.id}
-            className="border-edge has-checked:border-press has-checked:bg-sunken has-focus-visible:outline-needle cursor-pointer rounded-xl border px-3 py-2 last:odd:col-span-2 has-checked:border-2 has-focus-visible:outline-3"
+            className="border-edge has-checked:border-press has-checked:bg-sunken has-focus-visible:outline-needle flex cursor-pointer min-h-11 items-center rounded-xl border px-2.5 py-2 last:odd:col-span-2 has-checked:border-2 has-focus-visible:outline-3"
           >
             <input
               type="radio"
@@ -214,7 +250,7 @@ function TechniqueChoice({ value, onChange }: { value: TechniqueId; onChange: (i
               checked={value === technique.id}
               onChange={() => onChange(technique.id)}
             />
-            <span className="font-display text-lg font-semibold">{technique.name}</span>
+            <span className="font-display font-semibold">{technique.name}</span>
           </label>
         ))}
       </div>
@@ -249,5 +285,22 @@ function LaidIn({ draft, problems, units, change }: InputsProps) {
         It stands proud of the surface
       </label>
     </fieldset>
+  )
+}
+
+/** What the pour runs down. */
+function ObjectFields({ draft, problems, units, change }: InputsProps) {
+  return (
+    <MeasuresFields
+      legend="The object it is poured over"
+      value={draft.object ?? null}
+      measures={[
+        { name: 'heightMm', label: 'How high it stands' },
+        { name: 'aroundMm', label: 'Once round it', hint: 'The mean of top and foot where it tapers' },
+      ]}
+      units={units}
+      problems={{ heightMm: problems['object.heightMm'], aroundMm: problems['object.aroundMm'] }}
+      onChange={(object) => change({ object })}
+    />
   )
 }

@@ -17,10 +17,15 @@ export function Sureness({ live: { bands, plan }, learned }: SurenessProps) {
   const from = learned
     ? `Narrowed by ${learned.runs} ${learned.runs === 1 ? 'run' : 'runs'} of this resin.`
     : 'The record alone: readings at the bench and your own runs make it narrower.'
+  const isWhite = planned.does === 'whites'
+  // White waits for its minute; ink goes in at once, and what counts is how long it may.
+  const sure =
+    isWhite || !aim.close
+      ? `its best minute lies ${printBand(aim.best)}`
+      : `it still spreads until ${printBand(aim.close)}`
   return (
     <p className="text-ink-soft mt-2 text-sm" data-sureness>
-      The {planned.does === 'whites' ? 'white' : 'ink'} is planned for {printSpan(planned.beginMin)}; its best
-      minute lies {printBand(aim.best)}. {from}
+      The {isWhite ? 'white' : 'ink'} is planned for {printSpan(planned.beginMin)}; {sure}. {from}
     </p>
   )
 }

@@ -1,5 +1,6 @@
 import { useState, type ReactNode } from 'react'
 import { Check } from 'lucide-react'
+import type { BatchRequest } from '#core/batch/index.ts'
 import type { BatchPlan, Finding } from '#core/plan/index.ts'
 import type { PrepItem } from '#core/runsheet/index.ts'
 import { CAUTIONS, DEFERRAL } from '#core/safety/index.ts'
@@ -28,6 +29,7 @@ export function PrepGate({ story, plan, units }: PrepGateProps) {
   return (
     <Gate
       story={story}
+      request={story.batch.request}
       prep={plan.prep}
       lead={`${story.batch.request.name}. Everything after stop-stir is against the clock: nothing is fetched then.`}
       stops={stopsOf(plan.findings)}
@@ -47,6 +49,8 @@ interface GateProps {
   readonly story: BatchStory
   /** Whose sitting it is; the pour's own where none is said. */
   readonly layer?: string | undefined
+  /** Whose inks, hole and marks the items name. */
+  readonly request: BatchRequest
   readonly prep: readonly PrepItem[]
   readonly lead: string
   readonly stops: readonly Finding[]
@@ -55,7 +59,7 @@ interface GateProps {
 }
 
 /** The gate of the pour, or of the sitting of a later layer. */
-export function Gate({ story, layer, prep, lead, stops, units, children }: GateProps) {
+export function Gate({ story, layer, request, prep, lead, stops, units, children }: GateProps) {
   const { batch } = story
   const ticksOf = layer === undefined ? batch.id : `${batch.id}.${layer}`
   const [ticks, setTicks] = useState(() => keptTicks(ticksOf))
@@ -111,7 +115,7 @@ export function Gate({ story, layer, prep, lead, stops, units, children }: GateP
                 <PrepRow
                   key={item.tool}
                   item={item}
-                  text={wordPrep(item, story.batch.request, units)}
+                  text={wordPrep(item, request, units)}
                   tick={ticks[item.tool]}
                   set={(tick) => set(item.tool, tick)}
                 />

@@ -87,6 +87,7 @@ function SittingAt({ story, pour, layerId, name }: SittingAtProps) {
       <Gate
         story={story}
         layer={layerId}
+        request={shown.pour?.request ?? story.batch.request}
         prep={shown.prep}
         lead={`${known.lead}. ${shown.mix ? 'Everything after stop-stir is against the clock: nothing is fetched then.' : shown.detail}`}
         stops={stopsOf(shown.pour?.live.plan.findings ?? [])}

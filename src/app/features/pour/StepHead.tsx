@@ -1,6 +1,6 @@
 import { useState, type ReactNode } from 'react'
 import { ChevronLeft, ChevronRight } from 'lucide-react'
-import { ofPiece, type BatchRequest, type MoldFill } from '#core/batch/index.ts'
+import { ofPiece, techniqueOfPour, type BatchRequest, type MoldFill } from '#core/batch/index.ts'
 import { beadLengthMm, type Bead } from '#core/pattern/index.ts'
 import { bagLeft, type BatchPlan } from '#core/plan/index.ts'
 import type { RunStep } from '#core/runsheet/index.ts'
@@ -8,7 +8,9 @@ import type { Otherwise } from '#core/timing/index.ts'
 import { isDrawn } from '#core/technique/index.ts'
 import { printQuantity, type UnitChoice } from '#core/units/index.ts'
 import { wordLengthOf } from '#words/lengths.ts'
+import { laidOf } from '#app/components/laidOf.ts'
 import { MoldDrawing } from '#app/components/MoldDrawing.tsx'
+import { StepPicture } from '#app/components/StepPicture.tsx'
 import { TakesList } from '#app/components/TakesList.tsx'
 
 interface StepHeadProps {
@@ -22,10 +24,18 @@ interface StepHeadProps {
   readonly children: ReactNode
 }
 
+/** More than these do not stand beside the button in the largest type. */
+const FEW_TAKES = 4
+
 /** The step at hand and what it takes, to be read from where the hands are; beside it the pattern where it is done on one piece. */
 export function StepHead({ step, request, plan, units, done, otherwise, children }: StepHeadProps) {
   const fill = step.pieceNo === null ? undefined : ofPiece(plan.fills, step.pieceNo)
   const beads = step.takes.some(({ of }) => of === 'beads')
+  const laysPattern = fill !== undefined && isDrawn(fill.technique)
+  const laysCups =
+    fill !== undefined && !laysPattern && step.takes.some(({ of }) => of === 'held' || of === 'stroke')
+  const technique = techniqueOfPour(request)
+  const at = technique.steps.findIndex(({ id }) => id === step.stepId)
   return (
     <div className="flex items-start justify-between gap-4">
       <div>
@@ -33,11 +43,22 @@ export function StepHead({ step, request, plan, units, done, otherwise, children
         <TakesList
           takes={step.takes}
           units={units}
-          className="font-display my-2 text-3xl leading-tight sm:text-5xl"
+          className={`font-display my-2 leading-tight ${step.takes.length > FEW_TAKES ? 'text-2xl sm:text-3xl' : 'text-3xl sm:text-5xl'}`}
         />
         {beads && <InTheBag plan={plan} request={request} done={done} otherwise={otherwise} units={units} />}
       </div>
-      {fill && isDrawn(fill.technique) && (
+      {!laysCups && !laysPattern && at >= 0 && (
+        <StepPicture technique={technique} at={at} className="hidden h-33 w-44 sm:block" />
+      )}
+      {laysCups && (
+        <MoldDrawing
+          outline={fill.mold.outline}
+          filled={laidOf(fill, step.takes, request)}
+          title={`What is laid where in ${fill.name}`}
+          className="size-28 shrink-0 sm:size-44"
+        />
+      )}
+      {laysPattern && (
         <PatternAtHand key={step.key} fill={fill} request={request} beads={beads} units={units} />
       )}
     </div>

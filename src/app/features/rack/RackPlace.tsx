@@ -5,6 +5,7 @@ import { rackSpan, stripNotches } from '#app/components/notches.ts'
 import { EmptyPlace, Place } from '#app/components/Place.tsx'
 import { StageLine } from '#app/components/StageLine.tsx'
 import { TakesList } from '#app/components/TakesList.tsx'
+import { dryKey } from '#core/technique/index.ts'
 import { Strip } from '#app/components/Strip.tsx'
 import { useSay } from '#app/components/undo.tsx'
 import { dateOf, whenOf } from '#app/components/when.ts'
@@ -157,11 +158,14 @@ function TaskRow({ entry, nowMs, units }: { entry: RackEntry; nowMs: number; uni
   const record = useRecord(batch.story.batch.id)
   const say = useSay()
   const fail = (problem: Error) => say(problem.message)
-  const mark = async () => {
-    const result = await record({ kind: 'done', key: step.key })
+  const note = async (key: string, what: string) => {
+    const result = await record({ kind: 'done', key })
     if (result.ok)
-      say(`${step.done}: noted.`, () => void record({ kind: 'undone', eventId: result.value.id }).catch(fail))
+      say(`${what}: noted.`, () => void record({ kind: 'undone', eventId: result.value.id }).catch(fail))
   }
+  const mark = () => note(step.key, step.done)
+  // The hours it dries are a guess; a finger knows.
+  const dries = step.dries && entry.doneAtMs !== null && batch.done[dryKey(step.key)] === undefined
   const isUse = step.does === 'serves'
   const possible = nowMs >= entry.fromAtMs
   return (
@@ -184,6 +188,14 @@ function TaskRow({ entry, nowMs, units }: { entry: RackEntry; nowMs: number; uni
             </p>
           ))}
       </div>
+      {dries && (
+        <button
+          className="button button-quiet"
+          onClick={() => void note(dryKey(step.key), 'Dry right through').catch(fail)}
+        >
+          Dry right through
+        </button>
+      )}
       {!isUse && entry.doneAtMs === null && (
         <div className="flex flex-wrap gap-2">
           {step.lays && (

@@ -7,6 +7,7 @@ import type { UnitChoice } from '#core/units/index.ts'
 import { SHAPE_WORDS } from '#words/vocabulary.ts'
 import { ChoiceField } from '#app/components/ChoiceField.tsx'
 import { MoldDrawing } from '#app/components/MoldDrawing.tsx'
+import { MeasuresFields } from '#app/components/MeasuresFields.tsx'
 import { QuantityField } from '#app/components/QuantityField.tsx'
 import { useUnits } from '#app/platform/queries.ts'
 import { usePlatform } from '#app/platform/studio.tsx'
@@ -128,6 +129,17 @@ export function MoldForm({ first, close }: { first: Mold | null; close: () => vo
         emptyAllowed
         onChange={(waterFillMl) => change({ waterFillMl })}
         hint={`Of one cavity. Empty: outline × depth. ${units.mass === 'g' ? '1 g of water is 1 ml.' : 'An ounce of water by weight is nearly a fluid ounce.'}`}
+      />
+      <MeasuresFields
+        legend="Raised edge of the piece"
+        value={draft.edge ?? null}
+        measures={[
+          { name: 'heightMm', label: 'Edge height' },
+          { name: 'widthMm', label: 'Edge width' },
+        ]}
+        units={units}
+        onChange={(edge) => change({ edge })}
+        hint="Where the mold is deeper along its wall than in the middle. Its depth is the deepest."
       />
       <PartFills fills={draft.partFills} units={units} onChange={(partFills) => change({ partFills })} />
       <label className="flex min-h-11 cursor-pointer items-center gap-2 text-sm">

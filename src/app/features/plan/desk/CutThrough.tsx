@@ -3,13 +3,14 @@ import {
   drawnIn,
   drawnOf,
   inksOf,
+  isHeld,
   withStarted,
   type BatchRequest,
   type Face,
   type LaterLayer,
   type MoldFill,
 } from '#core/batch/index.ts'
-import { profileOf } from '#core/mold/index.ts'
+import { profileOf, shortestAcrossMm } from '#core/mold/index.ts'
 import { stepThat, TECHNIQUES, type TechniqueId } from '#core/technique/index.ts'
 import { printQuantity, type UnitChoice } from '#core/units/index.ts'
 import { shortWhen } from '#words/layers.ts'
@@ -61,7 +62,7 @@ export const CutThrough = memo(function CutThrough({
   const heightMm = Math.max(mold.depthMm, ...slabs.map(({ topMm }) => topMm))
   const pxPerMm = HIGH / heightMm
   const y = (mm: number) => PIECE.top + HIGH - mm * pxPerMm
-  const labelled = slabs.filter(({ id, opens }) => opens !== POUR_DESK || id === fill.layers[0]!.id)
+  const labelled = slabs.filter(({ opens, layer }) => opens !== POUR_DESK || layer?.poured)
   const wanted = labelled.map(({ bottomMm, topMm }) => y((bottomMm + topMm) / 2))
   const deep = Math.max(HIGH + PIECE.top, labelled.length * LABEL_GAP)
   const at = spreadOut(wanted, { gap: LABEL_GAP, from: 24, to: deep - 20 })
@@ -175,13 +176,17 @@ export const CutThrough = memo(function CutThrough({
 
 function nameOf({ layer, later }: Slab, fill: MoldFill): string {
   if (later) return later.name || 'Without a name'
-  const way = TECHNIQUES[fill.technique].name.toLowerCase()
+  const { name, holdsBack } = TECHNIQUES[fill.technique]
+  // A film and its colours tell which way they are of.
+  if (layer && holdsBack) return capital(wordLayer(layer, fill.technique))
+  const way = name.toLowerCase()
   return layer ? `${capital(wordLayer(layer, fill.technique))}, ${way}` : way
 }
 
 function lineOf({ layer, later }: Slab, fill: MoldFill, units: UnitChoice): string {
   const depth = layer ? printQuantity(layer.depthMm, units.length) : 'no resin'
   if (later) return `${depth}, ${shortWhen(later.when)}`
+  if (layer && isHeld(layer)) return depth
   const whiteMm = fill.layers.find(({ name, poured }) => name === null && !poured)?.depthMm ?? 0
   return whiteMm > 0.05 ? `${depth}, white ${printQuantity(whiteMm, units.length)}` : depth
 }
@@ -197,10 +202,21 @@ interface Drawn {
 
 /** The cavity from one wall to the other, up to where the layers stand. */
 function outlineOf({ fill, y }: Drawn): string {
-  const marks = profileOf(fill.mold)
+  const { mold } = fill
   const middle = PIECE.left + PIECE.width / 2
+  if (mold.edge) {
+    const { heightMm, widthMm } = mold.edge
+    const half = PIECE.width / 2
+    const inner = half * (1 - (2 * widthMm) / shortestAcrossMm(mold.outline))
+    const corner = (x: number, mm: number) => `${middle + x} ${y(mm)}`
+    const right = [corner(inner, heightMm), corner(inner, 0), corner(half, 0), corner(half, mold.depthMm)]
+    const left = [corner(-half, mold.depthMm), corner(-half, 0), corner(-inner, 0), corner(-inner, heightMm)]
+    return `M${[...left, ...right].join(' L')}`
+  }
   const side = (sign: number) =>
-    marks.map(({ heightMm, widthFrac }) => `${middle + (sign * widthFrac * PIECE.width) / 2} ${y(heightMm)}`)
+    profileOf(mold).map(
+      ({ heightMm, widthFrac }) => `${middle + (sign * widthFrac * PIECE.width) / 2} ${y(heightMm)}`,
+    )
   return `M${[...side(-1).reverse(), ...side(1)].join(' L')}`
 }
 
@@ -275,14 +291,20 @@ function Fill({
 
 function hexesOf({ layer, later }: Slab, fill: MoldFill, request: BatchRequest): readonly string[] {
   if (layer && !later && !layer.poured) return ['var(--cloud)']
-  const { white } = TECHNIQUES[fill.technique]
-  const cups = later ? later.cups : white.by === 'none' ? request.cups : []
-  return cups.map(({ colours: [first] }) => first?.colour.hex ?? 'var(--clear)')
+  const { white, holdsBack } = TECHNIQUES[fill.technique]
+  const isTinted = white.by === 'none' && (!holdsBack || (layer !== null && isHeld(layer)))
+  const cups = later ? later.cups : isTinted ? request.cups : []
+  const hexes = cups.map(({ colours: [first] }) => first?.colour.hex ?? 'var(--clear)')
+  if (later || !isTinted) return hexes
+  // Closed lines are cut twice, about the centre; of a stroke what lay on top is outermost.
+  if (holdsBack === 'nested') return [...hexes, 'var(--clear)', ...[...hexes].reverse()]
+  return holdsBack === 'stacked' ? [...[...hexes].reverse(), ...hexes] : hexes
 }
 
 /** In which way the slab is laid, and with which inks: the pour's, or those of a layer that is drawn. Null where nothing goes into it. */
 function drawnInSlab({ layer, later }: Slab, fill: MoldFill, request: BatchRequest) {
   if (!layer?.poured) return null
+  if (!later && isHeld(layer)) return null
   if (!later) return { way: fill.technique, inks: fill.inks.map(({ hex }) => hex) }
   const way = drawnIn(later)
   return way && { way, inks: inksOf(drawnOf(later, request)).map(({ hex }) => hex) }

@@ -1,6 +1,6 @@
 import { memo } from 'react'
-import { withPour, type BatchRequest, type LaterLayer } from '#core/batch/index.ts'
-import type { LivePlan, Remedy } from '#core/plan/index.ts'
+import { carrying, type BatchRequest, type LaterLayer } from '#core/batch/index.ts'
+import type { LivePlan } from '#core/plan/index.ts'
 import type { UnitChoice } from '#core/units/index.ts'
 import type { School } from '#words/schools.ts'
 import { useLastTold, useSittingPlan } from '#app/platform/queries.ts'
@@ -29,6 +29,8 @@ export const DrawnDesk = memo(function DrawnDesk({
   const layerId = layer.id
   const told = useLastTold(useSittingPlan(request, layerId, {}))
   const own = told?.layerId === layerId ? told.pour : null
+  const changed = (changes: Partial<BatchRequest>) =>
+    own && carrying(request, layer, { pour: { ...own.request, ...changes }, stacked: live.plan.fills })
   const step = live.plan.steps.find(({ stepId }) => stepId === layerId)
   return (
     <div className="flex min-w-0 flex-col gap-4">
@@ -42,9 +44,11 @@ export const DrawnDesk = memo(function DrawnDesk({
             request={own.request}
             findings={own.live.plan.findings}
             units={units}
-            change={(changes) => onChange(withPour(layer, { ...own.request, ...changes }))}
-            keepMixes={() => Promise.resolve()}
-            offers={isOfLayer}
+            change={(changes) => {
+              const next = changed(changes)
+              if (next) onChange(next)
+            }}
+            offers={(remedy) => remedy.kind === 'stagger' || changed(remedy.changes) !== null}
           />
           <PourTakes request={own.request} live={own.live} units={units} layerId={layerId} />
         </>
@@ -52,10 +56,3 @@ export const DrawnDesk = memo(function DrawnDesk({
     </div>
   )
 })
-
-/** What a remedy may change of a pour and stays with the layer that the pour is. */
-const OF_LAYER: readonly string[] = ['colours', 'white', 'rounds', 'bedMm', 'pieces']
-
-function isOfLayer(remedy: Remedy): boolean {
-  return remedy.kind !== 'stagger' && Object.keys(remedy.changes).every((key) => OF_LAYER.includes(key))
-}

@@ -8,6 +8,7 @@ import { printQuantity, type UnitChoice } from '#core/units/index.ts'
 import { wordLengthOf } from '#words/lengths.ts'
 import { usePatternLink } from '../patternLink.ts'
 import { frameOf, MoldDrawing } from '#app/components/MoldDrawing.tsx'
+import { cupsLaid } from '#app/components/laidOf.ts'
 import { savePatternSheet } from '../patternSheet.ts'
 
 interface FromAboveProps {
@@ -19,7 +20,8 @@ interface FromAboveProps {
 }
 
 /** Each mold from above, with its drops and beads. */
-export function FromAbove({ request, plan: { fills, drops }, units, layerId }: FromAboveProps) {
+export function FromAbove({ request, plan, units, layerId }: FromAboveProps) {
+  const { fills, drops } = plan
   const patternLink = usePatternLink()
   const frameMm = Math.max(...fills.map(({ mold }) => frameOf(mold.outline)))
   return (
@@ -28,7 +30,7 @@ export function FromAbove({ request, plan: { fills, drops }, units, layerId }: F
         const own = drops.find(({ id }) => id === fill.id)
         return (
           <li key={fill.id} className="flex gap-3">
-            <MoldFromAbove fill={fill} request={request} frameMm={frameMm} />
+            <MoldFromAbove fill={fill} request={request} frameMm={frameMm} plan={plan} />
             <div className="min-w-0 flex-1 text-sm">
               <p className="font-semibold">
                 {fill.count} × {fill.name}
@@ -45,7 +47,11 @@ export function FromAbove({ request, plan: { fills, drops }, units, layerId }: F
               )}
               <p className="text-ink-soft">
                 holds {printQuantity(fill.brimMl, units.volume)} to the brim
-                {fill.fillOverDrawn === null ? ' (outline × depth)' : ' (water fill)'}
+                {fill.fillOverDrawn !== null
+                  ? ' (water fill)'
+                  : fill.mold.edge
+                    ? ' (outline × depth, less where the middle stands up)'
+                    : ' (outline × depth)'}
               </p>
               <div className="no-print flex flex-wrap items-center gap-x-4">
                 {isDrawn(fill.technique) && (
@@ -80,10 +86,12 @@ function MoldFromAbove({
   fill,
   request,
   frameMm,
+  plan,
 }: {
   readonly fill: MoldFill
   readonly request: BatchRequest
   readonly frameMm: number
+  readonly plan: BatchPlan
 }) {
   const { inks, name } = fill
   const { outline } = fill.mold
@@ -93,18 +101,23 @@ function MoldFromAbove({
     () => (blooms ? narrowZones(polygonOf(outline, HAND_SMOOTH), narrowMm, islandsOf(outline)) : []),
     [outline, narrowMm, blooms],
   )
+  const filled = useMemo(() => cupsLaid(fill, plan, request), [fill, plan, request])
   return (
     <div className="w-28 shrink-0">
       <MoldDrawing
         outline={outline}
         frameMm={frameMm}
         laid={fill.laid}
+        filled={filled}
         beadMm={request.white.holeMm}
         inkHexes={inks.map(({ hex }) => hex)}
         narrow={narrow}
         title={`${name} from above, to scale${narrow.length > 0 ? '; shaded where it is too narrow to bloom' : ''}`}
         className="size-28"
       />
+      {filled.length > 0 && (
+        <p className="text-ink-soft text-xs">a drawing; what runs how far is not followed</p>
+      )}
       {narrow.length > 0 && <p className="text-ink-soft text-xs">shaded: too narrow to bloom much</p>}
     </div>
   )

@@ -1,0 +1,34 @@
+import type { LayerCup, Portion } from '#core/batch/index.ts'
+import { isMixedIn, type Colour } from '#core/colour/index.ts'
+import type { Technique } from '#core/technique/index.ts'
+import { BEGUN_DOSES } from './doses.ts'
+
+/** One cup more: the first takes all of the mix, every other a share of it. */
+export function nextCup(cups: readonly LayerCup[], tints: readonly Colour[]): LayerCup {
+  const taken = new Set(cups.map(({ id }) => id))
+  let no = cups.length + 1
+  while (taken.has(`cup${no}`)) no++
+  const used = new Set(cups.flatMap((cup) => cup.colours.map(({ colour }) => colour.id)))
+  const colour =
+    tints.find(({ id, kind }) => kind === 'paste' && !used.has(id)) ?? tints.find(({ id }) => !used.has(id))
+  const portion: Portion = cups.length === 0 ? { by: 'rest' } : { by: 'share', frac: 0.25 }
+  return {
+    id: `cup${no}`,
+    name: colour?.name ?? `Cup ${no}`,
+    portion,
+    colours: colour ? [{ colour, dose: BEGUN_DOSES.dropsPerG }] : [],
+  }
+}
+
+/** Two cups at least of what is held back: half and half where they meet or lie on each other, a quarter each about a clear centre. */
+export function cupsHeld(
+  cups: readonly LayerCup[],
+  colours: readonly Colour[],
+  lie: NonNullable<Technique['holdsBack']>,
+): readonly LayerCup[] {
+  if (cups.length > 1 || lie === 'centre') return cups
+  const tints = colours.filter(isMixedIn)
+  const first = cups[0] ?? nextCup([], tints)
+  const portion = { by: 'share', frac: lie === 'nested' ? 0.25 : 0.5 } as const
+  return [first, nextCup([first], tints)].map((cup) => ({ ...cup, portion }))
+}

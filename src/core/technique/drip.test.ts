@@ -1,0 +1,89 @@
+import { describe, expect, test } from '@jest/globals'
+import type { BatchRequest } from '#core/batch/index.ts'
+import { gravityOf, planBatch, remediesFor } from '#core/plan/index.ts'
+import { ARCHETYPES, mixedDensityGPerMl } from '#core/resin/index.ts'
+import { bloomRequest, COASTER } from '../../../tests/support/request.ts'
+
+/**
+ * A vase of 120 mm, 250 mm round, upturned in a round sheet mold of 100 mm; worked by hand for a medium resin of 1.1 g/ml at 22 °C.
+ *
+ * Sheet: 2.5 mm on 78.54 cm2 = 19.63 ml.
+ * On the vase: five minutes at about 1.5 Pa.s spend 300 / 1.5 = 200 /Pa; by Jeffreys' law two thirds of sqrt(0.12 / (1100 x 9.81 x 200)) =
+ * 0.157 mm stay on the mean, on 300 cm2 4.7 ml. What this resin really spends from the pour on decides: between 3 and 8 ml.
+ * Poured in all: sheet and what stays on the vase, and 3 g in the cup.
+ */
+const planned = (changes: Partial<BatchRequest> = {}) =>
+  planBatch(
+    bloomRequest(
+      {
+        technique: 'drip',
+        resin: ARCHETYPES.medium,
+        roomTempC: 22,
+        bedMm: 2.5,
+        object: { heightMm: 120, aroundMm: 250 },
+        layers: [],
+        ...changes,
+      },
+      1,
+    ),
+  )
+
+describe('a vase dripped over above a sheet', () => {
+  const plan = planned()
+  const density = mixedDensityGPerMl(ARCHETYPES.medium)
+
+  test('grams: the sheet, and what stays on the vase', () => {
+    const [fill] = plan.fills
+    expect(fill!.layers[0]!.volumeMl).toBeCloseTo(19.63, 1)
+    expect(fill!.onObjectMl).toBeGreaterThan(3)
+    expect(fill!.onObjectMl).toBeLessThan(8)
+    expect(plan.mixes[0]!.needG).toBeCloseTo((19.63 + fill!.onObjectMl) * density + 3, 1)
+    const poured = plan.steps.find(({ does }) => does === 'empties')!.takes[0]!
+    expect(poured).toMatchObject({ of: 'over', onObjectG: expect.closeTo(fill!.onObjectMl * density, 1) })
+  })
+
+  test('passes: five minutes over the sheet, then lifted; a spritz at once and again a quarter of an hour later', () => {
+    const at = (id: string) => plan.steps.find(({ stepId }) => stepId === id)!
+    expect(at('lift').fromMin - at('decant').endMin).toBeCloseTo(5, 6)
+    expect(at('spritzAgain').fromMin - at('spritz').endMin).toBeCloseTo(15, 6)
+  })
+
+  test('what stays moves with resin and room: the thicker, the more', () => {
+    const onVase = (['quick', 'medium', 'slow'] as const).map((resin) =>
+      [26, 22, 18].map((roomTempC) => planned({ resin: ARCHETYPES[resin], roomTempC }).fills[0]!.onObjectMl),
+    )
+    for (const [warm, middle, cool] of onVase) {
+      expect(middle!).toBeGreaterThan(warm!)
+      expect(cool!).toBeGreaterThan(middle!)
+    }
+  })
+
+  test('by what the height is: with the root of it, and as it is round', () => {
+    const tall = planned({ object: { heightMm: 240, aroundMm: 250 } }).fills[0]!.onObjectMl
+    expect(tall / plan.fills[0]!.onObjectMl).toBeCloseTo(2 * Math.sqrt(2), 2)
+  })
+
+  test.each(['drip', 'cloud', 'nested'] as const)(
+    'a %s beside a bloom is stopped, and all of it in one way is the way out',
+    (technique) => {
+      const pieces = [
+        { mold: COASTER, count: 1, pattern: null },
+        { mold: { ...COASTER, id: 'other' }, count: 1, pattern: null, technique },
+      ]
+      const beside = bloomRequest({ pieces, layers: [] })
+      const found = remediesFor(beside).find(({ finding }) => finding.kind === 'pouredAlone')!
+      expect(gravityOf(found.finding)).toBe('stop')
+      const [remedy] = found.remedies
+      expect(remedy).toMatchObject({ kind: 'oneWay' })
+      const changes = remedy && 'changes' in remedy ? remedy.changes : {}
+      expect(changes.pieces?.map((order) => order.technique)).toEqual([undefined, undefined])
+    },
+  )
+
+  test('an object that was not measured is asked for, and nothing is added for it', () => {
+    const unknown = planned({ object: null })
+    expect(unknown.fills[0]!.onObjectMl).toBe(0)
+    expect(unknown.findings.map(({ kind }) => kind)).toContain('objectUnmeasured')
+    expect(plan.findings.map(({ kind }) => kind)).not.toContain('objectUnmeasured')
+  })
+})
