@@ -5,6 +5,7 @@ import type { LargeStep } from '#data/keptStudios.ts'
 import type { Choice } from '#data/mergeStudios.ts'
 import { startFoundStudio } from '#workers/client.ts'
 import type { FoundStudioLab, StudioCounts, StudioFileProblem } from '#workers/foundStudio.worker.ts'
+import { heard } from './heard.ts'
 
 export type { StudioCounts }
 
@@ -60,10 +61,13 @@ export async function findStudio(
       if (doing === 0) end()
     },
   })
-  const read = await Promise.race([lab.read(file, proxy(onRead)), stopped]).catch((problem: unknown) => {
-    end()
-    throw problem
-  })
+  const { hear, end: hearNoMore } = heard(onRead)
+  const read = await Promise.race([lab.read(file, proxy(hear)), stopped])
+    .catch((problem: unknown) => {
+      end()
+      throw problem
+    })
+    .finally(hearNoMore)
   if (read?.ok) return ok(found(read.value))
   const whole = read?.problem.kind === 'changed' ? read.problem.whole : null
   if (!whole) end()
