@@ -565,6 +565,24 @@ export const RECIPES: readonly Recipe[] = [
     },
   ),
   recipe(
+    'nestedSwirl',
+    'Nested lines, swirled with white',
+    'Three see-through colours about a clear centre, a white line over them in the outline’s own shape, swirled in a few places while it opens.',
+    [[HEXAGON, 2]],
+    {
+      technique: 'nestedSwirl',
+      face: 'mold',
+      resin: medium,
+      colours: [CHALK],
+      cups: [
+        cup('loch', { by: 'share', frac: 0.25 }, dosed(LOCH, 0.05)),
+        cup('blush', { by: 'share', frac: 0.25 }, dosed(BLUSH, 0.3)),
+        cup('mist', { by: 'share', frac: 0.25 }, dosed(MIST, 0.3)),
+      ],
+      layers: [layer('back', 'back', { cups: [cup('peat', { by: 'rest' }, dosed(PEAT, 0.2))] })],
+    },
+  ),
+  recipe(
     'drip',
     'A vase dripped over, a bowl from the rest',
     'Poured over an upturned vase; what runs off is a sheet that is bent into a bowl while it is leathery.',

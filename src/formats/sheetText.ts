@@ -1,7 +1,7 @@
 import { techniqueOfPour, type BatchRequest, type Cup, type Mix } from '#core/batch/index.ts'
 import { gravityOf, type BatchPlan } from '#core/plan/index.ts'
 import type { RunStep } from '#core/runsheet/index.ts'
-import { isDrawn, waysOf, type WhiteRule } from '#core/technique/index.ts'
+import { isInked, waysOf, type WhiteRule } from '#core/technique/index.ts'
 import { DEFERRAL } from '#core/safety/index.ts'
 import { METRIC, printSpan } from '#core/units/index.ts'
 import { wordFinding } from '#words/findings.ts'
@@ -11,7 +11,7 @@ import { FEEL_WORDS, ratioWords } from '#words/vocabulary.ts'
 
 /** The mix sheet and the run sheet of a plan as plain text, to read from a terminal or pin to the wall. */
 export function sheetText(request: BatchRequest, plan: BatchPlan): string {
-  const drawn = plan.fills.filter(({ technique }) => isDrawn(technique)).map(({ id }) => id)
+  const inked = plan.fills.filter(({ technique }) => isInked(technique)).map(({ id }) => id)
   return [
     `${request.name}: ${plan.pieces} × ${waysOf(request).join(' and ')}, ${request.resin.name} (${ratioWords(request.resin.ratio)}), room ${request.roomTempC} °C`,
     '',
@@ -21,7 +21,7 @@ export function sheetText(request: BatchRequest, plan: BatchPlan): string {
     ]),
     ...plan.mixes.flatMap((mix) => mixLines(mix, techniqueOfPour(request).white.by)),
     ...plan.drops
-      .filter(({ id }) => drawn.includes(id))
+      .filter(({ id }) => inked.includes(id))
       .map((drops) => {
         const inks = drops.inks.map((ink) => `${ink.drops} ${ink.what}`).join(', ') || 'no ink'
         const white = drops.whiteDrops > 0 ? `, ${drops.whiteDrops} white` : ''

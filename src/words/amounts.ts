@@ -12,7 +12,7 @@ import {
 } from '#core/batch/index.ts'
 import type { BatchPlan } from '#core/plan/index.ts'
 import { mixedDensityGPerMl } from '#core/resin/index.ts'
-import { isDrawn, type WhiteRule } from '#core/technique/index.ts'
+import { isInked, type WhiteRule } from '#core/technique/index.ts'
 import { printQuantity, type UnitChoice } from '#core/units/index.ts'
 import { wordCup, wordLayer, wordMix } from './mixes.ts'
 import { wordAddition, wordStrewn, wordTake } from './takes.ts'
@@ -109,7 +109,7 @@ function pieceGroup(fill: MoldFill, plan: BatchPlan, request: BatchRequest, unit
         .map((layer) => layerRow(layer, fill, plan, units)),
       ...objectRow(fill, plan, units),
       ...strewnTakes(fill).map((take) => row(wordStrewn(take, units), 'before the drops')),
-      ...(isDrawn(fill.technique) && drops
+      ...(isInked(fill.technique) && drops
         ? [
             ...drops.inks.map((ink) => row(count(ink.drops, 'drop'), ink.what)),
             ...(drops.whiteDrops > 0 ? [row(count(drops.whiteDrops, 'drop'), 'white, from the needle')] : []),

@@ -1,4 +1,4 @@
-import type { BloomOutcome, CellsOutcome } from '#core/bloom/index.ts'
+import type { BloomOutcome, CellsOutcome, LineOutcome } from '#core/bloom/index.ts'
 import type { FaceMoment, FaceWhatIf } from '#core/plan/index.ts'
 import type { TechniqueId } from '#core/technique/index.ts'
 
@@ -9,6 +9,7 @@ export const MOMENT_WORDS: Readonly<Record<TechniqueId, Readonly<Record<FaceMome
   swirledPetri: { early: 'Dropped early', right: 'Dropped as planned', late: 'Dropped late' },
   cloud: { early: 'Pulled early', right: 'Pulled as planned', late: 'Pulled late' },
   nested: { early: 'Laid early', right: 'Laid as planned', late: 'Laid late' },
+  nestedSwirl: { early: 'Piped early', right: 'Piped at its best', late: 'Piped late' },
   dirtyCup: { early: 'Poured early', right: 'Poured as planned', late: 'Poured late' },
   zones: { early: 'Poured early', right: 'Poured as planned', late: 'Poured late' },
   drip: { early: 'Poured early', right: 'Poured as planned', late: 'Poured late' },
@@ -34,12 +35,16 @@ export const WHAT_IF_NOTES: Readonly<Partial<Record<FaceWhatIf, string>>> = {
     'White drops through wherever a flake lies in it, so petals break into pockets. How much is by eye: a fine or a sparse glitter breaks less.',
 }
 
+type Outcome = BloomOutcome | CellsOutcome | LineOutcome
+
 const percent = (share: number) => `${Math.round(100 * share)} %`
 
 /** What the simulated face looks like, in the trade's words. */
-export function wordOutcome(outcome: BloomOutcome | CellsOutcome): string {
+export function wordOutcome(outcome: Outcome): string {
   if (outcome.of === 'cells')
     return `${percent(outcome.down)} of the colour went down to the face, ${percent(outcome.stayed)} stays on the open side; ${percent(outcome.clear)} of the piece is clear.`
+  if (outcome.of === 'line')
+    return `${percent(outcome.onFace)} of the white went down and opened, over ${percent(outcome.coverage)} of the face; ${percent(outcome.stuck)} stays a line on the open side.`
   if (outcome.verdict === 'inWindow')
     return `Petals close over ${percent(outcome.coverage)} of the face and stay fine; ${percent(outcome.gap)} stays clear.`
   return outcome.verdict === 'tooEarly'
@@ -48,13 +53,20 @@ export function wordOutcome(outcome: BloomOutcome | CellsOutcome): string {
 }
 
 /** The figures one by one, each with what it means. */
-export function outcomeLines(outcome: BloomOutcome | CellsOutcome): readonly string[] {
+export function outcomeLines(outcome: Outcome): readonly string[] {
   if (outcome.of === 'cells')
     return [
       `Down ${percent(outcome.down)}: colour the white drove to the face.`,
       `Stayed ${percent(outcome.stayed)}: colour left on the open side; without white it stays there.`,
       `Walls ${percent(outcome.walls)}: face that is clearly white.`,
       `Clear ${percent(outcome.clear)}: nothing reached it; more drops, or a coloured back.`,
+    ]
+  if (outcome.of === 'line')
+    return [
+      `Down ${percent(outcome.onFace)}: white that reached the face.`,
+      `Stayed ${percent(outcome.stuck)}: white that never left the open side.`,
+      `Lace ${percent(outcome.coverage)}: face that is clearly white.`,
+      `Blob ${percent(outcome.blob)}: white that lies in opaque slabs.`,
     ]
   return [
     `Closure ${percent(outcome.coverage)}: face that is clearly white.`,

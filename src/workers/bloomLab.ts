@@ -2,6 +2,7 @@ import {
   copyOf,
   createBloom,
   layScene,
+  lineOutcomeOf,
   cellsOutcomeOf,
   DROPPED,
   outcomeOf,
@@ -12,6 +13,7 @@ import {
   type BloomOutcome,
   type CellsOutcome,
   type FaceView,
+  type LineOutcome,
   type PaintedPiece,
   type SeenSpeck,
 } from '#core/bloom/index.ts'
@@ -37,7 +39,9 @@ export interface Painted {
   readonly specks: readonly SeenSpeck[]
 }
 
-export type FaceOutcome = BloomOutcome | CellsOutcome
+export type FaceOutcome = BloomOutcome | CellsOutcome | LineOutcome
+
+const OUTCOMES = { petals: outcomeOf, cells: cellsOutcomeOf, line: lineOutcomeOf } as const
 
 interface Frame {
   readonly min: number
@@ -86,7 +90,7 @@ export function createLab() {
       await new Promise((resolve) => setTimeout(resolve))
       if (own !== latest) return false
     }
-    followed.outcome = run.task.needle ? cellsOutcomeOf(bloom) : outcomeOf(bloom)
+    followed.outcome = OUTCOMES[run.task.becomes](bloom)
     return true
   }
 

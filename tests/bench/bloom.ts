@@ -72,6 +72,7 @@ function begin({ cells, drops, rings, petals, rounds }: Scene) {
     laid: laidBloom(disc, { inkDrops: drops, rings, petals, spacingMm: 9 }),
     beadMm: 3,
     needle: petri ? { rounds, roundMin: 1.5, dropMl: 0.017 } : null,
+    films: [],
     inks: INKS,
     inkAtMin: 0.5,
     whiteAtMin: petri ? PETRI_AT_MIN : 13,

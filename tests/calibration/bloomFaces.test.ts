@@ -42,6 +42,7 @@ test.each([
     laid,
     beadMm: 3,
     needle: null,
+    films: [],
     inks: [],
     inkAtMin: 0.5,
     whiteAtMin,

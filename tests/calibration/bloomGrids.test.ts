@@ -26,6 +26,7 @@ function followed(laid: LaidPattern, changes: Partial<BloomSetup> = {}): Bloom {
     laid,
     beadMm: 3,
     needle: null,
+    films: [],
     inks: [[0.6, 9, 2.2]],
     inkAtMin: 3,
     whiteAtMin: 13,

@@ -23,6 +23,7 @@ export function followedBloom(changes: Partial<LaidPattern> = {}): Bloom {
     laid: { ...laidBloom(DISC, { inkDrops: 0, rings: 4, petals: 8 }), ...changes },
     beadMm: 3,
     needle: null,
+    films: [],
     inks: [],
     inkAtMin: 0.5,
     whiteAtMin: 1,

@@ -1,7 +1,7 @@
 import { techniqueOfPour, type BatchRequest, type Cup, type Mix, type Parts } from '#core/batch/index.ts'
 import type { BatchPlan } from '#core/plan/index.ts'
 import { weightRatio } from '#core/resin/index.ts'
-import { isDrawn } from '#core/technique/index.ts'
+import { isInked } from '#core/technique/index.ts'
 import { printQuantity, type UnitChoice } from '#core/units/index.ts'
 import { wordCup, wordMix } from '#words/mixes.ts'
 import { wordContents } from '#words/takes.ts'
@@ -26,7 +26,7 @@ export function MixSheet({ request, plan, units }: MixSheetProps) {
           <MixView key={mix.id} mix={mix} request={request} units={units} />
         ))}
       </div>
-      {plan.fills.some(({ technique }) => isDrawn(technique)) && <Drops plan={plan} />}
+      {plan.fills.some(({ technique }) => isInked(technique)) && <Drops plan={plan} />}
     </section>
   )
 }
@@ -177,7 +177,7 @@ function LeftoverLine({ mix, g }: { mix: Mix; g: (value: number) => string }) {
 }
 
 function Drops({ plan }: { plan: BatchPlan }) {
-  const drawn = plan.fills.filter(({ technique }) => isDrawn(technique)).map(({ id }) => id)
+  const drawn = plan.fills.filter(({ technique }) => isInked(technique)).map(({ id }) => id)
   return (
     <div className="border-line mt-5 border-t pt-3">
       <h3 className="mb-1 text-base">Drops on each piece</h3>

@@ -103,7 +103,7 @@ const LYING: Readonly<Record<NonNullable<Scene['raised']>, ReactNode>> = {
 const COLUMNS = [20, 31, 42, 53]
 
 /** What lies in the mold, without it. */
-function Inside({ bed, inks, white, raised, setIn }: Scene) {
+function Inside({ bed, inks, white, whiteOver, raised, setIn }: Scene) {
   return (
     <>
       {bed && <Block x={LEFT} width={52} top={BED_TOP} fill={CLEAR} />}
@@ -116,10 +116,16 @@ function Inside({ bed, inks, white, raised, setIn }: Scene) {
           />
         ))}
       {white &&
+        !whiteOver &&
         COLUMNS.map((x) => (
           <path key={x} d={`M${x - 2} ${FLOOR} Q${x} ${BED_TOP + 1} ${x + 2} ${FLOOR}Z`} fill={WHITE} />
         ))}
       {raised && LYING[raised]}
+      {white &&
+        whiteOver &&
+        COLUMNS.map((x) => (
+          <path key={x} d={`M${x - 3} ${FULL_TOP} Q${x} ${FLOOR} ${x + 3} ${FULL_TOP}Z`} fill={WHITE} />
+        ))}
       {setIn &&
         [26, 40, 51].map((x) => (
           <path key={x} d={`M${x} ${BED_TOP + 2} l4 2 l-1 4 l-5 0 l-1 -4Z`} fill={GOLD} />
@@ -329,7 +335,7 @@ interface PictureProps {
   readonly className?: string | undefined
 }
 
-const EMPTY = { bed: false, inks: false, white: false, raised: null, setIn: false } as const
+const EMPTY = { bed: false, inks: false, white: false, whiteOver: false, raised: null, setIn: false } as const
 
 /** It stands beside words that say the same. */
 function Picture({ gesture, scene, className = 'h-15 w-20' }: PictureProps) {
@@ -365,6 +371,7 @@ const ON_A_POUR: Scene = {
   bed: true,
   inks: true,
   white: false,
+  whiteOver: false,
   raised: null,
   setIn: false,
   object: false,

@@ -7,7 +7,7 @@ import {
   type Take,
 } from '#core/batch/index.ts'
 import type { BatchPlan } from '#core/plan/index.ts'
-import { isDrawn, TECHNIQUES } from '#core/technique/index.ts'
+import { isDrawn, takesCups, TECHNIQUES } from '#core/technique/index.ts'
 import { boxOf, HAND_SMOOTH, inset, islandsOf, polygonOf, within, type Point } from '#core/mold/index.ts'
 
 /** A part of a mold from above that one cup fills, in its colour; later parts lie on earlier ones. */
@@ -30,7 +30,7 @@ export function cupsLaid(
   { steps, fills, mixes }: Pick<BatchPlan, 'steps' | 'fills' | 'mixes'>,
   request: Pick<BatchRequest, 'cups'>,
 ): readonly FilledPart[] {
-  if (isDrawn(fill.technique)) return []
+  if (isDrawn(fill.technique) && !takesCups(TECHNIQUES[fill.technique])) return []
   const raises = steps.find(
     ({ does, pieceNo }) => does === 'raises' && pieceNo !== null && ofPiece(fills, pieceNo) === fill,
   )

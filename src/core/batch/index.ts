@@ -50,6 +50,8 @@ export {
   fillMolds,
   heldOf,
   governingBedMm,
+  governingUnderWhiteMm,
+  underWhiteMm,
   governingWall,
   laterAmount,
   LEAST_COVER_MM,

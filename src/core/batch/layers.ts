@@ -10,10 +10,19 @@ import {
 } from '../mold/index.ts'
 import type { MoldWall } from '../resin/index.ts'
 import { layPattern, type LaidPattern, type Pattern } from '../pattern/index.ts'
-import { isPiped, stepThat, TECHNIQUES, wayOf, type Technique, type TechniqueId } from '../technique/index.ts'
+import {
+  isInked,
+  isPiped,
+  stepThat,
+  TECHNIQUES,
+  wayOf,
+  whitensWhatIsRaised,
+  type Technique,
+  type TechniqueId,
+} from '../technique/index.ts'
 import { pourOfLayer } from './drawnLayers.ts'
 import { isFlexible, isIn, levelOf, takesRoom, zoneFrac, type LaterLayer } from './laterLayers.ts'
-import { BED, bedOf, HELD, WHITE, type Layer } from './layer.ts'
+import { BED, bedOf, HELD, isHeld, WHITE, type Layer } from './layer.ts'
 import { roundsToCover } from './load.ts'
 import { onObjectMl } from './overObject.ts'
 import { patternOf } from './patterns.ts'
@@ -174,33 +183,25 @@ function fillMold(
   const bed: LaterLayer['amount'] = surplus
     ? { by: 'volume', ml: Math.min((surplusMm * areaMm2) / 1000, freeMl) }
     : { by: 'depth', mm: bedMm }
-  const layers = stacked(mold, request.lipMm, [
-    { id: BED, name: null, poured: true, zone: null, amount: bed },
-    ...(drawn
-      ? [
-          {
-            id: WHITE,
-            name: null,
-            poured: false,
-            zone: null,
-            amount: { by: 'volume', ml: white.volumeMl },
-          } as const,
-        ]
-      : []),
-    ...(technique.holdsBack && !surplus
+  const aboveMm = mold.depthMm - bedMm - whiteMm - laterMm
+  const whites: readonly Unstacked[] = drawn
+    ? [{ id: WHITE, name: null, poured: false, zone: null, amount: { by: 'volume', ml: white.volumeMl } }]
+    : []
+  const held: readonly Unstacked[] =
+    technique.holdsBack && !surplus
       ? [
           {
             id: HELD,
             name: null,
             poured: true,
             zone: null,
-            amount: {
-              by: 'depth',
-              mm: heldMm(mold.depthMm - bedMm - whiteMm - laterMm, request.lipMm, technique),
-            },
-          } as const,
+            amount: { by: 'depth', mm: heldMm(aboveMm, request.lipMm, technique) },
+          },
         ]
-      : []),
+      : []
+  const layers = stacked(mold, request.lipMm, [
+    { id: BED, name: null, poured: true, zone: null, amount: bed },
+    ...(whitensWhatIsRaised(technique) ? [...held, ...whites] : [...whites, ...held]),
     ...own.filter(takesRoom).map((each) => ({ ...each, poured: true })),
   ])
   const usedMm = layers.reduce((sum, each) => sum + each.raisesMm, 0)
@@ -211,7 +212,7 @@ function fillMold(
     count,
     technique: techniqueOn(order, request),
     surplus,
-    inks: inksOn(order, request),
+    inks: isInked(technique.id) ? inksOn(order, request) : [],
     areaMm2,
     brimMl: brimVolumeMl(mold),
     onObjectMl: surplus ? 0 : onObjectMl(request, technique),
@@ -398,6 +399,23 @@ export function governingBedMm(fills: readonly MoldFill[]): number {
     const { depthMm, volumeMl } = bedOf(fill)
     return fill.mold.edge ? (volumeMl * 1000) / fill.areaMm2 : depthMm
   })
+}
+
+/** How much there is for the white of one piece to fall through, mm. */
+export function underWhiteMm({ technique, layers }: Pick<MoldFill, 'technique' | 'layers'>): number {
+  const raised = whitensWhatIsRaised(TECHNIQUES[technique]) ? layers.find(isHeld) : undefined
+  return bedOf({ layers }).depthMm + (raised?.depthMm ?? 0)
+}
+
+/** The same over the pieces whose white is piped, by area; like the bed's where nothing is raised first. */
+export function governingUnderWhiteMm(fills: readonly MoldFill[]): number {
+  const piped = fills.filter((fill) => isPiped(fill.technique))
+  const stirred = stirredFor(piped)
+  const raisedMm = meanOf(
+    stirred.length > 0 ? stirred : piped,
+    (fill) => underWhiteMm(fill) - bedOf(fill).depthMm,
+  )
+  return governingBedMm(piped) + raisedMm
 }
 
 /** The wall that takes up the bed's warmth: of the mold that holds the most of the order by area. */

@@ -1,6 +1,6 @@
 import { isWhite, type Colour } from '../colour/index.ts'
 import { mixedDensityGPerMl, type Resin } from '../resin/index.ts'
-import { isDrawn, layerOfMix, mixOfCup, TECHNIQUES, type Technique } from '../technique/index.ts'
+import { layerOfMix, mixOfCup, takesCups, TECHNIQUES, type Technique } from '../technique/index.ts'
 import { inkOfDrop } from '../pattern/index.ts'
 import { bagShares } from './bags.ts'
 import { pourOfLayer } from './drawnLayers.ts'
@@ -96,7 +96,7 @@ function pourMix(request: BatchRequest, technique: Technique, fills: readonly Mo
   const whiteG = bag ? pipedVolumeMl(fills) * density : 0
   const bags = bag ? bagShares(fills, request) : []
   const parts = dividedCups(request, technique)
-  const tinted = fills.filter((fill) => !isDrawn(fill.technique))
+  const tinted = fills.filter((fill) => takesCups(TECHNIQUES[fill.technique]))
   // Where others stay clear, the cups are weighed off for the pieces that are poured from them.
   const someTinted = parts.length > 0 && (tinted.length < fills.length || heldG > 0)
   const mixingCupG = someTinted ? request.loss.cupFilmG : 0
@@ -319,10 +319,10 @@ const CENTRE: readonly LayerCup[] = [
   { id: 'centre', name: 'Small cup', portion: { by: 'rest' }, colours: [] },
 ]
 
-/** What the pour's own mix is divided into: nothing where white and inks go into every bed, but what is kept back for its centre. */
+/** What the pour's own mix is divided into: nothing where white and inks go into every bed, but what is kept back from it. */
 export function dividedCups({ cups }: Pick<BatchRequest, 'cups'>, pour: Technique): readonly LayerCup[] {
   if (pour.holdsBack === 'centre') return CENTRE
-  return (pour.ways ?? [pour]).some(({ white }) => white.by === 'none') ? cups : []
+  return (pour.ways ?? [pour]).some(takesCups) ? cups : []
 }
 
 /** A mix that the person divides, with what it is divided into. */

@@ -1,5 +1,12 @@
-import { HAND_SMOOTH, openAreaMm2, polygonOf, type Mold } from '../mold/index.ts'
-import { emptyPattern, usualBloom, usualPetri, type MarkKind, type Pattern } from '../pattern/index.ts'
+import { HAND_SMOOTH, openAreaMm2, polygonOf, shortestAcrossMm, type Mold } from '../mold/index.ts'
+import {
+  emptyPattern,
+  usualBloom,
+  usualLine,
+  usualPetri,
+  type MarkKind,
+  type Pattern,
+} from '../pattern/index.ts'
 import { stepThat, type Technique } from '../technique/index.ts'
 import type { PieceOrder } from './pieces.ts'
 import type { WhiteChoice } from './drawn.ts'
@@ -19,11 +26,12 @@ const PIPED: readonly MarkKind[] = [
 const DROPPED: readonly MarkKind[] = ['drops', 'sprinkle']
 const DROPPED_AND_DRAWN: readonly MarkKind[] = ['drops', 'across', 'swirl', 'sprinkle']
 
-/** The marks a technique makes: a needle pipes nothing, and a tool goes through it only where a step of its own does. */
+/** The marks a technique makes: a needle pipes nothing, inks are dropped and a tool goes through only where a step of its own does that. */
 export function markKindsOf(technique: Pick<Technique, 'white' | 'steps'>): readonly MarkKind[] {
   const { white } = technique
   if (white.by === 'none') return []
-  if (white.by === 'bag') return PIPED
+  if (white.by === 'bag')
+    return stepThat(technique, 'inks') ? PIPED : PIPED.filter((kind) => kind !== 'drops')
   return stepThat(technique, 'shapes') ? DROPPED_AND_DRAWN : DROPPED
 }
 
@@ -63,6 +71,8 @@ export function usualPattern(
         mostDrops((forAreaMm2 * bedMm) / 1000, technique.white),
       ),
     })
+  if (technique.white.lies === 'line')
+    return usualLine({ forAreaMm2, narrowestMm: shortestAcrossMm(outline) })
   return usualBloom({
     forAreaMm2,
     widestMm,

@@ -27,6 +27,13 @@ export type BloomAct =
       readonly closed: boolean
       readonly beadM: number
     }
+  /** A tinted film that was poured as a band along the wall: the optical depth of all of it. */
+  | {
+      readonly kind: 'film'
+      readonly fromWallM: number
+      readonly toWallM: number
+      readonly absorb: readonly [number, number, number]
+    }
   | { readonly kind: 'tool'; readonly strokes: readonly Stroke[] }
   | {
       readonly kind: 'sprinkle'
@@ -134,5 +141,18 @@ export function handOn({ grid, sheets, laid, chance, threads }: Bench) {
     })
   }
 
-  return { dropInk, dropWhite, layBead }
+  /** It is tinted all through: half of it rides with the surface, half lies with the floor. */
+  const layFilm = ({ fromWallM, toWallM, absorb }: Extract<BloomAct, { kind: 'film' }>): void => {
+    const { inside, wallM } = grid
+    for (let p = 0; p < wallM.length; p++) {
+      if (!inside[p] || wallM[p]! < fromWallM || wallM[p]! >= toWallM) continue
+      absorb.forEach((depth, channel) => {
+        sheets.surface.ink[channel]![p]! += depth / 2
+        sheets.floor.ink[channel]![p]! += depth / 2
+        laid.ink[channel]! += depth * cellM * cellM
+      })
+    }
+  }
+
+  return { dropInk, dropWhite, layBead, layFilm }
 }

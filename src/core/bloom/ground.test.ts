@@ -95,6 +95,7 @@ describe('a scene', () => {
     laid: laidBloom(disc, { inkDrops: 9, rings: 1, petals: 4, marginMm: 10 }),
     beadMm: 3,
     needle: null,
+    films: [],
     inks: [[2, 0.2, 0.2]],
     inkAtMin: 1,
     whiteAtMin: 6,

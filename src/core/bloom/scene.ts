@@ -13,6 +13,8 @@ export interface BloomScene {
   readonly beadMm: number
   /** White from a bottle, one drop on every drop of ink, so often; null where it is piped. */
   readonly needle: Needle | null
+  /** What lay there, tinted, before anything was dropped or piped: bands along the wall. */
+  readonly films: readonly Film[]
   /** Optical depths of each ink, one dose. */
   readonly inks: readonly Channels[]
   readonly inkAtMin: number
@@ -21,6 +23,13 @@ export interface BloomScene {
   /** So long after the first of the white the tool goes through; a minute where nothing is said. */
   readonly toolAfterMin?: number | undefined
   readonly seed: number
+}
+
+export interface Film {
+  readonly fromWallMm: number
+  readonly toWallMm: number
+  /** Optical depth of all of it. */
+  readonly absorb: Channels
 }
 
 export interface Needle {
@@ -59,6 +68,10 @@ const SWIRL_RAD = 2.6
 export function layScene(bloom: Bloom, scene: BloomScene): void {
   const chance = seededRandom(scene.seed * 31 + 5)
   const firstS = Math.min(scene.inkAtMin, scene.whiteAtMin) * 60
+  for (const { fromWallMm, toWallMm, absorb } of scene.films) {
+    const [fromWallM, toWallM] = [fromWallMm * M_PER_MM, toWallMm * M_PER_MM]
+    bloom.at(firstS, { kind: 'film', fromWallM, toWallM, absorb })
+  }
   for (const sprinkle of scene.laid.sprinkles)
     bloom.at(firstS, { kind: 'sprinkle', what: sprinkle.what, specks: strewnIn(sprinkle, chance) })
   if (scene.needle) layRounds(bloom, { ...scene, needle: scene.needle }, chance)

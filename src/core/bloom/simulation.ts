@@ -158,6 +158,10 @@ export function createBloom(setup: BloomSetup): Bloom {
         hand.layBead(act)
         hasWhite = true
         return
+      case 'film':
+        hand.layFilm(act)
+        hasInk = true
+        return
       case 'tool':
         return work(weakened(act.strokes, fluidityLeft(viscosityAt, nowS)))
       case 'sprinkle':

@@ -1,6 +1,7 @@
 export {
   emptyPattern,
   usualBloom,
+  usualLine,
   usualPetri,
   WHOLE,
   type DropLayout,

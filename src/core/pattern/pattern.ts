@@ -135,6 +135,34 @@ export function usualBloom(from: UsualBloom): Pattern {
   ])
 }
 
+/** On lines about one middle: a swirl about the middle would turn them in themselves. */
+const SWIRLS_ON_LINE = 3
+/** Of the narrowest way across (by eye). */
+const SWIRL_ON_LINE_SHARE = 0.15
+
+/** One white line in the shape of its mold, half way in, swirled in a few places. */
+export function usualLine({
+  forAreaMm2,
+  narrowestMm,
+}: {
+  readonly forAreaMm2: number
+  /** Straight across. */
+  readonly narrowestMm: number
+}): Pattern {
+  const marginMm = narrowestMm / 4
+  return patternOf('usual-line', forAreaMm2, [
+    { kind: 'rings', zone: WHOLE, marginMm, spacingMm: marginMm, most: 1, ...FROM_THE_RIGHT },
+    ...Array.from({ length: SWIRLS_ON_LINE }, (_, k): Mark => {
+      const angle = Math.PI / 2 + (2 * Math.PI * k) / SWIRLS_ON_LINE
+      return {
+        kind: 'swirl',
+        at: { x: marginMm * Math.cos(angle), y: marginMm * Math.sin(angle) },
+        reachMm: SWIRL_ON_LINE_SHARE * narrowestMm,
+      }
+    }),
+  ])
+}
+
 /** Of a technique that draws nothing. */
 export function emptyPattern(forAreaMm2: number): Pattern {
   return patternOf('usual-none', forAreaMm2, [])

@@ -1,18 +1,19 @@
 import {
-  bedOf,
   EXCESS_DENSITY_KG_PER_M3,
   ofPiece,
   pipedOn,
+  underWhiteMm,
   type BatchRequest,
   type MoldFill,
 } from '../batch/index.ts'
-import type { BloomScene } from '../bloom/index.ts'
+import type { BloomScene, Film } from '../bloom/index.ts'
 import { byLamp, inkLayer, type Colour } from '../colour/index.ts'
 import { areaMm2, edgeHeightMm, HAND_SMOOTH, islandsOf, polygonOf } from '../mold/index.ts'
 import {
   isPiped,
   stepThat,
   TECHNIQUES,
+  whitensWhatIsRaised,
   type Deed,
   type Technique,
   type TechniqueId,
@@ -24,6 +25,8 @@ import type { BatchPlan } from './plan.ts'
 export interface FaceTask extends Omit<BloomScene, 'inkAtMin' | 'whiteAtMin' | 'seed'> {
   readonly depthMm: number
   readonly excessDensityKgPerM3: number
+  /** What its white is meant to become, and is judged by. */
+  readonly becomes: 'petals' | 'line' | 'cells'
   /** Minutes from stop-stir and Pa.s, up to gel. */
   readonly viscosity: readonly (readonly [number, number])[]
   /** Minutes the inks are in before the white; negative: after it. */
@@ -63,12 +66,14 @@ export function faceTask(request: BatchRequest, plan: BatchPlan, kindId: string)
     // Only the white is followed: what other bags lay is mica or colour, not what opens.
     laid: { ...fill.laid, beads: pipedOn(fill, request).find(({ bag }) => bag === null)?.beads ?? [] },
     beadMm: request.white.holeMm,
+    becomes: BECOMES[technique.white.by === 'bag' ? technique.white.lies : 'needle'],
     needle: needleOf(fill, request, technique),
+    films: filmsOf(fill, plan, request),
     inks: fill.inks.map(({ hex }) => {
       const [r, g, b] = inkLayer(hex).absorb
       return [FRESH_DROP * r, FRESH_DROP * g, FRESH_DROP * b] as const
     }),
-    depthMm: Math.max(THINNEST_MM, bedOf(fill).depthMm - edgeHeightMm(fill.mold)),
+    depthMm: Math.max(THINNEST_MM, underWhiteMm(fill) - edgeHeightMm(fill.mold)),
     excessDensityKgPerM3:
       EXCESS_DENSITY_KG_PER_M3[technique.white.by === 'needle' ? 'ink' : request.white.dose],
     viscosity: plan.life.flatMap(({ min, viscosityPaS }) =>
@@ -89,6 +94,26 @@ function toolAfterMin(plan: BatchPlan, technique: Technique, kindId: string): nu
   return dropped === undefined || shaped === undefined ? undefined : shaped - dropped
 }
 
+const BECOMES = { flower: 'petals', line: 'line', needle: 'cells' } as const
+
+/** The cups that were poured as lines before the white, in their colours; those of a clear one are none. */
+function filmsOf(fill: MoldFill, { steps, fills }: BatchPlan, { cups }: BatchRequest): readonly Film[] {
+  if (!whitensWhatIsRaised(TECHNIQUES[fill.technique])) return []
+  const raises = steps.find(
+    ({ does, pieceNo }) => does === 'raises' && pieceNo !== null && ofPiece(fills, pieceNo) === fill,
+  )
+  return (raises?.takes ?? []).flatMap((take) => {
+    if (take.of !== 'held' || !take.line) return []
+    const colours = cups.find(({ name }) => name === take.cup)?.colours ?? []
+    if (colours.length === 0) return []
+    const { fromWallMm, widthMm } = take.line
+    const all = colours.map(({ colour }) => inkLayer(colour.hex).absorb)
+    const mean = (channel: 0 | 1 | 2) =>
+      all.reduce((sum, absorb) => sum + absorb[channel], 0) / colours.length
+    return [{ fromWallMm, toWallMm: fromWallMm + widthMm, absorb: [mean(0), mean(1), mean(2)] }]
+  })
+}
+
 /** Rounds of the needle, one after the other on the same piece; null where white is piped. */
 function needleOf(fill: MoldFill, { hands }: BatchRequest, { white }: Technique): FaceTask['needle'] {
   if (white.by !== 'needle') return null
@@ -103,7 +128,7 @@ export function faceMoments(plan: BatchPlan, kindId: string): readonly FaceMomen
   const piped = fill && isPiped(fill.technique)
   const window = piped ? bloom?.window : dropsOn(plan, kindId)
   if (!window || window.closeMin === null) return []
-  const soonest = decant.decantMin + 1
+  const soonest = Math.max(decant.decantMin + 1, fill ? raisedMin(plan, fill) : 0)
   const rightMin = piped ? window.bestMin : Math.max(soonest, window.bestMin)
   const earlyMin = Math.max(soonest, window.openMin - OUTSIDE_MIN)
   return [
@@ -111,6 +136,15 @@ export function faceMoments(plan: BatchPlan, kindId: string): readonly FaceMomen
     { id: 'right', whiteAtMin: rightMin },
     { id: 'late', whiteAtMin: window.closeMin + OUTSIDE_MIN },
   ]
+}
+
+/** When what the white goes on has been raised on those pieces; 0 where nothing is. */
+function raisedMin({ steps, fills }: BatchPlan, fill: MoldFill): number {
+  if (!whitensWhatIsRaised(TECHNIQUES[fill.technique])) return 0
+  const own = steps.filter(
+    ({ does, pieceNo }) => does === 'raises' && pieceNo !== null && ofPiece(fills, pieceNo) === fill,
+  )
+  return Math.max(0, ...own.map(({ endMin }) => endMin))
 }
 
 /** When those pieces get their drops, and from the first of them on; undefined where they get none. */
@@ -137,7 +171,10 @@ export function whatIfsOf(technique: TechniqueId, colours: readonly Colour[]): r
     'glitter',
     ...(colours.some(({ lampHex }) => lampHex !== undefined) ? (['byLamp'] as const) : []),
   ]
-  return TECHNIQUES[technique].white.by === 'needle' ? all.filter((each) => each !== 'inkAfterWhite') : all
+  const way = TECHNIQUES[technique]
+  return way.white.by === 'needle' || !stepThat(way, 'inks')
+    ? all.filter((each) => each !== 'inkAfterWhite')
+    : all
 }
 
 /** The task with that one thing changed; twice the white is a bead of twice the section, or two drops for one. */

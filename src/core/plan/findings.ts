@@ -157,7 +157,7 @@ function colourFindings(request: BatchRequest, { technique, mixes }: Schedule): 
   const found: Finding[] = []
   const inked = request.colours.some((colour) => holdsAlcohol(colour) && !isWhite(colour))
   if (!request.colours.some(isWhite)) found.push({ kind: 'noWhite' })
-  if (!inked) found.push({ kind: 'noInk' })
+  if (!inked && stepThat(technique, 'inks')) found.push({ kind: 'noInk' })
   for (const { one, other } of overlapsOnPieces(request).filter((pair) => pair.muddy))
     found.push({ kind: 'muddyPair', one, other })
   if (technique.white.by === 'bag') {

@@ -33,7 +33,7 @@ describe('a batch with inclusions', () => {
       2 * ((5.5 * AREA_MM2) / 1000 - 6) * mixedDensityGPerMl(request.resin),
       0,
     )
-    expect(drops[0]).toMatchObject({ whiteDrops: 0, inks: [{ drops: 0 }, { drops: 0 }] })
+    expect(drops[0]).toMatchObject({ whiteDrops: 0, inks: [] })
   })
 
   test('lays them in while the base draws a string, piece by piece, and feathers after that', () => {

@@ -45,7 +45,7 @@ function withTinting(steps: readonly StepRule[], cups: number): readonly StepRul
   return [...before, tint, ...steps.slice(at)]
 }
 
-/** The white stirred by itself, after the inks and before they are still: the hands are free there. What led up to portioning it leads up to the decant. */
+/** The white stirred by itself, after the inks and before they are still, for the hands are free there, or else just before it is piped. What led up to portioning it leads up to the decant. */
 function withWhiteApart(steps: readonly StepRule[]): readonly StepRule[] {
   const idOf = (does: Deed) => steps.find((step) => step.does === does)!.id
   const [portions, empties, whites] = [idOf('portions'), idOf('empties'), idOf('whites')]
@@ -57,7 +57,8 @@ function withWhiteApart(steps: readonly StepRule[]): readonly StepRule[] {
         ? { ...step, moment: { ...moment, step: empties } }
         : step
     })
-  const at = others.findIndex(({ moment }) => moment.by === 'settle')
+  const still = others.findIndex(({ moment }) => moment.by === 'settle')
+  const at = still < 0 ? others.findIndex(({ id }) => id === whites) : still
   const apart: StepRule = {
     ...WHITE_APART,
     id: portions,

@@ -144,6 +144,53 @@ export const USE: StepRule = {
   waits: [{ by: 'everything' }],
 }
 
+/** Of a way whose white is piped. */
+export const PORTION: StepRule = {
+  id: 'portion',
+  title: 'Portion and tint the white',
+  detail: 'See-through on a wiped stick. Into the bag, bag into its cup.',
+  done: 'White in the bag',
+  place: 'pour',
+  per: 'batch',
+  moment: { by: 'before', step: 'decant', minutes: 1.5 },
+  handsOn: { by: 'seconds', seconds: 75 },
+  takes: 'white',
+  needs: ['whiteCup', 'bag', 'sticks'],
+  does: 'portions',
+  risks: ['skin'],
+  brings: [],
+}
+
+/** White out of its bag, piece by piece. */
+export const PIPE: Omit<StepRule, 'title' | 'detail'> = {
+  id: 'white',
+  done: 'Piped',
+  place: 'pour',
+  per: 'piece',
+  moment: { by: 'resin', criterion: STAGES.pipe },
+  handsOn: { by: 'bead' },
+  takes: 'beads',
+  needs: ['bag', 'scissors'],
+  does: 'whites',
+  flows: true,
+  short: 'white',
+  brings: ['white'],
+}
+
+/** The tool through white that has just been piped. */
+export const SHAPE: Omit<StepRule, 'title' | 'detail'> = {
+  id: 'shape',
+  done: 'Shaped',
+  late: 'One slow stroke at a time; stop as soon as the film tears instead of bending.',
+  place: 'pour',
+  per: 'piece',
+  moment: { by: 'after', step: 'white', minutes: 0, lateAfterMin: 4 },
+  handsOn: { by: 'strokes' },
+  needs: ['sticks', 'wipes'],
+  does: 'shapes',
+  brings: [],
+}
+
 /** In place of portioning: a white that could not wait in its bag is stirred when it is needed. */
 export const WHITE_APART: Omit<StepRule, 'id' | 'moment'> = {
   title: 'Stir and tint the white, a small mix of its own',

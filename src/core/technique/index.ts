@@ -4,7 +4,9 @@ import { DIRTY_CUP } from './dirtyCup.ts'
 import { DRIP } from './drip.ts'
 import { INCLUSIONS } from './inclusions.ts'
 import { NESTED } from './nested.ts'
+import { NESTED_SWIRL } from './nestedSwirl.ts'
 import { PETRI } from './petri.ts'
+export { takesCups, whitensWhatIsRaised } from './heldBack.ts'
 export { gestureOf, sceneAt, type Gesture, type Scene } from './scene.ts'
 import { RAISED_PETRI } from './raisedPetri.ts'
 import { SWIRLED_PETRI } from './swirledPetri.ts'
@@ -73,6 +75,7 @@ export const TECHNIQUES: Readonly<Record<TechniqueId, Technique>> = {
   swirledPetri: SWIRLED_PETRI,
   cloud: CLOUD,
   nested: NESTED,
+  nestedSwirl: NESTED_SWIRL,
   dirtyCup: DIRTY_CUP,
   zones: ZONES,
   drip: DRIP,
@@ -101,6 +104,11 @@ export function waysOf({ technique, pieces }: Laid): readonly TechniqueId[] {
 /** Whether inks and white are laid in a pattern, so that there is one to draw. */
 export function isDrawn(id: TechniqueId): boolean {
   return TECHNIQUES[id].white.by !== 'none'
+}
+
+/** Whether inks are dropped. */
+export function isInked(id: TechniqueId): boolean {
+  return stepThat(TECHNIQUES[id], 'inks') !== undefined
 }
 
 /** Whether its white is piped from a bag, as beads. */

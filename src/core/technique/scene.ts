@@ -1,3 +1,4 @@
+import { whitensWhatIsRaised } from './heldBack.ts'
 import type { StepRule, Technique } from './technique.ts'
 
 /** What the hands do at a step, as far as it can be drawn. */
@@ -36,6 +37,8 @@ export interface Scene {
   readonly bed: boolean
   readonly inks: boolean
   readonly white: boolean
+  /** It lies on what was held back, not under it. */
+  readonly whiteOver: boolean
   /** How what was held back lies on the bed by now. */
   readonly raised: Technique['holdsBack'] | null
   /** Stones, or what is laid in. */
@@ -89,6 +92,7 @@ export function sceneAt({ steps, holdsBack }: Pick<Technique, 'steps' | 'holdsBa
     bed: past('pour', 'pourOver'),
     inks: past('drop'),
     white: steps.slice(0, at).some(({ brings }) => brings.includes('white')),
+    whiteOver: whitensWhatIsRaised({ steps }),
     raised: past('raise') ? (holdsBack ?? null) : null,
     setIn: past('set'),
     object: (past('pourOver') || gestureOf(steps[at]!) === 'pourOver') && !past('lift'),

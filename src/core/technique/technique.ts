@@ -173,9 +173,9 @@ export type OrderRule = {
 export type WhiteRule =
   | {
       readonly by: 'bag'
+      /** How it usually lies: rings dragged into petals, or one line in the mold's own shape, swirled. */
+      readonly lies: 'flower' | 'line'
       readonly usualPortionG: number
-      readonly usualForAcrossMm: number
-      readonly bagResidueG: number
     }
   /** Rounds of drops until the floor is covered, each drop covering a cell of that area, and never more than `mostRounds`. */
   | {
@@ -227,6 +227,7 @@ export type TechniqueId =
   | 'swirledPetri'
   | 'cloud'
   | 'nested'
+  | 'nestedSwirl'
   | 'dirtyCup'
   | 'zones'
   | 'drip'

@@ -3,6 +3,7 @@ import {
   EXCESS_DENSITY_KG_PER_M3,
   laidOut,
   governingBedMm,
+  governingUnderWhiteMm,
   governingWall,
   pourMixOf,
   type BatchRequest,
@@ -23,7 +24,6 @@ import {
 } from '../resin/index.ts'
 import {
   asNeeded,
-  isPiped,
   markedAt,
   stepRule,
   stepThat,
@@ -233,7 +233,7 @@ function laidAs(way: TechniqueId, fills: readonly MoldFill[]): readonly MoldFill
 
 function whiteOf(request: BatchRequest, technique: Technique, fills: readonly MoldFill[]): BloomWhite | null {
   if (technique.white.by !== 'bag') return null
-  const bedDepthMm = governingBedMm(fills.filter((fill) => isPiped(fill.technique)))
+  const bedDepthMm = governingUnderWhiteMm(fills)
   const { dose, holeMm } = request.white
   return { excessDensityKgPerM3: EXCESS_DENSITY_KG_PER_M3[dose], holeMm, bedDepthMm }
 }

@@ -59,7 +59,7 @@ export function MomentFace({
     <li
       className="text-sm"
       data-moment={moment.id}
-      data-verdict={outcome ? (outcome.of === 'petals' ? outcome.verdict : 'cells') : 'open'}
+      data-verdict={outcome ? (outcome.of === 'petals' ? outcome.verdict : outcome.of) : 'open'}
     >
       <div className="relative">
         <PaintedFace

@@ -17,7 +17,7 @@ import {
 import type { Colour } from '#core/colour/index.ts'
 import { openAreaMm2, type Mold } from '#core/mold/index.ts'
 import { scaledPattern } from '#core/pattern/index.ts'
-import { isDrawn, standsAlone, TECHNIQUES, type TechniqueId } from '#core/technique/index.ts'
+import { isDrawn, isInked, standsAlone, TECHNIQUES, type TechniqueId } from '#core/technique/index.ts'
 import { CountField } from '#app/components/CountField.tsx'
 import { TextField } from '#app/components/TextField.tsx'
 import type { InputsProps } from './inputsProps.ts'
@@ -54,7 +54,7 @@ export function Pieces({ draft, stock, problems, change }: InputsProps) {
           {order.colourway && (
             <ColourwayFields
               colourway={order.colourway}
-              inks={isDrawn(techniqueOn(order, draft)) ? inksOf(draft) : []}
+              inks={isInked(techniqueOn(order, draft)) ? inksOf(draft) : []}
               problem={problems[`pieces.${k}.colourway.name`]}
               onChange={(colourway) => set(k, { ...order, colourway })}
             />

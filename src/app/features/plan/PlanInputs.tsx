@@ -11,6 +11,7 @@ import {
 import {
   isDrawn,
   isPiped,
+  takesCups,
   standsAlone,
   stepThat,
   TECHNIQUES,
@@ -160,7 +161,7 @@ export function PourFields(props: InputsProps) {
           onChange={(colours) => change({ colours })}
         />
       )}
-      {!ways.every(isDrawn) && (
+      {ways.some((way) => takesCups(TECHNIQUES[way])) && (
         <fieldset className="flex flex-col gap-2">
           <legend className="mb-1 text-sm font-medium">{cupsLegend(ways)}</legend>
           <CupList

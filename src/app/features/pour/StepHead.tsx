@@ -5,10 +5,10 @@ import { beadLengthMm, type Bead } from '#core/pattern/index.ts'
 import { bagLeft, type BatchPlan } from '#core/plan/index.ts'
 import type { RunStep } from '#core/runsheet/index.ts'
 import type { Otherwise } from '#core/timing/index.ts'
-import { isDrawn } from '#core/technique/index.ts'
+import { isDrawn, takesCups, TECHNIQUES } from '#core/technique/index.ts'
 import { printQuantity, type UnitChoice } from '#core/units/index.ts'
 import { wordLengthOf } from '#words/lengths.ts'
-import { laidOf } from '#app/components/laidOf.ts'
+import { cupsLaid, laidOf } from '#app/components/laidOf.ts'
 import { MoldDrawing } from '#app/components/MoldDrawing.tsx'
 import { StepPicture } from '#app/components/StepPicture.tsx'
 import { TakesList } from '#app/components/TakesList.tsx'
@@ -31,9 +31,11 @@ const FEW_TAKES = 4
 export function StepHead({ step, request, plan, units, done, otherwise, children }: StepHeadProps) {
   const fill = step.pieceNo === null ? undefined : ofPiece(plan.fills, step.pieceNo)
   const beads = step.takes.some(({ of }) => of === 'beads')
-  const laysPattern = fill !== undefined && isDrawn(fill.technique)
   const laysCups =
-    fill !== undefined && !laysPattern && step.takes.some(({ of }) => of === 'held' || of === 'stroke')
+    fill !== undefined &&
+    takesCups(TECHNIQUES[fill.technique]) &&
+    step.takes.some(({ of }) => of === 'held' || of === 'stroke')
+  const laysPattern = fill !== undefined && !laysCups && isDrawn(fill.technique)
   const technique = techniqueOfPour(request)
   const at = technique.steps.findIndex(({ id }) => id === step.stepId)
   return (
@@ -58,9 +60,7 @@ export function StepHead({ step, request, plan, units, done, otherwise, children
           className="size-28 shrink-0 sm:size-44"
         />
       )}
-      {laysPattern && (
-        <PatternAtHand key={step.key} fill={fill} request={request} beads={beads} units={units} />
-      )}
+      {laysPattern && <PatternAtHand {...{ fill, plan, request, beads, units }} key={step.key} />}
     </div>
   )
 }
@@ -97,6 +97,7 @@ function bagOf({ bag }: Bead, { bags = [] }: BatchRequest): string | null {
 }
 
 interface PatternAtHandProps {
+  readonly plan: BatchPlan
   readonly fill: MoldFill
   readonly request: BatchRequest
   readonly beads: boolean
@@ -104,7 +105,7 @@ interface PatternAtHandProps {
 }
 
 /** The pattern of the piece at hand; where beads are laid, the one that is next is lit, and the others are a tap away. */
-function PatternAtHand({ fill, request, beads, units }: PatternAtHandProps) {
+function PatternAtHand({ fill, plan, request, beads, units }: PatternAtHandProps) {
   const [at, setAt] = useState(0)
   const all = fill.laid.beads
   const lit = beads ? all[at] : undefined
@@ -113,6 +114,7 @@ function PatternAtHand({ fill, request, beads, units }: PatternAtHandProps) {
       <MoldDrawing
         outline={fill.mold.outline}
         laid={fill.laid}
+        filled={cupsLaid(fill, plan, request)}
         beadMm={request.white.holeMm}
         inkHexes={fill.inks.map(({ hex }) => hex)}
         bags={request.bags}

@@ -11,7 +11,13 @@ import {
   type MoldFill,
 } from '#core/batch/index.ts'
 import { profileOf, shortestAcrossMm } from '#core/mold/index.ts'
-import { stepThat, TECHNIQUES, type TechniqueId } from '#core/technique/index.ts'
+import {
+  stepThat,
+  takesCups,
+  TECHNIQUES,
+  whitensWhatIsRaised,
+  type TechniqueId,
+} from '#core/technique/index.ts'
 import { printQuantity, type UnitChoice } from '#core/units/index.ts'
 import { shortWhen } from '#words/layers.ts'
 import { wordLayer } from '#words/mixes.ts'
@@ -291,8 +297,9 @@ function Fill({
 
 function hexesOf({ layer, later }: Slab, fill: MoldFill, request: BatchRequest): readonly string[] {
   if (layer && !later && !layer.poured) return ['var(--cloud)']
-  const { white, holdsBack } = TECHNIQUES[fill.technique]
-  const isTinted = white.by === 'none' && (!holdsBack || (layer !== null && isHeld(layer)))
+  const technique = TECHNIQUES[fill.technique]
+  const { holdsBack } = technique
+  const isTinted = takesCups(technique) && (!holdsBack || (layer !== null && isHeld(layer)))
   const cups = later ? later.cups : isTinted ? request.cups : []
   const hexes = cups.map(({ colours: [first] }) => first?.colour.hex ?? 'var(--clear)')
   if (later || !isTinted) return hexes
@@ -304,7 +311,8 @@ function hexesOf({ layer, later }: Slab, fill: MoldFill, request: BatchRequest):
 /** In which way the slab is laid, and with which inks: the pour's, or those of a layer that is drawn. Null where nothing goes into it. */
 function drawnInSlab({ layer, later }: Slab, fill: MoldFill, request: BatchRequest) {
   if (!layer?.poured) return null
-  if (!later && isHeld(layer)) return null
+  const technique = TECHNIQUES[fill.technique]
+  if (!later && isHeld(layer) !== whitensWhatIsRaised(technique)) return null
   if (!later) return { way: fill.technique, inks: fill.inks.map(({ hex }) => hex) }
   const way = drawnIn(later)
   return way && { way, inks: inksOf(drawnOf(later, request)).map(({ hex }) => hex) }

@@ -3,7 +3,7 @@ import { Link } from 'react-router'
 import { HAND_SMOOTH, islandsOf, narrowZones, polygonOf } from '#core/mold/index.ts'
 import { narrowFromMm, type BatchRequest, type MoldFill } from '#core/batch/index.ts'
 import type { BatchPlan } from '#core/plan/index.ts'
-import { isDrawn, isPiped } from '#core/technique/index.ts'
+import { isDrawn, isInked, isPiped } from '#core/technique/index.ts'
 import { printQuantity, type UnitChoice } from '#core/units/index.ts'
 import { wordLengthOf } from '#words/lengths.ts'
 import { usePatternLink } from '../patternLink.ts'
@@ -35,7 +35,7 @@ export function FromAbove({ request, plan, units, layerId }: FromAboveProps) {
               <p className="font-semibold">
                 {fill.count} × {fill.name}
               </p>
-              {own && isDrawn(fill.technique) && (
+              {own && isInked(fill.technique) && (
                 <p>{own.inks.map((ink) => `${ink.drops} ${ink.what}`).join(' and ') || 'No ink'} on each</p>
               )}
               {fill.white.beadMm > 0 && (
