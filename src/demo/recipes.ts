@@ -579,7 +579,11 @@ export const RECIPES: readonly Recipe[] = [
         cup('blush', { by: 'share', frac: 0.25 }, dosed(BLUSH, 0.3)),
         cup('mist', { by: 'share', frac: 0.25 }, dosed(MIST, 0.3)),
       ],
-      layers: [layer('back', 'back', { cups: [cup('peat', { by: 'rest' }, dosed(PEAT, 0.2))] })],
+      layers: [
+        layer('back', 'back', {
+          cups: [cup('pewter', { by: 'rest' }, { colour: PEWTER, dose: { by: 'share', frac: 0.02 } })],
+        }),
+      ],
     },
   ),
   recipe(

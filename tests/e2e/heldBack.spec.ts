@@ -89,3 +89,36 @@ test('nested lines from their recipe to the log: each cup its grams, width and l
     page.getByRole('cell', { name: /^Pour the cups as lines, one inside the other, piece 2$/ }),
   ).toHaveCount(1)
 })
+
+test('nested lines, swirled: the face is followed before pouring, and the white goes on after the lines', async ({
+  page,
+}) => {
+  await openStudio(page, '/plan')
+  await beginFrom(page, 'nestedSwirl', 'Nested lines, swirled with white')
+  await expect(page.locator('[data-cut-through]')).toContainText(/Colours\s*\d+\.\d mm, white 0\.\d mm/)
+  const fromAbove = page.getByRole('img', { name: /^Hexagon, 9 cm from above/ })
+  await expect(fromAbove.locator('[data-filled]')).toHaveCount(4)
+
+  await test.step('the face says what the white became, and judges no closing petals', async () => {
+    await page.getByRole('link', { name: 'Pattern and face' }).click()
+    await page.getByRole('button', { name: 'Show the face' }).click()
+    const right = page.locator('[data-moment="right"]')
+    await expect(right).toHaveAttribute('data-verdict', 'line', { timeout: 60_000 })
+    await expect(right).toContainText(/\d+ % of the white went down and opened, over \d+ % of the face/)
+    const late = page.locator('[data-moment="late"]')
+    await expect(late).toHaveAttribute('data-verdict', 'line', { timeout: 60_000 })
+    const down = async (moment: typeof right) =>
+      Number(/(\d+) % of the white/.exec(await moment.innerText())![1])
+    expect(await down(right)).toBeGreaterThan(await down(late))
+    await page.goBack()
+  })
+
+  await page.getByRole('button', { name: 'Lay the bench out' }).click()
+  await layOut(page)
+  await stir(page)
+  const keys = await pourToTheEnd(page)
+  const order = ['portion', 'lines.1', 'lines.2', 'white.1', 'shape.1', 'white.2', 'shape.2', 'setStones.1']
+  expect(keys.filter((key) => order.includes(key))).toEqual(order)
+  await go(page, `/log/${new URL(page.url()).pathname.split('/')[2]}`)
+  await expect(page.getByRole('cell', { name: /^Pipe the white line, piece 2$/ })).toHaveCount(1)
+})

@@ -9,7 +9,7 @@ import type { Technique } from './technique.ts'
  */
 export const NESTED_SWIRL: Technique = {
   id: 'nestedSwirl',
-  name: 'Nested lines with a white swirl',
+  name: 'Nested lines, swirled',
   summary: 'Nested lines, then a white line in their shape, swirled so that it draws the colours along.',
   face: NESTED.face,
   bed: NESTED.bed,

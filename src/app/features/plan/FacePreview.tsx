@@ -170,6 +170,11 @@ export function FacePreview({ request, plan, kindId }: FacePreviewProps) {
           The white and the inks are followed; beads out of other bags are not, and are left out of the face.
         </p>
       )}
+      {task.films.length > 0 && (
+        <p className="text-ink-soft mt-3 text-sm">
+          The colours begin as the cups lie and are followed as see-through ones, opaque colours too.
+        </p>
+      )}
       {state === 'failed' && (
         <p role="alert" className="mt-3">
           The simulation broke off; the plan is untouched. Close other tabs or take the quick grid, and show

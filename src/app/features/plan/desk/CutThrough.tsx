@@ -192,7 +192,7 @@ function nameOf({ layer, later }: Slab, fill: MoldFill): string {
 function lineOf({ layer, later }: Slab, fill: MoldFill, units: UnitChoice): string {
   const depth = layer ? printQuantity(layer.depthMm, units.length) : 'no resin'
   if (later) return `${depth}, ${shortWhen(later.when)}`
-  if (layer && isHeld(layer)) return depth
+  if (layer && isHeld(layer) !== whitensWhatIsRaised(TECHNIQUES[fill.technique])) return depth
   const whiteMm = fill.layers.find(({ name, poured }) => name === null && !poured)?.depthMm ?? 0
   return whiteMm > 0.05 ? `${depth}, white ${printQuantity(whiteMm, units.length)}` : depth
 }
