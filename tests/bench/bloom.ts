@@ -7,8 +7,10 @@ import {
   paintFace,
   PIPED,
   type Bloom,
+  type BloomScene,
 } from '#core/bloom/index.ts'
 import { polygonOf } from '#core/mold/index.ts'
+import { layPattern, usualLine, type Pattern } from '#core/pattern/index.ts'
 import { laidBloom } from '../support/laid.ts'
 import type { Figure } from './solver.ts'
 
@@ -51,10 +53,14 @@ interface Scene {
   readonly petals: number
   /** Rounds of a needle; null where white is piped. */
   readonly rounds: number | null
+  /** What lies there before. */
+  readonly films?: BloomScene['films']
+  /** In place of rings and petals. */
+  readonly pattern?: Pattern
 }
 
 /** A piece with everything that will be dropped into it. */
-function begin({ cells, drops, rings, petals, rounds }: Scene) {
+function begin({ cells, drops, rings, petals, rounds, films = [], pattern }: Scene) {
   const petri = rounds !== null
   const bloom = createBloom({
     outline,
@@ -69,10 +75,12 @@ function begin({ cells, drops, rings, petals, rounds }: Scene) {
   layScene(bloom, {
     outline,
     islands: [],
-    laid: laidBloom(disc, { inkDrops: drops, rings, petals, spacingMm: 9 }),
+    laid: pattern
+      ? layPattern(pattern, disc)
+      : laidBloom(disc, { inkDrops: drops, rings, petals, spacingMm: 9 }),
     beadMm: 3,
     needle: petri ? { rounds, roundMin: 1.5, dropMl: 0.017 } : null,
-    films: [],
+    films,
     inks: INKS,
     inkAtMin: 0.5,
     whiteAtMin: petri ? PETRI_AT_MIN : 13,
@@ -125,6 +133,16 @@ const HEAVY = {
 }
 const PETRI = { what: 'petri, 22 cells x 3 rounds', drops: 22, rings: 0, petals: 0, rounds: 3 }
 
+const SWIRLED: Omit<Scene, 'cells'> = {
+  what: 'three films, a white line, three swirls',
+  drops: 0,
+  rings: 0,
+  petals: 0,
+  rounds: null,
+  films: [0, 7, 15].map((fromWallMm, k) => ({ fromWallMm, toWallMm: fromWallMm + 8, absorb: INKS[k]! })),
+  pattern: usualLine({ forAreaMm2: (Math.PI * disc.acrossMm ** 2) / 4, narrowestMm: disc.acrossMm }),
+}
+
 const SCENES: readonly Scene[] = [
   { ...LIGHT, cells: 64 },
   { ...LIGHT, cells: 128 },
@@ -134,6 +152,7 @@ const SCENES: readonly Scene[] = [
   { ...HEAVY, cells: 256 },
   { ...PETRI, cells: 128 },
   { ...PETRI, cells: 256 },
+  { ...SWIRLED, cells: 256 },
 ]
 
 /** Speed of the simulation, each the median of three rounds after one of all scenes to warm up. */
