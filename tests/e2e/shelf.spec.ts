@@ -123,6 +123,21 @@ test('twelve pieces in a warm room do not fit, and the plan says what would', as
   await expect(page.getByRole('heading', { name: 'It fits your hands' })).toBeVisible()
 })
 
+test('parts out of a water bath: how long they stand in it, what it gains, and why not warmer', async ({
+  page,
+}) => {
+  await openStudio(page, '/plan')
+  await page.getByText('Which bubbles leave by themselves').click()
+  const bath = page.locator('[data-water-bath]')
+  await expect(bath).toContainText(/Bottles 70\.0 mm across stand about \d+ min in it/)
+  await expect(bath.getByRole('status')).toContainText('5.0 °C warmer: bubbles larger than')
+  await bath.getByLabel('Parts warmed to').fill('48')
+  await expect(bath).toContainText('Water of 40 °C does not warm them to 48 °C.')
+  await expect(bath.getByRole('status')).toContainText(/^Not \d+\.\d °C warmer: /)
+  await bath.getByLabel('Water', { exact: true }).fill('hot')
+  await expect(bath.getByRole('status')).toHaveCount(0)
+})
+
 test('molds come in from a spreadsheet: columns matched, lines that are wrong named, all of it taken back', async ({
   page,
 }) => {

@@ -189,11 +189,14 @@ export function useStrategies(request: BatchRequest): readonly StrategyEffect[] 
 }
 
 /** Which bubbles leave that batch's pour by themselves, computed in the worker where it is asked. */
-export function useBubbles(request: BatchRequest, asked: boolean): UseQueryResult<Bubbles> {
+export function useBubbles(
+  request: BatchRequest,
+  { asked, warmerK }: { readonly asked: boolean; readonly warmerK: number },
+): UseQueryResult<Bubbles> {
   const { planner } = usePlatform()
   return useQuery({
-    queryKey: ['bubbles', request],
-    queryFn: () => planner.bubblesOf(request),
+    queryKey: ['bubbles', request, warmerK],
+    queryFn: () => planner.bubblesOf(request, warmerK),
     enabled: asked,
     staleTime: Infinity,
     placeholderData: keepPreviousData,

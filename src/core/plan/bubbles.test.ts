@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals'
 import { bloomRequest } from '../../../tests/support/request.ts'
 import { ARCHETYPES } from '../resin/index.ts'
-import { bubblesOf } from './index.ts'
+import { bubblesOf, gravityOf, planBatch } from './index.ts'
 
 describe('the bubbles of a pour', () => {
   const told = bubblesOf(bloomRequest({}, 4))
@@ -28,5 +28,16 @@ describe('the bubbles of a pour', () => {
     const slow = bubblesOf(bloomRequest({ resin: ARCHETYPES.slow }))
     expect(slow.warmer.stopMin ?? Infinity).toBeLessThanOrEqual(slow.stopMin ?? Infinity)
     expect(told.warmer.stopMin!).toBeLessThan(told.stopMin!)
+  })
+
+  test('parts so warm that the cup runs away are refused with its reason, a little warmer ones are not', () => {
+    const request = bloomRequest({ roomTempC: 22 }, 4)
+    expect(bubblesOf(request).warmer.refusedFor).toBeNull()
+    const hot = bubblesOf(request, 25).warmer
+    expect(hot.byK).toBe(25)
+    expect(gravityOf(hot.refusedFor!)).toBe('stop')
+    // The plan says the same once its parts are that warm.
+    const kinds = planBatch({ ...request, partsTempC: 47 }).findings.map(({ kind }) => kind)
+    expect(kinds).toContain(hot.refusedFor!.kind)
   })
 })

@@ -1,7 +1,9 @@
 import { pourMixOf, type BatchRequest } from '../batch/index.ts'
 import { bisect } from '../numeric/index.ts'
 import { smallestLeavingMm } from '../resin/index.ts'
+import { heatConcerns } from '../safety/index.ts'
 import { stateAt, type Schedule } from '../timing/index.ts'
+import { gravityOf, type Finding } from './finding.ts'
 import { believedSchedule } from './plan.ts'
 
 /** Which bubbles leave by themselves. */
@@ -19,6 +21,8 @@ export interface Bubbles {
     readonly decantMin: number
     /** When the cup must be empty; null where it never must. */
     readonly stopMin: number | null
+    /** Why it is not to be done; null where nothing speaks against it. */
+    readonly refusedFor: Finding | null
   }
   readonly stopMin: number | null
 }
@@ -30,17 +34,18 @@ export interface Leaving {
   readonly cleanMm: number
 }
 
-const WARMER_K = 5
+/** How much warmer parts are tried where nobody says. */
+export const WARMER_K = 5
 /** Sizes that an eye sees in a finished piece. */
 const SEEN_MM = [1, 0.5, 0.2] as const
 
-/** The bubbles of that batch's pour: in its cup until it is poured, in its bed until it gels. */
-export function bubblesOf(request: BatchRequest): Bubbles {
+/** The bubbles of that batch's pour, in its cup until it is poured, in its bed until it gels; and what so much warmer parts would do to it. */
+export function bubblesOf(request: BatchRequest, byK = WARMER_K): Bubbles {
   const schedule = believedSchedule(request)
   const { cup, bed } = leavingOf(schedule)
   const warm = believedSchedule({
     ...request,
-    partsTempC: (request.partsTempC ?? request.roomTempC) + WARMER_K,
+    partsTempC: (request.partsTempC ?? request.roomTempC) + byK,
   })
   const warmed = leavingOf(warm)
   const { decantMin } = schedule.decant
@@ -50,14 +55,21 @@ export function bubblesOf(request: BatchRequest): Bubbles {
     bedUntil: SEEN_MM.map((mm) => ({ mm, min: bedUntilMin(schedule, mm) })),
     decantMin,
     warmer: {
-      byK: WARMER_K,
+      byK,
       cupMm: warmed.cup.stiffMm,
       bedMm: warmed.bed.stiffMm,
       decantMin: warm.decant.decantMin,
       stopMin: warm.cupLimits?.stopMin ?? null,
+      refusedFor: stopOf(warm),
     },
     stopMin: schedule.cupLimits?.stopMin ?? null,
   }
+}
+
+/** What would run away or burn; the plan itself says so too once its parts are that warm. */
+function stopOf(schedule: Schedule): Finding | null {
+  if (schedule.decant.kind === 'tooFast') return { kind: 'tooFast' }
+  return heatConcerns(schedule).find((concern) => gravityOf(concern) === 'stop') ?? null
 }
 
 function leavingOf({ forecast, mixes, decant }: Schedule): Pick<Bubbles, 'cup' | 'bed'> {

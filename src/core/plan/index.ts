@@ -1,4 +1,4 @@
-export { bubblesOf, type Bubbles } from './bubbles.ts'
+export { bubblesOf, WARMER_K, type Bubbles } from './bubbles.ts'
 export { bagLeft, type BagLeft } from './bagLeft.ts'
 export { planBatch, planLive, type BatchPlan, type BloomPlan, type LivePlan } from './plan.ts'
 export {

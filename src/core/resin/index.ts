@@ -1,3 +1,4 @@
+export { bathMin, type WaterBath } from './waterBath.ts'
 export { smallestLeavingMm, type BubbleSkin } from './bubbles.ts'
 export {
   mixedDensityGPerMl,
