@@ -1,7 +1,9 @@
 import { describe, expect, test } from '@jest/globals'
 import { planLive } from '../plan/index.ts'
 import { bloomRequest } from '../../../tests/support/request.ts'
-import type { BatchRequest } from '../batch/index.ts'
+import { startedLayer, type BatchRequest } from '../batch/index.ts'
+import { ARCHETYPES } from '../resin/index.ts'
+import { dryKey } from '../technique/index.ts'
 import { planRack, type FreeHours, type FreeTime, type RackBatch, type RackStudio } from './index.ts'
 import { backLayer, begun } from '../../../tests/support/layers.ts'
 
@@ -224,6 +226,30 @@ describe('the coming days', () => {
     const { jobs } = planRack(studio([batch('tray', { layers: [DARK] }, { startedAtMs, done })]))
     expect(jobs.map(({ id }) => id)).toEqual(['demold'])
     expect((jobs[0]!.beginAtMs - startedAtMs) / HOUR).toBeGreaterThan(17 + 5)
+  })
+
+  test('what a finger finds dry moves the coming days forward, before the hours do', () => {
+    const coat = startedLayer('paint', 'coat')
+    const film = {
+      ...startedLayer('secondPour', 'film'),
+      when: 'hard' as const,
+      amount: { by: 'depth' as const, mm: 2 },
+    }
+    // Painted two hours ago, two days and two hours after stop-stir.
+    const [coatMin, nowMin] = [3000, 3120]
+    const filmAt = (more: Record<string, number>) => {
+      const done = { stir: 0, decant: 5, coat: coatMin, ...more }
+      const painted = batch(
+        'dish',
+        { technique: 'plain', resin: ARCHETYPES.medium, layers: [coat, film] },
+        { done, startedAtMs: NOW - nowMin * 60_000 },
+      )
+      const { jobs } = planRack(studio([painted]))
+      return (jobs.find(({ id }) => id === 'film')!.beginAtMs - NOW) / HOUR
+    }
+    // By the hours it is better dry twelve after painting: ten from now.
+    expect(filmAt({})).toBeGreaterThanOrEqual(9.5)
+    expect(filmAt({ [dryKey('coat')]: nowMin - 10 })).toBeLessThan(1)
   })
 
   test('drape, days in the form and finishing follow one another', () => {
