@@ -1,6 +1,6 @@
 import { useEffect, useRef, useState } from 'react'
 import { USUAL_BACKS, type BackColour } from '#core/colour/index.ts'
-import { wordBackReason } from '#words/vocabulary.ts'
+import { wordBackReason } from '#words/backs.ts'
 import { wordCardProblem } from '#words/card.ts'
 import { ChoiceField } from '#app/components/ChoiceField.tsx'
 import { downloadPng } from '#app/platform/download.ts'

@@ -1,7 +1,7 @@
 import type { PalettePlan } from '#core/plan/index.ts'
 import type { RankedBack } from '#core/colour/index.ts'
 import type { WhiteRule } from '#core/technique/index.ts'
-import { wordBackReason } from '#words/vocabulary.ts'
+import { wordBackReason } from '#words/backs.ts'
 
 /** What the colours do where they meet, and which back carries them; a first look, not a promise. */
 export function Palette({ palette, white }: { palette: PalettePlan; white: WhiteRule['by'] }) {
