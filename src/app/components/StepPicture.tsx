@@ -70,14 +70,14 @@ const LYING: Readonly<Record<NonNullable<Scene['raised']>, ReactNode>> = {
       <path d={`M38 ${FULL_TOP} C46 38 34 42 44 ${BED_TOP + 4} H${RIGHT} V${FULL_TOP}Z`} fill={SECOND_INK} />
     </>
   ),
-  zones: (
+  inParts: (
     <>
       <Block x={LEFT} width={18} top={FULL_TOP} fill={INK} base={BED_TOP + 4} />
       <Block x={LEFT + 18} width={16} top={FULL_TOP} fill={CLEAR} base={BED_TOP + 4} />
       <Block x={LEFT + 34} width={18} top={FULL_TOP} fill={SECOND_INK} base={BED_TOP + 4} />
     </>
   ),
-  nested: (
+  inLines: (
     <>
       <Block x={LEFT} width={52} top={FULL_TOP} fill={CLEAR} base={BED_TOP + 4} />
       {[LEFT, RIGHT - 8].map((x) => (
@@ -88,7 +88,7 @@ const LYING: Readonly<Record<NonNullable<Scene['raised']>, ReactNode>> = {
       ))}
     </>
   ),
-  stacked: (
+  inLayers: (
     <>
       <Block x={LEFT} width={52} top={FULL_TOP} fill={INK} base={BED_TOP + 4} />
       {[LEFT + 10, RIGHT - 18].map((x) => (
@@ -97,7 +97,7 @@ const LYING: Readonly<Record<NonNullable<Scene['raised']>, ReactNode>> = {
       <Block x={33} width={14} top={FULL_TOP} fill={SECOND_INK} base={BED_TOP + 4} />
     </>
   ),
-  centre: <Block x={LEFT} width={52} top={FULL_TOP} fill={CLEAR} base={BED_TOP} />,
+  inCentre: <Block x={LEFT} width={52} top={FULL_TOP} fill={CLEAR} base={BED_TOP} />,
 }
 
 const COLUMNS = [20, 31, 42, 53]

@@ -1,6 +1,6 @@
 import type { LayerCup, Portion } from '#core/batch/index.ts'
 import { isMixedIn, type Colour } from '#core/colour/index.ts'
-import type { Technique } from '#core/technique/index.ts'
+import { HELD_LIES, type HeldLie } from '#core/technique/index.ts'
 import { BEGUN_DOSES } from './doses.ts'
 
 /** One cup more: the first takes all of the mix, every other a share of it. */
@@ -24,11 +24,12 @@ export function nextCup(cups: readonly LayerCup[], tints: readonly Colour[]): La
 export function cupsHeld(
   cups: readonly LayerCup[],
   colours: readonly Colour[],
-  lie: NonNullable<Technique['holdsBack']>,
+  lie: HeldLie,
 ): readonly LayerCup[] {
-  if (cups.length > 1 || lie === 'centre') return cups
+  const { leastCups, begunFrac } = HELD_LIES[lie]
+  if (cups.length > 1 || leastCups === 0) return cups
   const tints = colours.filter(isMixedIn)
   const first = cups[0] ?? nextCup([], tints)
-  const portion = { by: 'share', frac: lie === 'nested' ? 0.25 : 0.5 } as const
+  const portion = { by: 'share', frac: begunFrac } as const
   return [first, nextCup([first], tints)].map((cup) => ({ ...cup, portion }))
 }

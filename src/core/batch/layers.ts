@@ -13,6 +13,7 @@ import { layPattern, type LaidPattern, type Pattern } from '../pattern/index.ts'
 import {
   isInked,
   isPiped,
+  lieOf,
   stepThat,
   TECHNIQUES,
   wayOf,
@@ -332,8 +333,8 @@ function restMm(aboveBedMm: number, lipMm: number): number {
 }
 
 /** What is held back for the bed: all of the piece's colour where the bed is a film, so that the lip gives way; else no more than up to the lip. */
-function heldMm(aboveMm: number, lipMm: number, { holdsBack }: Technique): number {
-  return Math.max(0, holdsBack === 'centre' ? aboveMm - lipMm : restMm(aboveMm, lipMm))
+function heldMm(aboveMm: number, lipMm: number, technique: Technique): number {
+  return Math.max(0, lieOf(technique)?.keepsLip ? aboveMm - lipMm : restMm(aboveMm, lipMm))
 }
 
 /** What covers the things laid in: the layers that fill up what is free, or every later one where none does. */

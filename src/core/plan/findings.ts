@@ -21,6 +21,7 @@ import {
   bottlenecksOf,
   LAYER_WAYS,
   LAYER_WHENS,
+  lieOf,
   stepThat,
   TECHNIQUES,
   waysOf,
@@ -97,10 +98,11 @@ function fillFindings(request: BatchRequest, fill: MoldFill): Finding[] {
 
 function edgeFindings({ jobs }: BatchRequest, { mold, name, technique }: MoldFill): Finding[] {
   if (!mold.edge) return []
-  const { white, holdsBack } = TECHNIQUES[technique]
+  const way = TECHNIQUES[technique]
+  const { white } = way
   const isSanded = jobs.some((id) => JOBS[id].does === 'sands')
   return [
-    ...(white.by === 'needle' && holdsBack !== 'centre'
+    ...(white.by === 'needle' && !lieOf(way)?.pushesOut
       ? [{ kind: 'clearWalls', moldName: name } as const]
       : []),
     ...(isSanded ? [] : [{ kind: 'sharpLip', moldName: name } as const]),

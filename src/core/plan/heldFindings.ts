@@ -1,7 +1,7 @@
 import { heldOf, type BatchRequest } from '../batch/index.ts'
 import { CUP_STOP_OF_GEL, isOfFilm, type Criterion } from '../resin/index.ts'
 import { windowsOf, type CupApart, type Schedule } from '../timing/index.ts'
-import { standsAlone, TECHNIQUES, waysOf, type Technique } from '../technique/index.ts'
+import { lieOf, standsAlone, TECHNIQUES, waysOf } from '../technique/index.ts'
 import type { Finding } from './finding.ts'
 
 type OfFilm = Extract<Criterion, { readonly by: 'fluidity' }>
@@ -31,14 +31,12 @@ function warmingIn({ history: { fromMin, gelMin, tempAt } }: CupApart, atMin: nu
   return min >= CUP_STOP_OF_GEL * (gelMin ?? Infinity) ? Infinity : tempAt(min + 0.5) - tempAt(min - 0.5)
 }
 
-const WANT_TWO: readonly Technique['holdsBack'][] = ['meeting', 'stacked', 'zones']
-
 /** Whether what is held back stands in one cup, so that nothing meets and nothing marbles. */
 export function isOneCup({ fills, mixes, technique }: Schedule): boolean {
-  if (!technique.holdsBack || !WANT_TWO.includes(technique.holdsBack) || heldOf(fills).volumeMl === 0)
-    return false
+  const leastCups = lieOf(technique)?.leastCups ?? 0
+  if (leastCups < 2 || heldOf(fills).volumeMl === 0) return false
   const cups = mixes.flatMap((mix) => (mix.of === 'pour' ? mix.cups : []))
-  return cups.filter(({ holds }) => holds === 'part' || holds === 'clear').length < 2
+  return cups.filter(({ holds }) => holds === 'part' || holds === 'clear').length < leastCups
 }
 
 /** That a way which stands alone shares its pour with another; nothing where none does. */

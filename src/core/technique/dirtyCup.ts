@@ -12,7 +12,7 @@ export const DIRTY_CUP: Technique = {
   summary: 'Clear pockets, then tints stacked in one cup and poured out of it in one stroke or two.',
   face: 'mold',
   bed: { usualShareOfDepth: 0.15, usualMm: 2, leastMm: 0.5 },
-  holdsBack: 'stacked',
+  holdsBack: 'inLayers',
   ...NOTHING_DRAWN,
   bottleneck: 'stroke',
   usualLayers: [],

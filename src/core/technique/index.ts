@@ -6,7 +6,7 @@ import { INCLUSIONS } from './inclusions.ts'
 import { NESTED } from './nested.ts'
 import { NESTED_SWIRL } from './nestedSwirl.ts'
 import { PETRI } from './petri.ts'
-export { takesCups, whitensWhatIsRaised } from './heldBack.ts'
+export { HELD_LIES, lieOf, takesCups, whitensWhatIsRaised } from './heldBack.ts'
 export { gestureOf, sceneAt, type Gesture, type Scene } from './scene.ts'
 import { RAISED_PETRI } from './raisedPetri.ts'
 import { SWIRLED_PETRI } from './swirledPetri.ts'
@@ -51,6 +51,7 @@ export type {
   Agent,
   Deed,
   HandsOn,
+  HeldLie,
   InkRule,
   JobId,
   Drying,

@@ -41,7 +41,7 @@ export const NESTED: Technique = {
   summary: 'A clear skim, then each cup a closed line inside the last, from the wall to a clear centre.',
   face: 'mold',
   bed: { usualShareOfDepth: 0.15, usualMm: 2, leastMm: 1 },
-  holdsBack: 'nested',
+  holdsBack: 'inLines',
   ...NOTHING_DRAWN,
   bottleneck: 'lines',
   usualLayers: [],

@@ -13,7 +13,7 @@ export const NESTED_SWIRL: Technique = {
   summary: 'Nested lines, then a white line in their shape, swirled so that it draws the colours along.',
   face: NESTED.face,
   bed: NESTED.bed,
-  holdsBack: 'nested',
+  holdsBack: 'inLines',
   aimStep: null,
   bottleneck: 'white',
   // Half of what a bloom takes for as wide a piece: one line (by eye).

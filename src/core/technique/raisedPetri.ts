@@ -14,7 +14,7 @@ export const RAISED_PETRI: Technique = {
     'Centre, ink and white, centre again: what is poured last pushes the colour out over the raised edge.',
   face: PETRI.face,
   bed: { usualShareOfDepth: 0.5, usualMm: 4, leastMm: 2 },
-  holdsBack: 'centre',
+  holdsBack: 'inCentre',
   aimStep: null,
   bottleneck: 'ink',
   white: PETRI.white,

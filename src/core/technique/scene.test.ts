@@ -38,7 +38,7 @@ describe('the picture of a step', () => {
     expect(at(bloom, 'decant')).toMatchObject({ bed: false, piece: 'inMold' })
     expect(at(bloom, 'white')).toMatchObject({ bed: true, inks: true, white: false })
     expect(at(bloom, 'use')).toMatchObject({ inks: true, white: true, piece: 'free' })
-    expect(at(nested, 'setStones')).toMatchObject({ raised: 'nested', setIn: false })
+    expect(at(nested, 'setStones')).toMatchObject({ raised: 'inLines', setIn: false })
     expect(at(drip, 'lift').object).toBe(true)
     expect(at(drip, 'spritz').object).toBe(false)
   })

@@ -192,6 +192,9 @@ export interface InkRule {
   readonly dropsPerZone: number
 }
 
+/** How what was held back lies once it is laid; its facts stand in `HELD_LIES`. */
+export type HeldLie = 'meeting' | 'inLines' | 'inLayers' | 'inParts' | 'inCentre'
+
 /** One technique as data: planner, prep gate, run sheet and rack all read this and nothing else. */
 export interface Technique {
   readonly id: TechniqueId
@@ -203,7 +206,7 @@ export interface Technique {
    * The bed is a film: the rest of the pour, up to the lip, rests in the cups it is divided into until a step raises the bed by it, each cup
    * pulled to meet the others, as a closed line inside the last, all of them out of one, clear into the centre, or each in a zone of its own.
    */
-  readonly holdsBack?: 'meeting' | 'nested' | 'stacked' | 'centre' | 'zones'
+  readonly holdsBack?: HeldLie
   /** Poured over something upright that stands in the mold, so long after stirring, and left to run off it for so long. */
   readonly pouredOver?: { readonly atMin: number; readonly runsMin: number }
   /** The step whose best moment the decant aims at; null when the resin is poured by the clock. */

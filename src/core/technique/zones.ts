@@ -11,7 +11,7 @@ export const ZONES: Technique = {
   summary: 'A clear skim, colours zone by zone, stones beside one of them, one short swirl at the string.',
   face: 'mold',
   bed: { usualShareOfDepth: 0.15, usualMm: 2, leastMm: 1 },
-  holdsBack: 'zones',
+  holdsBack: 'inParts',
   ...NOTHING_DRAWN,
   bottleneck: 'zones',
   usualLayers: [],

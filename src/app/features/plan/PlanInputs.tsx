@@ -17,6 +17,7 @@ import {
   TECHNIQUES,
   waysOf,
   type TechniqueId,
+  type HeldLie,
 } from '#core/technique/index.ts'
 import { DOSE_WORDS, DOSES, ratioWords } from '#words/vocabulary.ts'
 import { ChoiceField } from '#app/components/ChoiceField.tsx'
@@ -212,12 +213,17 @@ function cupsOf(
   return holdsBack ? { cups: cupsHeld(cups, colours, holdsBack) } : {}
 }
 
+const HELD_LEGENDS: Readonly<Record<HeldLie, string>> = {
+  meeting: 'Cups that rest apart: the colours over the film',
+  inParts: 'Cups of the zones, from one side to the other',
+  inLayers: 'Cups that are stacked in one, the first at the bottom',
+  inLines: 'Cups from the wall inwards: the colours over the film',
+  inCentre: 'The cup that is kept back',
+}
+
 function cupsLegend(ways: readonly TechniqueId[]): string {
   const [held] = ways.flatMap((way) => TECHNIQUES[way].holdsBack ?? [])
-  if (held === 'meeting') return 'Cups that rest apart: the colours over the film'
-  if (held === 'zones') return 'Cups of the zones, from one side to the other'
-  if (held === 'stacked') return 'Cups that are stacked in one, the first at the bottom'
-  if (held === 'nested') return 'Cups from the wall inwards: the colours over the film'
+  if (held) return HELD_LEGENDS[held]
   return ways.some(isDrawn) ? 'Cups of what is poured in colour' : 'Cups of the pour'
 }
 

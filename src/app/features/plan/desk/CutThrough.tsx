@@ -17,6 +17,7 @@ import {
   TECHNIQUES,
   whitensWhatIsRaised,
   type TechniqueId,
+  type HeldLie,
 } from '#core/technique/index.ts'
 import { printQuantity, type UnitChoice } from '#core/units/index.ts'
 import { shortWhen } from '#words/layers.ts'
@@ -303,9 +304,18 @@ function hexesOf({ layer, later }: Slab, fill: MoldFill, request: BatchRequest):
   const cups = later ? later.cups : isTinted ? request.cups : []
   const hexes = cups.map(({ colours: [first] }) => first?.colour.hex ?? 'var(--clear)')
   if (later || !isTinted) return hexes
-  // Closed lines are cut twice, about the centre; of a stroke what lay on top is outermost.
-  if (holdsBack === 'nested') return [...hexes, 'var(--clear)', ...[...hexes].reverse()]
-  return holdsBack === 'stacked' ? [...[...hexes].reverse(), ...hexes] : hexes
+  return holdsBack ? CUT[holdsBack](hexes) : hexes
+}
+
+const beside = (hexes: readonly string[]) => hexes
+
+/** Cups across the cut: closed lines are cut twice, about the centre; of a stroke what lay on top is outermost. */
+const CUT: Readonly<Record<HeldLie, (hexes: readonly string[]) => readonly string[]>> = {
+  meeting: beside,
+  inParts: beside,
+  inCentre: beside,
+  inLines: (hexes) => [...hexes, 'var(--clear)', ...[...hexes].reverse()],
+  inLayers: (hexes) => [...[...hexes].reverse(), ...hexes],
 }
 
 /** In which way the slab is laid, and with which inks: the pour's, or those of a layer that is drawn. Null where nothing goes into it. */
