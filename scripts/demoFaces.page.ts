@@ -1,12 +1,13 @@
 /** Draws the faces of the demo's pieces in a browser page, for scripts/demoFaces.mjs. */
 import { createElement } from 'react'
 import { renderToStaticMarkup } from 'react-dom/server'
-import { ofPiece, plannedBack, pourOfLayer, type BatchRequest } from '#core/batch/index.ts'
+import { castingOf, ofPiece, plannedBack, pourOfLayer, type BatchRequest } from '#core/batch/index.ts'
 import { linearOf } from '#core/colour/index.ts'
 import { faceMoments, faceTask, planBatch, type BatchPlan, type FaceMoment } from '#core/plan/index.ts'
 import { BATCHES } from '#demo/batches.ts'
 import type { DemoBatch, DemoOutcome } from '#demo/sketch.ts'
 import { createLab, LOOKS } from '#workers/bloomLab.ts'
+import { ObjectDrawing } from '#app/components/ObjectDrawing.tsx'
 import { cupsLaid } from '#app/components/laidOf.ts'
 import { frameOf, MoldDrawing } from '#app/components/MoldDrawing.tsx'
 import { drawFace } from '#app/features/plan/facePicture.ts'
@@ -17,6 +18,8 @@ const SIDE_PX = 420
 const CARD = '#211f1c'
 /** Behind a piece that has no back lies a light card. */
 const NO_BACK = '#e9e6df'
+/** Of clear resin that ran down something pale. */
+const RUN_CLEAR = '#d5d1c7'
 /** What was too late or too early was so by more than the edge of the window. */
 const BEYOND_MIN = 6
 
@@ -27,11 +30,10 @@ export const batches = BATCHES.length
 /** The faces of the pieces of one batch that were looked at: file names and JPEG bytes as base64. */
 export async function facesOf(batchNo: number): Promise<readonly (readonly [string, string])[]> {
   const batch = BATCHES[batchNo]!
-  const molds = batch.request.pieces.flatMap(({ mold, count }) => Array.from({ length: count }, () => mold))
   const drawn: (readonly [string, string])[] = []
   for (const [k, outcome] of batch.outcomes.entries())
     for (const [side, picture] of Object.entries(
-      await facesOfPiece(batch, { outcome, no: k + 1, moldId: molds[k]!.id, seed: 100 * batchNo + k }),
+      await facesOfPiece(batch, { outcome, no: k + 1, seed: 100 * batchNo + k }),
     ))
       drawn.push([`${batch.id}-${k + 1}-${side}.jpg`, picture])
   return drawn
@@ -40,14 +42,16 @@ export async function facesOf(batchNo: number): Promise<readonly (readonly [stri
 interface OnePiece {
   readonly outcome: DemoOutcome
   readonly no: number
-  readonly moldId: string
   readonly seed: number
 }
 
 async function facesOfPiece({ request }: DemoBatch, piece: OnePiece) {
   const plan = planBatch(request)
-  const seen = simulated(request, plan, piece.moldId)
-  return seen ? followed(seen, piece, request) : drawing(request, plan, piece.no)
+  const { order, isObject } = castingOf(request, piece.no)!
+  if (isObject) return objectDrawn(request)
+  const moldId = order.mold.id
+  const seen = simulated(request, plan, moldId)
+  return seen ? followed(seen, { ...piece, moldId }, request) : drawing(request, plan, piece.no)
 }
 
 /** The pour that inks and white go into: the batch's own, or its first layer that is drawn; null where there is none. */
@@ -76,21 +80,36 @@ async function drawing(request: BatchRequest, plan: BatchPlan, no: number) {
         title: fill.name,
       }),
     )
-    const svg = markup
-      .replace('<svg', `<svg xmlns="http://www.w3.org/2000/svg" width="${SIDE_PX}" height="${SIDE_PX}"`)
-      .replaceAll('var(--clear)', NO_BACK)
-      .replaceAll('var(--ink)', CARD)
-    const image = new Image()
-    image.src = `data:image/svg+xml;utf8,${encodeURIComponent(svg)}`
-    await image.decode()
-    return onCard(image)
+    return onCard(await imageOf(markup))
   }
   return { front: await seen(false), back: await seen(true) }
 }
 
+/** What it was poured over, with its cups' colours run down it. */
+async function objectDrawn({ cups }: BatchRequest) {
+  const tints = cups.flatMap(({ colours: [first] }) => (first ? [first.colour.hex] : []))
+  const seen = async (mirrored: boolean) => {
+    const drawing = createElement(ObjectDrawing, { title: '', hexes: [...tints, RUN_CLEAR], mirrored })
+    return onCard(await imageOf(renderToStaticMarkup(drawing)))
+  }
+  return { front: await seen(false), back: await seen(true) }
+}
+
+/** A drawing as a picture, in the light of the card. */
+async function imageOf(markup: string): Promise<HTMLImageElement> {
+  const svg = markup
+    .replace('<svg', `<svg xmlns="http://www.w3.org/2000/svg" width="${SIDE_PX}" height="${SIDE_PX}"`)
+    .replaceAll('var(--clear)', NO_BACK)
+    .replaceAll('var(--ink)', CARD)
+  const image = new Image()
+  image.src = `data:image/svg+xml;utf8,${encodeURIComponent(svg)}`
+  await image.decode()
+  return image
+}
+
 async function followed(
   { task, plan }: NonNullable<ReturnType<typeof simulated>>,
-  { outcome, moldId, seed }: OnePiece,
+  { outcome, moldId, seed }: OnePiece & { readonly moldId: string },
   request: BatchRequest,
 ) {
   const lab = createLab()

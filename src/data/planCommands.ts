@@ -1,7 +1,6 @@
-import { fillMolds, techniqueOfPour, type BatchRequest } from '#core/batch/index.ts'
+import { castingCount, castingOf, kindName, type BatchRequest } from '#core/batch/index.ts'
 import type { Piece } from '#core/journal/index.ts'
 import { readPour } from '#core/runsheet/index.ts'
-import { pieceSlots } from '#core/timing/index.ts'
 import { fail, ok, type Result } from '#core/units/index.ts'
 import { batchRequestSchema } from '#schema/request.ts'
 import type { Batch } from '#schema/studio.ts'
@@ -64,14 +63,18 @@ function startPassed({ startAt }: BatchRequest, nowMs: number): boolean {
   return startAt !== null && Date.parse(startAt) < nowMs
 }
 
+/** No mold: nothing of it is counted, ordered or worn. */
+const OBJECT = { moldId: 'object', moldName: 'what it was poured over' } as const
+
 function piecesOf({ id, request }: Batch): Piece[] {
-  const slots = pieceSlots(fillMolds(request, techniqueOfPour(request)))
-  return slots.map(({ no, fill }) => ({
-    id: `${id}-${no}`,
-    batchId: id,
-    no,
-    moldId: fill.mold.id,
-    moldName: fill.name,
-    outcome: null,
-  }))
+  return Array.from({ length: castingCount(request) }, (_, k) => {
+    const { no, order, isObject } = castingOf(request, k + 1)!
+    return {
+      id: `${id}-${no}`,
+      batchId: id,
+      no,
+      ...(isObject ? OBJECT : { moldId: order.mold.id, moldName: kindName(order) }),
+      outcome: null,
+    }
+  })
 }

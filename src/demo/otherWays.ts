@@ -93,7 +93,7 @@ export const OTHER_WAYS: readonly DemoBatch[] = [
     poursBeforeH: 24 * 69,
     lateMin: 0,
     notes: ['Lifted after five minutes'],
-    outcomes: [fine(4, 'The bowl stands a little crooked.')],
+    outcomes: [fine(4, 'The bowl stands a little crooked.'), fine(5, 'The bottle: even runs, no bare spot.')],
   },
   {
     id: 'demo-way-swirl',

@@ -1,6 +1,6 @@
 import { bringsWhite, markedAt, marksOnPiece } from '#core/technique/index.ts'
 import Papa from 'papaparse'
-import { isIn, kindId, ofPiece, techniqueOfPour, techniqueOn } from '#core/batch/index.ts'
+import { castingOf, isIn, kindId, techniqueOfPour, techniqueOn } from '#core/batch/index.ts'
 import type { Piece } from '#core/journal/index.ts'
 import { readPour, type PourEvent } from '#core/runsheet/index.ts'
 import type { Batch } from '#schema/studio.ts'
@@ -56,7 +56,7 @@ function cells({ batch, piece, events }: LogRow): readonly (string | number)[] {
   const { request } = batch
   const pour = readPour(events)
   const running = pour.stage === 'running' ? pour : null
-  const order = ofPiece(request.pieces, piece.no)
+  const order = castingOf(request, piece.no)?.order
   const way = order ? techniqueOn(order, request) : request.technique
   const technique = techniqueOfPour(request)
   const [whiteMin] = running

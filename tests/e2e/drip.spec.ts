@@ -32,6 +32,16 @@ test('a vase dripped over, from its recipe to the log: its size is asked for, wh
   expect(keys.filter((key) => order.includes(key))).toEqual(order)
   await go(page, `/log/${new URL(page.url()).pathname.split('/')[2]}`)
   await expect(page.getByRole('cell', { name: /^Pour it over the object, in rounds$/ })).toHaveCount(1)
+  await test.step('one mix, two pieces: the vase goes into the log beside the bowl', async () => {
+    await go(page, `/finish/${new URL(page.url()).pathname.split('/')[2]}`)
+    const vase = page.locator('[data-piece="2"]')
+    await expect(vase.getByRole('heading')).toHaveText('Piece 2, what it was poured over')
+    await expect(page.locator('[data-piece]')).toHaveCount(2)
+    await vase.getByText('5', { exact: true }).click()
+    await vase.getByRole('button', { name: 'Write it down' }).click()
+    await expect(page.getByText('Piece 2 is in the log.')).toBeVisible()
+  })
+
   await go(page, '/rack')
   await expect(
     page

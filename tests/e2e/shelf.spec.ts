@@ -96,12 +96,12 @@ test('the light chosen stays after a reload', async ({ page }) => {
 
 test('the log is narrowed by technique and by words, and a run shows its marks', async ({ page }) => {
   await openStudio(page, '/log')
-  await expect(page.getByText('25 of 25 pieces')).toBeVisible()
+  await expect(page.getByText('25 of 26 pieces')).toBeVisible()
   await page.getByLabel('Technique').selectOption('petri')
-  await expect(page.getByText('2 of 25 pieces')).toBeVisible()
+  await expect(page.getByText('2 of 26 pieces')).toBeVisible()
   await page.getByLabel('Technique').selectOption('all')
   await page.getByRole('searchbox').fill('muddy')
-  await expect(page.getByText('1 of 25 pieces')).toBeVisible()
+  await expect(page.getByText('1 of 26 pieces')).toBeVisible()
   await page.locator('[data-piece]').click()
   await expect(page.getByRole('heading', { level: 1, name: 'Rosehip hexagons' })).toBeVisible()
   await expect(page.getByText('Note: White looked strong')).toBeVisible()

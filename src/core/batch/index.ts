@@ -58,6 +58,7 @@ export {
   plannedPattern,
   type MoldFill,
 } from './layers.ts'
+export { castingCount, castingOf, type Casting } from './castings.ts'
 export { isHeld, bedOf, type Layer } from './layer.ts'
 export {
   additionMl,

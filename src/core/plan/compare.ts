@@ -1,4 +1,4 @@
-import { inksOn, ofPiece, type BatchRequest, type LayerCup } from '../batch/index.ts'
+import { castingOf, inksOn, type BatchRequest, type LayerCup } from '../batch/index.ts'
 import type { RunFacts } from '../journal/index.ts'
 import { isDrawn, isPiped, nameOfWay, waysOf } from '../technique/index.ts'
 
@@ -142,6 +142,6 @@ function tintedText(name: string, cups: readonly Pick<LayerCup, 'colours'>[]): s
   return colours.length > 0 ? `${name}: ${colours.join(', ')}` : name
 }
 
-function orderOf({ pieces }: BatchRequest, pieceNo: number) {
-  return ofPiece(pieces, pieceNo) ?? pieces[0]!
+function orderOf(request: BatchRequest, pieceNo: number) {
+  return castingOf(request, pieceNo)?.order ?? request.pieces[0]!
 }

@@ -4,7 +4,8 @@ import {
   dropLoad,
   isBacked,
   narrowFromMm,
-  ofPiece,
+  castingOf,
+  kindId,
   pourMixOf,
   techniqueOfPour,
   whiteCupOf,
@@ -31,7 +32,8 @@ interface PouredRun {
 /** What a run shows of one of its pieces. */
 export function factsOf({ request, plan, pour, events }: PouredRun, pieceNo: number): RunFacts {
   const { done } = pour
-  const fill = ofPiece(plan.fills, pieceNo) ?? null
+  const order = castingOf(request, pieceNo)?.order
+  const fill = plan.fills.find(({ id }) => order !== undefined && id === kindId(order)) ?? null
   const way = fill?.technique ?? request.technique
   const technique = withAfter(techniqueOfPour(request), request)
   const marked = (does: Deed) => markedAt(does, technique, done)

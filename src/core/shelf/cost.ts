@@ -1,4 +1,4 @@
-import { pieceCount, type BatchRequest } from '../batch/index.ts'
+import { castingCount, type BatchRequest } from '../batch/index.ts'
 import { wearMinor, type MoldCare } from './moldLife.ts'
 import { sameUse, type Need } from './needs.ts'
 import type { Standing, Supply } from './supply.ts'
@@ -34,7 +34,7 @@ export interface CostTask {
 /** Materials by use, what stays in cups and bags, mold wear, and time at the chosen rate. */
 export function costOfBatch(task: CostTask): BatchCost {
   const { request, handsMin, hourlyMinor } = task
-  const pieces = pieceCount(request)
+  const pieces = castingCount(request)
   const materials = materialCost(task)
   const consumables = consumableCost(task, pieces)
   const molds = moldCost(task)

@@ -1,4 +1,4 @@
-import { ofPiece, techniqueOfPour, techniqueOn } from '#core/batch/index.ts'
+import { castingOf, techniqueOfPour, techniqueOn } from '#core/batch/index.ts'
 import { Link, useSearchParams } from 'react-router'
 import { BEST_RATING, FAULTS, type Piece } from '#core/journal/index.ts'
 import { compared, type BatchPlan, type ComparedPiece } from '#core/plan/index.ts'
@@ -188,7 +188,7 @@ function PieceColumn({ story, piece }: Chosen) {
 /** When white went into that piece, or what is laid in; null while nothing did. */
 function whiteOrLaidMin({ pour, batch: { request } }: BatchStory, { no }: Piece): number | null {
   if (pour.stage !== 'running') return null
-  const order = ofPiece(request.pieces, no)
+  const order = castingOf(request, no)?.order
   const way = order ? techniqueOn(order, request) : request.technique
   const is = (step: StepRule) => bringsWhite(step) || step.does === 'lays'
   return marksOnPiece(is, techniqueOfPour(request), { done: pour.done, pieceNo: no, way })[0] ?? null

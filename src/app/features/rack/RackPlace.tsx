@@ -1,5 +1,6 @@
 import { Link } from 'react-router'
 import { MoldDrawing } from '#app/components/MoldDrawing.tsx'
+import { ObjectDrawing } from '#app/components/ObjectDrawing.tsx'
 import { OnPaper } from '#app/components/paper/OnPaper.tsx'
 import { rackSpan, stripNotches } from '#app/components/notches.ts'
 import { EmptyPlace, Place } from '#app/components/Place.tsx'
@@ -9,7 +10,7 @@ import { dryKey } from '#core/technique/index.ts'
 import { Strip } from '#app/components/Strip.tsx'
 import { useSay } from '#app/components/undo.tsx'
 import { dateOf, whenOf } from '#app/components/when.ts'
-import { ofPiece } from '#core/batch/index.ts'
+import { castingOf } from '#core/batch/index.ts'
 import { CAUTIONS } from '#core/safety/index.ts'
 import { printSpan, type UnitChoice } from '#core/units/index.ts'
 import { calendarFile } from '#formats/calendar.ts'
@@ -135,15 +136,16 @@ function Pieces({ batch }: { batch: RunningBatch }) {
   return (
     <ul className="grid max-w-64 grid-cols-4 gap-2 self-start" aria-label="Pieces">
       {pieces.map((piece) => {
-        const outline = ofPiece(own.request.pieces, piece.no)?.mold.outline
+        const casting = castingOf(own.request, piece.no)
+        const title = `Piece ${piece.no}, ${piece.moldName}`
         return (
           <li key={piece.id} className="text-ink-soft text-center text-xs">
-            {outline && (
-              <MoldDrawing
-                outline={outline}
-                title={`Piece ${piece.no}, ${piece.moldName}`}
-                className="size-12"
-              />
+            {casting?.isObject ? (
+              <ObjectDrawing title={title} className="mx-auto size-12" />
+            ) : (
+              casting && (
+                <MoldDrawing outline={casting.order.mold.outline} title={title} className="size-12" />
+              )
             )}
             {piece.no}
           </li>
