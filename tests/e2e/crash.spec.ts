@@ -81,6 +81,21 @@ test('two taps in one breath mark one step', async ({ page }) => {
   expect(await stepKey(page)).toBe('ink.1')
 })
 
+test('the second of two taps takes nothing back, whatever came under it', async ({ page }) => {
+  await pourUntilDecant(page)
+  await mark(page)
+  const band = page.locator('[data-take-back]')
+  const { x, y, width, height } = (await band.boundingBox())!
+  const at = [x + width / 2, y + height / 2] as const
+  await page.mouse.move(...at)
+  await page.mouse.down({ clickCount: 2 })
+  await page.mouse.up({ clickCount: 2 })
+  await expect(page.locator('[data-step="ink.1"] button[data-fresh="false"]')).toBeVisible()
+  await expect(band).toBeVisible()
+  await page.mouse.click(...at)
+  await expect(page.locator('[data-step="bubbles"]')).toBeVisible()
+})
+
 test('a full device holds marks aside, says so, and stores them when there is room', async ({ page }) => {
   await page.addInitScript(() => {
     const add = IDBObjectStore.prototype.add

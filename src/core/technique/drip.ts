@@ -41,7 +41,7 @@ export const DRIP: Technique = {
       ...DECANT,
       title: 'Pour it over the object, in rounds',
       detail:
-        'The object upturned in the middle of the mold. Round after round over its top, until it is wet all over and the rest stands in the mold.',
+        'The object upturned in the middle of the mold. Round after round over its top, until it is wet all over and the rest stands in the mold. Between two rounds a few drops of ink on its top run down with the next, if you like: nothing hot from then on.',
       done: 'Poured over',
       needs: [...DECANT.needs, 'object'],
       moment: { by: 'clock', fromMin: 4, bestMin: POURED_OVER.atMin, toMin: 14 },

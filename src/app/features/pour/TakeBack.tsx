@@ -3,6 +3,7 @@ import { useSay } from '#app/components/undo.tsx'
 import { useNowMs } from '#app/platform/clock.ts'
 import { useRecord } from '#app/platform/marks.ts'
 import type { BatchStory } from '#app/platform/stories.ts'
+import { isSecondTap } from './secondTap.ts'
 
 /** So long what a glove tapped by accident is taken back with one tap, where it was tapped. */
 const BAND_MS = 5000
@@ -18,9 +19,10 @@ export function TakeBack({ story }: { readonly story: BatchStory }) {
   return (
     <button
       className="bg-sunken border-edge absolute inset-x-0 bottom-full flex min-h-16 w-full cursor-pointer items-center justify-center overflow-hidden rounded-t-xl border text-lg font-semibold"
-      onClick={() =>
+      onClick={(event) => {
+        if (isSecondTap(event)) return
         void record({ kind: 'undone', eventId: last.id }).catch((problem: Error) => say(problem.message))
-      }
+      }}
       data-take-back
     >
       <span

@@ -3,6 +3,7 @@ import { undoable } from '#core/runsheet/index.ts'
 import { useSay } from '#app/components/undo.tsx'
 import { useRecord } from '#app/platform/marks.ts'
 import type { BatchStory } from '#app/platform/stories.ts'
+import { isSecondTap } from './secondTap.ts'
 import { useKey } from './useKey.ts'
 
 /** Takes back the last mark, by tap or by the key u; the mark stays in the record as taken back. */
@@ -16,7 +17,13 @@ export function UndoButton({ story, label = 'Undo' }: { story: BatchStory; label
   }
   useKey('u', undo)
   return (
-    <button className="button button-quiet min-h-16" disabled={last === null} onClick={undo}>
+    <button
+      className="button button-quiet min-h-16"
+      disabled={last === null}
+      onClick={(event) => {
+        if (!isSecondTap(event)) undo()
+      }}
+    >
       <Undo2 className="size-5" aria-hidden /> {label}
     </button>
   )
