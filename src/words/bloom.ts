@@ -1,6 +1,6 @@
 import type { BloomOutcome, CellsOutcome, LineOutcome } from '#core/bloom/index.ts'
 import type { FaceMoment, FaceWhatIf } from '#core/plan/index.ts'
-import type { TechniqueId } from '#core/technique/index.ts'
+import { whitensWhatIsRaised, type Technique, type TechniqueId } from '#core/technique/index.ts'
 
 export const MOMENT_WORDS: Readonly<Record<TechniqueId, Readonly<Record<FaceMoment['id'], string>>>> = {
   bloom: { early: 'Piped early', right: 'Piped at its best', late: 'Piped late' },
@@ -33,6 +33,17 @@ export const WHAT_IF_NOTES: Readonly<Partial<Record<FaceWhatIf, string>>> = {
   warmerRoom: 'At the same minutes as planned: in a warmer room the same resin is further on.',
   glitter:
     'White drops through wherever a flake lies in it, so petals break into pockets. How much is by eye: a fine or a sparse glitter breaks less.',
+}
+
+/** Whether the face before pouring is followed or only drawn. */
+export function wordFollowed(way: Technique): string {
+  if (way.white.by === 'none')
+    return 'Before pouring: a drawing of what is laid where; how it runs is not followed.'
+  const followed =
+    'Before pouring: its face is simulated, with white, colours and tools followed while it thickens'
+  return way.holdsBack && !whitensWhatIsRaised(way)
+    ? `${followed}; how far the last pour pushes them is not.`
+    : `${followed}.`
 }
 
 type Outcome = BloomOutcome | CellsOutcome | LineOutcome

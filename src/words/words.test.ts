@@ -1,7 +1,9 @@
 import { describe, expect, test } from '@jest/globals'
 import { bloomRequest, COASTER } from '../../tests/support/request.ts'
-import { planBatch } from '#core/plan/index.ts'
+import { faceTask, planBatch } from '#core/plan/index.ts'
+import { TECHNIQUES } from '#core/technique/index.ts'
 import { METRIC, US_CUSTOMARY } from '#core/units/index.ts'
+import { wordFollowed } from './bloom.ts'
 import { wordBundleProblem } from './bundle.ts'
 import { wordFinding } from './findings.ts'
 import { wordForecastProblem } from './forecast.ts'
@@ -52,3 +54,15 @@ test('a forecast that cannot be made says what would be right', () => {
   )
   expect(wordForecastProblem({ kind: 'neverGels' })).toMatch(/expected a warmer room/)
 })
+
+test.each(Object.values(TECHNIQUES))(
+  'the handbook says of $name what the plan does: its face is followed, or drawn',
+  (way) => {
+    const request = bloomRequest({ technique: way.id, layers: [] })
+    const plan = planBatch(request)
+    const isFollowed = faceTask(request, plan, plan.fills[0]!.id) !== null
+    expect(wordFollowed(way)).toMatch(
+      isFollowed ? /its face is simulated/ : /a drawing of what is laid where/,
+    )
+  },
+)

@@ -14,6 +14,7 @@ import { Place } from '#app/components/Place.tsx'
 import { useUnits } from '#app/platform/queries.ts'
 import { Schools } from './Schools.tsx'
 import { SIGNS } from './signs.ts'
+import { wordFollowed } from '#words/bloom.ts'
 import { inUnits } from '#words/inUnits.ts'
 import { LAYER_WHEN_WORDS } from '#words/layers.ts'
 import { TERMS } from '#words/terms.ts'
@@ -56,6 +57,9 @@ export function HandbookPlace() {
                     </li>
                   ))}
                 </ol>
+                <p className="text-ink-soft mt-2 text-sm" data-followed>
+                  {wordFollowed(technique)}
+                </p>
                 <ul className="mt-2 text-sm">
                   {technique.order.map((rule) => (
                     <li key={rule.kind}>Rule: {rule.why}</li>
