@@ -96,7 +96,7 @@ test('the light chosen stays after a reload', async ({ page }) => {
 
 test('the log is narrowed by technique and by words, and a run shows its marks', async ({ page }) => {
   await openStudio(page, '/log')
-  await expect(page.getByText('25 of 26 pieces')).toBeVisible()
+  await expect(page.getByText('26 of 26 pieces')).toBeVisible()
   await page.getByLabel('Technique').selectOption('petri')
   await expect(page.getByText('2 of 26 pieces')).toBeVisible()
   await page.getByLabel('Technique').selectOption('all')
