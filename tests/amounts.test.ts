@@ -6,7 +6,7 @@ import type { BatchRequest } from '#core/batch/index.ts'
 import { planBatch, type BatchPlan } from '#core/plan/index.ts'
 import { TECHNIQUES, type TechniqueId } from '#core/technique/index.ts'
 import { METRIC, printQuantity } from '#core/units/index.ts'
-import { RECIPES } from '#demo/recipes.ts'
+import { RECIPES } from '#demo/recipes/index.ts'
 import { backLayer, begun, inTwoPours } from './support/layers.ts'
 import { bloomRequest, COASTER } from './support/request.ts'
 

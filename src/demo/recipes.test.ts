@@ -3,7 +3,7 @@ import * as v from 'valibot'
 import { gravityOf, planBatch } from '#core/plan/index.ts'
 import { readRecipe, writeRecipe } from '#formats/recipeFile.ts'
 import { recipeSchema } from '#schema/recipe.ts'
-import { RECIPES } from './recipes.ts'
+import { RECIPES } from './recipes/index.ts'
 
 describe('the recipes that ship', () => {
   test('have ids and names of their own', () => {

@@ -6,7 +6,7 @@ export function useShippedRecipes(): readonly Recipe[] {
   return (
     useQuery({
       queryKey: ['shippedRecipes'],
-      queryFn: async () => (await import('#demo/recipes.ts')).RECIPES,
+      queryFn: async () => (await import('#demo/recipes/index.ts')).RECIPES,
       staleTime: Infinity,
     }).data ?? []
   )
