@@ -29,13 +29,7 @@ export const RUST_PAINT = colour('rust', 'Rust paint', 'paint', '#8c4a2f')
 export const FERN_PAINT = colour('fern', 'Fern paint', 'paint', '#4d6b3c')
 export const GLOSS = colour('gloss', 'Gloss varnish', 'varnish', '#f3efe2')
 
-function mold(
-  id: string,
-  name: string,
-  outline: Outline,
-  depthMm: number,
-  more: Partial<Mold> = {},
-): Mold {
+function mold(id: string, name: string, outline: Outline, depthMm: number, more: Partial<Mold> = {}): Mold {
   return {
     id: `recipe-${id}`,
     name,
