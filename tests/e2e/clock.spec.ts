@@ -95,11 +95,15 @@ test('two tabs see one moved clock: it is made good once', async ({ page, contex
   await expect(other.locator('[data-step]')).toBeVisible()
   await setClock(page, -30)
   await setClock(other, -30)
+  const away = async () => {
+    await Promise.all([page.clock.runFor(1000), other.clock.runFor(1000)])
+    const minutes = await Promise.all([minuteOf(page), minuteOf(other)])
+    return Math.max(...minutes.map((min) => Math.abs(min - before)))
+  }
   await Promise.all([page.clock.runFor(2500), other.clock.runFor(2500)])
-  await page.waitForTimeout(500)
-  await Promise.all([page.clock.runFor(1500), other.clock.runFor(1500)])
-  expect(Math.abs((await minuteOf(page)) - before)).toBeLessThan(0.5)
-  expect(Math.abs((await minuteOf(other)) - before)).toBeLessThan(0.5)
+  await expect.poll(away).toBeLessThan(0.5)
+  // Made good twice it would be half an hour ahead by now.
+  for (let k = 0; k < 3; k++) expect(await away()).toBeLessThan(0.5)
 })
 
 /** Closes the app in the middle of a pour and opens it again with the clock so many minutes further, by its own reckoning. */

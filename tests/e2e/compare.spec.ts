@@ -43,7 +43,7 @@ test('the log says how many pieces come out good, by technique and by resin, and
   )
   await expect(says.getByRole('img', { name: 'Rating of each piece against when its white' })).toBeVisible()
   await expect(says.locator('[data-causes]')).toContainText(
-    /White too late: 2 of 14 pieces, each time the run shows it\. Next time: /,
+    /White too late: 2 of 26 pieces, each time the run shows it\. Next time: /,
   )
   await expect(says.getByRole('img', { name: 'Share of pieces by what spoilt them' })).toBeVisible()
   const found = await new AxeBuilder({ page })
