@@ -49,19 +49,26 @@ test('a job is dragged to another day, and to an hour that is not free: why it c
   // In the middle of the screen: near its edge a drag scrolls the page, and the rows are elsewhere then.
   await demold.evaluate((each) => each.scrollIntoView({ block: 'center' }))
   const from = (await demold.boundingBox())!
-  const rows = await page
-    .locator('[data-day]')
-    .evaluateAll((days) => days.map((day) => day.getBoundingClientRect().top))
-  const below = rows.find((top) => top > from.y)!
+  const days = page.locator('[data-day]')
+  const own = await days.filter({ has: demold }).getAttribute('data-day')
+  const on = (await days.evaluateAll((all) => all.map((day) => day.getAttribute('data-day')))).sort()
+  const next = page.locator(`[data-day="${on[on.indexOf(own) + 1]}"]`)
+  const row = (await next.boundingBox())!
+  const moveTo = (x: number) => page.mouse.move(x, row.y + row.height / 2, { steps: 4 })
   await page.mouse.move(from.x + 4, from.y + 8)
   await page.mouse.down()
   await page.mouse.move(from.x + 4, from.y + 40, { steps: 4 })
-  await page.mouse.move(from.x + 4, below + 20, { steps: 4 })
+  await moveTo(from.x + 4)
+  await expect(next.filter({ has: demold })).toHaveCount(1)
   await expect(page.locator('[data-changes]')).toContainText('Demold, Petrel hexagons for the fair')
-  await page.mouse.move(from.x - 640, below + 20, { steps: 4 })
+  await moveTo(from.x - 540)
   await expect(page.locator('[data-trouble="demo-9"]')).toContainText(
     'At the hour chosen for demolding you are not free.',
   )
+  // As far as the hand went, however the flag was laid on its way.
+  await expect(page.getByLabel('Begins at')).toHaveValue(/^2026-11-25T0[56]:/)
+  // Whatever lies in them by now, the days stay where they were under the hand.
+  expect(await next.boundingBox()).toEqual(row)
   await page.mouse.up()
   // For the blink after a drop the board takes a click for its end, quicker than any hand.
   await wait(page, 0.01)

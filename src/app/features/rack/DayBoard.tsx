@@ -7,8 +7,9 @@ import {
   useSensor,
   useSensors,
   type DragMoveEvent,
+  type UniqueIdentifier,
 } from '@dnd-kit/core'
-import { useEffect, useRef, type KeyboardEvent } from 'react'
+import { useEffect, useRef, useState, type KeyboardEvent } from 'react'
 import { POUR, daysLaterMs, SLOT_MS, type RackPlan, type RackPlanJob } from '#core/rack/index.ts'
 import { clockIn, dayIn } from '#app/components/zoned.ts'
 import { dayRows, type DayRow } from './dayRows.ts'
@@ -32,7 +33,31 @@ interface DayBoardProps {
   readonly onMove: (job: RackPlanJob, beginAtMs: number) => void
 }
 
-const MEASURED_ANEW = { droppable: { strategy: MeasuringStrategy.Always } }
+/** While a job is dragged every day is as high as it was when it was taken up: the days stay where they are under the hand. */
+type Heights = Readonly<Record<string, number>>
+
+function heightsOf(board: HTMLElement | null): Heights {
+  const days = [...(board?.querySelectorAll<HTMLElement>('[data-day]') ?? [])]
+  return Object.fromEntries(days.map((day) => [day.dataset['day']!, day.getBoundingClientRect().height]))
+}
+
+interface DayProps extends DayBoardProps {
+  readonly row: DayRow
+  readonly first: boolean
+  /** How high it is held; undefined where nothing is dragged. */
+  readonly heldPx: number | undefined
+}
+
+/** For the hours told at the foot of the first day, and about the hours of each. */
+const BELOW_LANES_PX = 14
+const ROUND_HOURS_PX = 8
+
+/** The flag is laid by the plan, not by the drag: measured, its own way would be taken off the hand's. */
+const UNMEASURED = { top: 0, left: 0, right: 0, bottom: 0, width: 0, height: 0 }
+const MEASURED_ANEW = {
+  droppable: { strategy: MeasuringStrategy.Always },
+  draggable: { measure: () => UNMEASURED },
+}
 
 const KEYS =
   'Left and right arrow keys move it by a quarter of an hour, with shift by an hour; up and down by a day.'
@@ -44,6 +69,9 @@ export function DayBoard(props: DayBoardProps) {
   const board = useRef<HTMLOListElement>(null)
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }))
   const begun = useRef<RackPlanJob | null>(null)
+  /** The day the hand was over last: beside the board it stays on that. */
+  const day = useRef<UniqueIdentifier | null>(null)
+  const [heights, setHeights] = useState<Heights | null>(null)
   useEffect(() => {
     // A flag that went to another day is another button: the keys stay with the job.
     if (!chosen || wantedMs === null || document.activeElement !== document.body) return
@@ -51,13 +79,16 @@ export function DayBoard(props: DayBoardProps) {
   })
   const drop = () => {
     begun.current = null
+    day.current = null
+    setHeights(null)
   }
-  const drag = ({ delta, over }: DragMoveEvent) => {
+  const drag = ({ delta, over }: Pick<DragMoveEvent, 'delta' | 'over'>) => {
     const job = begun.current
     const wide = board.current?.querySelector('[data-hours]')?.clientWidth
     if (!job || !wide) return
     const from = rows.find((row) => job.beginAtMs >= row.fromMs && job.beginAtMs < row.toMs)
-    const to = rows.find((row) => row.on === over?.id) ?? from
+    if (over) day.current = over.id
+    const to = rows.find((row) => row.on === day.current) ?? from
     if (!from || !to) return
     const along = (delta.x / wide) * (to.toMs - to.shownFromMs)
     const wanted = job.beginAtMs + (to.fromMs - from.fromMs) + along
@@ -72,24 +103,31 @@ export function DayBoard(props: DayBoardProps) {
       measuring={MEASURED_ANEW}
       onDragStart={({ active }) => {
         begun.current = active.data.current?.['job'] as RackPlanJob
+        setHeights(heightsOf(board.current))
       }}
       onDragMove={drag}
+      // Another day has come under a pointer that stands still.
+      onDragOver={drag}
       onDragEnd={drop}
       onDragCancel={drop}
     >
       <ol ref={board} className="flex flex-col" aria-label="Coming days">
         {rows.map((row, k) => (
-          <Day key={row.on} row={row} first={k === 0} {...props} />
+          <Day key={row.on} row={row} first={k === 0} heldPx={heights?.[row.on]} {...props} />
         ))}
       </ol>
     </DndContext>
   )
 }
 
-function Day({ row, first, ...props }: DayBoardProps & { row: DayRow; first: boolean }) {
+function Day({ row, first, heldPx, ...props }: DayProps) {
   const { plan, zone, levelPlaces, chosen, wantedMs, isMoved, onChoose, onMove } = props
   const { setNodeRef } = useDroppable({ id: row.on })
   const open = chosen && plan.jobs.find((job) => job.batchId === chosen.batchId && job.id === chosen.jobId)
+  const lanePx =
+    heldPx === undefined
+      ? undefined
+      : Math.min(LANE_PX, (heldPx - ROUND_HOURS_PX - BELOW_LANES_PX) / row.lanes)
   const nameOf = (id: string) => plan.batches.find((batch) => batch.id === id)?.name ?? ''
   const onKey = (event: KeyboardEvent, job: RackPlanJob) => {
     const isChosen = chosen?.batchId === job.batchId && chosen.jobId === job.id
@@ -99,7 +137,12 @@ function Day({ row, first, ...props }: DayBoardProps & { row: DayRow; first: boo
     onMove(job, to)
   }
   return (
-    <li ref={setNodeRef} className="border-line flex border-t first:border-t-0" data-day={row.on}>
+    <li
+      ref={setNodeRef}
+      className={`border-line flex border-t first:border-t-0 ${heldPx === undefined ? '' : 'overflow-hidden'}`}
+      style={{ height: heldPx }}
+      data-day={row.on}
+    >
       <div className="w-32 shrink-0 py-2 pr-3 text-sm">
         <p className="font-display font-semibold">{dayIn(row.fromMs + 43_200_000, zone)}</p>
         <p className="text-ink-soft">
@@ -119,7 +162,7 @@ function Day({ row, first, ...props }: DayBoardProps & { row: DayRow; first: boo
       <div
         data-hours
         className="bg-sunken @container relative my-1 min-w-0 flex-1 overflow-hidden rounded-md"
-        style={{ minHeight: row.lanes * LANE_PX + 14 }}
+        style={{ minHeight: heldPx === undefined ? row.lanes * LANE_PX + BELOW_LANES_PX : undefined }}
       >
         {row.free.map(({ from, to }) => (
           <div
@@ -144,6 +187,7 @@ function Day({ row, first, ...props }: DayBoardProps & { row: DayRow; first: boo
           <JobFlag
             key={`${laid.job.batchId} ${laid.job.id}`}
             laid={laid}
+            lanePx={lanePx}
             name={nameOf(laid.job.batchId)}
             clock={clockIn(laid.job.beginAtMs, zone)}
             chosen={chosen?.batchId === laid.job.batchId && chosen.jobId === laid.job.id}

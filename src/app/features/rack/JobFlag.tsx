@@ -9,6 +9,8 @@ export const LANE_PX = 46
 
 interface JobFlagProps {
   readonly laid: LaidJob
+  /** From one lane to the next; the usual where nothing is said. */
+  readonly lanePx?: number | undefined
   readonly name: string
   readonly clock: string
   readonly chosen: boolean
@@ -18,7 +20,16 @@ interface JobFlagProps {
 }
 
 /** A job as a flag on its day: its bar is as long as the hands are taken. */
-export function JobFlag({ laid, name, clock, chosen, moved, onChoose, onKey }: JobFlagProps) {
+export function JobFlag({
+  laid,
+  lanePx = LANE_PX,
+  name,
+  clock,
+  chosen,
+  moved,
+  onChoose,
+  onKey,
+}: JobFlagProps) {
   const { job } = laid
   const { attributes, listeners, setNodeRef, isDragging } = useDraggable({
     id: `${job.batchId} ${job.id}`,
@@ -32,7 +43,7 @@ export function JobFlag({ laid, name, clock, chosen, moved, onChoose, onKey }: J
       aria-roledescription="job, movable with the arrow keys"
       aria-pressed={chosen}
       className={`text-ink absolute flex min-h-11 cursor-grab touch-none items-center text-left text-sm leading-tight ${isDragging ? 'z-20 cursor-grabbing' : ''} ${laid.leans === 'left' ? '-translate-x-full flex-row-reverse text-right' : ''}`}
-      style={{ left: `${100 * (laid.leans === 'left' ? laid.to : laid.from)}%`, top: laid.lane * LANE_PX }}
+      style={{ left: `${100 * (laid.leans === 'left' ? laid.to : laid.from)}%`, top: laid.lane * lanePx }}
       data-job={`${job.batchId}.${job.id}`}
       data-state={job.late ? 'late' : job.pinned ? 'kept' : 'free'}
       data-moved={moved || undefined}

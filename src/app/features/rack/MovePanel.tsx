@@ -36,7 +36,9 @@ export function MovePanel(props: MovePanelProps) {
   const panel = useRef<HTMLElement>(null)
   const of = `${job.batchId} ${job.id}`
   useEffect(() => {
-    panel.current?.scrollIntoView({ block: 'nearest' })
+    // Where it sticks to the foot of the screen it is in sight already, and a page that scrolls takes the days away from under a drag.
+    if (panel.current && getComputedStyle(panel.current).position !== 'sticky')
+      panel.current.scrollIntoView({ block: 'nearest' })
   }, [of])
   const shown = (ms: number) => momentIn(ms, zone)
   const steps = [
