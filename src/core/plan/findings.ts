@@ -159,7 +159,8 @@ function colourFindings(request: BatchRequest, { technique, mixes }: Schedule): 
   const found: Finding[] = []
   const inked = request.colours.some((colour) => holdsAlcohol(colour) && !isWhite(colour))
   if (!request.colours.some(isWhite)) found.push({ kind: 'noWhite' })
-  if (!inked && stepThat(technique, 'inks')) found.push({ kind: 'noInk' })
+  const laysInks = stepThat(technique, 'inks') !== undefined
+  if (laysInks && !inked) found.push({ kind: 'noInk' })
   for (const { one, other } of overlapsOnPieces(request).filter((pair) => pair.muddy))
     found.push({ kind: 'muddyPair', one, other })
   if (technique.white.by === 'bag') {
@@ -170,7 +171,7 @@ function colourFindings(request: BatchRequest, { technique, mixes }: Schedule): 
     const [leastMm, mostMm] = KNOWN_HOLES_MM
     const { holeMm } = request.white
     if (holeMm < leastMm || holeMm > mostMm) found.push({ kind: 'holeUnknown', holeMm, leastMm, mostMm })
-    if (inked && request.settleMin < LEAST_SETTLE_MIN) {
+    if (laysInks && inked && request.settleMin < LEAST_SETTLE_MIN) {
       found.push({ kind: 'shortSettle', settleMin: request.settleMin, leastMin: LEAST_SETTLE_MIN })
     }
   }

@@ -1,4 +1,4 @@
-import { EXCESS_DENSITY_KG_PER_M3, inksOf, inksOn, type BatchRequest } from '../batch/index.ts'
+import { EXCESS_DENSITY_KG_PER_M3, inksOf, inksOn, techniqueOn, type BatchRequest } from '../batch/index.ts'
 import {
   curingShifts,
   lampTroubles,
@@ -14,7 +14,7 @@ import {
   type RankedBack,
 } from '../colour/index.ts'
 import { remembered } from '../numeric/index.ts'
-import { isDrawn, isPiped, waysOf } from '../technique/index.ts'
+import { isDrawn, isInked, isPiped, waysOf } from '../technique/index.ts'
 
 /** What the chosen colours do with one another and with what stands behind them. */
 export interface PalettePlan {
@@ -35,7 +35,7 @@ export function palettePlan(request: BatchRequest): PalettePlan {
   const { colours, white, layers } = request
   const ways = waysOf(request).filter(isDrawn)
   if (ways.length === 0) return { overlaps: [], shifts: [], lamp: [], backs: [] }
-  const inks = inksOf(request)
+  const inks = ways.some(isInked) ? inksOf(request) : []
   const strength = EXCESS_DENSITY_KG_PER_M3[white.dose] / EXCESS_DENSITY_KG_PER_M3.translucent
   const own = [...colours.filter((colour) => colour.kind === 'paste'), ...layerColours(layers)].map(
     ({ id, name, hex }): BackColour => ({ id, name, hex }),
@@ -59,7 +59,8 @@ export function palettePlan(request: BatchRequest): PalettePlan {
 
 /** Inks that run into each other; they meet only where they go on one piece. */
 export function overlapsOnPieces(request: BatchRequest): readonly Overlap[] {
-  const all = request.pieces.flatMap((order) => overlapsOf(inksOn(order, request)))
+  const inked = request.pieces.filter((order) => isInked(techniqueOn(order, request)))
+  const all = inked.flatMap((order) => overlapsOf(inksOn(order, request)))
   return [...new Map(all.map((pair) => [`${pair.one}, ${pair.other}`, pair])).values()]
 }
 

@@ -117,6 +117,12 @@ export function isPiped(id: TechniqueId): boolean {
   return TECHNIQUES[id].white.by === 'bag'
 }
 
+/** Whether its white is usually piped as rings, to be dragged into petals. */
+export function isFlowered(id: TechniqueId): boolean {
+  const { white } = TECHNIQUES[id]
+  return white.by === 'bag' && white.lies === 'flower'
+}
+
 /** Whether it shares its pour with no other way: its cups, or what is sprayed on it, are for it alone. */
 export function standsAlone({ holdsBack, pouredOver }: Pick<Technique, 'holdsBack' | 'pouredOver'>): boolean {
   return holdsBack !== undefined || pouredOver !== undefined

@@ -147,6 +147,17 @@ describe('nested lines with a white line, swirled', () => {
     expect(TECHNIQUES.nestedSwirl.steps.some(({ does }) => does === 'inks')).toBe(false)
     expect(fill.laid.drops).toEqual([])
     expect(plan.findings.map(({ kind }) => kind)).not.toContain('noInk')
+    // Inks that were chosen for another way go on none of these pieces: they neither meet nor have to come to rest.
+    const lime = { id: 'ink-3', name: 'Lime', kind: 'alcoholInk', hex: '#7fd31c' } as const
+    const colours = [...request.colours, lime]
+    const others = { colours, settleMin: 0 }
+    const told = (changes: Partial<BatchRequest>) =>
+      planned({ ...others, ...changes }).plan.findings.map(({ kind }) => kind)
+    expect(told({ technique: 'bloom', cups: [] })).toEqual(
+      expect.arrayContaining(['muddyPair', 'shortSettle']),
+    )
+    for (const kind of ['muddyPair', 'shortSettle']) expect(told({})).not.toContain(kind)
+    expect(planned(others).plan.palette.overlaps).toEqual([])
     expect(planned({ colours: [] }).plan.findings.map(({ kind }) => kind)).toContain('noWhite')
   })
 })

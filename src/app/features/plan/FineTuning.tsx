@@ -1,5 +1,5 @@
 import { heightOfMm, volumeUpToMl } from '#core/mold/index.ts'
-import { isDrawn, isPiped, TECHNIQUES, waysOf } from '#core/technique/index.ts'
+import { isDrawn, isFlowered, isInked, isPiped, TECHNIQUES, waysOf } from '#core/technique/index.ts'
 import type { Dimension, UnitId } from '#core/units/index.ts'
 import { QuantityField } from '#app/components/QuantityField.tsx'
 import { ChoiceField } from '#app/components/ChoiceField.tsx'
@@ -95,6 +95,7 @@ export function FineTuning({ draft, problems, units, change }: InputsProps) {
           problem={problems['partsTempC']}
         />
         {piped &&
+          ways.some(isInked) &&
           field(
             'Inks settle for',
             'settleMin',
@@ -114,6 +115,10 @@ export function FineTuning({ draft, problems, units, change }: InputsProps) {
               inUnits('Start with 2 mm, enlarge', units),
             )}
             <TrialBead units={units} take={(holeMm) => change({ white: { ...white, holeMm } })} />
+          </>
+        )}
+        {ways.some(isFlowered) && (
+          <>
             {draft.pieces.some(({ pattern }) => pattern !== null) && (
               <p className="text-ink-soft col-span-2 text-sm">
                 Rings and petals are of the usual pattern; pieces with a pattern of their own keep theirs.

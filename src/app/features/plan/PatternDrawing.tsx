@@ -3,7 +3,7 @@ import * as v from 'valibot'
 import { narrowFromMm, techniqueOn, type BatchRequest, type PieceOrder } from '#core/batch/index.ts'
 import { HAND_SMOOTH, islandsOf, narrowZones, polygonOf, type Point } from '#core/mold/index.ts'
 import { layPattern, placeOf, type Pattern } from '#core/pattern/index.ts'
-import { isPiped } from '#core/technique/index.ts'
+import { isFlowered } from '#core/technique/index.ts'
 import { patternSchema } from '#schema/pattern.ts'
 import { MARK_WORDS } from '#words/pattern.ts'
 import { frameOf, MoldDrawing } from '#app/components/MoldDrawing.tsx'
@@ -36,7 +36,7 @@ export function PatternDrawing({
   const sound = v.is(patternSchema, pattern)
   const laid = useMemo(() => (sound ? layPattern(pattern, outline) : null), [sound, pattern, outline])
   const narrowMm = narrowFromMm(draft.white)
-  const blooms = isPiped(techniqueOn(order, draft))
+  const blooms = isFlowered(techniqueOn(order, draft))
   const narrow = useMemo(
     () =>
       blooms && narrowMm > 0

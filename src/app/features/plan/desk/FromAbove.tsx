@@ -3,7 +3,7 @@ import { Link } from 'react-router'
 import { HAND_SMOOTH, islandsOf, narrowZones, polygonOf } from '#core/mold/index.ts'
 import { narrowFromMm, type BatchRequest, type MoldFill } from '#core/batch/index.ts'
 import type { BatchPlan } from '#core/plan/index.ts'
-import { isDrawn, isInked, isPiped } from '#core/technique/index.ts'
+import { isDrawn, isInked, isFlowered } from '#core/technique/index.ts'
 import { printQuantity, type UnitChoice } from '#core/units/index.ts'
 import { wordLengthOf } from '#words/lengths.ts'
 import { usePatternLink } from '../patternLink.ts'
@@ -96,7 +96,7 @@ function MoldFromAbove({
   const { inks, name } = fill
   const { outline } = fill.mold
   const narrowMm = narrowFromMm(request.white)
-  const blooms = isPiped(fill.technique)
+  const blooms = isFlowered(fill.technique)
   const narrow = useMemo(
     () => (blooms ? narrowZones(polygonOf(outline, HAND_SMOOTH), narrowMm, islandsOf(outline)) : []),
     [outline, narrowMm, blooms],
