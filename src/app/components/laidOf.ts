@@ -1,12 +1,5 @@
-import {
-  nestedLines,
-  ofPiece,
-  pourMixOf,
-  type BatchRequest,
-  type MoldFill,
-  type Take,
-} from '#core/batch/index.ts'
-import type { BatchPlan } from '#core/plan/index.ts'
+import { nestedLines, pourMixOf, type BatchRequest, type MoldFill, type Take } from '#core/batch/index.ts'
+import { stepsOn, type BatchPlan } from '#core/plan/index.ts'
 import { isDrawn, takesCups, TECHNIQUES } from '#core/technique/index.ts'
 import { boxOf, HAND_SMOOTH, inset, islandsOf, polygonOf, within, type Point } from '#core/mold/index.ts'
 
@@ -31,9 +24,7 @@ export function cupsLaid(
   request: Pick<BatchRequest, 'cups'>,
 ): readonly FilledPart[] {
   if (isDrawn(fill.technique) && !takesCups(TECHNIQUES[fill.technique])) return []
-  const raises = steps.find(
-    ({ does, pieceNo }) => does === 'raises' && pieceNo !== null && ofPiece(fills, pieceNo) === fill,
-  )
+  const [raises] = stepsOn({ steps, fills }, fill.id, 'raises')
   if (raises) return laidOf(fill, raises.takes, request)
   if (!TECHNIQUES[fill.technique].pouredOver) return []
   const cups = pourMixOf(mixes).cups.filter(({ holds }) => holds === 'part' || holds === 'clear')

@@ -1,6 +1,5 @@
 import {
   EXCESS_DENSITY_KG_PER_M3,
-  ofPiece,
   pipedOn,
   underWhiteMm,
   type BatchRequest,
@@ -20,6 +19,7 @@ import {
 } from '../technique/index.ts'
 import type { Window } from '../resin/index.ts'
 import type { BatchPlan } from './plan.ts'
+import { stepsOn } from './stepsOn.ts'
 
 /** All a simulation of one piece needs but its minute and its chance; plain data for a worker. */
 export interface FaceTask extends Omit<BloomScene, 'inkAtMin' | 'whiteAtMin' | 'seed'> {
@@ -87,9 +87,7 @@ export function faceTask(request: BatchRequest, plan: BatchPlan, kindId: string)
 /** From the first drops on those pieces to the tool that waits for the resin; undefined where it follows the white at once. */
 function toolAfterMin(plan: BatchPlan, technique: Technique, kindId: string): number | undefined {
   if (stepThat(technique, 'shapes')?.moment.by !== 'resin') return undefined
-  const ofKind = ({ pieceNo }: { readonly pieceNo: number | null }) =>
-    pieceNo !== null && ofPiece(plan.fills, pieceNo)?.id === kindId
-  const begins = (does: Deed) => plan.steps.find((step) => step.does === does && ofKind(step))?.beginMin
+  const begins = (does: Deed) => stepsOn(plan, kindId, does)[0]?.beginMin
   const [dropped, shaped] = [begins('inks'), begins('shapes')]
   return dropped === undefined || shaped === undefined ? undefined : shaped - dropped
 }
@@ -99,9 +97,7 @@ const BECOMES = { flower: 'petals', line: 'line', needle: 'cells' } as const
 /** The cups that were poured as lines before the white, in their colours; those of a clear one are none. */
 function filmsOf(fill: MoldFill, { steps, fills }: BatchPlan, { cups }: BatchRequest): readonly Film[] {
   if (!whitensWhatIsRaised(TECHNIQUES[fill.technique])) return []
-  const raises = steps.find(
-    ({ does, pieceNo }) => does === 'raises' && pieceNo !== null && ofPiece(fills, pieceNo) === fill,
-  )
+  const [raises] = stepsOn({ steps, fills }, fill.id, 'raises')
   return (raises?.takes ?? []).flatMap((take) => {
     if (take.of !== 'held' || !take.line) return []
     const colours = cups.find(({ name }) => name === take.cup)?.colours ?? []
@@ -141,17 +137,13 @@ export function faceMoments(plan: BatchPlan, kindId: string): readonly FaceMomen
 /** When what the white goes on has been raised on those pieces; 0 where nothing is. */
 function raisedMin({ steps, fills }: BatchPlan, fill: MoldFill): number {
   if (!whitensWhatIsRaised(TECHNIQUES[fill.technique])) return 0
-  const own = steps.filter(
-    ({ does, pieceNo }) => does === 'raises' && pieceNo !== null && ofPiece(fills, pieceNo) === fill,
-  )
+  const own = stepsOn({ steps, fills }, fill.id, 'raises')
   return Math.max(0, ...own.map(({ endMin }) => endMin))
 }
 
 /** When those pieces get their drops, and from the first of them on; undefined where they get none. */
-function dropsOn({ steps, fills }: BatchPlan, kindId: string): Window | undefined {
-  const first = steps.find(
-    ({ does, pieceNo }) => does === 'inks' && pieceNo !== null && ofPiece(fills, pieceNo)?.id === kindId,
-  )
+function dropsOn(plan: BatchPlan, kindId: string): Window | undefined {
+  const [first] = stepsOn(plan, kindId, 'inks')
   return first && { openMin: first.fromMin, bestMin: first.beginMin, closeMin: first.toMin }
 }
 

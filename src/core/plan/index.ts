@@ -1,3 +1,4 @@
+export { stepsOn } from './stepsOn.ts'
 export { bubblesOf, WARMER_K, type Bubbles } from './bubbles.ts'
 export { bagLeft, type BagLeft } from './bagLeft.ts'
 export { planBatch, planLive, type BatchPlan, type BloomPlan, type LivePlan } from './plan.ts'
