@@ -30,7 +30,7 @@ test('the face is seen before pouring: early, at its best and late, from both si
   await page.getByLabel('Seen from').selectOption('back')
   await expect.poll(() => picture(page, 'right')).not.toBe(gold)
   const back = await picture(page, 'right')
-  await page.getByLabel('From the first ink to gel').fill('0')
+  await page.getByLabel('From the first drop or line to gel').fill('0')
   await expect.poll(() => picture(page, 'right')).not.toBe(back)
 
   const saving = page.waitForEvent('download')
@@ -42,7 +42,7 @@ test('the face is seen before pouring: early, at its best and late, from both si
   expect([bytes.readUInt32BE(16), bytes.readUInt32BE(20)]).toEqual([640, 640])
 
   await page.getByLabel('Seen from').selectOption('face')
-  await page.getByLabel('From the first ink to gel').fill('7')
+  await page.getByLabel('From the first drop or line to gel').fill('7')
   const asPlanned = await page.locator('[data-moment="late"]').innerText()
   await page.getByLabel('What if').selectOption('warmerRoom')
   await page.getByRole('button', { name: 'Show it again' }).click()

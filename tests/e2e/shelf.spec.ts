@@ -127,7 +127,7 @@ test('parts out of a water bath: how long they stand in it, what it gains, and w
   page,
 }) => {
   await openStudio(page, '/plan')
-  await page.getByText('Which bubbles leave by themselves').click()
+  await page.getByText('Which bubbles leave by themselves, and warmer parts').click()
   const bath = page.locator('[data-water-bath]')
   await expect(bath).toContainText(/Bottles 70\.0 mm across stand about \d+ min in it/)
   await expect(bath.getByRole('status')).toContainText('5.0 °C warmer: bubbles larger than')

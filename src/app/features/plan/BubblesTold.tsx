@@ -27,7 +27,7 @@ export function BubblesTold({ request, units }: BubblesToldProps) {
       data-bubbles
     >
       <summary className="font-display min-h-11 cursor-pointer content-center text-xl font-semibold">
-        Which bubbles leave by themselves
+        Which bubbles leave by themselves, and warmer parts
       </summary>
       {!isOpen ? null : told.data ? (
         <div className="max-w-prose">

@@ -188,7 +188,7 @@ export function FacePreview({ request, plan, kindId }: FacePreviewProps) {
               'These faces are of the plan as it was. Show them again for the plan as it is.'}
           </p>
           <label className="mt-4 flex items-center gap-3 text-sm">
-            From the first ink to gel
+            From the first drop or line to gel
             <input
               type="range"
               className="accent-needle min-h-11 flex-1"
