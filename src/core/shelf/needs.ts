@@ -7,7 +7,7 @@ import {
   DROP_ML,
   dropsOf,
   laidOut,
-  pieceCount,
+  castingCount,
   piecesOn,
   pourOfLayer,
   techniqueOfPour,
@@ -129,10 +129,10 @@ export function needsOfMoreWhite(
 export function takenFrom(
   { of }: Pick<Supply, 'of'>,
   needs: readonly Need[],
-  request: Pick<BatchRequest, 'pieces'>,
+  request: Pick<BatchRequest, 'pieces' | 'technique'>,
   at: TakenAt,
 ): number {
-  if (of.kind === 'consumable') return at === AT_POUR ? of.perBatch + of.perPiece * pieceCount(request) : 0
+  if (of.kind === 'consumable') return at === AT_POUR ? of.perBatch + of.perPiece * castingCount(request) : 0
   return needs.reduce((sum, need) => sum + (need.at === at && sameUse(need.of, of) ? need.amount : 0), 0)
 }
 

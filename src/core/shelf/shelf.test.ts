@@ -122,6 +122,12 @@ describe('what a batch takes', () => {
     expect(used).toBeCloseTo(mix!.inMoldsG, 9)
   })
 
+  test('counts what a drip runs down as a piece, as the cost does', () => {
+    const gloves = supply({ of: { kind: 'consumable', perBatch: 0, perPiece: 1 } })
+    const drip = bloomRequest({ technique: 'drip', layers: [] }, 2)
+    expect(takenFrom(gloves, [], drip, 'pour')).toBe(4)
+  })
+
   test('of consumables is so many a batch and a piece', () => {
     const gloves = supply({ of: { kind: 'consumable', perBatch: 2, perPiece: 0.5 } })
     expect(takenFrom(gloves, [], bloomRequest({}, 4), 'pour')).toBe(4)
