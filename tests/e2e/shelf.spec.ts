@@ -131,9 +131,12 @@ test('parts out of a water bath: how long they stand in it, what it gains, and w
   const bath = page.locator('[data-water-bath]')
   await expect(bath).toContainText(/Bottles 70\.0 mm across stand about \d+ min in it/)
   await expect(bath.getByRole('status')).toContainText('5.0 °C warmer: bubbles larger than')
+  await bath.getByLabel('Water', { exact: true }).fill('22')
+  await expect(bath).toContainText('Water of 22 °C does not warm them to 26 °C.')
   await bath.getByLabel('Parts warmed to').fill('48')
-  await expect(bath).toContainText('Water of 40 °C does not warm them to 48 °C.')
   await expect(bath.getByRole('status')).toContainText(/^Not \d+\.\d °C warmer: /)
+  // What is refused is not timed.
+  await expect(bath).not.toContainText(/Bottles|does not warm/)
   await bath.getByLabel('Water', { exact: true }).fill('hot')
   await expect(bath.getByRole('status')).toHaveCount(0)
 })

@@ -100,7 +100,7 @@ function WarmedParts({ told, fromC, toC, setWarmTo, units }: WarmedPartsProps) {
       </div>
       {isWhole && (
         <>
-          <p className="mt-2">{wordBath(bath, bathMin(bath), units)}</p>
+          {told.warmer.refusedFor === null && <p className="mt-2">{wordBath(bath, bathMin(bath), units)}</p>}
           <p className="mt-1" role="status">
             {wordWarmer(told, units)}
           </p>
