@@ -319,12 +319,15 @@ describe('a pour that no code knows, beside one that does, of one mix', () => {
     const { whyNeeded } = await import('#core/technique/index.ts')
     const { techniqueOfPour } = await import('#core/batch/index.ts')
     expect(whyNeeded(techniqueOfPour(speckled()), 'speckle-breath')).toBeNull()
-    const { plan } = planLive(speckled(), {}, [], 0, {
-      leftOut: ['speckle-breath.3'],
-      moreRounds: 1,
-      holes: [],
-      pieceOrder: [],
-      moreWhiteG: 0,
+    const { plan } = planLive(speckled(), {
+      stillFullMin: 0,
+      otherwise: {
+        leftOut: ['speckle-breath.3'],
+        moreRounds: 1,
+        holes: [],
+        pieceOrder: [],
+        moreWhiteG: 0,
+      },
     })
     expect(plan.steps.filter(({ pieceNo }) => pieceNo !== null).map(({ key }) => key)).toEqual([
       'speckle-speck.2',
@@ -351,7 +354,7 @@ describe('a pour that no code knows, beside one that does, of one mix', () => {
     const { studio, read } = await keptAndRead(request, events)
     const pour = readPour(events)
     if (pour.stage !== 'running') throw new Error('expected a running pour')
-    const { plan } = planLive(request, pour.done, [], 0, pour.otherwise)
+    const { plan } = planLive(request, { done: pour.done, stillFullMin: 0, otherwise: pour.otherwise })
     const facts = factsOf({ request, plan, pour, events }, 2)
     expect(facts.technique).toBe('speckle')
     expect(facts.inkLateMin).toBeLessThan(0)

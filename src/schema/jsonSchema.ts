@@ -1,6 +1,8 @@
 import { toJsonSchema } from '@valibot/to-json-schema'
 import type * as v from 'valibot'
 import { forecastRequestFileSchema } from './forecast.ts'
+import { labelFileSchema } from './label.ts'
+import { liveRequestFileSchema } from './live.ts'
 import { planRequestFileSchema } from './request.ts'
 import { bundleSchema } from './studio.ts'
 
@@ -13,6 +15,8 @@ export function jsonSchemas(): Readonly<Record<string, object>> {
       forecastRequestFileSchema,
       'What a Nublo forecast is computed from',
     ),
+    'live-request.schema.json': described(liveRequestFileSchema, 'A live pour, as Nublo is asked for it'),
+    'label.schema.json': described(labelFileSchema, 'The label of a resin, as Nublo reads it'),
   }
 }
 

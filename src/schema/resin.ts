@@ -10,7 +10,7 @@ import {
 } from '#core/resin/index.ts'
 import { amount, idSchema, text } from './amount.ts'
 
-const ratioSchema = v.object({
+export const ratioSchema = v.object({
   by: v.picklist(['volume', 'weight'], 'ratio.by is neither "volume" nor "weight"'),
   partsA: amount('ratio, parts of A', '', { above: 0, atMost: 1000 }),
   partsB: amount('ratio, parts of B', '', { above: 0, atMost: 1000 }),
@@ -54,7 +54,7 @@ const spreadSchema = v.object({
 
 const greatestLayerSchema = amount('greatest layer of the data sheet', 'mm', { above: 0, atMost: 500 })
 
-const sheetSchema = v.object({
+export const sheetEntries = {
   viscosityPaS: v.nullable(flowEntries.viscosityAtRefPaS),
   potLife: v.nullable(
     v.object({
@@ -70,7 +70,8 @@ const sheetSchema = v.object({
     }),
   ),
   greatestLayerMm: v.nullable(greatestLayerSchema),
-}) satisfies v.GenericSchema<unknown, DataSheet>
+}
+const sheetSchema = v.object(sheetEntries) satisfies v.GenericSchema<unknown, DataSheet>
 
 export const resinSchema = v.object({
   id: idSchema,

@@ -25,9 +25,9 @@ export function wordHotAtGreatest(hotC: number, units: UnitChoice): string {
 export function wordSheetProblem(problem: SheetProblem): string {
   switch (problem.kind) {
     case 'potLifeOutOfReach':
-      return `No resin of this kind has that pot life in that cup: expected ${printSpan(problem.leastMin)} to ${printSpan(problem.mostMin)}. Check the mass and the unit.`
+      return `No resin stays pourable just that long in a cup of that mass: expected ${printSpan(problem.leastMin)} to ${printSpan(problem.mostMin)}. Check the mass and the unit.`
     case 'demoldOutOfReach':
-      return `With that pot life it would demold after ${printSpan(60 * problem.leastHours)} to ${printSpan(60 * problem.mostHours)}. Check both figures, or leave one out.`
+      return `A resin that stays pourable that long is hard enough to demold after ${printSpan(60 * problem.leastHours)} at the soonest and ${printSpan(60 * problem.mostHours)} at the latest. Is the demold time perhaps the one to the next layer, or the full cure? Check both figures, or leave one out.`
     default:
       return problem satisfies never
   }

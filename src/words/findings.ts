@@ -221,6 +221,24 @@ function told(finding: Finding, units: UnitChoice): Told {
         text: 'What is held back is to meet another colour: two cups at least, one of them may stay clear.',
         byHand: 'Add a cup to those of the pour.',
       }
+    case 'stepLate':
+      return {
+        title: `${finding.stepTitle}: late by ${printSpan(finding.byMin)}`,
+        text: `Its window closes at ${printSpan(finding.closeMin)}, before the hands get to it.`,
+        byHand: 'Fewer pieces, or a cooler room, leave it more time.',
+      }
+    case 'stepNever':
+      return {
+        title: `${finding.stepTitle}: its moment does not come`,
+        text: 'In this room the resin does not reach it within the time it is followed.',
+        byHand: 'A warmer room, or another resin, brings it.',
+      }
+    case 'longWait':
+      return {
+        title: `${finding.stepTitle}: only at ${printSpan(finding.atMin)}`,
+        text: 'This resin stays thin for that long in this room: somebody has to be there then.',
+        byHand: 'A quicker resin is there sooner, and so is a warmer room.',
+      }
     case 'neverReached':
       return {
         title: `${finding.stepTitle}: not within three weeks`,

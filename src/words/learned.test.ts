@@ -61,7 +61,7 @@ describe('a simulated face, in the words of the trade', () => {
 
 test('a data sheet that cannot be met says what could', () => {
   expect(wordSheetProblem({ kind: 'demoldOutOfReach', leastHours: 10, mostHours: 50 })).toContain(
-    '10 h 00 to 2 d 2 h',
+    'after 10 h 00 at the soonest and 2 d 2 h at the latest',
   )
   expect(wordSheetProblem({ kind: 'potLifeOutOfReach', leastMin: 3, mostMin: 90 })).toContain(
     '3 min to 1 h 30',

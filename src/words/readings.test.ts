@@ -1,8 +1,9 @@
 import { expect, test } from '@jest/globals'
+import { NO_DEPARTURE } from '#core/timing/index.ts'
 import { METRIC, US_CUSTOMARY } from '#core/units/index.ts'
 import { wordBelief, wordReading } from './readings.ts'
 
-const believed = (rateLog: number) => ({ rateLog, lossLog: 0, viscosityLog: 0, mixK: 0, roomK: 0 })
+const believed = (rateLog: number) => ({ ...NO_DEPARTURE, rateLog })
 
 test('what is believed is said as quicker or slower, after so many readings', () => {
   expect(wordBelief(believed(0), 0)).toMatch(/No reading yet/)

@@ -14,11 +14,20 @@ export function wordStanding(standing: Standing): { readonly word: string; reado
     case 'hurry':
       return { word: 'Hurry', more: `${printClock(standing.closesInMin * 60)} left` }
     case 'past':
-      return { word: 'Past', more: `by ${printClock(standing.byMin * 60)}` }
+      return { word: 'Late', more: `by ${printClock(standing.byMin * 60)}` }
+    case 'never':
+      return { word: 'Does not come', more: 'in this resin and room' }
     default:
       return standing satisfies never
   }
 }
+
+/** A cup that stands full past its limit: the one thing to do. */
+export const EMPTY_NOW = {
+  title: 'Empty the cup now',
+  detail:
+    'Into the molds. What they do not take goes onto a tray outdoors, spread thin. Everything else waits.',
+} as const
 
 /** On one line. */
 export function standingLine(standing: Standing): string {

@@ -6,6 +6,7 @@ import {
   lessonOfSitting,
   planBatch,
   planLive,
+  type LiveSoFar,
   planSitting,
   rightMoments,
   strategiesOf,
@@ -14,23 +15,14 @@ import {
   type SittingsSoFar,
 } from '#core/plan/index.ts'
 import { fitDataSheet } from '#core/resin/index.ts'
-import { fitNotedRun, type Otherwise, type Reading } from '#core/timing/index.ts'
-
-type RunSoFar = readonly [
-  request: BatchRequest,
-  done: Readonly<Record<string, number>>,
-  readings: readonly Reading[],
-  stillFullMin: number,
-  sittings: SittingsSoFar,
-  otherwise: Otherwise,
-]
+import { fitNotedRun } from '#core/timing/index.ts'
 
 /** The planner off the main thread: typing never waits for it. */
 const planner = {
   planBatch,
   /** A run as its pour and the sittings of its layers have it. */
-  planLive: (...[request, done, readings, stillFullMin, sittings, otherwise]: RunSoFar) =>
-    planLive(withSittings(request, sittings), done, readings, stillFullMin, otherwise),
+  planLive: (request: BatchRequest, sittings: SittingsSoFar, soFar: LiveSoFar) =>
+    planLive(withSittings(request, sittings), soFar),
   planSitting,
   bubblesOf,
   strategiesOf,

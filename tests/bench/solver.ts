@@ -5,7 +5,14 @@ import type { LayerCup } from '#core/batch/index.ts'
 import { backLayer, begun } from '../support/layers.ts'
 import { ARCHETYPES, followCure, type CuringResin } from '#core/resin/index.ts'
 import { cureRatePerS, viscosityPaS } from '#core/resin/cure.ts'
-import { heatPathsOf, POURING_KEEPS_FRAC, STIRRED_K, USUAL_WALL, type Vessel } from '#core/resin/vessel.ts'
+import {
+  airLossAt,
+  heatPathsOf,
+  POURING_KEEPS_FRAC,
+  STIRRED_K,
+  USUAL_WALL,
+  type Vessel,
+} from '#core/resin/vessel.ts'
 import {
   bandsOf,
   believe,
@@ -73,7 +80,7 @@ export function measureSolver(): readonly Figure[] {
     ),
     ms('bands of 256 members before any reading', () => bandsAfter([])),
     ms('a reading applied: 256 members, redrawn, all bands', () => bandsAfter([probe])),
-    ms('the same with the whole corrected plan of 2 pieces', () => planLive(request, {}, [probe])),
+    ms('the same with the whole corrected plan of 2 pieces', () => planLive(request, { readings: [probe] })),
     ms('a plan of 2 pieces', () => planBatch(request)),
     // In another room each time: what layers come to is remembered.
     ms('a plan of 12 pieces, five layers over them, one of six cups', (round) =>
@@ -152,7 +159,7 @@ function odexLeg(
   const { cure, flow } = resin
   const density = 1.1
   const loss = Math.exp(departure.lossLog)
-  const { airWPerGK, linkWPerGK, boardWPerGK, moldJPerGK, wallFactor } = heatPathsOf(vessel, density)
+  const { air, linkWPerGK, boardWPerGK, moldJPerGK, wallFactor } = heatPathsOf(vessel, density)
   const own = cure.heatCapacityJPerGK * wallFactor
   const solver = new Solver(4)
   solver.relativeTolerance = tolerance
@@ -161,7 +168,9 @@ function odexLeg(
     const rhs = (_t: number, [a, tempC, , moldC]: number[]) => {
       const rate = cureRatePerS(cure, a!, tempC!)
       const toMold = linkWPerGK * (tempC! - moldC!)
-      const heat = rate * cure.reactionHeatJPerG - loss * airWPerGK * (tempC! - roomTempC) - toMold
+      const excessK = tempC! - roomTempC
+      const heat =
+        rate * cure.reactionHeatJPerG - loss * airLossAt(air, excessK, roomTempC) * excessK - toMold
       const kept = moldJPerGK > 0 ? (toMold - loss * boardWPerGK * (moldC! - roomTempC)) / moldJPerGK : 0
       return [rate, heat / own, 1 / viscosityPaS(flow, a!, tempC!), kept]
     }

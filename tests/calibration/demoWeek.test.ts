@@ -26,7 +26,7 @@ beforeAll(async () => {
     const own = events.filter(({ batchId }) => batchId === id).sort((one, other) => one.seq - other.seq)
     const pour = readPour(own.map(({ event }) => event as PourEvent))
     if (pour.stage !== 'running') throw new Error(`${id} does not run`)
-    const { outline } = planLive(request, pour.done, pour.readings)
+    const { outline } = planLive(request, { done: pour.done, readings: pour.readings })
     const { stopStirAtMs, done } = pour
     return { id, name: id, outline, startedAtMs: stopStirAtMs, done, pins: {}, promisedOn: null }
   })

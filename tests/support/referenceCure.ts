@@ -46,9 +46,19 @@ export function referenceStates(pour: ReferencePour): readonly ReferenceState[] 
       : (flow.viscosityAtRefPaS / factor(flow.activationJPerMol, tempC)) *
         Math.pow(flow.gelConversion / (flow.gelConversion - a), flow.exponentBase + flow.exponentSlope * a)
   const cupArea = 5.536 * Math.pow(pour.cupG / pour.densityGPerMl / 1e6, 2 / 3)
-  const cup = { air: (8.9 * cupArea) / pour.cupG, link: 0, own: 1 + (1010 * cupArea) / pour.cupG / 1.9 }
+  const cupHeight = 1.0839 * Math.pow(pour.cupG / pour.densityGPerMl / 1e6, 1 / 3)
+  const cupLoss = (excessK: number) => {
+    const meanK = kelvin(roomC + excessK / 2)
+    const free = 1.42 * Math.pow(Math.abs(excessK) / cupHeight, 0.25) + 0.92 * 4 * 5.670374e-8 * meanK ** 3
+    return ((8.9 / 11) * free * cupArea) / pour.cupG
+  }
+  const cup = { air: cupLoss, link: 0, own: 1 + (1010 * cupArea) / pour.cupG / 1.9 }
   const bedG = pour.densityGPerMl * 1000 * pour.bedMm
-  const bed = { air: 10.5 / bedG, link: 1 / (pour.bedMm / 2000 / 0.2 + 6 / 2000 / 0.25) / bedG, own: 1 }
+  const bed = {
+    air: () => 10.5 / bedG,
+    link: 1 / (pour.bedMm / 2000 / 0.2 + 6 / 2000 / 0.25) / bedG,
+    own: 1,
+  }
   const siliconeJ = ((6 / 1000) * 1150e3 * 1.35) / bedG
   const board = 8 / bedG
 
@@ -66,7 +76,7 @@ export function referenceStates(pour: ReferencePour): readonly ReferenceState[] 
     const { air, link, own } = inCup ? cup : bed
     const slope = (x: number, t: number, w: number): [number, number, number] => {
       const r = rate(x, t)
-      const heat = cure.reactionHeatJPerG * r - air * (t - roomC) - link * (t - w)
+      const heat = cure.reactionHeatJPerG * r - air(t - roomC) * (t - roomC) - link * (t - w)
       const kept = inCup ? 0 : (link * (t - w) - board * (w - roomC)) / siliconeJ
       return [r, heat / cure.heatCapacityJPerGK / own, kept]
     }

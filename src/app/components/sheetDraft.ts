@@ -1,23 +1,6 @@
-import {
-  ARCHETYPES,
-  type DataSheet,
-  type Resin,
-  type SheetFit,
-  type SheetProblem,
-} from '#core/resin/index.ts'
+import { asFitted, type DataSheet, type Resin, type SheetFit, type SheetProblem } from '#core/resin/index.ts'
 import { fail, ok, type Result, type UnitChoice } from '#core/units/index.ts'
 import { SHEET_FIGURE_WORDS, wordHotAtGreatest, wordSheetProblem } from '#words/dataSheet.ts'
-
-/** A resin of which nothing is known yet: as a quick one, its densities assumed. */
-export function newResin(id: string): Resin {
-  return {
-    ...ARCHETYPES.quick,
-    id,
-    name: '',
-    source: 'Label; behaviour as a quick resin',
-    densitiesAssumed: true,
-  }
-}
 
 /** The label's fields as they are typed. */
 export interface SheetDraft {
@@ -112,19 +95,9 @@ export async function asLabelled(
     return ok({ resin: { ...resin, fullCureDays }, told: [] })
   const fit = await planner.fitDataSheet(resin, sheet)
   if (!fit.ok) return fail(wordSheetProblem(fit.problem))
-  const { cure, flow, spread, assumed, hotAtGreatestC } = fit.value
+  const { assumed, hotAtGreatestC } = fit.value
   return ok({
-    resin: {
-      ...resin,
-      cure,
-      flow,
-      spread,
-      greatestLayerMm: fit.value.greatestLayerMm,
-      fullCureDays,
-      sheet,
-      source: 'Data sheet',
-      confidence: 'dataSheet',
-    },
+    resin: asFitted(resin, fit.value, { sheet, fullCureDays }),
     told: [
       ...(assumed.length === 0
         ? ['All three figures are used; the rest is as in the typical resin.']

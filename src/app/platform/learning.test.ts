@@ -14,6 +14,14 @@ const lesson = (changes: Partial<Lesson> = {}): Lesson => ({
   rateLog: { mean: 0.2, sd: 0.05 },
   lossLog: null,
   viscosityLog: null,
+  together: {
+    precision: [
+      [400, 0, 0],
+      [0, 0, 0],
+      [0, 0, 0],
+    ],
+    information: [80, 0, 0],
+  },
   ...changes,
 })
 

@@ -237,7 +237,12 @@ export function livePlanQuery(
   return {
     queryKey: ['live', batch.request, pour.done, pour.readings, stillFullMin, sittings, pour.otherwise],
     queryFn: (): Promise<LivePlan> =>
-      planner.planLive(batch.request, pour.done, pour.readings, stillFullMin, sittings, pour.otherwise),
+      planner.planLive(batch.request, sittings, {
+        done: pour.done,
+        readings: pour.readings,
+        stillFullMin,
+        otherwise: pour.otherwise,
+      }),
     staleTime: Infinity,
     gcTime: 5 * 60_000,
   }

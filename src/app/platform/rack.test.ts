@@ -11,10 +11,11 @@ const request = bloomRequest({ layers: [backLayer()] }, 2)
 function running(stopStirAtMs: number, done: Record<string, number> = {}): RunningBatch {
   return {
     story: { batch: { id: String(stopStirAtMs) } } as BatchStory,
-    ...planLive(request, done),
+    ...planLive(request, { done }),
     stopStirAtMs,
     done,
     atHand: null,
+    isOverdue: false,
   }
 }
 

@@ -1,7 +1,7 @@
 import { useQueries, useQueryClient } from '@tanstack/react-query'
 import type { BatchPlan, LivePlan } from '#core/plan/index.ts'
 import { stillWaiting } from '#core/rack/index.ts'
-import { stepAtHand, type RunStep } from '#core/runsheet/index.ts'
+import { overdueCup, stepAtHand, type RunStep } from '#core/runsheet/index.ts'
 import { useNowMs } from './clock.ts'
 import { lastLivePlan, livePlanQuery, stillFullMin } from './queries.ts'
 import { useOpenStories, type BatchStory } from './stories.ts'
@@ -16,6 +16,8 @@ export interface RunningBatch {
   readonly done: Readonly<Record<string, number>>
   /** The pour's step at hand; null once the covers are on and the looks are over. */
   readonly atHand: RunStep | null
+  /** Its cup stands full past its limit. */
+  readonly isOverdue: boolean
 }
 
 /** Every running batch on which something can still wait, its plan worked out, newest first. */
@@ -40,6 +42,7 @@ export function useRunningBatches(): readonly RunningBatch[] {
     const live = plans[k]?.data ?? lastLivePlan(client, story.batch.request)
     if (!live) return []
     const { plan, bands } = live
+    const nowMin = (nowMs - pour.stopStirAtMs) / 60_000
     return [
       {
         story,
@@ -47,7 +50,8 @@ export function useRunningBatches(): readonly RunningBatch[] {
         bands,
         stopStirAtMs: pour.stopStirAtMs,
         done: pour.done,
-        atHand: stepAtHand(plan.steps, pour.done),
+        atHand: stepAtHand(plan, pour.done, nowMin),
+        isOverdue: overdueCup(plan, pour.done, nowMin) !== null,
       },
     ]
   })

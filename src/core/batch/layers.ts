@@ -232,26 +232,25 @@ type Unstacked = Pick<Layer, 'id' | 'name' | 'poured'> & Pick<LaterLayer, 'amoun
 
 /** The heights settle in a few rounds; in a mold with upright walls in two. */
 const MOST_ROUNDS = 20
-const SETTLED_MM = 1e-9
+const SETTLED_ML = 1e-9
 
 /**
  * The layers one on the other, from the floor up: where walls are not upright, what a millimetre holds hangs on its height, and with it
- * how much is left free for the layers that share that.
+ * how much is left free for the layers that share that room by its volume.
  */
 function stacked(mold: Mold, lipMm: number, parts: readonly Unstacked[]): readonly Layer[] {
   const shared = parts.reduce((sum, { amount }) => sum + (amount.by === 'share' ? amount.frac : 0), 0)
-  let freeMm = 0
+  let freeMl = 0
   let layers: readonly Layer[] = []
   for (let round = 0; round < MOST_ROUNDS; round++) {
-    layers = laidUp(mold, parts, (amount) => flexibleFrac(amount, shared) * freeMm)
-    const saidMm = layers.reduce(
-      (sum, { raisesMm }, k) => sum + (isFlexible(levelOf(parts, parts[k]!)) ? 0 : raisesMm),
-      0,
-    )
-    const leftMm = mold.depthMm - saidMm
-    const nextMm = Math.max(0, restMm(leftMm, lipMm))
-    if (Math.abs(nextMm - freeMm) < SETTLED_MM) break
-    freeMm = nextMm
+    layers = laidUp(mold, parts, (amount) => flexibleFrac(amount, shared) * freeMl)
+    const said = layers.filter((_layer, k) => !isFlexible(levelOf(parts, parts[k]!)))
+    const sum = (of: (layer: Layer) => number) => said.reduce((all, layer) => all + of(layer), 0)
+    const saidMm = sum(({ raisesMm }) => raisesMm)
+    const topMm = saidMm + Math.max(0, restMm(mold.depthMm - saidMm, lipMm))
+    const nextMl = Math.max(0, volumeUpToMl(mold, topMm) - sum(({ volumeMl }) => volumeMl))
+    if (Math.abs(nextMl - freeMl) < SETTLED_ML) break
+    freeMl = nextMl
   }
   return layers
 }
@@ -264,14 +263,14 @@ function flexibleFrac(amount: LaterLayer['amount'], shared: number): number {
 function laidUp(
   mold: Mold,
   parts: readonly Unstacked[],
-  flexibleMm: (amount: LaterLayer['amount']) => number,
+  flexibleMl: (amount: LaterLayer['amount']) => number,
 ): readonly Layer[] {
   let level = { floorMm: 0, depthMm: 0 }
   let topMm = 0
   return parts.map(({ id, name, poured, amount, zone }) => {
     const areaFrac = zoneFrac({ zone })
     const beside = amount.by === 'beside'
-    if (!beside) level = { floorMm: topMm, depthMm: depthOn(mold, topMm, { amount, areaFrac, flexibleMm }) }
+    if (!beside) level = { floorMm: topMm, depthMm: depthOn(mold, topMm, { amount, areaFrac, flexibleMl }) }
     const { floorMm, depthMm } = level
     const volumeMl = areaFrac * (volumeUpToMl(mold, floorMm + depthMm) - volumeUpToMl(mold, floorMm))
     const raisesMm = areaFrac === 1 ? depthMm : heightOfMm(mold, volumeUpToMl(mold, topMm) + volumeMl) - topMm
@@ -283,14 +282,15 @@ function laidUp(
 interface OnFloor {
   readonly amount: LaterLayer['amount']
   readonly areaFrac: number
-  readonly flexibleMm: (amount: LaterLayer['amount']) => number
+  /** Were it laid all over the piece. */
+  readonly flexibleMl: (amount: LaterLayer['amount']) => number
 }
 
 /** How deep that much lies on a floor so high. */
-function depthOn(mold: Mold, floorMm: number, { amount, areaFrac, flexibleMm }: OnFloor): number {
+function depthOn(mold: Mold, floorMm: number, { amount, areaFrac, flexibleMl }: OnFloor): number {
   if (amount.by === 'depth') return amount.mm
-  if (amount.by !== 'volume') return flexibleMm(amount)
-  return heightOfMm(mold, volumeUpToMl(mold, floorMm) + amount.ml / areaFrac) - floorMm
+  const ml = amount.by === 'volume' ? amount.ml / areaFrac : flexibleMl(amount)
+  return heightOfMm(mold, volumeUpToMl(mold, floorMm) + ml) - floorMm
 }
 
 /** What is laid in takes its place in the later layer right over it. */

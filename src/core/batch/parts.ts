@@ -56,9 +56,11 @@ function wholeUnits(needMl: number, [partsA, partsB]: readonly [number, number],
   return { a: units * partsA * cupLineMl, b: units * partsB * cupLineMl }
 }
 
-function nearestLines(needMl: number, ratio: number, cupLineMl: number) {
-  const b = stepsUp(needMl / (1 + ratio), cupLineMl)
-  return { a: stepsNear(b * ratio, cupLineMl), b }
+/** Neither part below what is needed of it; A as near to the ratio as that allows. */
+function nearestLines(need: number, ratio: number, step: number) {
+  const exactB = need / (1 + ratio)
+  const b = stepsUp(exactB, step)
+  return { a: Math.max(stepsUp(exactB * ratio, step), stepsNear(b * ratio, step)), b }
 }
 
 function parts(

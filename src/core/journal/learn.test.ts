@@ -4,7 +4,7 @@ import { planBatch } from '../plan/index.ts'
 import { seededRandom } from '../numeric/index.ts'
 import { ARCHETYPES, learnedRate, USUAL_SPREAD } from '../resin/index.ts'
 import { aimEdges, TECHNIQUES } from '../technique/index.ts'
-import { scheduleBatch, USUAL_BELIEF, type Reading } from '../timing/index.ts'
+import { NO_DEPARTURE, scheduleBatch, USUAL_BELIEF, type Reading } from '../timing/index.ts'
 import { courseOf } from '../timing/ensemble.ts'
 import { learnBand, type JudgedPiece } from './learnBand.ts'
 import { learnResin } from './learnResin.ts'
@@ -14,15 +14,22 @@ import { aimedOf, lessonOf, type Lesson } from './lesson.ts'
 function runOf(rateLog: number, roomTempC = 21, minutes: readonly number[] = [8, 12, 16]) {
   const request = bloomRequest({ resin: ARCHETYPES.quick, roomTempC }, 2)
   const { setting } = scheduleBatch(request, TECHNIQUES.bloom).forecast
-  const truth = courseOf(
-    { setting, decantMin: null, toMin: 30 },
-    { rateLog, lossLog: 0, viscosityLog: 0, mixK: 0, roomK: 0 },
-  )
+  const truth = courseOf({ setting, decantMin: null, toMin: 30 }, { ...NO_DEPARTURE, rateLog })
   const readings = minutes
     .filter((min) => min < truth.life.toMin)
     .map((atMin): Reading => ({ kind: 'temperature', by: 'probe', atMin, tempC: truth.life.tempAt(atMin) }))
   return { request, done: {}, readings }
 }
+
+/** Readings that say something of the rate alone. */
+const ofRate = (mean: number, sd: number): Lesson['together'] => ({
+  precision: [
+    [1 / sd ** 2, 0, 0],
+    [0, 0, 0],
+    [0, 0, 0],
+  ],
+  information: [mean / sd ** 2, 0, 0],
+})
 
 describe('a lesson', () => {
   test('finds how much quicker the resin was than its record', () => {
@@ -73,11 +80,12 @@ describe('what runs teach of a resin', () => {
     rateLog: { mean, sd: 0.05 },
     lossLog: null,
     viscosityLog: null,
+    together: ofRate(mean, 0.05),
   })
 
   test('is nothing without a run that says something', () => {
     expect(learnResin(USUAL_SPREAD, [])).toBeNull()
-    expect(learnResin(USUAL_SPREAD, [{ ...lesson(0), rateLog: null }])).toBeNull()
+    expect(learnResin(USUAL_SPREAD, [{ ...lesson(0), rateLog: null, together: null }])).toBeNull()
   })
 
   test('comes nearer to the truth and surer of it with every run', () => {

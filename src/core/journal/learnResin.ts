@@ -1,68 +1,78 @@
 import { LEARNED_ABOUT_C, type Learned, type Normal, type Spread } from '../resin/index.ts'
 import { USUAL_BELIEF } from '../timing/index.ts'
-import type { Lesson } from './lesson.ts'
+import { diagonal, inverse, plus, times, type Matrix } from '../numeric/index.ts'
+import type { Evidence, Lesson } from './lesson.ts'
 
 /** How far the rate of a pour strays from its resin's own line, whatever was read (from memory). */
 const STRAY_LOG = 0.07
 /** Per kelvin of room: an activation energy off by 12 kJ/mol, the spread of craft epoxies (from memory). */
 const SLOPE_SD_PER_K = 0.016
 
+/** How far the heat a pour loses, and how thick it is, stray from pour to pour (from memory). */
+const LOSS_STRAY_LOG = 0.1
+
 /**
- * What those runs together teach of a resin, or null when none of them said anything: the rate as a straight line in the room's
- * temperature (Bayesian linear regression with the record and its spread as prior), heat loss and viscosity as plain means.
+ * What those runs together teach of a resin, or null when none of them said anything: the rate as a straight line in the room's temperature,
+ * heat loss and viscosity as figures, all four at once (Bayesian linear regression with the record and its spread as prior). A run is not the
+ * resin: what it says is widened by how pours of one resin stray.
  */
 export function learnResin(spread: Spread, lessons: readonly Lesson[]): Learned | null {
-  const rated = lessons.flatMap(({ rateLog, roomTempC }) => (rateLog ? [{ ...rateLog, roomTempC }] : []))
-  const telling = lessons.filter((lesson) => lesson.rateLog ?? lesson.lossLog ?? lesson.viscosityLog)
+  const telling = lessons.filter((lesson) => lesson.together)
   if (telling.length === 0) return null
-  const line = rateLine(spread, rated)
+  let precision: Matrix = diagonal([
+    1 / spread.rateLog ** 2,
+    1 / SLOPE_SD_PER_K ** 2,
+    1 / USUAL_BELIEF.sd.lossLog ** 2,
+    1 / spread.viscosityLog ** 2,
+  ])
+  let information: readonly number[] = [0, 0, 0, 0]
+  for (const { together, roomTempC } of telling) {
+    const { precision: told, information: says } = strayed(together!)
+    const k = roomTempC - LEARNED_ABOUT_C
+    // Rate, loss and viscosity of that pour out of level, slope, loss and viscosity of the resin.
+    const seen = [
+      [1, k, 0, 0],
+      [0, 0, 1, 0],
+      [0, 0, 0, 1],
+    ]
+    precision = plus(precision, sandwiched(told, seen))
+    information = information.map(
+      (value, i) => value + seen.reduce((sum, row, j) => sum + row[i]! * says[j]!, 0),
+    )
+  }
+  const covariance = inverse(precision)
+  const mean = times(covariance, information)
+  const figure = (k: number): Normal => ({ mean: mean[k]!, sd: Math.sqrt(covariance[k]![k]!) })
   return {
     runs: telling.length,
-    ...line,
-    lossLog: pooled('lossLog', USUAL_BELIEF.sd.lossLog, lessons),
-    viscosityLog: pooled('viscosityLog', spread.viscosityLog, lessons),
+    rateLogAt21: mean[0]!,
+    rateLogPerK: mean[1]!,
+    rateVarAt21: covariance[0]![0]!,
+    rateVarPerK: covariance[1]![1]!,
+    rateCovariance: covariance[0]![1]!,
+    lossLog: figure(2),
+    viscosityLog: figure(3),
   }
 }
 
-type RateLine = Pick<
-  Learned,
-  'rateLogAt21' | 'rateLogPerK' | 'rateVarAt21' | 'rateVarPerK' | 'rateCovariance'
->
-
-/** Posterior of level and slope: precision P = P0 + sum x x'/s2, mean = P^-1 (P0 m0 + sum x y/s2), x = (1, room - 21 C). */
-function rateLine(spread: Spread, runs: readonly (Normal & { readonly roomTempC: number })[]): RateLine {
-  let levelLevel = 1 / spread.rateLog ** 2
-  let levelSlope = 0
-  let slopeSlope = 1 / SLOPE_SD_PER_K ** 2
-  let level = 0
-  let slope = 0
-  for (const run of runs) {
-    const precision = 1 / (run.sd ** 2 + STRAY_LOG ** 2)
-    const k = run.roomTempC - LEARNED_ABOUT_C
-    levelLevel += precision
-    levelSlope += precision * k
-    slopeSlope += precision * k ** 2
-    level += precision * run.mean
-    slope += precision * k * run.mean
-  }
-  const determinant = levelLevel * slopeSlope - levelSlope ** 2
+/** What a run says of the resin and not of that pour: H (1 + S H)^-1 with S the variance from pour to pour. */
+function strayed({ precision, information }: Evidence): Evidence {
+  const stray = [STRAY_LOG ** 2, LOSS_STRAY_LOG ** 2, STRAY_LOG ** 2]
+  // H - H (H + S^-1)^-1 H, which asks for no inverse of what may say nothing.
+  const between = inverse(plus(precision, diagonal(stray.map((variance) => 1 / variance))))
+  const kept = sandwiched(between, precision)
+  const lost = times(precision, times(between, information))
   return {
-    rateLogAt21: (slopeSlope * level - levelSlope * slope) / determinant,
-    rateLogPerK: (levelLevel * slope - levelSlope * level) / determinant,
-    rateVarAt21: slopeSlope / determinant,
-    rateVarPerK: levelLevel / determinant,
-    rateCovariance: -levelSlope / determinant,
+    precision: plus(precision, kept, -1),
+    information: information.map((value, i) => value - lost[i]!),
   }
 }
 
-/** The usual belief and every run that says something, each by its precision. */
-function pooled(key: 'lossLog' | 'viscosityLog', sd: number, lessons: readonly Lesson[]): Normal {
-  const prior: Normal = { mean: 0, sd }
-  const told = lessons.flatMap((lesson) => lesson[key] ?? [])
-  const all = [prior, ...told.map(({ mean, sd }) => ({ mean, sd: Math.hypot(sd, STRAY_LOG) }))]
-  const precision = all.reduce((sum, { sd }) => sum + 1 / sd ** 2, 0)
-  return {
-    mean: all.reduce((sum, { mean, sd }) => sum + mean / sd ** 2, 0) / precision,
-    sd: Math.sqrt(1 / precision),
-  }
+/** B' A B. */
+function sandwiched(inner: Matrix, by: Matrix): number[][] {
+  const columns = by[0]!.map((_value, j) => by.map((row) => row[j]!))
+  const inside = columns.map((column) => times(inner, column))
+  return columns.map((column) =>
+    inside.map((other) => column.reduce((sum, value, i) => sum + value * other[i]!, 0)),
+  )
 }

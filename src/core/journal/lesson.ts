@@ -1,3 +1,4 @@
+import { diagonal, inverse, plus, times, type Matrix } from '../numeric/index.ts'
 import { techniqueOfPour, type BatchRequest } from '../batch/index.ts'
 import type { Learned, Normal } from '../resin/index.ts'
 import {
@@ -6,12 +7,13 @@ import {
   beliefOf,
   correctedRequest,
   departureOf,
+  isEvidence,
   posteriorOf,
   roomsRead,
   scheduleBatch,
   settledRequest,
   stateAt,
-  USUAL_BELIEF,
+  BELIEF_IN_ITS_LAW,
   type Departure,
   type Member,
   type PourSetting,
@@ -36,9 +38,20 @@ export interface Lesson {
   readonly rateLog: Normal | null
   readonly lossLog: Normal | null
   readonly viscosityLog: Normal | null
+  /** The same of all three at once, with how they hang together: a warm cup is of a quick resin or of one that keeps its warmth. */
+  readonly together: Evidence | null
 }
 
-const MEMBERS = 256
+/** What readings say of some figures, as a normal: its precision, and precision times mean; in the order of `TAUGHT`. */
+export interface Evidence {
+  readonly precision: Matrix
+  readonly information: readonly number[]
+}
+
+/** What a run teaches. */
+const TAUGHT = ['rateLog', 'lossLog', 'viscosityLog'] as const
+
+const MEMBERS = 384
 const SEED = 1847
 
 /** Draws of its own for every run: the same ones for all would be wrong by the same in each, and many runs would add that up. */
@@ -74,7 +87,7 @@ export function lessonFrom({ setting, decantMin, readings, roomTempC }: ReadMix)
   const { members, contradictions } = posteriorOf({
     setting,
     decantMin,
-    belief: USUAL_BELIEF,
+    belief: BELIEF_IN_ITS_LAW,
     readings,
     members: MEMBERS,
     seed: seedOf(readings),
@@ -87,6 +100,36 @@ export function lessonFrom({ setting, decantMin, readings, roomTempC }: ReadMix)
     rateLog: withoutPrior('rateLog', after),
     lossLog: withoutPrior('lossLog', after),
     viscosityLog: withoutPrior('viscosityLog', after),
+    together: readings.some(isEvidence) ? evidenceOf(members, after) : null,
+  }
+}
+
+/**
+ * Posterior precision less the belief's, by the covariance of the figures among the members. A figure the readings say nothing of is left out: what
+ * chance makes of it in the draws would add up over many runs.
+ */
+function evidenceOf(members: readonly Member[], { mean, variance }: Moments): Evidence {
+  const told = TAUGHT.filter((key) => variance[key] <= SAYS_NOTHING * BELIEF_IN_ITS_LAW.sd[key] ** 2)
+  const covariance = told.map((one) =>
+    told.map((other) =>
+      members.reduce(
+        (sum, { departure, weight }) =>
+          sum + weight * (departure[one] - mean[one]) * (departure[other] - mean[other]),
+        0,
+      ),
+    ),
+  )
+  const after = inverse(covariance)
+  const prior = diagonal(told.map((key) => 1 / BELIEF_IN_ITS_LAW.sd[key] ** 2))
+  const precision = plus(after, prior, -1)
+  const information = times(
+    after,
+    told.map((key) => mean[key]),
+  )
+  const at = (key: (typeof TAUGHT)[number]) => told.indexOf(key)
+  return {
+    precision: TAUGHT.map((one) => TAUGHT.map((other) => precision[at(one)]?.[at(other)] ?? 0)),
+    information: TAUGHT.map((key) => information[at(key)] ?? 0),
   }
 }
 
@@ -134,7 +177,7 @@ const SAYS_NOTHING = 0.9
 
 /** The likelihood's own normal: precision and weighted mean of the posterior less those of the belief it was weighed with. */
 function withoutPrior(key: keyof Departure, { mean, variance }: Moments): Normal | null {
-  const prior = { mean: USUAL_BELIEF.mean[key], variance: USUAL_BELIEF.sd[key] ** 2 }
+  const prior = { mean: BELIEF_IN_ITS_LAW.mean[key], variance: BELIEF_IN_ITS_LAW.sd[key] ** 2 }
   if (variance[key] > SAYS_NOTHING * prior.variance) return null
   const precision = 1 / variance[key] - 1 / prior.variance
   const own = (mean[key] / variance[key] - prior.mean / prior.variance) / precision

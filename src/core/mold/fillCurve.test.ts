@@ -11,15 +11,42 @@ describe('what a cavity holds', () => {
     expect(volumeUpToMl(COASTER, 5)).toBeCloseTo((Math.PI * 50 ** 2 * 5) / 1000, 1)
   })
 
-  test('is what was measured at its water fills, and straight between them', () => {
-    expect(volumeUpToMl(DISH, 3)).toBe(4)
-    expect(volumeUpToMl(DISH, 8)).toBe(14)
-    expect(volumeUpToMl(DISH, 1.5)).toBe(2)
-    expect(volumeUpToMl(DISH, 5.5)).toBe(9)
+  test('is what was measured at its water fills', () => {
+    expect(volumeUpToMl(DISH, 3)).toBeCloseTo(4, 9)
+    expect(volumeUpToMl(DISH, 8)).toBeCloseTo(14, 9)
   })
 
-  test('45 ml over ten dishes stand as high in each as the fills say', () => {
-    expect(heightOfMm(DISH, 4.5)).toBeCloseTo(3.25, 9)
+  /** The volume of a cone's frustum, pi h/3 (r0^2 + r0 r1 + r1^2), of a bowl of 30 mm at its floor and 50 mm at its brim. */
+  const [floorMm, brimMm, deepMm] = [30, 50, 12]
+  const coneMl = (heightMm: number) => {
+    const radius = floorMm + ((brimMm - floorMm) * heightMm) / deepMm
+    return (Math.PI * heightMm * (floorMm ** 2 + floorMm * radius + radius ** 2)) / 3000
+  }
+  const bowl = (...heights: readonly number[]) => ({
+    ...COASTER,
+    depthMm: deepMm,
+    waterFillMl: coneMl(deepMm),
+    partFills: heights.map((depthMm) => ({ depthMm, ml: coneMl(depthMm) })),
+  })
+
+  test.each([
+    ['one fill half way', bowl(6)],
+    ['two fills low down', bowl(2, 5)],
+    ['three fills', bowl(3, 6, 9)],
+  ])('of a cone with %s is that cone between them', (_what, mold) => {
+    for (const heightMm of [0.5, 1, 2.5, 4, 7, 10, 11.5])
+      expect(Math.abs(volumeUpToMl(mold, heightMm) / coneMl(heightMm) - 1)).toBeLessThan(1e-3)
+  })
+
+  test('of a cavity that narrows upwards is no more than at its fills either', () => {
+    const vase = { ...COASTER, depthMm: 10, waterFillMl: 40, partFills: [{ depthMm: 5, ml: 25 }] }
+    expect(volumeUpToMl(vase, 2.5)).toBeGreaterThan(12.5)
+    expect(volumeUpToMl(vase, 2.5)).toBeLessThan(15)
+  })
+
+  test('45 ml over ten dishes stand as high in each as the fills say: a little above the first', () => {
+    expect(heightOfMm(DISH, 4.5)).toBeGreaterThan(3.2)
+    expect(heightOfMm(DISH, 4.5)).toBeLessThan(3.4)
   })
 
   test('asked forwards and backwards it is the same, below the brim and above it', () => {
@@ -35,8 +62,8 @@ describe('what a cavity holds', () => {
     expect(profileOf(COASTER).map(({ widthFrac }) => widthFrac)).toEqual([1, 1])
     const [floor, third, brim] = profileOf(DISH)
     expect([floor!.heightMm, third!.heightMm, brim!.heightMm]).toEqual([0, 3, 8])
-    // 4 ml in the lower 3 mm, 10 ml in the 5 mm above: areas as 4/3 to 2.
-    expect(floor!.widthFrac ** 2).toBeCloseTo(4 / 3 / 2, 9)
+    // One slope throughout: 3 s2 + 9 s k + 9 k2 = 4000 and 8 s2 + 64 s k + 170.67 k2 = 14000 give s = 33.415, k = 2.038 (mm).
+    expect(floor!.widthFrac).toBeCloseTo(33.415 / (33.415 + 8 * 2.038), 3)
     expect([third!.widthFrac < 1, brim!.widthFrac]).toEqual([true, 1])
   })
 })

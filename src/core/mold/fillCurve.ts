@@ -71,8 +71,7 @@ export function drawnVolumeMl(mold: Filled): number {
 }
 
 /**
- * What a cavity holds up to a height, straight between its water fills: the wall is taken as upright from one fill to the next, and beyond the
- * brim as it ends. Without part fills it is a prism, or one on the channel of its raised edge.
+ * The heights at which it is known what a cavity holds. Without part fills it is a prism, or one on the channel of its raised edge.
  */
 function marksOf(mold: Filled): readonly FillMark[] {
   const { depthMm, waterFillMl, edge, partFills } = mold
@@ -84,42 +83,120 @@ function marksOf(mold: Filled): readonly FillMark[] {
   return [{ depthMm: 0, ml: 0 }, ...[...parts].sort((one, other) => one.depthMm - other.depthMm), brim]
 }
 
-/** ml up to that height above the floor; a height below 0 holds nothing. */
+/** A stretch of wall from one fill to the next: half of its width, as the root of its area, runs straight between its ends, as a cone's does. */
+interface Stretch {
+  readonly from: FillMark
+  readonly to: FillMark
+  readonly lowMm: number
+  readonly highMm: number
+}
+
+// A plan asks for one mold again and again.
+const STRETCHES = new WeakMap<Filled, readonly Stretch[]>()
+
+function stretchesOf(mold: Filled): readonly Stretch[] {
+  const known = STRETCHES.get(mold) ?? measuredStretches(mold)
+  STRETCHES.set(mold, known)
+  return known
+}
+
+/**
+ * The walls between the fills. Volumes alone leave one figure open, how wide the floor is: it is the one with which the slope of the wall changes
+ * least from stretch to stretch, so that the fills of a cone give that cone. A raised edge, or one fill, says nothing of a slope: upright walls.
+ */
+function measuredStretches(mold: Filled): readonly Stretch[] {
+  const marks = marksOf(mold)
+  const upright = marks.slice(1).map((to, k): Stretch => {
+    const from = marks[k]!
+    const rootMm = Math.sqrt((1000 * (to.ml - from.ml)) / (to.depthMm - from.depthMm))
+    return { from, to, lowMm: rootMm, highMm: rootMm }
+  })
+  if (marks.length < 3 || (mold.edge && mold.partFills.length === 0)) return upright
+  return slopedFrom(marks, bestFloorMm(marks)) ?? upright
+}
+
+/** The stretches above a floor of that root of area; null where they would have to turn inside out. */
+function slopedFrom(marks: readonly FillMark[], floorMm: number): readonly Stretch[] | null {
+  let lowMm = floorMm
+  const stretches: Stretch[] = []
+  for (const [k, to] of marks.slice(1).entries()) {
+    const from = marks[k]!
+    // h/3 (s0^2 + s0 s1 + s1^2) = V, a frustum.
+    const perMm = (1000 * (to.ml - from.ml)) / (to.depthMm - from.depthMm)
+    const square = 12 * perMm - 3 * lowMm ** 2
+    const highMm = (Math.sqrt(Math.max(0, square)) - lowMm) / 2
+    if (square < 0 || highMm < 0) return null
+    stretches.push({ from, to, lowMm, highMm })
+    lowMm = highMm
+  }
+  return stretches
+}
+
+const FLOORS_TRIED = 200
+const FLOOR_ROUNDS = 6
+
+/** The floor with which the slopes of the stretches differ least, by ever finer looks. */
+function bestFloorMm(marks: readonly FillMark[]): number {
+  const bentBy = (floorMm: number) => {
+    const stretches = slopedFrom(marks, floorMm)
+    if (!stretches) return Infinity
+    const slopes = stretches.map(
+      ({ from, to, lowMm, highMm }) => (highMm - lowMm) / (to.depthMm - from.depthMm),
+    )
+    return slopes.slice(1).reduce((sum, slope, k) => sum + (slope - slopes[k]!) ** 2, 0)
+  }
+  let low = 0
+  let high = Math.sqrt((3000 * marks[1]!.ml) / marks[1]!.depthMm)
+  for (let round = 0; round < FLOOR_ROUNDS; round++) {
+    const step = (high - low) / FLOORS_TRIED
+    const tried = Array.from({ length: FLOORS_TRIED + 1 }, (_, k) => low + k * step)
+    const best = tried.reduce((one, other) => (bentBy(other) < bentBy(one) ? other : one))
+    ;[low, high] = [Math.max(0, best - step), best + step]
+  }
+  return (low + high) / 2
+}
+
+/** ml up to that height above the floor; a height below 0 holds nothing, and beyond the brim the wall is upright. */
 export function volumeUpToMl(mold: Filled, heightMm: number): number {
   if (heightMm <= 0) return 0
-  const { from, to } = pieceAt(marksOf(mold), ({ depthMm }) => depthMm >= heightMm)
-  return from.ml + ((heightMm - from.depthMm) * (to.ml - from.ml)) / (to.depthMm - from.depthMm)
+  const stretch = stretchAt(stretchesOf(mold), ({ to }) => to.depthMm >= heightMm)
+  const { from, to, lowMm, highMm } = stretch
+  if (heightMm > to.depthMm) return to.ml + (highMm ** 2 * (heightMm - to.depthMm)) / 1000
+  const slope = (highMm - lowMm) / (to.depthMm - from.depthMm)
+  const z = heightMm - from.depthMm
+  return from.ml + (lowMm ** 2 * z + lowMm * slope * z ** 2 + (slope ** 2 * z ** 3) / 3) / 1000
 }
 
 /** The height above the floor up to which that much fills it. */
 export function heightOfMm(mold: Filled, volumeMl: number): number {
   if (volumeMl <= 0) return 0
-  const { from, to } = pieceAt(marksOf(mold), ({ ml }) => ml >= volumeMl)
-  return from.depthMm + ((volumeMl - from.ml) * (to.depthMm - from.depthMm)) / (to.ml - from.ml)
+  const { from, to, lowMm, highMm } = stretchAt(stretchesOf(mold), (each) => each.to.ml >= volumeMl)
+  if (volumeMl > to.ml) return to.depthMm + (1000 * (volumeMl - to.ml)) / highMm ** 2
+  const slope = (highMm - lowMm) / (to.depthMm - from.depthMm)
+  const mm3 = 1000 * (volumeMl - from.ml)
+  // (s0 + k z)^3 = s0^3 + 3 k V; all but upright walls take the plain quotient, whose error is smaller than that of the root.
+  if (Math.abs(slope) < 1e-7 * highMm) return from.depthMm + mm3 / lowMm ** 2
+  return from.depthMm + (Math.cbrt(lowMm ** 3 + 3 * slope * mm3) - lowMm) / slope
 }
 
 /** Half of how wide a cavity is at each of its fills, as a share of the widest: the wall runs straight between them in a drawing. */
 export function profileOf(
   mold: Filled,
 ): readonly { readonly heightMm: number; readonly widthFrac: number }[] {
-  const marks = marksOf(mold)
-  const slices = marks
-    .slice(1)
-    .map((mark, k) => (mark.ml - marks[k]!.ml) / (mark.depthMm - marks[k]!.depthMm))
-  const areas = marks.map((_mark, k) => {
-    const [below, above] = [slices[k - 1] ?? slices[k]!, slices[k] ?? slices[k - 1]!]
-    return (below + above) / 2
-  })
-  const widest = Math.max(...areas)
-  return marks.map(({ depthMm }, k) => ({ heightMm: depthMm, widthFrac: Math.sqrt(areas[k]! / widest) }))
+  const stretches = stretchesOf(mold)
+  const isChannel = stretches.some(({ highMm }, k) => stretches[k + 1] && stretches[k + 1]!.lowMm !== highMm)
+  const ends = [
+    { heightMm: 0, rootMm: stretches[0]!.lowMm },
+    ...stretches.map(({ to, highMm }, k) => {
+      const nextMm = stretches[k + 1]?.lowMm ?? highMm
+      return { heightMm: to.depthMm, rootMm: isChannel ? Math.sqrt((highMm ** 2 + nextMm ** 2) / 2) : highMm }
+    }),
+  ]
+  const widest = Math.max(...ends.map(({ rootMm }) => rootMm))
+  return ends.map(({ heightMm, rootMm }) => ({ heightMm, widthFrac: rootMm / widest }))
 }
 
-/** The stretch between two fills that reaches so far, or the last. */
-function pieceAt(
-  marks: readonly FillMark[],
-  reaches: (mark: FillMark) => boolean,
-): { readonly from: FillMark; readonly to: FillMark } {
-  const found = marks.findIndex((mark, k) => k > 0 && reaches(mark))
-  const at = found < 0 ? marks.length - 1 : found
-  return { from: marks[at - 1]!, to: marks[at]! }
+/** The stretch that reaches so far, or the last. */
+function stretchAt(stretches: readonly Stretch[], reaches: (stretch: Stretch) => boolean): Stretch {
+  return stretches.find(reaches) ?? stretches.at(-1)!
 }

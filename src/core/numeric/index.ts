@@ -1,4 +1,5 @@
-export { bisect, type Bracket } from './bisect.ts'
+export { bisect, solveRising, type Bracket } from './bisect.ts'
 export { seededRandom } from './seededRandom.ts'
 export { normalQuantile } from './normalQuantile.ts'
 export { remembered } from './remembered.ts'
+export { choleskyRoot, diagonal, inverse, plus, times, type Matrix } from './symmetric.ts'

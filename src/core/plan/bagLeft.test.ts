@@ -48,8 +48,8 @@ describe('a hole that is cut wider', () => {
     [FIRST!.key]: FIRST!.endMin,
   }
   const cut = { ...AS_PLANNED, holes: [{ atMin: FIRST!.endMin + 0.1, mm: 4 }] }
-  const before = planLive(request, done, [], 0).plan
-  const after = planLive(request, done, [], 0, cut).plan
+  const before = planLive(request, { done, stillFullMin: 0 }).plan
+  const after = planLive(request, { done, stillFullMin: 0, otherwise: cut }).plan
 
   test('lays more on every piece to come, by its area, and changes no bead that lies', () => {
     expect(beads(after, FIRST!.key)).toEqual(beads(before, FIRST!.key))
@@ -71,7 +71,7 @@ describe('a hole that is cut wider', () => {
 
 describe('pieces in another order', () => {
   const keys = (order: readonly number[]) =>
-    planLive(request, {}, [], 0, { ...AS_PLANNED, pieceOrder: order })
+    planLive(request, { stillFullMin: 0, otherwise: { ...AS_PLANNED, pieceOrder: order } })
       .plan.steps.filter(({ does }) => does === 'whites' || does === 'shapes')
       .map(({ key }) => key)
 
@@ -84,7 +84,11 @@ describe('pieces in another order', () => {
 
   test('keep their marks: what is laid is laid, and the next begins after it', () => {
     const done = { [FIRST!.key]: FIRST!.endMin, 'shape.1': FIRST!.endMin + 1 }
-    const { plan } = planLive(request, done, [], 0, { ...AS_PLANNED, pieceOrder: [1, 4, 2, 3] })
+    const { plan } = planLive(request, {
+      done,
+      stillFullMin: 0,
+      otherwise: { ...AS_PLANNED, pieceOrder: [1, 4, 2, 3] },
+    })
     const next = plan.steps.find(
       (step) => step.place === 'pour' && step.does === 'whites' && done[step.key] === undefined,
     )!

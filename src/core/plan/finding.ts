@@ -100,6 +100,17 @@ export type Finding =
   /** What is held back is to meet, and there is one cup of it. */
   | { readonly kind: 'oneCup' }
   | { readonly kind: 'neverReached'; readonly stepTitle: string }
+  /** A step of the pour whose window is over before its turn ends. */
+  | {
+      readonly kind: 'stepLate'
+      readonly stepTitle: string
+      readonly byMin: number
+      readonly closeMin: number
+    }
+  /** A step of the pour whose moment does not come in this resin and room. */
+  | { readonly kind: 'stepNever'; readonly stepTitle: string }
+  /** A step that the pour waits for longer than an evening at the bench has. */
+  | { readonly kind: 'longWait'; readonly stepTitle: string; readonly atMin: number }
   /** What is wrong with the pour that a layer is which inks and white go into. */
   | { readonly kind: 'inLayer'; readonly layer: LayerTold; readonly finding: Finding }
   | HeatConcern
@@ -145,6 +156,9 @@ const GRAVITY: Readonly<Record<Exclude<Finding['kind'], 'inLayer'>, Gravity>> = 
   objectUnmeasured: 'warn',
   pouredAlone: 'stop',
   neverReached: 'warn',
+  stepLate: 'warn',
+  stepNever: 'warn',
+  longWait: 'note',
   cupRunsAway: 'stop',
   bedRunsHot: 'stop',
   layerRunsHot: 'stop',

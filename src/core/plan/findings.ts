@@ -25,6 +25,7 @@ import {
   stepThat,
   TECHNIQUES,
   waysOf,
+  type StepId,
 } from '../technique/index.ts'
 import { gravityOf, type Finding, type Gravity } from './finding.ts'
 import { cupsWarm, isOneCup, pouredAlone } from './heldFindings.ts'
@@ -34,6 +35,8 @@ import { overlapsOnPieces } from './palettePlan.ts'
 const LIKELY_WRONG_FILL = 0.15
 const WORST_RATIO_ERROR = 0.03
 const LEAST_SETTLE_MIN = 3
+/** Half a minute outside of a soft edge is no miss. */
+const LATE_MIN = 0.5
 /** Less is not told apart in a mold. */
 const DEPTH_MM = 0.05
 
@@ -183,6 +186,32 @@ function objectFindings(request: BatchRequest): Finding[] {
   return over && !request.object ? [{ kind: 'objectUnmeasured' }] : []
 }
 
+/** Longer than people stay at the bench for one step (by common practice an evening's two hours). */
+const LONG_WAIT_MIN = 120
+
+/** The first step that lays or moves something and is waited for that long; nothing where none is. */
+function longWaits({ turns }: Schedule): Finding[] {
+  const late = turns.find(({ step, beginMin }) => step.flows && beginMin > LONG_WAIT_MIN)
+  return late ? [{ kind: 'longWait', stepTitle: late.step.title, atMin: late.beginMin }] : []
+}
+
+/** Steps that the resin times and that fall outside of their windows; those that decide how many pieces fit are told with the hands. */
+function outsideFindings({ turns }: Schedule, tight: readonly StepId[]): Finding[] {
+  const seen = new Set<StepId>()
+  return turns.flatMap((turn): Finding[] => {
+    const { step, endMin, toMin, never } = turn
+    const told = tight.includes(step.id) || step.does === 'inks' || seen.has(step.id)
+    if (step.moment.by !== 'resin' || told) return []
+    if (never) {
+      seen.add(step.id)
+      return [{ kind: 'stepNever', stepTitle: step.title }]
+    }
+    if (toMin === null || endMin <= toMin + LATE_MIN) return []
+    seen.add(step.id)
+    return [{ kind: 'stepLate', stepTitle: step.title, byMin: endMin - toMin, closeMin: toMin }]
+  })
+}
+
 function timeFindings(schedule: Schedule, capacity: Capacity): Finding[] {
   const found: Finding[] = []
   const { decant, turns, technique } = schedule
@@ -204,7 +233,8 @@ function timeFindings(schedule: Schedule, capacity: Capacity): Finding[] {
   const tight = bottlenecksOf(technique)
   const lastInk = turns.findLast(({ step }) => step.does === 'inks' && !tight.includes(step.id))
   const byMin = lastInk && lastInk.toMin !== null ? lastInk.endMin - lastInk.toMin : 0
-  if (byMin > 0.5) found.push({ kind: 'inkLate', byMin })
+  if (byMin > LATE_MIN) found.push({ kind: 'inkLate', byMin })
+  found.push(...outsideFindings(schedule, tight), ...longWaits(schedule))
   const warm = cupsWarm(schedule)
   if (warm) found.push(warm)
   else if (!capacity.fits) found.push({ kind: 'windowMissed', capacity })

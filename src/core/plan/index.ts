@@ -1,7 +1,16 @@
 export { stepsOn } from './stepsOn.ts'
 export { bubblesOf, WARMER_K, type Bubbles } from './bubbles.ts'
 export { bagLeft, type BagLeft } from './bagLeft.ts'
-export { planBatch, planLive, type BatchPlan, type BloomPlan, type LivePlan } from './plan.ts'
+export {
+  reportLive,
+  turnKeys,
+  type LiveEvent,
+  type LiveInput,
+  type LiveReport,
+  type TurnReport,
+  type Verdict,
+} from './liveReport.ts'
+export { planBatch, planLive, type BatchPlan, type BloomPlan, type LivePlan, type LiveSoFar } from './plan.ts'
 export {
   lessonOfSitting,
   planSitting,

@@ -7,8 +7,9 @@ import {
   type MoldFill,
   type PieceDrops,
 } from '../batch/index.ts'
+import { cupStopAfter } from '../safety/index.ts'
 import { rackOutline, rackTasks, type RackOutline } from '../rack/index.ts'
-import { bloomWindow, type RoomStep, type Window } from '../resin/index.ts'
+import { bloomWindow, STIRRED_K, type RoomStep, type Window } from '../resin/index.ts'
 import { prepList, runSteps, type PrepItem, type RunStep } from '../runsheet/index.ts'
 import { markedAt, shiftedTechnique, stepThat, withAfter, type Technique } from '../technique/index.ts'
 import {
@@ -18,8 +19,10 @@ import {
   believe,
   capacityOf,
   correctedRequest,
-  quickGelMin,
+  quickGels,
+  fillCup,
   roomsRead,
+  seenIn,
   scheduleBatch,
   windowsOf,
   type Bands,
@@ -190,22 +193,30 @@ export interface LivePlan {
 const MEMBERS = 256
 const SEED = 20261125
 
+/** What happened at a live pour by now. */
+export interface LiveSoFar {
+  /** Minutes at which turns were really done, by key. */
+  readonly done?: Readonly<Record<string, number>>
+  readonly readings?: readonly Reading[]
+  /** The minute at which a cup whose moment has passed was last seen full. */
+  readonly stillFullMin?: number
+  /** What the hands do in another way. */
+  readonly otherwise?: Otherwise
+}
+
 /**
  * The plan of a pour as marks and readings have it. The bands say how sure each window is; the plan's own minutes follow the
- * mean of what is believed, with the same decant. Without readings the plan is as it was made. `stillFullMin` is the minute at which a
- * cup whose moment has passed was last seen full, `otherwise` what the hands do in another way.
+ * mean of what is believed, with the same decant; what a finger or a toothpick found leads. Without readings the plan is as it was made.
  */
 export function planLive(
   request: BatchRequest,
-  done: Readonly<Record<string, number>> = {},
-  readings: readonly Reading[] = [],
-  stillFullMin = 0,
-  otherwise: Otherwise = AS_PLANNED,
+  { done = {}, readings = [], stillFullMin = 0, otherwise = AS_PLANNED }: LiveSoFar = {},
 ): LivePlan {
   const belief = beliefOf(request)
   const technique = techniqueOf(request)
   const before = correctedRequest(request, belief.mean)
   const rooms = roomsRead(readings, before.roomTempC)
+  const seen = seenIn(readings)
   const planned = scheduleBatch(
     before,
     technique,
@@ -222,7 +233,7 @@ export function planLive(
       correctedRequest(asked, by.mean),
       technique,
       done,
-      soFar({ rooms: shifted(rooms.steps, by.mean.roomK), stillFullMin, cupStopMin, otherwise }),
+      soFar({ rooms: shifted(rooms.steps, by.mean.roomK), stillFullMin, cupStopMin, otherwise, seen }),
     )
   const schedule = readings.length === 0 ? planned : corrected(believed, cupStop())
   const bands: Bands = {
@@ -238,20 +249,39 @@ export function planLive(
   }
 
   /**
-   * When the cup must be empty by what is believed: by its mean, and before one in ten has gelled. A reading that contradicts the others
-   * moves it no later than it would be without that reading.
+   * When the cup must be empty by what is believed: by its mean, and before one in ten has gelled; later than before only by readings that
+   * agree (`cupStopAfter`).
    */
   function cupStop(): number {
     if (markedAt('empties', technique, done) !== null) return Infinity
-    const stopBy = (by: Believed) =>
-      Math.min(corrected(by).cupLimits?.stopMin ?? Infinity, quickGelMin(planned, by) ?? Infinity)
-    if (believed.contradictions.length === 0) return stopBy(believed)
-    const rest = readings.filter((reading) => !believed.contradictions.includes(reading))
-    const without =
-      rest.length === 0
-        ? (planned.cupLimits?.stopMin ?? Infinity)
-        : stopBy(believe(planned, { ...task, readings: rest }))
-    return Math.min(stopBy(believed), without)
+    const gels = quickGels(planned.forecast)
+    const unread = believe(planned, { ...task, implied: [], readings: [] })
+    return cupStopAfter({
+      beforeMin: asSaid().cupLimits?.stopMin ?? Infinity,
+      quickBeforeMin: gels(unread.members),
+      readings,
+      believed,
+      stopBy: (by) => Math.min(stopOf(by), gels(by.members) ?? Infinity),
+    })
+  }
+
+  /** Before any reading: a room that was read cooler once moves no stop later either. */
+  function asSaid(): Pick<Schedule, 'cupLimits'> {
+    const cooler = rooms.steps.some(({ tempC }) => tempC < before.roomTempC)
+    const once = readings.filter(({ kind }) => kind === 'room').length < 2
+    return cooler && once ? { cupLimits: fillCup({ ...planned.cup.setting, roomSteps: [] }).limits } : planned
+  }
+
+  function stopOf({ mean }: Pick<Believed, 'mean'>): number {
+    const { resin, roomTempC, partsTempC } = correctedRequest(asked, mean)
+    const cup = fillCup({
+      ...planned.cup.setting,
+      resin,
+      roomTempC,
+      startTempC: (partsTempC ?? roomTempC) + STIRRED_K,
+      roomSteps: shifted(rooms.steps, mean.roomK),
+    })
+    return cup.limits?.stopMin ?? Infinity
   }
 }
 
@@ -261,8 +291,10 @@ function soFar({
   stillFullMin = 0,
   cupStopMin = Infinity,
   otherwise = AS_PLANNED,
+  seen = [],
 }: Omit<SoFar, 'done'>): SoFar {
   return {
+    ...(seen.length > 0 && { seen }),
     ...(rooms.length > 0 && { rooms }),
     ...(stillFullMin > 0 && { stillFullMin }),
     ...(cupStopMin < Infinity && { cupStopMin }),

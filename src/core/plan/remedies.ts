@@ -131,6 +131,7 @@ function candidatesFor(finding: Finding, task: Task): readonly Candidates[] {
     case 'tooFast':
     case 'windowMissed':
     case 'inkLate':
+    case 'stepLate':
       return [
         ...otherStrategies(task).map((each) => [each]),
         fewerPieces(task),
@@ -154,6 +155,8 @@ function candidatesFor(finding: Finding, task: Task): readonly Candidates[] {
     case 'cupsWarm':
       return [smallerCups(task), fewerPieces(task), cooler(task)]
     case 'neverReached':
+    case 'stepNever':
+    case 'longWait':
       return [warmer(task)]
     case 'bedRunsHot':
       return [thinnerBed(task), cooler(task), ...otherStrategies(task).map((each) => [each])]

@@ -38,7 +38,7 @@ function run(
   ].map((event, k) => ({ id: `e${k}`, ...event })) as readonly PourEvent[]
   const pour = readPour(events)
   if (pour.stage !== 'running') throw new Error(pour.stage)
-  const { plan } = planLive(request, pour.done, pour.readings)
+  const { plan } = planLive(request, { done: pour.done, readings: pour.readings })
   return factsOf({ request, plan, pour, events }, 1)
 }
 

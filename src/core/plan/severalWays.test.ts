@@ -85,7 +85,7 @@ describe('a bloom and two petri coasters of one mix', () => {
       ...{ stage: 'running', stopStirAtMs: 0, done, otherwise: AS_PLANNED },
       ...{ readings: [], notes: [], sittings: {} },
     } as never
-    const run = { request, plan: planLive(request, done).plan, pour, events: [] }
+    const run = { request, plan: planLive(request, { done }).plan, pour, events: [] }
     expect(factsOf(run, 1)).toMatchObject({ technique: 'bloom', white: { atMin: done['white.1'] } })
     expect(factsOf(run, 2)).toMatchObject({ technique: 'petri', white: null })
     expect(factsOf(run, 2).inkLateMin).not.toBeNull()

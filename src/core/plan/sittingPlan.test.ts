@@ -49,8 +49,8 @@ describe('the sitting of a later layer', () => {
   })
 
   test('learns from what is read of it: a warmer cup is quicker, and its limit comes sooner', () => {
-    const warm = { kind: 'temperature', tempC: 31, by: 'probe', atMin: 8 } as const
-    const read = planSitting(tray(), 'back', { readings: [warm, { ...warm, atMin: 10, tempC: 33 }] }).cure!
+    const warm = { kind: 'temperature', tempC: 36, by: 'probe', atMin: 8 } as const
+    const read = planSitting(tray(), 'back', { readings: [warm, { ...warm, atMin: 11, tempC: 41 }] }).cure!
     const unread = planSitting(tray(), 'back').cure!
     expect(read.readings).toBe(2)
     expect(read.cupLimits!.stopMin).toBeLessThan(unread.cupLimits!.stopMin)
@@ -74,9 +74,11 @@ describe('the sitting of a later layer', () => {
   test('a cup that is stirred by itself has readings of its own: they move that cup, and no other', () => {
     const pearl: LayerCup = { ...CUPS[0]!, id: 'pearl', name: 'pearl', portion: { by: 'ownMix', g: 40 } }
     const request = tray({ layers: [{ ...backLayer(), cups: [CUPS[1]!, pearl] }] })
-    const warm = { kind: 'temperature', tempC: 30, by: 'probe', atMin: 8 } as const
+    const warm = { kind: 'temperature', tempC: 31, by: 'probe', atMin: 8 } as const
     const unread = planSitting(request, 'back')
-    const read = planSitting(request, 'back', { apart: { 'back.pearl': [warm, { ...warm, atMin: 11 }] } })
+    const read = planSitting(request, 'back', {
+      apart: { 'back.pearl': [warm, { ...warm, atMin: 11, tempC: 34 }] },
+    })
     expect(read.apart[0]!.life.gelMin).toBeLessThan(0.97 * unread.apart[0]!.life.gelMin!)
     expect(read.cure).toEqual(unread.cure)
     expect(unread.apart[0]!.followed[0]!.tempC).toBeCloseTo(request.roomTempC + STIRRED_K, 9)

@@ -15,7 +15,7 @@ import {
 import { lessonFrom, type Lesson } from '../journal/index.ts'
 import { followCure, STAGES, STIRRED_K, windowOf, type Window } from '../resin/index.ts'
 import { prepOfLayer, type PrepItem } from '../runsheet/index.ts'
-import { cautionsAt, type CautionId } from '../safety/index.ts'
+import { cautionsAt, cupStopAfter, type CautionId } from '../safety/index.ts'
 import { markedAt, stepRule, TECHNIQUES, type StepRule } from '../technique/index.ts'
 import {
   believe,
@@ -24,9 +24,8 @@ import {
   cupRun,
   fillCup,
   forecastPour,
-  quickGelMin,
+  quickGels,
   roomsRead,
-  type Believed,
   type CupLimits,
   type Departure,
   type PourForecast,
@@ -149,7 +148,7 @@ function sittingPour(request: BatchRequest | null, soFar: SittingSoFar): Sitting
   if (!request) return null
   const { done, readings, stillFullMin, roomTempC } = soFar
   const inRoom = { ...request, roomTempC: roomTempC ?? request.roomTempC }
-  return { request: inRoom, live: planLive(inRoom, done, readings, stillFullMin) }
+  return { request: inRoom, live: planLive(inRoom, { done, readings, stillFullMin }) }
 }
 
 /** A layer that is drawn is poured before its last step; any other is laid when it is poured. */
@@ -250,16 +249,16 @@ function believedOf(stirred: Stirred, soFar: SittingSoFar) {
   const planned = standing(settingFor(before))
   const believed = believe({ forecast: planned }, { belief, readings, members: MEMBERS, seed: SEED })
   const setting = settingFor(readings.length === 0 ? before : correctedRequest(own, believed.mean))
-  return { own, planned, believed, rooms, setting, settingFor, standing }
+  return { own, belief, before, planned, believed, rooms, setting, settingFor, standing }
 }
 
 function cureOf(mix: Mix, known: ReturnType<typeof believedOf>, soFar: SittingSoFar): SittingCure {
-  const { planned, believed, rooms, setting, standing } = known
+  const { believed, rooms, setting, standing } = known
   const { readings = [], pouredMin = null } = soFar
   const { cup, bed } = pouredAt(setting, pouredMin)
   return {
     life: lifeOfPour(standing(setting)),
-    cupLimits: limitsOf(setting, planned, believed),
+    cupLimits: limitsOf(known, readings),
     cups: mix.cups.map(({ id, massG }) => cupLife(setting, id, massG)),
     bonds: windowOf(STAGES.footprint, {
       history: bed ?? cup,
@@ -302,16 +301,28 @@ function pouredAt(setting: PourSetting, pouredMin: number | null): PourForecast 
   return forecastPour(cup, Math.min(pouredMin ?? POURED_MIN, 0.98 * latestMin))
 }
 
-/** When the cup must be empty by what is believed, and before one in ten like it has gelled. */
-function limitsOf(setting: PourSetting, planned: PourForecast, believed: Believed): CupLimits | null {
+/** When the cup must be empty by what is believed, and before one in ten like it has gelled; later than before only by readings that agree. */
+function limitsOf(
+  { own, belief, before, planned, believed, setting, settingFor }: ReturnType<typeof believedOf>,
+  readings: readonly Reading[],
+): CupLimits | null {
   const { limits } = fillCup(setting)
-  const quick = quickGelMin({ forecast: planned }, believed)
-  if (!limits || quick === null || quick >= limits.stopMin) return limits
-  return {
-    ...limits,
-    stopMin: quick,
-    warnMin: limits.warnMin === null ? null : Math.min(limits.warnMin, quick),
-  }
+  if (!limits) return null
+  const gels = quickGels(planned)
+  const unread = believe({ forecast: planned }, { belief, readings: [], members: MEMBERS, seed: SEED })
+  const stopMin = cupStopAfter({
+    beforeMin: fillCup(settingFor(before)).limits?.stopMin ?? Infinity,
+    quickBeforeMin: gels(unread.members),
+    readings,
+    believed,
+    stopBy: ({ mean, members }) =>
+      Math.min(
+        fillCup(settingFor(correctedRequest(own, mean))).limits?.stopMin ?? Infinity,
+        gels(members) ?? Infinity,
+      ),
+  })
+  if (stopMin >= limits.stopMin) return limits
+  return { ...limits, stopMin, warnMin: limits.warnMin === null ? null : Math.min(limits.warnMin, stopMin) }
 }
 
 /** Long after any cup is of use. */

@@ -3,12 +3,12 @@ import { bandOf, coursesOf, posteriorOf, USUAL_BELIEF, type Band, type PourSetti
 import { bisect } from '../numeric/index.ts'
 
 /** A cup people know: what a spread means in minutes is told by it. */
-export const USUAL_CUP = { massG: 140, roomTempC: 21, tempC: 40 } as const
+export const USUAL_CUP = { massG: 140, roomTempC: 21, tempC: 35 } as const
 
 const LATEST_MIN = 6 * 60
 
 /**
- * When a full cup of that resin reaches 40 C in a room of 21 C, as surely as its record is; null when a tenth of its possible
+ * When a full cup of that resin reaches 35 C in a room of 21 C, as surely as its record is; null when a tenth of its possible
  * courses gel or cool before.
  */
 export function usualBand(resin: Resin): Band | null {

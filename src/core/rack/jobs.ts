@@ -14,6 +14,8 @@ import {
   handsOnMin,
   lastRoomC,
   scheduleBatch,
+  type Seen,
+  windowAsSeen,
   windowsOf,
   type PourForecast,
   type Schedule,
@@ -90,6 +92,8 @@ function slotsOf({ id }: StepRule, { slots }: Schedule, { layers }: BatchRequest
 export interface CuringLayer {
   readonly by: StepId
   readonly cure: PourForecast
+  /** What a finger found of it. */
+  readonly seen?: readonly Seen[]
 }
 type Layers = readonly CuringLayer[]
 
@@ -105,7 +109,7 @@ function layersOf(schedule: Schedule, request: BatchRequest): Layers {
       volumeMl * mixedDensityGPerMl(request.resin)
     return [{ by: id, cure: layerCure(schedule, layer, { massG, depthMm }) }]
   })
-  return [{ by: POUR, cure: forecast }, ...later]
+  return [{ by: POUR, cure: forecast, seen: schedule.seen }, ...later]
 }
 
 /** A later layer as if it were poured at minute 0: in the mold, or on the piece that came out of it. */
@@ -192,8 +196,8 @@ function lastPoured(task: WaitTask): CuringLayer {
   return pouredBefore(task).at(-1)!
 }
 
-function windowIn({ cure }: CuringLayer, criterion: Criterion): Window | null {
-  return windowsOf({ forecast: cure }, null)(criterion)
+function windowIn({ cure, seen = [] }: CuringLayer, criterion: Criterion): Window | null {
+  return windowsOf({ forecast: cure, seen }, null)(criterion)
 }
 
 /** The next day: at its stage by then at the soonest, and no hurry any more. */
@@ -214,15 +218,16 @@ function waitFor(by: JobWait['after'], window: Window | null): JobWait | null {
 }
 
 /** A stage of one layer, from the minute its step was done; it stays reached. */
-function stageWait({ by, cure }: CuringLayer, stage: 'demold' | 'use'): JobWait | null {
+function stageWait({ by, cure, seen = [] }: CuringLayer, stage: 'demold' | 'use'): JobWait | null {
   const history = cure.bed ?? cure.cup
   const { setting } = cure
-  const own = windowOf(STAGES[stage], {
+  const reckoned = windowOf(STAGES[stage], {
     history,
     roomTempC: lastRoomC(setting),
     white: null,
     fullCureDays: setting.resin.fullCureDays,
   })
+  const own = windowAsSeen(reckoned, STAGES[stage], { seen, white: null })
   const wait = waitFor(by, own && { ...own, closeMin: null })
   // The week before use is a rule with a margin of its own.
   return wait && { ...wait, cures: stage !== 'use' }

@@ -29,7 +29,7 @@ const batch = (
   return {
     id,
     name: id,
-    outline: planLive(request, rest.done ?? {}).outline,
+    outline: planLive(request, { done: rest.done ?? {} }).outline,
     startedAtMs: null,
     done: {},
     pins: {},

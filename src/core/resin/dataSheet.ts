@@ -1,5 +1,6 @@
-import { bisect } from '../numeric/index.ts'
+import { bisect, solveRising } from '../numeric/index.ts'
 import { fail, ok, type Result } from '../units/index.ts'
+import { STAGES, windowOf } from './stages.ts'
 import { followCure, type CureHistory, type CuringResin } from './history.ts'
 import type { CureLaw, DataSheet, Resin, Spread } from './resin.ts'
 import { POURING_KEEPS_FRAC, STIRRED_K, USUAL_WALL } from './vessel.ts'
@@ -29,16 +30,11 @@ const VISCOSITY_SPREAD = { stated: 0.1, assumed: 0.4 } as const
 
 const SLOWEST_PER_S = 1e-6
 const QUICKEST_PER_S = 5e-3
-const LEAST_ORDER = 1
-const MOST_ORDER = 3.2
-/** Pot life and demold pull at both figures, each mostly at its own: they settle within a few turns. */
-const TURNS = 6
 
-/** A demold time is read as: stiff (5 K above the room) in a bed of 6 mm, decanted 10 minutes after stop-stir from a cup of 100 g. */
+/** A demold time is read as: stiff (5 K above the room, `STAGES.demold`) in a bed of 6 mm, decanted after a third of its pot life from a cup of no more than 100 g. */
 const DEMOLD_BED_MM = 6
-const DEMOLD_DECANT_MIN = 10
+const DEMOLD_DECANT_OF_GEL = 1 / 3
 const DEMOLD_CUP_G = 100
-const DEMOLD_RISE_K = 5
 
 /** A greatest depth is read as: in a room of 23 C a bed of it stays below this (common practice). */
 const GREATEST_ROOM_C = 23
@@ -49,11 +45,12 @@ const HOTTEST_BY_MIN = 12 * 60
 const HOTTEST_EVERY_MIN = 2
 /** Casting resins hold so much diluent that they give off hardly half of a neat epoxy's heat (from memory). */
 const LEAST_HEAT_J_PER_G = 200
+const HEAT_SHARE_WITHIN = 0.04
 
 /**
- * A resin's rates from its data sheet: the start rate from the pot life, the depletion order from the demold time and, where a bed of the
- * greatest depth would run hot, the reaction heat from that depth, by bisection in turn; everything else from the typical resin it is
- * begun with. Silent figures are assumed and named, and widen what is believed.
+ * A resin's rates from its data sheet: the start rate from the pot life, how it slows down from the demold time and, where the label's own bed
+ * or one of the greatest depth would run hot, the reaction heat; everything else from the typical resin it is begun with. Silent figures are
+ * assumed and named, and widen what is believed.
  */
 export function fitDataSheet(typical: CuringResin, sheet: DataSheet): Result<SheetFit, SheetProblem> {
   const flow = { ...typical.flow, viscosityAtRefPaS: sheet.viscosityPaS ?? typical.flow.viscosityAtRefPaS }
@@ -87,50 +84,84 @@ function spreadOf({ viscosityPaS, potLife, demold }: DataSheet): Spread {
 
 function fitLaw(resin: CuringResin, sheet: DataSheet): Result<CureLaw, SheetProblem> {
   const { potLife, demold, greatestLayerMm } = sheet
-  const cooled = (cure: CureLaw) =>
-    greatestLayerMm === null
-      ? cure
-      : coolEnough({ ...resin, cure }, greatestLayerMm, potLife ? 'heat' : 'rate')
-  let { cure } = resin
-  if (potLife) {
-    for (let turn = 0; turn < TURNS; turn++) {
-      const rate = solveRate((law) => potLifeMin({ ...resin, cure: law }, potLife), cure, potLife.min)
-      if (rate === null) return fail(potLifeReach({ ...resin, cure }, potLife))
-      cure = rate
-      if (demold) {
-        const order = solveOrder({ ...resin, cure }, demold)
-        if (order === null) return fail(demoldReach({ ...resin, cure }, demold))
-        cure = order
-      }
-      // The rate has the last word: what the sheet says of minutes is met, whatever heat that leaves.
-      if (turn < TURNS - 1) cure = cooled(cure)
-      if (!demold && greatestLayerMm === null) break
-    }
-    return ok(cure)
+  if (!potLife && !demold) return ok(slowEnough(resin, greatestLayerMm))
+  const fit = (share: number) => fitMinutes(withHeat(resin, share), sheet)
+  const excessK = (fitted: Result<CureLaw, SheetProblem>) =>
+    fitted.ok ? hottestOf({ ...resin, cure: fitted.value }, sheet) - GREATEST_HOT_C : -Infinity
+  const whole = fit(1)
+  if (excessK(whole) <= 0) return whole
+  // What the sheet says of minutes is met, whatever heat that leaves.
+  const least = Math.min(1, LEAST_HEAT_J_PER_G / resin.cure.reactionHeatJPerG)
+  const cooler = fit(least)
+  if (!cooler.ok || excessK(cooler) > 0) return cooler.ok ? cooler : whole
+  const share = bisect((each) => excessK(fit(each)), { from: least, to: 1, tolerance: HEAT_SHARE_WITHIN })
+  const cool = share === null ? cooler : fit(Math.max(least, share - HEAT_SHARE_WITHIN))
+  return cool.ok ? cool : cooler
+}
+
+/** The hottest of the beds that the sheet speaks of: the label's own where it says when that is demolded, and one of the greatest depth. */
+function hottestOf(resin: CuringResin, { demold, greatestLayerMm }: DataSheet): number {
+  return Math.max(
+    demold ? hottestBedC(resin, DEMOLD_BED_MM, demold.tempC) : -Infinity,
+    greatestLayerMm === null ? -Infinity : hottestBedC(resin, greatestLayerMm),
+  )
+}
+
+/** The law that meets pot life and demold, as far as the sheet says them. */
+function fitMinutes(resin: CuringResin, { potLife, demold }: DataSheet): Result<CureLaw, SheetProblem> {
+  const atRates = (cure: CureLaw) =>
+    potLife ? solveRate((law) => potLifeMin({ ...resin, cure: law }, potLife), cure, potLife.min) : cure
+  if (!demold) {
+    const cure = atRates(resin.cure)
+    return cure ? ok(cure) : fail(potLifeReach(resin, potLife!))
   }
-  if (!demold) return ok(cooled(cure))
-  const rate = solveRate((law) => 60 * demoldHours({ ...resin, cure: law }, demold), cure, 60 * demold.hours)
-  if (rate === null) return fail(demoldReach(resin, demold))
-  return ok(greatestLayerMm === null ? rate : coolEnough({ ...resin, cure: rate }, greatestLayerMm, 'heat'))
+  if (!potLife) {
+    const hoursOf = (law: CureLaw) => 60 * demoldHours({ ...resin, cure: law }, demold)
+    const cure = solveRate(hoursOf, resin.cure, 60 * demold.hours)
+    return cure ? ok(cure) : fail(demoldReach(resin.cure, hoursOf))
+  }
+  if (!atRates(resin.cure)) return fail(potLifeReach(resin, potLife))
+  const lawAt = (slowing: number) => atRates(slowed(resin.cure, slowing)) ?? resin.cure
+  const hoursAt = (slowing: number) => demoldHours({ ...resin, cure: lawAt(slowing) }, demold)
+  const slowing = solveRising((each) => Math.log(hoursAt(each) / demold.hours), {
+    from: LEAST_SLOWING,
+    to: MOST_SLOWING,
+    tolerance: 1e-4,
+  })
+  if (slowing !== null) return ok(lawAt(slowing))
+  const [leastHours, mostHours] = [hoursAt(LEAST_SLOWING), hoursAt(MOST_SLOWING)]
+  return fail({ kind: 'demoldOutOfReach', leastHours, mostHours })
 }
 
-/** The law as it is where a bed of that depth stays cool enough; else with less heat, or slower where the sheet says no minutes. */
-function coolEnough(resin: CuringResin, depthMm: number, by: 'heat' | 'rate'): CureLaw {
+/**
+ * How much a cure slows down on its way, as one figure: from 1 up it is the depletion order itself; below, at order 1, the network reaction
+ * gains on the start reaction, up to eightfold at 0: such a resin stays thin for long and then hardens at once.
+ */
+const LEAST_SLOWING = 0
+const MOST_SLOWING = 5
+const MOST_NETWORK_GAIN = 8
+
+function slowed(cure: CureLaw, slowing: number): CureLaw {
+  const gain = MOST_NETWORK_GAIN ** Math.max(0, 1 - slowing)
+  return { ...cure, depletionOrder: Math.max(1, slowing), networkRatePerS: gain * cure.networkRatePerS }
+}
+
+function withHeat(resin: CuringResin, share: number): CuringResin {
+  return { ...resin, cure: { ...resin.cure, reactionHeatJPerG: share * resin.cure.reactionHeatJPerG } }
+}
+
+/** Without any minutes: as slow as a bed of the greatest depth needs to stay cool. */
+function slowEnough(resin: CuringResin, depthMm: number | null): CureLaw {
   const { cure } = resin
-  const changed =
-    by === 'heat'
-      ? (share: number): CureLaw => ({ ...cure, reactionHeatJPerG: share * cure.reactionHeatJPerG })
-      : (share: number): CureLaw => atRate(cure, share * cure.startRatePerS)
-  const excess = (share: number) => hottestBedC({ ...resin, cure: changed(share) }, depthMm) - GREATEST_HOT_C
+  if (depthMm === null) return cure
+  const slower = (share: number) => atRate(cure, share * cure.startRatePerS)
+  const excess = (share: number) => hottestBedC({ ...resin, cure: slower(share) }, depthMm) - GREATEST_HOT_C
   if (excess(1) <= 0) return cure
-  const least =
-    by === 'heat'
-      ? Math.min(1, LEAST_HEAT_J_PER_G / cure.reactionHeatJPerG)
-      : SLOWEST_PER_S / cure.startRatePerS
-  return changed(bisect((share) => excess(share), { from: least, to: 1, tolerance: 1e-4 }) ?? least)
+  const least = SLOWEST_PER_S / cure.startRatePerS
+  return slower(bisect(excess, { from: least, to: 1, tolerance: 1e-4 }) ?? least)
 }
 
-/** The network rate stays beside the start rate as it is in the typical resin. */
+/** The network rate stays beside the start rate as it is in that law. */
 function atRate(cure: CureLaw, startRatePerS: number): CureLaw {
   return {
     ...cure,
@@ -142,20 +173,12 @@ function atRate(cure: CureLaw, startRatePerS: number): CureLaw {
 /** The start rate at which a time that falls with it is met; null when none does. */
 function solveRate(minutesOf: (law: CureLaw) => number, cure: CureLaw, wantedMin: number): CureLaw | null {
   const excess = (rateLog: number) => Math.log(minutesOf(atRate(cure, Math.exp(rateLog))) / wantedMin)
-  const rateLog = bisect(excess, {
+  const rateLog = solveRising(excess, {
     from: Math.log(SLOWEST_PER_S),
     to: Math.log(QUICKEST_PER_S),
     tolerance: 1e-5,
   })
   return rateLog === null ? null : atRate(cure, Math.exp(rateLog))
-}
-
-function solveOrder(resin: CuringResin, demold: NonNullable<DataSheet['demold']>): CureLaw | null {
-  const withOrder = (depletionOrder: number) => ({ ...resin.cure, depletionOrder })
-  const excess = (order: number) =>
-    Math.log(demoldHours({ ...resin, cure: withOrder(order) }, demold) / demold.hours)
-  const order = bisect(excess, { from: LEAST_ORDER, to: MOST_ORDER, tolerance: 1e-5 })
-  return order === null ? null : withOrder(order)
 }
 
 /** Long after any data sheet's figure; what has not come by then counts as that late. */
@@ -180,13 +203,14 @@ export function potLifeMin(
 
 /** Hours to stiff, as a data sheet's demold time is read here. */
 export function demoldHours(resin: CuringResin, { tempC }: { readonly tempC: number }): number {
-  const bed = sheetBed(resin, { depthMm: DEMOLD_BED_MM, tempC, toMin: LONGEST_MIN })
-  return (bed.whenGlass(tempC + DEMOLD_RISE_K) ?? LONGEST_MIN) / 60
+  const history = sheetBed(resin, { depthMm: DEMOLD_BED_MM, tempC, forMin: LONGEST_MIN })
+  const demold = windowOf(STAGES.demold, { history, roomTempC: tempC, white: null })
+  return (demold?.bestMin ?? LONGEST_MIN) / 60
 }
 
 /** The hottest a bed of that depth gets, poured and kept as a data sheet's bed, C. */
-export function hottestBedC(resin: CuringResin, depthMm: number): number {
-  const bed = sheetBed(resin, { depthMm, tempC: GREATEST_ROOM_C, toMin: HOTTEST_BY_MIN })
+export function hottestBedC(resin: CuringResin, depthMm: number, tempC = GREATEST_ROOM_C): number {
+  const bed = sheetBed(resin, { depthMm, tempC, forMin: HOTTEST_BY_MIN })
   let hottest = -Infinity
   for (let min = bed.fromMin; min <= bed.toMin; min += HOTTEST_EVERY_MIN)
     hottest = Math.max(hottest, bed.tempAt(min))
@@ -195,7 +219,7 @@ export function hottestBedC(resin: CuringResin, depthMm: number): number {
 
 function sheetBed(
   resin: CuringResin,
-  { depthMm, tempC, toMin }: { readonly depthMm: number; readonly tempC: number; readonly toMin: number },
+  { depthMm, tempC, forMin }: { readonly depthMm: number; readonly tempC: number; readonly forMin: number },
 ): CureHistory {
   const cup = followCure(resin, {
     vessel: { kind: 'cup', massG: DEMOLD_CUP_G },
@@ -203,10 +227,10 @@ function sheetBed(
     startTempC: tempC + STIRRED_K,
     startConversion: 0,
     fromMin: 0,
-    toMin: DEMOLD_DECANT_MIN,
+    toMin: LONGEST_MIN,
     onlyToGel: true,
   })
-  const pouredMin = Math.min(DEMOLD_DECANT_MIN, cup.toMin)
+  const pouredMin = DEMOLD_DECANT_OF_GEL * (cup.gelMin ?? cup.toMin)
   const poured = cup.stateAt(pouredMin)
   return followCure(resin, {
     vessel: { kind: 'bed', depthMm, wall: USUAL_WALL },
@@ -214,7 +238,7 @@ function sheetBed(
     startTempC: tempC + POURING_KEEPS_FRAC * (poured.tempC - tempC),
     startConversion: poured.conversion,
     fromMin: pouredMin,
-    toMin,
+    toMin: pouredMin + forMin,
   })
 }
 
@@ -223,8 +247,7 @@ function potLifeReach(resin: CuringResin, potLife: NonNullable<DataSheet['potLif
   return { kind: 'potLifeOutOfReach', leastMin: at(QUICKEST_PER_S), mostMin: at(SLOWEST_PER_S) }
 }
 
-function demoldReach(resin: CuringResin, demold: NonNullable<DataSheet['demold']>): SheetProblem {
-  const at = (depletionOrder: number) =>
-    demoldHours({ ...resin, cure: { ...resin.cure, depletionOrder } }, demold)
-  return { kind: 'demoldOutOfReach', leastHours: at(LEAST_ORDER), mostHours: at(MOST_ORDER) }
+function demoldReach(cure: CureLaw, minutesOf: (law: CureLaw) => number): SheetProblem {
+  const at = (rate: number) => minutesOf(atRate(cure, rate)) / 60
+  return { kind: 'demoldOutOfReach', leastHours: at(QUICKEST_PER_S), mostHours: at(SLOWEST_PER_S) }
 }

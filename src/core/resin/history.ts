@@ -12,7 +12,7 @@ import {
   type SlopeInto,
   type Trace,
 } from './trace.ts'
-import { heatPathsOf, type Vessel } from './vessel.ts'
+import { airLossAt, heatPathsOf, type AirLoss, type Vessel } from './vessel.ts'
 
 /** What a resin mass is like at one moment. */
 export interface ResinState {
@@ -169,14 +169,16 @@ const USUAL_ERROR = 1e-6
 interface HeatBody {
   readonly roomTempC: number
   readonly adiabaticRiseK: number
-  /** Of the resin's excess a second: to the air and to the mold; of the mold's: from the resin and to the board. */
-  readonly airPerS: number
+  /** Of the resin's excess a second, to the air: per W/gK of that loss. */
+  readonly air: AirLoss
+  readonly perAir: number
+  /** Of the resin's excess a second to the mold; of the mold's: from the resin and to the board. */
   readonly linkPerS: number
   readonly takesPerS: number
   readonly boardPerS: number
-  /** At rest: of the resin's excess the mold has so much, and so much of it is lost a second through both ways. */
+  /** At rest: of the resin's excess the mold has so much, and so much of it is lost a second through the mold. */
   readonly moldShare: number
-  readonly lossPerS: number
+  readonly moldLossPerS: number
   /** How much longer the mold makes the resin lag behind its heat. */
   readonly lagFactor: number
 }
@@ -185,7 +187,6 @@ function heatBodyOf(resin: CuringResin, { vessel, roomTempC, lossFactor = 1 }: C
   const { reactionHeatJPerG, heatCapacityJPerGK } = resin.cure
   const paths = heatPathsOf(vessel, mixedDensityGPerMl(resin))
   const own = heatCapacityJPerGK * paths.wallFactor
-  const airPerS = (lossFactor * paths.airWPerGK) / own
   const linkPerS = paths.linkWPerGK / own
   const takesPerS = paths.moldJPerGK > 0 ? paths.linkWPerGK / paths.moldJPerGK : 0
   const boardPerS = paths.moldJPerGK > 0 ? (lossFactor * paths.boardWPerGK) / paths.moldJPerGK : 0
@@ -194,24 +195,27 @@ function heatBodyOf(resin: CuringResin, { vessel, roomTempC, lossFactor = 1 }: C
   return {
     roomTempC,
     adiabaticRiseK: reactionHeatJPerG / own,
-    airPerS,
+    air: paths.air,
+    perAir: lossFactor / own,
     linkPerS,
     takesPerS,
     boardPerS,
     moldShare,
-    lossPerS: airPerS + linkPerS * (1 - moldShare),
+    moldLossPerS: linkPerS * (1 - moldShare),
     lagFactor: 1 + (passes > 0 ? (linkPerS * moldShare) / passes : 0),
   }
 }
 
 function livelySlope(
   { cure, flow }: CuringResin,
-  { roomTempC, airPerS, linkPerS, takesPerS, boardPerS, adiabaticRiseK }: HeatBody,
+  { roomTempC, air, perAir, linkPerS, takesPerS, boardPerS, adiabaticRiseK }: HeatBody,
 ): SlopeInto {
   return (conversion, tempC, moldC, slope) => {
     const rate = cureRatePerS(cure, conversion, tempC)
     slope[CONVERSION] = rate
-    slope[TEMP] = rate * adiabaticRiseK - airPerS * (tempC - roomTempC) - linkPerS * (tempC - moldC)
+    const excessK = tempC - roomTempC
+    const lostK = perAir * airLossAt(air, excessK, roomTempC) * excessK
+    slope[TEMP] = rate * adiabaticRiseK - lostK - linkPerS * (tempC - moldC)
     slope[SPENT_FLOW] = conversion < flow.gelConversion ? 1 / viscosityPaS(flow, conversion, tempC) : 0
     slope[MOLD] = takesPerS * (tempC - moldC) - boardPerS * (moldC - roomTempC)
   }
@@ -231,10 +235,11 @@ const A_LITTLE_CURED = 1e-5
  * as linear in T between the room and one substitution. Infinity where the mass would warm without end.
  */
 function quietState({ cure }: CuringResin, body: HeatBody, conversion: number): QuietState {
-  const { roomTempC, lossPerS, adiabaticRiseK, lagFactor } = body
+  const { roomTempC, adiabaticRiseK, lagFactor } = body
+  const atRoom = cureRatePerS(cure, conversion, roomTempC)
+  const lossPerS = restingLossPerS(body, adiabaticRiseK * atRoom)
   if (lossPerS === 0) return { ratePerS: Infinity, tempC: Infinity }
   const heatK = adiabaticRiseK / lossPerS
-  const atRoom = cureRatePerS(cure, conversion, roomTempC)
   if (atRoom === 0 || heatK === 0) return { ratePerS: atRoom, tempC: roomTempC }
   const warmerC = roomTempC + heatK * atRoom
   const warmer = cureRatePerS(cure, conversion, warmerC)
@@ -246,6 +251,20 @@ function quietState({ cure }: CuringResin, body: HeatBody, conversion: number): 
   const perK = (1 - damping) / heatK
   return { ratePerS: evenRate - perK * lagK, tempC: roomTempC + heatK * evenRate - lagK }
 }
+
+/** The loss of a mass at rest that gives off so many kelvin a second: what its own excess makes of it, found by substitution. */
+function restingLossPerS(body: HeatBody, warmsKPerS: number): number {
+  const { air, perAir, moldLossPerS, roomTempC } = body
+  let lossPerS = perAir * airLossAt(air, A_LITTLE_WARMER_K, roomTempC) + moldLossPerS
+  if (air.liftWPerGK === 0 && air.glowWPerGK === 0) return lossPerS
+  for (let turn = 0; turn < RESTING_TURNS; turn++)
+    lossPerS = perAir * airLossAt(air, warmsKPerS / lossPerS, roomTempC) + moldLossPerS
+  return lossPerS
+}
+
+const A_LITTLE_WARMER_K = 0.1
+/** Each turn leaves a quarter of the error of the loss's lift. */
+const RESTING_TURNS = 4
 
 function quietLife(
   resin: CuringResin,

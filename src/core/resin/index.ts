@@ -43,6 +43,7 @@ export {
 } from './bloomNumber.ts'
 export {
   closesPerPa,
+  flowBounds,
   CUP_STOP_OF_GEL,
   feelOf,
   STAGES,
@@ -58,3 +59,4 @@ export {
 export { wallFilmMm } from './wallFilm.ts'
 export { LEARNED_ABOUT_C, learnedRate, type Learned, type Normal } from './learned.ts'
 export { ARCHETYPES, type ArchetypeId } from './archetypes.ts'
+export { asFitted, unknownResin } from './label.ts'

@@ -115,6 +115,12 @@ export function closesPerPa(criterion: Criterion, white: BloomWhite): number {
   }
 }
 
+/** The flow that criterion asks for; null where it asks for none, or hangs on a white that is not there. */
+export function flowBounds(criterion: Criterion, white: BloomWhite | null): FluidityBounds | null {
+  if (criterion.by === 'fluidity') return criterion
+  return criterion.by === 'bloomNumber' && white ? bloomBounds(criterion, white) : null
+}
+
 function bloomBounds(
   { within, factor }: Extract<Criterion, { by: 'bloomNumber' }>,
   white: BloomWhite,
@@ -145,12 +151,14 @@ function fluidityWindow(history: CureHistory, bounds: FluidityBounds): Window | 
 
 /** By then a cup must be empty: so far on its way to gel it no longer runs (common practice). */
 export const CUP_STOP_OF_GEL = 0.8
+/** Colours billow the more the sooner they meet: the best of the stretch lies early in it (common practice: 35 min where the middle says 70). */
+const RESTING_BEST_SHARE = 0.2
 /** A probe does not tell a cup's minutes apart any finer. */
 const RESTS_EVERY_MIN = 0.25
 
 /** The first stretch of that window in which every cup still runs and none warms faster; null where there is none. */
 function restingWindow(
-  { openMin, bestMin, closeMin }: Window,
+  { openMin, closeMin }: Window,
   cups: readonly CureHistory[],
   mostKPerMin: number,
 ): Window | null {
@@ -168,7 +176,7 @@ function restingWindow(
   let to = from
   while (to + RESTS_EVERY_MIN <= last && rests(to + RESTS_EVERY_MIN)) to += RESTS_EVERY_MIN
   const closes = to + RESTS_EVERY_MIN > last ? last : to
-  return { openMin: from, bestMin: Math.min(closes, Math.max(from, bestMin)), closeMin: closes }
+  return { openMin: from, bestMin: from + RESTING_BEST_SHARE * (closes - from), closeMin: closes }
 }
 
 function glassWindow(

@@ -7,6 +7,7 @@ export {
   lastMark,
   mayFollow,
   readPour,
+  STIRRED,
   sittingAtHand,
   timedEvents,
   undoable,
@@ -22,4 +23,4 @@ export {
   type TimedEvent,
 } from './pour.ts'
 export { layerMarks, layerTurnKey, layerTurns } from './layerTurns.ts'
-export { standingAt, stepAtHand, type Standing } from './now.ts'
+export { overdueCup, standingAt, stepAtHand, type Standing } from './now.ts'

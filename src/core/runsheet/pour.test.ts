@@ -1,5 +1,7 @@
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
+import { bloomRequest } from '../../../tests/support/request.ts'
+import { planBatch } from '../plan/index.ts'
 import { TECHNIQUES } from '../technique/index.ts'
 import { standingAt, stepAtHand } from './now.ts'
 import {
@@ -8,6 +10,7 @@ import {
   isLive,
   mayFollow,
   readPour,
+  STIRRED,
   sittingAtHand,
   timedEvents,
   undoable,
@@ -142,7 +145,7 @@ function eventOf(tap: string, id: string, events: readonly PourEvent[]): PourEve
 
 describe('the step at hand', () => {
   test('is soon, now, to be hurried or past against its window', () => {
-    const window = { fromMin: 20, toMin: 40, handsOnMin: 2 }
+    const window = { fromMin: 20, toMin: 40, handsOnMin: 2, never: false }
     expect(standingAt(window, 15)).toEqual({ kind: 'soon', opensInMin: 5 })
     expect(standingAt(window, 25)).toEqual({ kind: 'now', closesInMin: 15 })
     expect(standingAt(window, 37)).toEqual({ kind: 'hurry', closesInMin: 3 })
@@ -151,13 +154,41 @@ describe('the step at hand', () => {
   })
 
   test('is hurried as soon as there is no more time than the hands need', () => {
-    const window = { fromMin: 20, toMin: 40, handsOnMin: 9 }
+    const window = { fromMin: 20, toMin: 40, handsOnMin: 9, never: false }
     expect(standingAt(window, 30.5)).toEqual({ kind: 'now', closesInMin: 9.5 })
     expect(standingAt(window, 31.5)).toEqual({ kind: 'hurry', closesInMin: 8.5 })
   })
 
   test('is none when nothing is left of the pour', () => {
-    expect(stepAtHand([], {})).toBeNull()
+    expect(stepAtHand({ steps: [], cupLimits: null }, {}, 0)).toBeNull()
+  })
+
+  test('is late and not "now" once its window closed before it could begin, and says so where it never comes', () => {
+    expect(standingAt({ fromMin: 20, toMin: 40, handsOnMin: 2, never: false }, 70)).toEqual({
+      kind: 'past',
+      byMin: 30,
+    })
+    expect(standingAt({ fromMin: 0, toMin: null, handsOnMin: 2, never: true }, 70)).toEqual({ kind: 'never' })
+  })
+
+  test('of a cup that must be empty is to empty it, whatever else is still to do', () => {
+    const plan = planBatch(bloomRequest({}, 2))
+    const stopMin = plan.cupLimits!.stopMin
+    expect(stepAtHand(plan, STIRRED, stopMin - 0.1)!.does).not.toBe('empties')
+    expect(stepAtHand(plan, STIRRED, stopMin + 0.1)!.does).toBe('empties')
+    const done = { ...STIRRED, [plan.steps.find(({ does }) => does === 'empties')!.key]: stopMin - 5 }
+    expect(stepAtHand(plan, done, stopMin + 5)!.does).not.toBe('empties')
+  })
+
+  test('is a look when that is due, and no look once another step has begun or its hour is over', () => {
+    const plan = planBatch(bloomRequest({}, 1))
+    const looks = plan.steps.filter(({ floats }) => floats)
+    const fixed = plan.steps.filter(({ place, floats }) => place === 'pour' && !floats)
+    const done = Object.fromEntries(fixed.map(({ key, endMin }) => [key, endMin]))
+    expect(stepAtHand(plan, done, looks[0]!.beginMin + 1)!.key).toBe(looks[0]!.key)
+    const last = fixed.at(-1)!
+    const { [last.key]: _gone, ...rest } = done
+    expect(stepAtHand(plan, rest, last.beginMin + 120)!.key).toBe(last.key)
   })
 })
 

@@ -27,6 +27,10 @@ export interface RunStep {
   readonly endMin: number
   readonly fromMin: number
   readonly toMin: number | null
+  /** Its moment never comes in this resin and room. */
+  readonly never: boolean
+  /** It only looks or wipes. */
+  readonly floats: boolean
   readonly handsOnMin: number
   /** What a probe and a finger should find when it begins; null while stirring. */
   readonly expected: Expected | null
@@ -64,6 +68,8 @@ function pourStep(schedule: Schedule, turn: TimedTurn): RunStep {
     endMin: turn.endMin,
     fromMin: turn.fromMin,
     toMin: turn.toMin,
+    never: turn.never,
+    floats: step.floats === true,
     handsOnMin: turn.handsOnMin,
     expected: turn.beginMin < 0 ? null : expectedAt(schedule, turn.beginMin),
   }
@@ -83,6 +89,8 @@ function rackStep(schedule: Schedule, { step, window, handsOnMin, layer }: RackT
       endMin: bestMin + handsOnMin,
       fromMin: openMin,
       toMin: closeMin,
+      never: false,
+      floats: false,
       handsOnMin,
       expected: expectedAt({ ...schedule, forecast: layer.cure }, bestMin - layer.pouredMin),
     },

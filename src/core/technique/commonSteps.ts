@@ -78,6 +78,7 @@ export const FEATHER: StepRule = {
   handsOn: { by: 'seconds', seconds: 30 },
   needs: ['wipes', 'sticks'],
   does: 'feathers',
+  floats: true,
   short: 'feather',
   brings: [],
 }
@@ -246,6 +247,7 @@ export function look(
     title: `Look ${minutes} minutes after ${LOOKED_AFTER[after]}`,
     detail,
     done: 'Looked',
+    floats: true,
     short: 'look',
     place: 'pour',
     per: 'batch',

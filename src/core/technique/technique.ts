@@ -141,6 +141,8 @@ export interface StepRule {
   /** Where it leaves the piece holds it so long. */
   readonly holds?: Lasting
   readonly does?: Deed
+  /** It only looks or wipes: it is done when it falls due, whatever stands before it, and holds nothing up. */
+  readonly floats?: true
   /** Only flowing resin allows it: once it is marked, nothing had gelled by then. */
   readonly flows?: true
   /** What a strip calls it, where it stands on one. */

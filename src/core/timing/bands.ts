@@ -3,6 +3,8 @@ import { type StepId, type StepRule } from '../technique/index.ts'
 import type { BatchRequest } from '../batch/index.ts'
 import {
   bandOf,
+  counts,
+  courseOf,
   coursesOf,
   departedResin,
   departureOf,
@@ -14,6 +16,7 @@ import {
   type Member,
 } from './ensemble.ts'
 import { posteriorOf } from './posterior.ts'
+import type { PourForecast } from './pour.ts'
 import type { Reading } from './reading.ts'
 import type { Schedule } from './schedule.ts'
 
@@ -53,22 +56,28 @@ export interface Believed {
   /** The mean departure, told relative to the resin's record. */
   readonly mean: Departure
   readonly contradictions: readonly Reading[]
+  /** What would be believed without those readings; null where no other tells of the resin. */
+  readonly without: (left: readonly Reading[]) => Pick<Believed, 'members' | 'mean'> | null
 }
 
 /** What is believed after the readings, of the schedule as it was made before them. */
 export function believe({ forecast }: Pick<Schedule, 'forecast'>, task: BeliefTask): Believed {
   const { readings, implied = [] } = task
-  const { members, contradictions } = posteriorOf({
+  const { members, contradictions, without } = posteriorOf({
     ...task,
     setting: forecast.setting,
     decantMin: forecast.decantMin,
     belief: { mean: NO_DEPARTURE, sd: task.belief.sd },
     readings: [...implied, ...readings],
   })
+  const told = (by: readonly Member[]) => ({ members: by, mean: added(task.belief.mean, meanOf(by)) })
   return {
-    members,
-    mean: added(task.belief.mean, meanOf(members)),
+    ...told(members),
     contradictions: contradictions.filter((reading) => readings.includes(reading)),
+    without: (left) => {
+      const rest = without(left)
+      return rest && told(rest)
+    },
   }
 }
 
@@ -101,25 +110,35 @@ export function bandsOf(
   return { steps: Object.fromEntries(steps), set }
 }
 
-/** The minute by which one in ten of the believed cups, left standing, has gelled; null where fewer ever do. */
-export function quickGelMin(
-  { forecast }: Pick<Schedule, 'forecast'>,
-  { members }: Pick<Believed, 'members'>,
-): number | null {
-  const { courses, weights } = coursesOf(members, {
-    setting: forecast.setting,
-    decantMin: null,
-    toMin: 1,
-    onlyTo: 'gel',
-  })
-  const gels = courses.map(({ life }, k) => ({ min: life.gelMin ?? Infinity, weight: weights[k]! }))
-  const all = weights.reduce((sum, weight) => sum + weight, 0)
-  let passed = 0
-  for (const { min, weight } of gels.sort((one, other) => one.min - other.min)) {
-    passed += weight
-    if (passed >= QUICK_TAIL * all) return Number.isFinite(min) ? min : null
+/**
+ * The minute by which one in ten of those cups, left standing, has gelled, for any weights of the same departures; null where fewer ever do. A cup is
+ * followed once, whoever asks.
+ */
+export function quickGels({
+  setting,
+}: Pick<PourForecast, 'setting'>): (members: readonly Member[]) => number | null {
+  const known = new Map<Departure, number>()
+  const gelOf = (departure: Departure) => {
+    const gelMin =
+      known.get(departure) ??
+      courseOf({ setting, decantMin: null, toMin: 1, onlyTo: 'gel' }, departure).life.gelMin ??
+      Infinity
+    known.set(departure, gelMin)
+    return gelMin
   }
-  return null
+  return (members) => {
+    const gels = members
+      .filter(({ weight }) => counts(weight, members))
+      .map(({ departure, weight }) => ({ min: gelOf(departure), weight }))
+      .sort((one, other) => one.min - other.min)
+    const all = gels.reduce((sum, { weight }) => sum + weight, 0)
+    let passed = 0
+    for (const { min, weight } of gels) {
+      passed += weight
+      if (passed >= QUICK_TAIL * all) return Number.isFinite(min) ? min : null
+    }
+    return null
+  }
 }
 
 const QUICK_TAIL = 0.1

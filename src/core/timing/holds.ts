@@ -12,14 +12,11 @@ export function missOf(schedule: Schedule): Miss | null {
   return capacityOf(schedule, schedule.request).fits ? null : 'hands'
 }
 
-/** Minutes by which the hands empty the cup after it must be empty; 0 or less where they are in time. */
+/** Minutes by which the hands empty the cup, as it is planned, after it must be empty; 0 or less where they are in time. */
 export function emptiedLateMin({ cupLimits, turns }: Schedule): number {
   const decant = turns.find((turn) => turn.step.does === 'empties')
   if (!decant || !cupLimits) return -Infinity
-  // A clock that wants the pour later than the cup allows is late as well.
-  const { moment } = decant.step
-  const wantedMin = moment.by === 'clock' ? moment.bestMin : 0
-  return Math.max(wantedMin, decant.endMin) - cupLimits.stopMin - ROUNDING_MIN
+  return decant.endMin - cupLimits.stopMin - ROUNDING_MIN
 }
 
 /** A bisection ends within less. */

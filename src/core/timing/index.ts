@@ -28,7 +28,7 @@ export {
   bandsOf,
   believe,
   correctedRequest,
-  quickGelMin,
+  quickGels,
   type Bands,
   type BeliefTask,
   type Believed,
@@ -48,6 +48,14 @@ export {
   normalPair,
   type Course,
 } from './ensemble.ts'
-export { USUAL_BELIEF, type Band, type Belief, type Departure } from './ensemble.ts'
+export {
+  BELIEF_IN_ITS_LAW,
+  NO_DEPARTURE,
+  USUAL_BELIEF,
+  type Band,
+  type Belief,
+  type Departure,
+} from './ensemble.ts'
 export { fitNotedRun, type NotedFit, type NotedRun } from './notedRun.ts'
-export { type Reading, type Sign, type Thermometer } from './reading.ts'
+export { seenIn, windowAsSeen, type Seen } from './seen.ts'
+export { isEvidence, type Reading, type Sign, type Thermometer } from './reading.ts'

@@ -8,9 +8,11 @@ export interface TimedTurn extends Turn {
   readonly beginMin: number
   readonly endMin: number
   readonly handsOnMin: number
-  /** When it may be done: from, and up to where there is an end. */
+  /** When it may be done: from, and up to where there is an end; both may have passed before its turn comes. */
   readonly fromMin: number
   readonly toMin: number | null
+  /** Its moment never comes in this resin and room. */
+  readonly never: boolean
 }
 
 export interface LayOutTask {
@@ -20,27 +22,47 @@ export interface LayOutTask {
   readonly decantMin: number
   /** Latest moment the cup may still be full. */
   readonly cupStopMin: number
-  /** When that criterion holds in the bed, for that turn; null before it is known or when it never does. */
+  /** When that criterion holds in the bed, for that turn, though it be over by then; null before it is known or when it never does. */
   readonly windowFor: (criterion: Criterion, turn?: Turn) => Window | null
   /** When turns were really done, by key, in minutes. */
   readonly done: Readonly<Record<string, number>>
 }
 
-/** Every pour turn in time: hands do one thing after another, waits end when they may. */
+/** Every pour turn in time, in order: hands do one thing after another, waits end when they may; what only looks or wipes falls between when it is due. */
 export function layOut(task: LayOutTask): readonly TimedTurn[] {
   const timed: TimedTurn[] = []
   let handsFreeMin = 0
-  for (const [place, turn] of task.turns.entries()) {
-    const next = timeTurn(task, { turn, place, timed, handsFreeMin })
+  for (const turn of task.turns) {
+    if (turn.step.floats) continue
+    const next = timeTurn(task, { turn, timed, handsFreeMin })
     timed.push(next)
     handsFreeMin = Math.max(next.endMin, turn.step.does === 'stirs' ? 0 : -Infinity)
   }
-  return timed
+  return task.turns
+    .filter(({ step }) => step.floats)
+    .reduce((all: readonly TimedTurn[], turn) => putIn(all, floatingTurn(task, turn, all)), timed)
+}
+
+/** When it falls due, or as soon as the hands are free of what they are at by then. */
+function floatingTurn(task: LayOutTask, turn: Turn, timed: readonly TimedTurn[]): TimedTurn {
+  const pouredMin = timed.find(({ step }) => step.does === 'empties')?.endMin ?? 0
+  const due = timeTurn(task, { turn, timed, handsFreeMin: pouredMin })
+  if (task.done[turn.key] !== undefined) return due
+  let { beginMin } = due
+  for (const busy of timed)
+    if (busy.handsOnMin > 0 && beginMin < busy.endMin && beginMin + due.handsOnMin > busy.beginMin)
+      beginMin = busy.endMin
+  return { ...due, beginMin, endMin: beginMin + due.handsOnMin }
+}
+
+/** Before the first turn that begins later. */
+function putIn(timed: readonly TimedTurn[], turn: TimedTurn): readonly TimedTurn[] {
+  const at = timed.findIndex(({ beginMin }) => beginMin > turn.beginMin)
+  return at < 0 ? [...timed, turn] : [...timed.slice(0, at), turn, ...timed.slice(at)]
 }
 
 interface Context {
   readonly turn: Turn
-  readonly place: number
   readonly timed: readonly TimedTurn[]
   readonly handsFreeMin: number
 }
@@ -50,17 +72,18 @@ function timeTurn(task: LayOutTask, context: Context): TimedTurn {
   const hands = handsOnMin(turn.step, slotsOf(task.slots, turn), task.job)
   const planned = plannedTime(task, context, hands)
   const doneMin = task.done[turn.key]
-  if (doneMin === undefined) return { ...turn, handsOnMin: hands, ...planned }
+  if (doneMin === undefined) return { ...turn, handsOnMin: hands, never: false, ...planned }
   return {
     ...turn,
     handsOnMin: hands,
+    never: false,
     ...planned,
     beginMin: Math.min(planned.beginMin, doneMin),
     endMin: doneMin,
   }
 }
 
-type Times = Pick<TimedTurn, 'beginMin' | 'endMin' | 'fromMin' | 'toMin'>
+type Times = Pick<TimedTurn, 'beginMin' | 'endMin' | 'fromMin' | 'toMin'> & { readonly never?: boolean }
 
 function plannedTime(task: LayOutTask, context: Context, hands: number): Times {
   const { moment } = context.turn.step
@@ -73,8 +96,8 @@ function plannedTime(task: LayOutTask, context: Context, hands: number): Times {
     }
     case 'aim': {
       const beginMin = task.decantMin
-      // Emptied by then, not begun by then.
-      const toMin = openEnded(Math.max(beginMin, task.cupStopMin - hands))
+      // Emptied by then, not begun by then; a cup that stands longer is late, whenever it is emptied.
+      const toMin = openEnded(Math.max(0, task.cupStopMin - hands))
       return { beginMin, endMin: beginMin + hands, fromMin: beginMin, toMin }
     }
     case 'before': {
@@ -145,7 +168,8 @@ function resinTime(
     beginMin,
     endMin: beginMin + hands,
     fromMin: window?.openMin ?? beginMin,
-    toMin: window ? window.closeMin : null,
+    toMin: window?.closeMin ?? null,
+    never: window === null,
   }
 }
 

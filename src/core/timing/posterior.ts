@@ -1,4 +1,4 @@
-import { seededRandom } from '../numeric/index.ts'
+import { choleskyRoot, seededRandom } from '../numeric/index.ts'
 import {
   courseOf,
   DEPARTURE_KEYS,
@@ -19,6 +19,8 @@ export interface Posterior {
   readonly members: readonly Member[]
   /** Readings that are more likely slips than not by what all of them together say; they weigh little, and are told. */
   readonly contradictions: readonly Reading[]
+  /** What would be believed had those readings not been taken; null where no other tells of the resin. */
+  readonly without: (left: readonly Reading[]) => readonly Member[] | null
 }
 
 export interface PosteriorTask extends Pick<CourseTask, 'setting' | 'decantMin'> {
@@ -39,7 +41,7 @@ const WIDER = 1.3
 const TOLD_FROM = 0.5
 
 /**
- * What is believed after the readings: importance sampling in the five departures. Where few members carry the weight, a
+ * What is believed after the readings: importance sampling in the departures. Where few members carry the weight, a
  * normal proposal is fitted to them and members are drawn from it and, in part, from the belief again (population Monte
  * Carlo, Cappe et al., J. Comput. Graph. Stat. 13 (2004) 907, from memory). The readings alone decide: leaving one out gives
  * exactly what was believed without it.
@@ -48,7 +50,8 @@ export function posteriorOf(task: PosteriorTask): Posterior {
   const { belief, seed } = task
   const evidence = task.readings.filter(isEvidence)
   const drawn = drawDepartures(belief, task.members, seed)
-  if (evidence.length === 0) return { members: weighed(drawn, evenly(drawn)), contradictions: [] }
+  if (evidence.length === 0)
+    return { members: weighed(drawn, evenly(drawn)), contradictions: [], without: () => null }
   const reach = reachOf(task, evidence)
   const follow = (departure: Departure) => courseOf(reach, departure)
   const read = (course: Course) => evidence.reduce((sum, each) => sum + logLikelihood(each, course), 0)
@@ -57,11 +60,21 @@ export function posteriorOf(task: PosteriorTask): Posterior {
   for (let round = 1; round <= ROUNDS && effective(cloud.weights) < THIN * task.members; round++)
     cloud = drawAgain(task, cloud, { follow, read, seed: seed + round })
   const { departures, weights } = cloud
+  const unread = (left: readonly Evidence[]) =>
+    weightsOf(
+      weights.map((weight, k) =>
+        left.reduce((log, each) => log - logLikelihood(each, cloud.courses[k]!), Math.log(weight)),
+      ),
+    )
   const slip = (reading: Evidence) =>
     weights.reduce((sum, weight, k) => sum + weight * slipShare(reading, cloud.courses[k]!), 0)
   return {
     members: weighed(departures, weights),
     contradictions: evidence.filter((reading) => slip(reading) >= TOLD_FROM),
+    without: (left) => {
+      const gone = evidence.filter((reading) => left.includes(reading))
+      return gone.length === evidence.length ? null : weighed(departures, unread(gone))
+    },
   }
 }
 
@@ -127,7 +140,7 @@ function drawAgain(task: PosteriorTask, cloud: Cloud, { follow, read, seed }: Re
   return { departures, courses, weights: weightsOf(logs) }
 }
 
-/** A normal cloud in the five departures: its middle, and the lower triangle of its covariance's root. */
+/** A normal cloud in the departures: its middle, and the lower triangle of its covariance's root. */
 interface Proposal {
   readonly mean: readonly number[]
   readonly root: readonly (readonly number[])[]
@@ -155,21 +168,8 @@ function proposalOf({ departures, weights }: Cloud, { sd }: Belief): Proposal {
   return { mean, root: choleskyRoot(floored) }
 }
 
-/** Lower triangular L with L L' = the symmetric positive matrix. */
-function choleskyRoot(matrix: readonly (readonly number[])[]): number[][] {
-  const root = matrix.map((row) => row.map(() => 0))
-  for (let i = 0; i < SIZE; i++) {
-    for (let j = 0; j <= i; j++) {
-      let rest = matrix[i]![j]!
-      for (let k = 0; k < j; k++) rest -= root[i]![k]! * root[j]![k]!
-      root[i]![j] = i === j ? Math.sqrt(Math.max(rest, 1e-12)) : rest / root[j]![j]!
-    }
-  }
-  return root
-}
-
 function drawFrom({ mean, root }: Proposal, chance: () => number): Departure {
-  const normal = [...normalPair(chance), ...normalPair(chance), ...normalPair(chance)]
+  const normal = Array.from({ length: Math.ceil(SIZE / 2) }, () => normalPair(chance)).flat()
   const values = mean.map(
     (middle, i) => middle + root[i]!.reduce((sum, each, j) => sum + each * normal[j]!, 0),
   )

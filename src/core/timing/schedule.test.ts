@@ -68,8 +68,13 @@ describe('the hands', () => {
       fc.property(anyRequest, ({ count, ...changes }) => {
         const { turns } = scheduled(changes, count).schedule
         const own = turns.filter((turn) => turn.step.id !== 'stir')
-        for (let k = 1; k < own.length; k++)
-          expect(own[k]!.beginMin).toBeGreaterThanOrEqual(own[k - 1]!.endMin - 1e-6)
+        // A wait keeps no hands: a look falls into it.
+        for (const lane of [
+          own.filter(({ step }) => !step.floats),
+          own.filter(({ handsOnMin }) => handsOnMin > 0),
+        ])
+          for (let k = 1; k < lane.length; k++)
+            expect(lane[k]!.beginMin).toBeGreaterThanOrEqual(lane[k - 1]!.endMin - 1e-6)
       }),
       { seed: 5, numRuns: 25 },
     )

@@ -48,6 +48,7 @@ import {
   wholeLife,
 } from './pour.ts'
 import { AS_PLANNED, holeAt, inOrder, turnsOf, type Otherwise, type Turn } from './turns.ts'
+import { threadsSince, windowAsSeen, type Seen } from './seen.ts'
 import { whiteBagOf, type WhiteCup } from './whiteCup.ts'
 
 /** The pour of a batch in time, up to the covers; the days after are the rack's. */
@@ -65,6 +66,8 @@ export interface Schedule {
   readonly decant: DecantPlan
   /** The mixing cup as if it were forgotten. */
   readonly cup: FilledCup
+  /** What a finger or a toothpick found so far. */
+  readonly seen: readonly Seen[]
   /** The cups that what is held back rests in. */
   readonly apart: readonly CupApart[]
   /** Null where the technique portions no white. */
@@ -88,6 +91,8 @@ export interface SoFar {
   readonly otherwise?: Otherwise
   /** When the cup must be empty by what is believed; the model's own limit where that is sooner. */
   readonly cupStopMin?: number
+  /** What a finger or a toothpick found. */
+  readonly seen?: readonly Seen[]
 }
 
 export type DecantPlan =
@@ -117,6 +122,7 @@ export function scheduleSettled(
     rooms = [],
     stillFullMin = 0,
     cupStopMin: latestStopMin = Infinity,
+    seen = [],
     otherwise = AS_PLANNED,
   }: SoFar,
 ): Schedule {
@@ -137,7 +143,8 @@ export function scheduleSettled(
   const cupStopMin = cup.limits?.stopMin ?? Infinity
   const task = { job: { request, technique }, slots, turns, cupStopMin, done }
   const unknown = layOut({ ...task, decantMin: 0, windowFor: () => null, done: {} })
-  const decant = stillFull(decantPlan({ request, technique, cup, white, done, unknown }), cup, stillFullMin)
+  const solved = decantPlan({ request, technique, cup, white, done, unknown })
+  const decant = stillFull(threaded(solved, { technique, white, seen }), cup, stillFullMin)
   const holes = holesOf(turns, request, { done, otherwise })
   const atDecant = { ...task, decantMin: decant.decantMin }
   const plainly = forecastPour(cup, decant.decantMin)
@@ -145,7 +152,7 @@ export function scheduleSettled(
     ? cupsApart(cup, { fills, mixes }, layOut({ ...atDecant, windowFor: () => null }))
     : []
   const timedIn = (by: PourForecast) =>
-    layOut({ ...atDecant, windowFor: windowsByHole({ forecast: by, apart }, white, holes) })
+    layOut({ ...atDecant, windowFor: windowsByHole({ forecast: by, apart, seen }, white, holes) })
   const first = timedIn(plainly)
   const raised = raisedBy(apart, plainly, { fills, turns: first })
   const forecast = raised
@@ -164,6 +171,7 @@ export function scheduleSettled(
     decant,
     white,
     cup,
+    seen,
     apart,
     whiteCup: whiteBagOf(cup, mixes, timed),
     holes,
@@ -183,7 +191,7 @@ function holesOf(
 
 /** When a criterion holds for a turn, through the hole of its own; for all others through the hole as it is by now. */
 function windowsByHole(
-  poured: Pick<Schedule, 'forecast' | 'apart'>,
+  poured: Pick<Schedule, 'forecast' | 'apart' | 'seen'>,
   white: BloomWhite | null,
   holes: Readonly<Record<string, number>>,
 ): LayOutTask['windowFor'] {
@@ -204,6 +212,17 @@ function limited(cup: FilledCup, latestStopMin: number): FilledCup {
   const stopMin = Math.max(0, latestStopMin)
   const warnMin = limits.warnMin === null ? null : Math.min(limits.warnMin, stopMin)
   return { ...cup, limits: { ...limits, stopMin, warnMin } }
+}
+
+/** A cup that draws a string has no more flow to come than that: where the aim wants no less, it is due. */
+function threaded(
+  decant: DecantPlan,
+  { technique, white, seen }: Pick<Schedule, 'technique' | 'white' | 'seen'>,
+): DecantPlan {
+  if (decant.kind !== 'aimed' && decant.kind !== 'cupFirst') return decant
+  const aim = aimOf({ technique, white })
+  const atMin = aim === null ? null : threadsSince(seen, aim)
+  return atMin === null || atMin >= decant.decantMin ? decant : { ...decant, decantMin: atMin }
 }
 
 /** The plan while the cup is seen to stand full longer than it meant. */
@@ -238,9 +257,20 @@ function whiteOf(request: BatchRequest, technique: Technique, fills: readonly Mo
   return { excessDensityKgPerM3: EXCESS_DENSITY_KG_PER_M3[dose], holeMm, bedDepthMm }
 }
 
-/** When each criterion holds in the bed of that forecast: not before it is poured, null when it is over by then. */
+/**
+ * When each criterion holds in the bed of that forecast: not before it is poured. What is over by then is told as it was, closed before the
+ * bed was there; null is what never holds.
+ */
 export function windowsOf(
-  { forecast, apart = [] }: { readonly forecast: PourForecast; readonly apart?: readonly CupApart[] },
+  {
+    forecast,
+    apart = [],
+    seen = [],
+  }: {
+    readonly forecast: PourForecast
+    readonly apart?: readonly CupApart[]
+    readonly seen?: readonly Seen[]
+  },
   white: BloomWhite | null,
 ): (criterion: Criterion) => Window | null {
   const life = wholeLife(forecast)
@@ -251,8 +281,9 @@ export function windowsOf(
     const { fullCureDays } = setting.resin
     const history = isOfFilm(criterion) ? filmLife(forecast) : life
     const roomTempC = lastRoomC(setting)
-    const window = windowOf(criterion, { history, roomTempC, white, cups, fullCureDays })
-    if (!window || (window.closeMin ?? Infinity) <= pouredMin) return null
+    const reckoned = windowOf(criterion, { history, roomTempC, white, cups, fullCureDays })
+    const window = windowAsSeen(reckoned, criterion, { seen, white })
+    if (!window || (window.closeMin ?? Infinity) <= pouredMin) return window
     return {
       ...window,
       openMin: Math.max(window.openMin, pouredMin),

@@ -1,3 +1,4 @@
+import { EMPTY_NOW } from '#words/standing.ts'
 import { techniqueOfPour } from '#core/batch/index.ts'
 import { POUR } from '#core/rack/index.ts'
 import { markedAt } from '#core/technique/index.ts'
@@ -87,10 +88,10 @@ function LiveList({ live }: { live: readonly RunningBatch[] }) {
         Live
       </h2>
       <ul className="flex flex-col gap-3">
-        {live.map(({ story, atHand }) => (
+        {live.map(({ story, atHand, isOverdue }) => (
           <li key={story.batch.id}>
             <Link className="button button-main min-h-16 w-full text-lg" to={`/pour/${story.batch.id}`}>
-              {story.batch.request.name}: {atHand!.title}
+              {story.batch.request.name}: {isOverdue ? EMPTY_NOW.title : atHand!.title}
             </Link>
           </li>
         ))}

@@ -1,7 +1,7 @@
 import { useState, type ReactNode } from 'react'
 import { useNavigate } from 'react-router'
 import * as v from 'valibot'
-import type { MixRatio } from '#core/resin/index.ts'
+import { unknownResin, type MixRatio } from '#core/resin/index.ts'
 import type { UnitChoice } from '#core/units/index.ts'
 import { layOutTable } from '#data/shelfCommands.ts'
 import { issueLines } from '#schema/issues.ts'
@@ -17,7 +17,7 @@ import { useSay } from '#app/components/undo.tsx'
 import { unitsOf, useSettings } from '#app/platform/queries.ts'
 import { currencyOf } from '#app/platform/stock.ts'
 import { usePlatform } from '#app/platform/studio.tsx'
-import { asLabelled, draftOf, newResin, type SheetDraft } from '#app/components/sheetDraft.ts'
+import { asLabelled, draftOf, type SheetDraft } from '#app/components/sheetDraft.ts'
 import { LabelFields } from '#app/components/LabelFields.tsx'
 import {
   coloursFrom,
@@ -38,7 +38,7 @@ export function FirstTablePlace({ title }: { title: string }) {
   const settings = useSettings()
   const say = useSay()
   const navigate = useNavigate()
-  const [begun] = useState(() => newResin(newId()))
+  const [begun] = useState(() => unknownResin(newId()))
   const [table, setTable] = useState(USUAL_TABLE)
   const [label, setLabel] = useState(() => draftOf(begun))
   const [asked, setAsked] = useState<Pick<Settings, 'units' | 'money'>>(() => ({

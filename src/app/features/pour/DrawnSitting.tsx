@@ -38,7 +38,7 @@ export function DrawnSitting({
 }: DrawnSittingProps) {
   const nowMin = (useNowMs(250) - sitting.stopStirAtMs) / 60_000
   const done = layerTurns(pour, layerId)
-  const step = stepAtHand(live.plan.steps, done)
+  const step = stepAtHand(live.plan, done, nowMin)
   const { stopStirAtMs, readings } = sitting
   // What is told of a pour is told of this one.
   const told: BatchStory = {

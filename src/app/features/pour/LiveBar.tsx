@@ -1,6 +1,6 @@
 import { Link, useLocation } from 'react-router'
 import { sittingAtHand, standingAt } from '#core/runsheet/index.ts'
-import { standingLine } from '#words/standing.ts'
+import { EMPTY_NOW, standingLine } from '#words/standing.ts'
 import { pourSpan, stripNotches } from '#app/components/notches.ts'
 import { Strip } from '#app/components/Strip.tsx'
 import { useNowMs } from '#app/platform/clock.ts'
@@ -62,7 +62,7 @@ function LiveLine({ batch }: { batch: RunningBatch }) {
     <Link to={`/pour/${batch.story.batch.id}`} className="block px-4 py-2 no-underline">
       <span className="flex flex-wrap items-baseline justify-between gap-x-4">
         <span className="font-semibold">
-          {batch.story.batch.request.name}: {step.title}
+          {batch.story.batch.request.name}: {batch.isOverdue ? EMPTY_NOW.title : step.title}
           {step.pieceNo !== null && `, piece ${step.pieceNo}`}
         </span>
         <span className={`font-semibold ${STANDING_LOOKS[standing.kind]}`}>{standingLine(standing)}</span>

@@ -27,7 +27,7 @@ export function LivePour({ story, pour, live, units, failed }: LivePourProps) {
   const { plan, bands } = live
   const nowMs = useNowMs(250)
   const nowMin = (nowMs - pour.stopStirAtMs) / 60_000
-  const step = stepAtHand(plan.steps, pour.done)
+  const step = stepAtHand(plan, pour.done, nowMin)
   useWakeLock(step !== null)
   return (
     <Place title={story.batch.request.name} actions={<SinceStopStir nowMin={nowMin} />}>

@@ -35,6 +35,7 @@ export const STANDING_LOOKS: Readonly<Record<Standing['kind'], string>> = {
   now: 'text-good',
   hurry: 'text-caution',
   past: 'text-stop',
+  never: 'text-caution',
 }
 
 interface SignTask {

@@ -3,6 +3,7 @@ import type { BatchPlan, LivePlan } from '#core/plan/index.ts'
 import {
   filledOf,
   layerTurnKey,
+  overdueCup,
   standingAt,
   type Filled,
   type RunStep,
@@ -12,6 +13,7 @@ import type { UnitChoice } from '#core/units/index.ts'
 import type { Otherwise, Reading } from '#core/timing/index.ts'
 import { markedAt } from '#core/technique/index.ts'
 import { inUnits } from '#words/inUnits.ts'
+import { EMPTY_NOW } from '#words/standing.ts'
 import { sampleAt } from '#app/components/lifeAt.ts'
 import { pourSpan, stripNotches } from '#app/components/notches.ts'
 import { StageLine } from '#app/components/StageLine.tsx'
@@ -66,6 +68,7 @@ export function StepView({
   readings,
 }: StepViewProps) {
   const standing = standingAt(step, nowMin)
+  const overdue = overdueCup(plan, done, nowMin)?.key === step.key
   const { school } = useSettings()
   const full = markedAt('empties', techniqueOfPour(story.batch.request), done) === null
   useSignal(isDue(standing) ? step.key : '')
@@ -80,10 +83,10 @@ export function StepView({
         otherwise={otherwise}
       >
         <p className="text-ink-soft text-lg">{pieceLine(step, plan)}</p>
-        <h2 className="text-2xl sm:text-3xl">{step.title}</h2>
-        <p className="my-2 max-w-prose text-lg">{inUnits(step.detail, units)}</p>
+        <h2 className="text-2xl sm:text-3xl">{overdue ? EMPTY_NOW.title : step.title}</h2>
+        <p className="my-2 max-w-prose text-lg">{overdue ? EMPTY_NOW.detail : inUnits(step.detail, units)}</p>
       </StepHead>
-      <InSight title={step.title} standing={standing} nowMin={nowMin} />
+      <InSight title={overdue ? EMPTY_NOW.title : step.title} standing={standing} nowMin={nowMin} />
       {step.does === 'empties' && (
         <MoldByMold
           story={story}

@@ -1,5 +1,5 @@
 import { useState } from 'react'
-import type { Resin } from '#core/resin/index.ts'
+import { unknownResin, type Resin } from '#core/resin/index.ts'
 import { ok } from '#core/units/index.ts'
 import { resinSchema } from '#schema/resin.ts'
 import { ChoiceField } from '#app/components/ChoiceField.tsx'
@@ -7,14 +7,14 @@ import { usePlatform } from '#app/platform/studio.tsx'
 import { NumberField } from '#app/components/NumberField.tsx'
 import { useUnits } from '#app/platform/queries.ts'
 import { ItemDialog, TextField } from './ItemDialog.tsx'
-import { asLabelled, draftOf, newResin } from '#app/components/sheetDraft.ts'
+import { asLabelled, draftOf } from '#app/components/sheetDraft.ts'
 import { SheetFitter } from './SheetFitter.tsx'
 
 /** A resin as its label words it; what labels leave out is filled in from a typical one and folded away. */
 export function ResinForm({ first, close }: { first: Resin | null; close: () => void }) {
   const { newId, planner } = usePlatform()
   const units = useUnits()
-  const [draft, setDraft] = useState<Resin>(() => first ?? newResin(newId()))
+  const [draft, setDraft] = useState<Resin>(() => first ?? unknownResin(newId()))
   const [label, setLabel] = useState(() => draftOf(draft))
   const change = (changes: Partial<Resin>) => setDraft((last) => ({ ...last, ...changes }))
   const ratio = (changes: Partial<Resin['ratio']>) => change({ ratio: { ...draft.ratio, ...changes } })
