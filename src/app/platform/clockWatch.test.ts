@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals'
-import { gapSince, jumpBetween } from './clockWatch.ts'
+import { gapOf, gapSince, jumpBetween, noteOf } from './clockWatch.ts'
 
 const S = 1000
 const MIN = 60 * S
@@ -30,5 +30,29 @@ describe('a clock while the app was closed', () => {
   test('that stands before its last note was set back; one far after it may have been put on', () => {
     expect(gapSince(200 * MIN, 91 * MIN)).toEqual({ kind: 'closedBack', byMs: -109 * MIN })
     expect(gapSince(10 * MIN, 200 * MIN)).toEqual({ kind: 'closedAway', byMs: 190 * MIN })
+  })
+})
+
+describe('the note of a pour', () => {
+  const note = { batchId: 'one', stirId: 's1', seenMs: 10 * MIN }
+
+  test('is of that stirring of that batch alone', () => {
+    expect(noteOf([note], { batchId: 'one', stirId: 's1' })).toBe(note)
+    expect(noteOf([note], { batchId: 'one', stirId: 's2' })).toBeNull()
+    expect(noteOf([note], { batchId: 'two', stirId: 's1' })).toBeNull()
+  })
+
+  test('asks nothing of the next pour, a day later', () => {
+    const next = [{ batchId: 'two', stirId: 's9' }]
+    expect(gapOf([note], next, 22 * 60 * MIN)).toEqual({ gap: { kind: 'none' }, batchIds: [] })
+  })
+
+  test('asks of its own pour, and of no other that is worked beside it', () => {
+    const both = [
+      { batchId: 'one', stirId: 's1' },
+      { batchId: 'two', stirId: 's9' },
+    ]
+    const { gap, batchIds } = gapOf([note], both, 200 * MIN)
+    expect([gap.kind, batchIds]).toEqual(['closedAway', ['one']])
   })
 })

@@ -1,6 +1,7 @@
 import { useEffect, useRef, useState } from 'react'
-import { isLive } from '#core/runsheet/index.ts'
-import { useOpenStories } from './stories.ts'
+import * as v from 'valibot'
+import { isWorked } from '#core/runsheet/index.ts'
+import { useOpenStories, type BatchStory } from './stories.ts'
 import { spoolMark } from './spool.ts'
 import { usePlatform } from './studio.tsx'
 
@@ -41,27 +42,80 @@ export function gapSince(notedMs: number | null, nowMs: number): ClosedGap {
   return byMs > AWAY_MS ? { kind: 'closedAway', byMs } : { kind: 'none' }
 }
 
-/** Writes down that a pour was seen running now, by this clock. */
-function noteClock(nowMs: number): void {
+/** When a pour was last seen at work, by the clock of then: it belongs to that stirring of that batch, and ends with it. */
+export interface PourNote {
+  readonly batchId: string
+  /** The event its stirring began with. */
+  readonly stirId: string
+  readonly seenMs: number
+}
+
+/** The pours whose hands are at work, each as its note would name it. */
+export type WorkedPour = Omit<PourNote, 'seenMs'>
+
+/** The note of that very stirring; null where there is none: what was noted of another says nothing of it. */
+export function noteOf(notes: readonly PourNote[], { batchId, stirId }: WorkedPour): PourNote | null {
+  return notes.find((note) => note.batchId === batchId && note.stirId === stirId) ?? null
+}
+
+/** What the clock did while the app was closed, of the pours that are still worked: the gravest gap, and whose it is. */
+export function gapOf(
+  notes: readonly PourNote[],
+  worked: readonly WorkedPour[],
+  nowMs: number,
+): { readonly gap: ClosedGap; readonly batchIds: readonly string[] } {
+  const gaps = worked.map((pour) => ({ pour, gap: gapSince(noteOf(notes, pour)?.seenMs ?? null, nowMs) }))
+  const away = gaps.filter(({ gap }) => gap.kind !== 'none')
+  const [first] = away
+  if (!first) return { gap: { kind: 'none' }, batchIds: [] }
+  // All that were seen at that time by that clock.
+  const same = away.filter(({ gap }) => gap.kind === first.gap.kind)
+  return { gap: first.gap, batchIds: same.map(({ pour }) => pour.batchId) }
+}
+
+/** Writes down that those pours were seen at work now, by this clock; what is over has no note any more. */
+function noteClock(worked: readonly WorkedPour[], nowMs: number): void {
   try {
-    localStorage.setItem(NOTE_KEY, String(nowMs))
+    const notes = worked.map((pour): PourNote => ({ ...pour, seenMs: nowMs }))
+    if (notes.length === 0) localStorage.removeItem(NOTE_KEY)
+    else localStorage.setItem(NOTE_KEY, JSON.stringify(notes))
   } catch {
     // Without it a clock set while the app is closed goes unnoticed, as it did before there were notes.
   }
 }
 
-function notedClock(): number | null {
+const notesSchema = v.array(v.object({ batchId: v.string(), stirId: v.string(), seenMs: v.number() }))
+
+/** What is noted; nothing where that cannot be read, or was written by an earlier version. */
+function notedPours(): readonly PourNote[] {
   try {
-    const noted = Number(localStorage.getItem(NOTE_KEY) ?? Number.NaN)
-    return Number.isFinite(noted) ? noted : null
+    const read = v.safeParse(notesSchema, JSON.parse(localStorage.getItem(NOTE_KEY) ?? '[]'))
+    return read.success ? read.output : []
   } catch {
-    return null
+    return []
   }
+}
+
+/** That batch's pour as its note names it; null while nobody is at work on it. */
+function workedPour(
+  { batch, pour, events }: BatchStory,
+  notes: readonly PourNote[],
+  nowMs: number,
+): WorkedPour | null {
+  const stir = events.findLast(({ kind }) => kind === 'stirBegan' || kind === 'stopStir')
+  if (!stir) return null
+  const began = events.findLast(({ kind }) => kind === 'stirBegan') ?? stir
+  const own = { batchId: batch.id, stirId: began.id }
+  // As it was when it was last seen: a clock put on since makes no pour old.
+  const seenMs = Math.min(noteOf(notes, own)?.seenMs ?? nowMs, nowMs)
+  return isWorked(pour, batch.request, seenMs) ? own : null
 }
 
 export interface NoticedJump {
   readonly byMs: number
   readonly kind: 'setBack' | 'ahead' | 'closedBack' | 'closedAway'
+  /** The pours it is about. */
+  readonly batchIds: readonly string[]
 }
 
 interface ClockWatch {
@@ -86,30 +140,29 @@ const LOOK_EVERY_MS = 1000
 export function useClockWatch(): ClockWatch {
   const { db, nowMs, evenMs, newId } = usePlatform()
   const stories = useOpenStories()
-  const running = useRef<readonly string[]>([])
+  const running = useRef<readonly WorkedPour[]>([])
   const [anyLive, setAnyLive] = useState(false)
   const [noticed, setNoticed] = useState<NoticedJump | null>(null)
   useEffect(() => {
-    // As it was when the clock was last seen: one put on since makes no pour old.
-    const seenMs = Math.min(notedClock() ?? nowMs(), nowMs())
-    running.current = (stories ?? []).filter(({ pour }) => isLive(pour, seenMs)).map(({ batch }) => batch.id)
+    const notes = notedPours()
+    running.current = (stories ?? []).flatMap((story) => workedPour(story, notes, nowMs()) ?? [])
     setAnyLive(running.current.length > 0)
   }, [stories, nowMs])
   const opened = useRef(false)
   const answered = useRef(true)
   useEffect(() => {
     if (!anyLive || opened.current) return
-    const gap = gapSince(notedClock(), nowMs())
+    const { gap, batchIds } = gapOf(notedPours(), running.current, nowMs())
     answered.current = gap.kind === 'none'
     if (gap.kind === 'closedBack') heldMs = -gap.byMs
     const told = setTimeout(() => {
       opened.current = true
-      if (gap.kind !== 'none') setNoticed(gap)
+      if (gap.kind !== 'none') setNoticed({ ...gap, batchIds })
     })
     return () => clearTimeout(told)
   }, [anyLive, nowMs])
-  const tell = (byMs: number) => {
-    for (const batchId of running.current) {
+  const tell = (byMs: number, batchIds: readonly string[]) => {
+    for (const batchId of batchIds) {
       const event = { id: newId(), atMs: nowMs(), kind: 'clockMoved', byMs } as const
       void spoolMark(db, batchId, event).catch(() => undefined)
     }
@@ -127,10 +180,12 @@ export function useClockWatch(): ClockWatch {
       wall = wallMs()
       even = evenMs()
       // Nothing is written down before the last note is explained.
-      if (running.current.length > 0 && answered.current && opened.current) noteClock(wallMs())
+      if (answered.current && (opened.current || running.current.length === 0))
+        noteClock(running.current, wallMs())
       if (jump.kind === 'none' || running.current.length === 0) return
-      if (jump.kind === 'setBack') told.current(jump.byMs)
-      setNoticed({ kind: jump.kind, byMs: jump.byMs })
+      const batchIds = running.current.map(({ batchId }) => batchId)
+      if (jump.kind === 'setBack') told.current(jump.byMs, batchIds)
+      setNoticed({ kind: jump.kind, byMs: jump.byMs, batchIds })
     }
     const timer = setInterval(look, LOOK_EVERY_MS)
     document.addEventListener('visibilitychange', look)
@@ -148,7 +203,7 @@ export function useClockWatch(): ClockWatch {
     noticed,
     dismiss: done,
     takeBack: (passedMin = 0) => {
-      if (noticed) tell(noticed.byMs - passedMin * 60_000)
+      if (noticed) tell(noticed.byMs - passedMin * 60_000, noticed.batchIds)
       done()
     },
   }

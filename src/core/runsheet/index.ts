@@ -4,6 +4,7 @@ export {
   begunLayers,
   filledOf,
   isLive,
+  isWorked,
   lastMark,
   mayFollow,
   readPour,

@@ -8,6 +8,7 @@ import {
   begunLayers,
   filledOf,
   isLive,
+  isWorked,
   mayFollow,
   readPour,
   STIRRED,
@@ -143,6 +144,54 @@ function eventOf(tap: string, id: string, events: readonly PourEvent[]): PourEve
   return last && { id, atMs: T0, kind: 'undone', eventId: last.id }
 }
 
+describe('a clock that was set', () => {
+  const shift = (byMin: number, atMin: number, id = 'c'): PourEvent => ({
+    id,
+    atMs: min(atMin),
+    kind: 'clockMoved',
+    byMs: byMin * 60_000,
+  })
+  const marked: PourEvent[] = [...STARTED, { id: 'd', atMs: min(12), kind: 'done', key: 'rest' }]
+
+  test('never puts a pour before its stop-stir or its last mark', () => {
+    expect(mayFollow(marked, shift(10, 25))).toBe(true)
+    expect(mayFollow(marked, shift(14, 25))).toBe(false)
+    expect(mayFollow(STARTED, shift(22 * 60, 1))).toBe(false)
+  })
+
+  test('is taken back before the mark that was made before it', () => {
+    const events = [...marked, shift(10, 25)]
+    expect(undoable(events, min(26))!.id).toBe('c')
+    const back: PourEvent = { id: 'u', atMs: min(26), kind: 'undone', eventId: 'c' }
+    expect(mayFollow(events, back)).toBe(true)
+    const pour = readPour([...events, back])
+    expect(pour.stage === 'running' && pour.stopStirAtMs).toBe(T0)
+    expect(undoable([...events, back], min(27))!.id).toBe('d')
+  })
+
+  test('set back and made good stays so while without it the pour would stand before its marks', () => {
+    const events = [...marked, shift(-60, -40)]
+    expect(undoable(events, min(-39))!.id).toBe('d')
+    expect(mayFollow(events, { id: 'u', atMs: min(-39), kind: 'undone', eventId: 'c' })).toBe(false)
+  })
+})
+
+describe('a pour the hands are at', () => {
+  const request = bloomRequest({}, 1)
+  const fixed = planBatch(request).steps.filter(({ place, floats }) => place === 'pour' && !floats)
+  const after = (keys: readonly string[]): PourEvent[] => [
+    ...STARTED,
+    ...keys.map((key, k): PourEvent => ({ id: `d${k}`, atMs: min(10 + k), kind: 'done', key })),
+  ]
+  const keys = fixed.slice(1).map(({ key }) => key)
+
+  test('is over with its last step, looks or no looks; until then it is worked', () => {
+    expect(isWorked(readPour(after(keys.slice(0, -1))), request, min(60))).toBe(true)
+    expect(isWorked(readPour(after(keys)), request, min(60))).toBe(false)
+    expect(isWorked(readPour(after([])), request, min(5 * 60))).toBe(false)
+  })
+})
+
 describe('the step at hand', () => {
   test('is soon, now, to be hurried or past against its window', () => {
     const window = { fromMin: 20, toMin: 40, handsOnMin: 2, never: false }
@@ -248,10 +297,10 @@ describe('a device clock that is moved in the middle of a pour', () => {
     expect(pour.stage === 'running' && (nowMs - pour.stopStirAtMs) / 60_000).toBeCloseTo(30, 9)
   })
 
-  test('is told once, by whichever tab saw it first, and never undone by Undo', () => {
+  test('is told once, by whichever tab saw it first, and not undone while the clock stands as it was set', () => {
     expect(mayFollow([...STARTED, moved], { ...moved, id: 'm2', atMs: moved.atMs + 900 })).toBe(false)
-    expect(mayFollow([...STARTED, moved], { ...moved, id: 'm3', byMs: 5 * hour * 60_000 })).toBe(true)
-    expect(undoable([...STARTED, moved])?.id).toBe('t')
+    expect(mayFollow([...STARTED, moved], { ...moved, id: 'm3', byMs: -5 * hour * 60_000 })).toBe(true)
+    expect(undoable([...STARTED, moved], moved.atMs)?.id).toBe('t')
     expect(mayFollow([], moved)).toBe(false)
   })
 

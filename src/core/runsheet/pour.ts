@@ -1,5 +1,6 @@
 import { layerOfMix, STIR } from '../technique/index.ts'
-import { AS_PLANNED, type Otherwise, type Reading } from '../timing/index.ts'
+import { laidOut, techniqueOfPour, type BatchRequest } from '../batch/index.ts'
+import { AS_PLANNED, pieceSlots, turnsOf, type Otherwise, type Reading } from '../timing/index.ts'
 
 /** What happened at a bench, as it happened. Nothing is ever rewritten: an undo is an event too. */
 export type PourEvent = { readonly id: string; readonly atMs: number } & (
@@ -227,6 +228,26 @@ export function isLive(pour: Pour, atMs: number): boolean {
   )
 }
 
+/**
+ * Whether the hands are still at that pour, or at a layer of it, at that instant: something of it that does more than look or wipe is not marked
+ * yet. One whose last step is marked is over, however short ago.
+ */
+export function isWorked(pour: Pour, request: BatchRequest, atMs: number): boolean {
+  if (pour.stage !== 'running' || sittingAtHand(pour, atMs) !== null) return isLive(pour, atMs)
+  return isLive(pour, atMs) && handsTurns(pour, request).some((key) => pour.done[key] === undefined)
+}
+
+/** The turns of the pour itself that do more than look or wipe, by key. */
+function handsTurns(
+  { otherwise }: Extract<Pour, { stage: 'running' }>,
+  request: BatchRequest,
+): readonly string[] {
+  const technique = techniqueOfPour(request)
+  return turnsOf(technique, pieceSlots(laidOut(request, technique).fills), otherwise)
+    .filter(({ step: { place, floats } }) => place === 'pour' && !floats)
+    .map(({ key }) => key)
+}
+
 /** The layer whose mix is stirred, or was so shortly before and is not laid yet; null where none is. */
 export function sittingAtHand(pour: Extract<Pour, { stage: 'running' }>, atMs: number): string | null {
   const live = Object.entries(pour.sittings).find(
@@ -302,13 +323,37 @@ export function weighedOf(
   return last?.kind === 'weighed' ? { aG: last.aG, bG: last.bG } : null
 }
 
-/** What Undo passes over: it takes back steps and readings. */
-const NOT_UNDONE: readonly PourEvent['kind'][] = ['note', 'clockMoved', 'weighed']
+/** What Undo passes over: it takes back steps, readings and shifts of the clock. */
+const NOT_UNDONE: readonly PourEvent['kind'][] = ['note', 'weighed']
 
-/** The event that Undo takes back: the latest step or reading standing; null when there is none. */
-export function undoable(events: readonly PourEvent[]): PourEvent | null {
-  return standing(events).findLast((event) => !NOT_UNDONE.includes(event.kind)) ?? null
+/**
+ * The event that Undo takes back at that instant: the latest step, reading or shift of the clock that stands; null when there is none. A shift
+ * without which the pour would stand before its own marks is passed over.
+ */
+export function undoable(events: readonly PourEvent[], atMs = Infinity): PourEvent | null {
+  return (
+    standing(events).findLast(
+      (event) => !NOT_UNDONE.includes(event.kind) && mayBeUndone(events, event, atMs),
+    ) ?? null
+  )
 }
+
+function mayBeUndone(events: readonly PourEvent[], event: PourEvent, atMs: number): boolean {
+  return (
+    event.kind !== 'clockMoved' ||
+    isNotBeforeItsMarks(readPour(events.filter((each) => each !== event)), atMs)
+  )
+}
+
+/** Whether the minute of that pour lies at or behind its stop-stir, and behind everything that was marked of it. */
+function isNotBeforeItsMarks(pour: Pour, atMs: number): boolean {
+  if (pour.stage === 'mixing') return atMs >= pour.stirBeganAtMs
+  if (pour.stage !== 'running') return true
+  const lastMin = Math.max(0, ...Object.values(pour.done), ...pour.readings.map(({ atMin }) => atMin))
+  return (atMs - pour.stopStirAtMs) / 60_000 >= lastMin - ROUNDING_MIN
+}
+
+const ROUNDING_MIN = 1e-6
 
 /** The step that was marked last and stands; null when there is none. Readings come by themselves and are none. */
 export function lastMark(events: readonly PourEvent[]): PourEvent | null {
@@ -331,7 +376,11 @@ export function mayFollow(events: readonly PourEvent[], event: PourEvent): boole
     case 'weighed':
       return pour.stage === 'ready'
     case 'clockMoved':
-      return (pour.stage === 'running' || pour.stage === 'mixing') && !toldBefore(events, event)
+      return (
+        (pour.stage === 'running' || pour.stage === 'mixing') &&
+        !toldBefore(standing(events), event) &&
+        isNotBeforeItsMarks(moved(pour, event.byMs), event.atMs)
+      )
     case 'stirBegan':
       return pour.stage === 'ready'
     case 'stopStir':
@@ -355,7 +404,9 @@ export function mayFollow(events: readonly PourEvent[], event: PourEvent): boole
     case 'abandoned':
       return pour.stage !== 'abandoned'
     case 'undone':
-      return standing(events).some((earlier) => earlier.id === event.eventId)
+      return standing(events).some(
+        (earlier) => earlier.id === event.eventId && mayBeUndone(events, earlier, event.atMs),
+      )
     default:
       return event satisfies never
   }

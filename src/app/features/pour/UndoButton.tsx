@@ -3,6 +3,7 @@ import { undoable } from '#core/runsheet/index.ts'
 import { useSay } from '#app/components/undo.tsx'
 import { useRecord } from '#app/platform/marks.ts'
 import type { BatchStory } from '#app/platform/stories.ts'
+import { usePlatform } from '#app/platform/studio.tsx'
 import { isSecondTap } from './secondTap.ts'
 import { useKey } from './useKey.ts'
 
@@ -10,16 +11,17 @@ import { useKey } from './useKey.ts'
 export function UndoButton({ story, label = 'Undo' }: { story: BatchStory; label?: string }) {
   const record = useRecord(story.batch.id)
   const say = useSay()
-  const last = undoable(story.events)
+  const { nowMs } = usePlatform()
   const undo = () => {
-    if (last)
-      void record({ kind: 'undone', eventId: last.id }).catch((problem: Error) => say(problem.message))
+    const taken = undoable(story.events, nowMs())
+    if (taken)
+      void record({ kind: 'undone', eventId: taken.id }).catch((problem: Error) => say(problem.message))
   }
   useKey('u', undo)
   return (
     <button
       className="button button-quiet min-h-16"
-      disabled={last === null}
+      disabled={undoable(story.events) === null}
       onClick={(event) => {
         if (!isSecondTap(event)) undo()
       }}
