@@ -1,3 +1,4 @@
+import { sealedRequest } from '#core/batch/index.ts'
 import { POUR } from '#core/rack/index.ts'
 import { Dexie } from 'dexie'
 import type { Outcome, Piece } from '#core/journal/index.ts'
@@ -71,12 +72,16 @@ export function setOnTheRack(
     db.transaction('rw', db.batches, db.events, async () => {
       const batch = await db.batches.get(batchId)
       if (!batch) return fail({ kind: 'unknown' as const })
-      const begun = begunLayers(readPour(await eventsOf(db, batchId)))
+      const pour = readPour(await eventsOf(db, batchId))
+      const begun = begunLayers(pour)
       const asWas = (request: OnTheRack) =>
         JSON.stringify(request.layers.filter(({ id }) => begun.includes(id)))
       if (asWas({ layers, jobs }) !== asWas(batch.request)) return fail({ kind: 'alreadyPoured' as const })
       const { request } = batch
-      await db.batches.put({ ...batch, request: { ...request, layers: [...layers], jobs: [...jobs] } })
+      // What is stirred keeps the depth it was stirred for, whatever is planned over it.
+      const sealed = pour.stage === 'running' ? sealedRequest(request, begun) : request
+      const next = { ...sealed, layers: [...layers], jobs: [...jobs] }
+      await db.batches.put({ ...batch, request: next as Batch['request'] })
       return ok({ layers: request.layers, jobs: request.jobs })
     }),
   )

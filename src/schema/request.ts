@@ -90,6 +90,22 @@ const entries = {
   ),
   bedMm: v.optional(v.nullable(depth('bed')), null),
   lipMm: usual(amount('lip', 'mm', { atLeast: 0, atMost: 50 }), 2),
+  sealed: v.optional(
+    v.pipe(
+      v.array(
+        v.object({
+          piece: text('kind of piece'),
+          depths: v.array(
+            v.object({
+              layer: text('layer'),
+              mm: amount('depth as poured', 'mm', { atLeast: 0, atMost: 200 }),
+            }),
+          ),
+        }),
+      ),
+      v.maxLength(20, 'more than 20 kinds of piece in one batch'),
+    ),
+  ),
   leastMixG: v.optional(amount('what is stirred at least', 'g', { above: 0, atMost: 20_000 })),
   white: usual(whiteSchema, USUAL_WHITE),
   form: v.optional(

@@ -198,6 +198,12 @@ function told(finding: Finding, units: UnitChoice): Told {
         text: 'What stays on it is not in the amounts: the sheet would be that much thinner.',
         byHand: 'Say how high it is, and how far round.',
       }
+    case 'lipTaken':
+      return {
+        title: `${finding.moldName}: ${mm(finding.lipMm)} of lip are left`,
+        text: `The pour stays as deep as it was poured; with what comes over it ${mm(finding.lipMm)} are left of the ${mm(finding.wantedMm)} that were planned.`,
+        byHand: 'A thinner layer leaves the lip.',
+      }
     case 'clearWalls':
       return {
         title: `Clear walls in ${finding.moldName}`,

@@ -70,6 +70,7 @@ export function pourOfLayer(
     partsTempC: null,
     bedMm: layer.amount.by === 'depth' ? layer.amount.mm : null,
     lipMm: 0,
+    sealed: undefined,
     leastMixG: undefined,
     white,
     bags: [],

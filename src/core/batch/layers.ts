@@ -31,6 +31,7 @@ import { whiteForPiece, type PieceWhite } from './white.ts'
 import type { Colour } from '../colour/index.ts'
 import { inksOn, kindId, kindName, techniqueOn, type PieceOrder } from './pieces.ts'
 import type { BatchRequest } from './request.ts'
+import { sealedMm } from './sealedDepth.ts'
 
 /** How the molds of one order are filled, from the silicone upwards. */
 export interface MoldFill {
@@ -103,7 +104,7 @@ function wayOn(
 /** The pattern those pieces get in that plan: their own, or the usual of their way in the bed they have. */
 export function plannedPattern(
   order: PieceOrder,
-  request: Pick<BatchRequest, 'technique' | 'white' | 'bedMm' | 'layers' | 'lipMm'>,
+  request: Pick<BatchRequest, 'technique' | 'white' | 'bedMm' | 'layers' | 'lipMm' | 'sealed'>,
   pour: Technique,
 ): Pattern {
   const technique = wayOn(order, request, pour)
@@ -113,11 +114,12 @@ export function plannedPattern(
 /** The bed before it is known how much white lies on it. */
 function unpipedBedMm(
   order: PieceOrder,
-  { bedMm, layers, lipMm }: Pick<BatchRequest, 'bedMm' | 'layers' | 'lipMm'>,
+  { bedMm, layers, lipMm, sealed }: Pick<BatchRequest, 'bedMm' | 'layers' | 'lipMm' | 'sealed'>,
   technique: Technique,
 ): number {
   const { mold } = order
   return (
+    sealedMm({ sealed }, kindId(order), BED) ??
     bedMm ??
     usualBedMm(mold, technique, {
       aboveMm: saidMm(
@@ -181,9 +183,16 @@ function fillMold(
   const bedMm =
     request.bedMm ?? usualBedMm(mold, technique, { aboveMm: whiteMm + laterMm, lipMm: request.lipMm })
   const freeMl = volumeUpToMl(mold, Math.max(0, mold.depthMm - request.lipMm - whiteMm - laterMm))
-  const bed: LaterLayer['amount'] = surplus
-    ? { by: 'volume', ml: Math.min((surplusMm * areaMm2) / 1000, freeMl) }
-    : { by: 'depth', mm: bedMm }
+  const sealedOr = (id: string, amount: LaterLayer['amount']): LaterLayer['amount'] => {
+    const mm = sealedMm(request, kindId(order), id)
+    return mm === null || amount.by === 'beside' ? amount : { by: 'depth', mm }
+  }
+  const bed = sealedOr(
+    BED,
+    surplus
+      ? { by: 'volume', ml: Math.min((surplusMm * areaMm2) / 1000, freeMl) }
+      : { by: 'depth', mm: bedMm },
+  )
   const aboveMm = mold.depthMm - bedMm - whiteMm - laterMm
   const whites: readonly Unstacked[] = drawn
     ? [{ id: WHITE, name: null, poured: false, zone: null, amount: { by: 'volume', ml: white.volumeMl } }]
@@ -196,14 +205,16 @@ function fillMold(
             name: null,
             poured: true,
             zone: null,
-            amount: { by: 'depth', mm: heldMm(aboveMm, request.lipMm, technique) },
+            amount: sealedOr(HELD, { by: 'depth', mm: heldMm(aboveMm, request.lipMm, technique) }),
           },
         ]
       : []
   const layers = stacked(mold, request.lipMm, [
     { id: BED, name: null, poured: true, zone: null, amount: bed },
     ...(whitensWhatIsRaised(technique) ? [...held, ...whites] : [...whites, ...held]),
-    ...own.filter(takesRoom).map((each) => ({ ...each, poured: true })),
+    ...own
+      .filter(takesRoom)
+      .map((each) => ({ ...each, amount: sealedOr(each.id, each.amount), poured: true })),
   ])
   const usedMm = layers.reduce((sum, each) => sum + each.raisesMm, 0)
   return {

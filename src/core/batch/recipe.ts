@@ -5,6 +5,7 @@ import type { LayerCup } from './layerCups.ts'
 import { isIn, type LaterLayer } from './laterLayers.ts'
 import { kindId, type PieceOrder } from './pieces.ts'
 import type { BatchRequest } from './request.ts'
+import { unsealed } from './sealed.ts'
 
 /** What can be made again: a plan apart from the occasion it was made for. */
 export interface Recipe {
@@ -17,7 +18,7 @@ export interface Recipe {
 /** The request without its hour, its promise, its room, its shelf and what was known of resin and hand by then. */
 export function asRecipe(request: BatchRequest): BatchRequest {
   return {
-    ...request,
+    ...unsealed(request),
     startAt: null,
     promisedOn: null,
     spareMolds: [],

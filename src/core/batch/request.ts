@@ -20,6 +20,13 @@ export interface Inclusions {
   readonly proud: boolean
 }
 
+/** How deep what was stirred lies in the pieces of one kind: nothing that is planned later makes it another. */
+export interface SealedPiece {
+  /** The kind's id. */
+  readonly piece: string
+  readonly depths: readonly { readonly layer: string; readonly mm: number }[]
+}
+
 /** How fast these hands are; a default until they have been measured (common practice). */
 export interface Hands {
   readonly beadMmPerS: number
@@ -61,6 +68,8 @@ export interface BatchRequest {
   /** Clear bed under the white; null takes the technique's usual. */
   readonly bedMm: number | null
   readonly lipMm: number
+  /** How deep what is stirred by now lies; nothing before the pour's stop-stir. */
+  readonly sealed?: readonly SealedPiece[] | undefined
   /** So much of the pour's own mix is stirred at least; no more than it takes where nothing is said. */
   readonly leastMixG?: number | undefined
   readonly white: WhiteChoice

@@ -27,6 +27,13 @@ export type Finding =
       readonly layerMm: number
       readonly lipMm: number
     }
+  /** What is laid over a pour that is stirred takes more than is left below the lip. */
+  | {
+      readonly kind: 'lipTaken'
+      readonly moldName: string
+      readonly lipMm: number
+      readonly wantedMm: number
+    }
   | { readonly kind: 'fillDisagrees'; readonly moldName: string; readonly fillOverDrawn: number }
   | {
       readonly kind: 'notEnoughMolds'
@@ -127,6 +134,7 @@ const GRAVITY: Readonly<Record<Exclude<Finding['kind'], 'inLayer'>, Gravity>> = 
   notMixedIn: 'warn',
   scoopUnweighed: 'note',
   layerOnNothing: 'stop',
+  lipTaken: 'warn',
   fillDisagrees: 'note',
   notEnoughMolds: 'warn',
   noCupBigEnough: 'stop',

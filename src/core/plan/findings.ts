@@ -91,7 +91,8 @@ function fillFindings(request: BatchRequest, fill: MoldFill): Finding[] {
     const lipMm = Math.max(0, lateMm + fill.lipMm)
     const layerName = late.map(({ name }) => name).join(', ')
     found.push({ kind: 'noLipForLayer', moldName, layerName, layerMm: lateMm, lipMm })
-  }
+  } else if (request.sealed && fill.lipMm < request.lipMm - DEPTH_MM && fill.layers.some(({ name }) => name))
+    found.push({ kind: 'lipTaken', moldName, lipMm: Math.max(0, fill.lipMm), wantedMm: request.lipMm })
   if (fill.fillOverDrawn !== null && Math.abs(fill.fillOverDrawn - 1) > LIKELY_WRONG_FILL) {
     found.push({ kind: 'fillDisagrees', moldName, fillOverDrawn: fill.fillOverDrawn })
   }

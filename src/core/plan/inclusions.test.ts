@@ -87,7 +87,9 @@ describe('a batch with inclusions', () => {
     // A deep mold among shallow ones is hot all the same.
     expect(kinds(inclusions({ pieces: among }))).toContain('layerRunsHot')
     const still = planBatch({ ...request, layers: inTwoPours() }).findings
-    expect(still.find(({ kind }) => kind === 'layerRunsHot')).toMatchObject({ depthMm: expect.closeTo(27.5, 9) })
+    expect(still.find(({ kind }) => kind === 'layerRunsHot')).toMatchObject({
+      depthMm: expect.closeTo(27.5, 9),
+    })
     expect(kinds(inclusions({ resin: ARCHETYPES.slow }))).not.toContain('layerRunsHot')
   })
 })

@@ -4,6 +4,7 @@ import {
   nextLayer,
   plannedPattern,
   techniqueOfPour,
+  unsealed,
   type BatchRequest,
 } from '../batch/index.ts'
 import type { CauseId } from '../journal/index.ts'
@@ -15,7 +16,8 @@ import { holeAt, pieceSlots, turnsOf, type Otherwise, type Turn } from '../timin
  * The request with what the hands did otherwise than it said: the hole as it was at last, rounds that were added or left out, and without the marks that were
  * left out on every piece.
  */
-export function asPoured(request: BatchRequest, otherwise: Otherwise): BatchRequest {
+export function asPoured(poured: BatchRequest, otherwise: Otherwise): BatchRequest {
+  const request = unsealed(poured)
   const white = { ...request.white, holeMm: holeAt(otherwise, request.white.holeMm) }
   const technique = techniqueOfPour(request)
   const fills = fillMolds(request, technique)

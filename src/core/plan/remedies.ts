@@ -185,6 +185,8 @@ function candidatesFor(finding: Finding, task: Task): readonly Candidates[] {
       return [sanding(task)]
     case 'onOil':
       return [swappedWithUnder(finding.layer.id, task)]
+    case 'lipTaken':
+      return [...thinnerLayers(task)]
     case 'oneCup':
     case 'objectUnmeasured':
     case 'fillDisagrees':
