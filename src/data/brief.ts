@@ -1,3 +1,4 @@
+import * as v from 'valibot'
 import { techniqueOfPour, type BatchRequest } from '#core/batch/index.ts'
 import type { Piece } from '#core/journal/index.ts'
 import { readPour, type Pour, type PourEvent } from '#core/runsheet/index.ts'
@@ -49,6 +50,45 @@ interface StaleBrief {
 }
 
 export type BriefRow = Brief | StaleBrief
+
+const aside = v.optional(v.string())
+/** What a list asks of a brief: one that lacks it was damaged, and is made anew from its run. */
+const briefSchema = v.object({
+  id: v.string(),
+  createdAtMs: v.number(),
+  name: v.string(),
+  technique: v.string(),
+  resinId: v.string(),
+  resinName: v.string(),
+  colours: v.array(v.string()),
+  repeats: v.nullable(v.string()),
+  orderId: aside,
+  trial: v.picklist([0, 1]),
+  stage: v.picklist(['planned', 'ready', 'mixing', 'running', 'abandoned']),
+  openUntilMs: v.number(),
+  stirredAtMs: v.optional(v.number()),
+  readOf: v.array(v.string()),
+  judgedOf: aside,
+  pours: v.record(v.string(), v.number()),
+  moldsPoured: v.array(v.string()),
+  pieces: v.array(
+    v.object({
+      id: v.string(),
+      batchId: v.string(),
+      no: v.number(),
+      moldId: v.string(),
+      moldName: v.string(),
+      outcome: v.nullable(
+        v.looseObject({ rating: v.number(), faults: v.array(v.string()), tags: v.array(v.looseObject({})) }),
+      ),
+    }),
+  ),
+})
+
+/** Whether that row is a brief as it is written, neither stale nor damaged. */
+export function isWhole(row: BriefRow): row is Brief {
+  return !('stale' in row) && v.is(briefSchema, row)
+}
 
 /** Out of its mold and a month in use, nothing of a run waits any more. */
 const PAST_MS = 30 * 86_400_000

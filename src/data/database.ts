@@ -10,6 +10,7 @@ import { DOOR } from './door.ts'
 import type { BriefRow } from './brief.ts'
 import { REGISTER_DOOR } from './registerDoor.ts'
 import {
+  upgradeToFileRows,
   upgradeToInclusions,
   upgradeToLayers,
   upgradeToLayersHeat,
@@ -133,5 +134,6 @@ export class StudioDatabase extends Dexie {
           'id, stale, openUntilMs, stirredAtMs, *readOf, [judgedOf+stirredAtMs], orderId, trial, *moldsPoured',
       })
       .upgrade(upgradeToRegister)
+    this.version(11).stores({}).upgrade(upgradeToFileRows)
   }
 }

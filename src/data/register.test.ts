@@ -9,7 +9,15 @@ import { addBatch } from './planCommands.ts'
 import { setDamagedAside } from './damage.ts'
 import type { StudioDatabase } from './database.ts'
 import { briefOf } from './brief.ts'
-import { countStale, openRegister, readPart, readRegister, runsOf, writeRegister } from './register.ts'
+import {
+  countStale,
+  leaveBrokenStale,
+  openRegister,
+  readPart,
+  readRegister,
+  runsOf,
+  writeRegister,
+} from './register.ts'
 import { replaceStudio } from './studioCommands.ts'
 
 const MONTH_MS = 31 * 86_400_000
@@ -33,6 +41,28 @@ async function demolded(db: StudioDatabase, batchId: string) {
   for (const kind of ['stirBegan', 'stopStir']) await mark(db, batchId, { kind })
   for (const key of ['decant', 'demold']) await mark(db, batchId, { kind: 'done', key })
 }
+
+describe('a damaged row of the register', () => {
+  test.each<[string, object]>([
+    ['pieces that are none', { pieces: [{}] }],
+    ['a piece that is nothing', { pieces: [null] }],
+    ['no colours', { colours: null }],
+    ['no name', { name: 7 }],
+    ['molds that are no list', { moldsPoured: 'm1' }],
+  ])('with %s is made anew, and locks no list', async (_what, damage) => {
+    const db = await planned()
+    await writeRegister(db)
+    const whole = await readRegister(db)
+    const row = (await db.briefs.get('b9'))!
+    await db.briefs.put({ ...row, ...damage } as never)
+    expect(await readRegister(db)).toEqual(whole)
+    expect(await open(db)).toContain('b9')
+    await leaveBrokenStale(db)
+    expect(await countStale(db)).toBe(1)
+    await writeRegister(db)
+    expect(await db.briefs.get('b9')).toEqual(row)
+  })
+})
 
 describe('the register', () => {
   test('follows every mark in the moment it is stored, written anew or not', async () => {

@@ -1,6 +1,6 @@
 import { Dexie } from 'dexie'
 import type { PourEvent } from '#core/runsheet/index.ts'
-import { briefOf, readKeysOf, type Brief, type BriefRow, type Run } from './brief.ts'
+import { briefOf, isWhole, readKeysOf, type Brief, type BriefRow, type Run } from './brief.ts'
 import type { StudioDatabase } from './database.ts'
 import { noted } from './journal.ts'
 import { stored } from './storageError.ts'
@@ -46,8 +46,8 @@ export async function readRegister(db: StudioDatabase): Promise<readonly Brief[]
 
 /** Briefs with the stale ones worked out from their runs. */
 async function wholeBriefs(db: StudioDatabase, rows: readonly BriefRow[]): Promise<readonly Brief[]> {
-  const fresh = rows.filter((row): row is Brief => !('stale' in row))
-  const stale = rows.filter((row) => 'stale' in row).map(({ id }) => id)
+  const fresh = rows.filter(isWhole)
+  const stale = rows.filter((row) => !isWhole(row)).map(({ id }) => id)
   return [...fresh, ...(await runsOf(db, stale)).map(briefOf)]
 }
 
@@ -66,7 +66,8 @@ export function readPart(db: StudioDatabase, part: Part): Promise<readonly Brief
     if (await isUnwritten(db)) return null
     const stale = await db.briefs.where('stale').equals(1).toArray()
     const others = (await wholeBriefs(db, stale)).filter((brief) => isIn(brief, part))
-    const all = [...((await partOf(db, part).toArray()) as Brief[]), ...others]
+    const own = (await partOf(db, part).toArray()).filter((row) => !('stale' in row))
+    const all = [...(await wholeBriefs(db, own)).filter((brief) => isIn(brief, part)), ...others]
     if (part.latest === undefined) return all.sort((one, other) => other.createdAtMs - one.createdAtMs)
     return all.sort((one, other) => (other.stirredAtMs ?? 0) - (one.stirredAtMs ?? 0)).slice(0, part.latest)
   })
@@ -162,7 +163,7 @@ async function writeStale(db: StudioDatabase, onLeft: (left: number) => void): P
 /** Leaves the briefs that are none to be made anew. What their runs lost is seen where it is taken out: no other brief goes, for lists would be empty until it is back. */
 export async function leaveBrokenStale(db: StudioDatabase): Promise<void> {
   const rows = await db.briefs.toArray()
-  const broken = rows.filter((row) => !('stale' in row) && !Array.isArray(row.pieces))
+  const broken = rows.filter((row) => !('stale' in row) && !isWhole(row))
   await db.briefs.bulkPut(broken.map(({ id }) => ({ id, stale: 1 })))
 }
 

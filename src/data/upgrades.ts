@@ -1,10 +1,12 @@
 import type { Transaction } from 'dexie'
+import * as v from 'valibot'
 import { USUAL_REQUEST, type BatchRequest } from '#core/batch/index.ts'
 import type { Outcome } from '#core/journal/index.ts'
 import { UPRIGHT, type Mold } from '#core/mold/index.ts'
 import { USUAL_FORMS, USUAL_HOURS, USUAL_MONEY, USUAL_PLACES } from '#schema/usual.ts'
 import { PLANNED_EARLIER, withLayersHeat } from '#schema/earlier.ts'
 import { withBatchLayers, withLayers } from '#schema/earlierLayers.ts'
+import { ROW_SCHEMAS } from '#schema/studio.ts'
 import { USUAL_SPREAD, USUAL_WALL, type Resin } from '#core/resin/index.ts'
 
 /** What a studio of the first version did not know yet takes its usual value. */
@@ -137,6 +139,23 @@ export async function upgradeToLayers(transaction: Transaction): Promise<void> {
 export async function upgradeToRegister(transaction: Transaction): Promise<void> {
   const ids = await transaction.table('batches').toCollection().primaryKeys()
   await transaction.table('briefs').bulkPut(ids.map((id) => ({ id, stale: 1 })))
+}
+
+/**
+ * To version 11: every row as a studio file of it would be read, so that what an earlier version left out has the value an import gives it, and an
+ * export of the upgraded studio is the studio. A row that no file could bring back stays as it is, to be set aside where it is met.
+ */
+export async function upgradeToFileRows(transaction: Transaction): Promise<void> {
+  for (const [name, schema] of Object.entries(ROW_SCHEMAS)) {
+    const table = transaction.table(name)
+    const rows: unknown[] = await table.toArray()
+    const read = rows.flatMap((row) => {
+      const asFile = v.safeParse(schema as v.GenericSchema, row)
+      return asFile.success ? [asFile.output] : []
+    })
+    await table.bulkPut(read)
+  }
+  await upgradeToRegister(transaction)
 }
 
 function withWall(mold: Loose<Mold>): void {

@@ -59,6 +59,11 @@ export function text(what: string, longest = 200) {
 export const idSchema = v.pipe(
   v.string('id is missing'),
   v.regex(/^[\w.-]{1,64}$/, 'id has marks that are not letters, digits, dot or dash'),
+  // Things are looked up by their ids: what every object has by itself must not answer for one.
+  v.check(
+    (id) => !(id in Object.prototype),
+    (issue) => `id is "${issue.input}", a word of the machine's own, expected another`,
+  ),
 )
 
 /** An ISO 8601 instant with its offset, such as 2026-03-14T18:30:00+01:00. */

@@ -45,6 +45,22 @@ describe('the server', () => {
     expect((await app.request('/')).headers.get('cache-control')).toBe('no-cache')
   })
 
+  test('a missing asset is not kept: it may be there after the next build', async () => {
+    const answer = await app.request('/assets/app-9999.js')
+    expect([answer.status, answer.headers.get('cache-control')]).toEqual([404, 'no-cache'])
+  })
+
+  test.each(['/', '/plan', '/assets/app-1234.js', '/api/first-opening'])(
+    'gives nothing of %s to a foreign name that was pointed here',
+    async (path) => {
+      const answer = await app.request(`http://127.0.0.1:4610${path}`, {
+        headers: { Host: 'elsewhere.example' },
+      })
+      expect(answer.status).toBe(403)
+      expect(await answer.text()).not.toContain('Nublo</title>')
+    },
+  )
+
   test('lets nothing in from elsewhere and is framed by nobody', async () => {
     const { headers } = await app.request('/')
     expect(headers.get('content-security-policy')).toMatch(/default-src 'self'.*frame-ancestors 'none'/)

@@ -1,5 +1,5 @@
 import { serveStatic } from '@hono/node-server/serve-static'
-import { Hono, type MiddlewareHandler } from 'hono'
+import { Hono, type Context, type MiddlewareHandler } from 'hono'
 import { compress } from 'hono/compress'
 import { secureHeaders } from 'hono/secure-headers'
 import { readFile } from 'node:fs/promises'
@@ -25,6 +25,7 @@ const COMPILES = /^\/assets\/bloom\.worker-[^/]*\.js$/
 export function createApp({ clientDir, firstOpening, benchSeed, nowMs }: AppSettings): Hono {
   const app = new Hono()
   app.use('*', (c, next) => (COMPILES.test(c.req.path) ? compilerHeaders : pageHeaders)(c, next))
+  app.use('*', askedByItsName)
   app.use(compress())
   app.get(FIRST_OPENING_PATH, (c) => c.json({ studio: firstOpening } satisfies FirstOpening))
   app.use('/api/*', fromHere)
@@ -32,7 +33,8 @@ export function createApp({ clientDir, firstOpening, benchSeed, nowMs }: AppSett
   app.all('/api/*', (c) => c.json({ error: `there is no ${c.req.path}` }, 404))
   app.use(async (c, next) => {
     await next()
-    c.header('Cache-Control', HASHED.test(c.req.path) ? 'public, max-age=31536000, immutable' : 'no-cache')
+    const lasts = HASHED.test(c.req.path) && c.res.ok
+    c.header('Cache-Control', lasts ? 'public, max-age=31536000, immutable' : 'no-cache')
   })
   app.get('*', serveStatic({ root: clientDir }))
   app.get('*', async (c) => {
@@ -44,14 +46,20 @@ export function createApp({ clientDir, firstOpening, benchSeed, nowMs }: AppSett
 
 const LOOPBACK = /^(127\.0\.0\.1|localhost|\[::1\])(:\d+)?$/
 
-/** Orders and questions come from a page of this server, asked for by a loopback name; a page from elsewhere, or a foreign name that was pointed here, is refused. */
+/** A foreign name that was pointed here is answered with nothing of the studio: neither its page nor what it begins with. */
+const askedByItsName: MiddlewareHandler = async (c, next) => {
+  const host = hostOf(c)
+  if (LOOPBACK.test(host)) return next()
+  return c.json({ error: `this server answers to 127.0.0.1 and localhost, not to ${host.slice(0, 80)}` }, 403)
+}
+
+function hostOf(c: Context): string {
+  return c.req.header('Host') ?? new URL(c.req.url).host
+}
+
+/** Orders and questions come from a page of this server; those of a page elsewhere are refused. */
 const fromHere: MiddlewareHandler = async (c, next) => {
-  const host = c.req.header('Host') ?? new URL(c.req.url).host
-  if (!LOOPBACK.test(host))
-    return c.json(
-      { error: `this server answers to 127.0.0.1 and localhost, not to ${host.slice(0, 80)}` },
-      403,
-    )
+  const host = hostOf(c)
   const origin = c.req.header('Origin')
   if (origin !== undefined && origin !== `http://${host}`)
     return c.json({ error: 'asked from a page of another origin' }, 403)

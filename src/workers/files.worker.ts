@@ -1,7 +1,13 @@
 import { expose } from 'comlink'
+import { drawnOutline } from '#core/mold/index.ts'
 import { fail, type Result } from '#core/units/index.ts'
 import { decodeText, type Encoding } from '#formats/encoding.ts'
-import { readOutlineSvg, type OutlineFile, type OutlineFileProblem } from '#formats/outlineSvg.ts'
+import {
+  outlineAtWidth,
+  readOutlineSvg,
+  type OutlineFile,
+  type OutlineFileProblem,
+} from '#formats/outlineSvg.ts'
 import { readTable, type Table } from '#formats/tableImport.ts'
 
 /** Reads files off the page: whatever a file holds, the page answers meanwhile. */
@@ -12,6 +18,8 @@ const filesLab = {
     return { ...readTable(text), encoding }
   },
   /** The closed lines of an SVG file. */
+  outlineAtWidth,
+  drawnOutline,
   readOutlineFile: async (file: Blob): Promise<Result<OutlineFile, OutlineFileProblem>> =>
     file.size > LARGEST_SVG_BYTES
       ? fail({ kind: 'tooLarge', megabytes: Math.round(file.size / 1e6) })

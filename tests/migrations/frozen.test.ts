@@ -10,7 +10,7 @@ import { rackSteps } from '#core/rack/index.ts'
 import { readPour, type PourEvent } from '#core/runsheet/index.ts'
 import { needsOf, type SupplyOf } from '#core/shelf/index.ts'
 import { TECHNIQUES, withAfter } from '#core/technique/index.ts'
-import { readBundle } from '#formats/bundle.ts'
+import { readBundle, writeBundle } from '#formats/bundle.ts'
 import { withLayers } from '#schema/earlierLayers.ts'
 import { planRequestFileSchema } from '#schema/request.ts'
 import type { Studio } from '#schema/studio.ts'
@@ -37,10 +37,13 @@ interface EarlierRequest {
 
 const rowsOf = (version: number) => JSON.parse(frozen(`rows-${version}.json`)) as FrozenRows
 
+let opened = 0
+
 /** The database as that version left it, opened by today's. */
 async function openedRows(version: number): Promise<Studio> {
   const { version: dexie, stores, rows } = rowsOf(version)
-  const name = `frozen-${version}`
+  opened += 1
+  const name = `frozen-${version}-${opened}`
   const old = new Dexie(name)
   old.version(dexie).stores(stores)
   for (const [table, all] of Object.entries(rows)) await old.table(table).bulkAdd([...all])
@@ -54,6 +57,8 @@ async function readFile(version: number): Promise<Studio> {
   return read.value
 }
 
+const byId = (rows: readonly { readonly id: string }[]) =>
+  rows.toSorted((one, other) => one.id.localeCompare(other.id))
 const idsOf = (rows: readonly { readonly id?: string }[]) => rows.map(({ id }) => id).sort()
 
 describe.each(VERSIONS)('a studio of version %d', (version) => {
@@ -76,6 +81,25 @@ describe.each(VERSIONS)('a studio of version %d', (version) => {
     const sorted = (events: readonly { readonly batchId: string; readonly seq: number }[]) =>
       [...events].sort((one, other) => one.batchId.localeCompare(other.batchId) || one.seq - other.seq)
     expect(sorted(studio.events)).toEqual(sorted(rows['events'] as never))
+  })
+
+  test('upgraded where it lies, exported and imported are one studio, field by field', async () => {
+    const sorted = (studio: Studio) => ({
+      ...studio,
+      events: studio.events.toSorted(
+        (one, other) => one.batchId.localeCompare(other.batchId) || one.seq - other.seq,
+      ),
+    })
+    const upgraded = await openedRows(version)
+    const written = await writeBundle(upgraded, 0)
+    const again = await readBundle(written)
+    if (!again.ok) throw new Error(JSON.stringify(again.problem))
+    for (const table of ['resins', 'molds', 'colours', 'batches', 'pieces', 'patterns'] as const)
+      expect(sorted(upgraded)[table]).toEqual(again.value[table])
+    // The file that very version wrote holds the same rows.
+    const file = await readFile(version)
+    for (const table of ['molds', 'colours', 'batches', 'pieces', 'patterns'] as const)
+      expect(byId(upgraded[table])).toEqual(byId(file[table]))
   })
 
   test('its backs, pours and coats are layers under the names by which they were marked as done', async () => {

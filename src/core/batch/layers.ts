@@ -301,7 +301,8 @@ interface OnFloor {
 function depthOn(mold: Mold, floorMm: number, { amount, areaFrac, flexibleMl }: OnFloor): number {
   if (amount.by === 'depth') return amount.mm
   const ml = amount.by === 'volume' ? amount.ml / areaFrac : flexibleMl(amount)
-  return heightOfMm(mold, volumeUpToMl(mold, floorMm) + ml) - floorMm
+  // Up to a volume and back: 2.7499999999999996 mm are the 2.75 they stand for.
+  return Number((heightOfMm(mold, volumeUpToMl(mold, floorMm) + ml) - floorMm).toFixed(9))
 }
 
 /** What is laid in takes its place in the later layer right over it. */

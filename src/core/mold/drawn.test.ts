@@ -42,6 +42,32 @@ describe('lines that become a mold', () => {
     expect(Math.abs(areaMm2(points) / (Math.PI * 2500) - 1)).toBeLessThan(2e-3)
   })
 
+  test.each<[string, string, (k: number) => Point]>([
+    ['49,000 points on one straight line', 'noArea', (k) => ({ x: Math.min(k, 49_000 - k) / 500, y: 0 })],
+    [
+      '49,000 points of a circle and back again',
+      'noArea',
+      (k) => {
+        const angle = (2 * Math.PI * Math.min(k, 49_000 - k)) / 24_500
+        return { x: 50 * Math.cos(angle), y: 50 * Math.sin(angle) }
+      },
+    ],
+    [
+      'a scribble of 30,000 points',
+      'noArea',
+      (k) => ({
+        x: 100 * Math.abs(Math.sin(k * 12.9898)),
+        y: 100 * Math.abs(Math.sin(k * 78.233) * Math.cos(k)),
+      }),
+    ],
+  ])(
+    '%s are refused in a sentence, and soon: no more of them are looked at than a hand draws',
+    (what, kind, at) => {
+      const points = Array.from({ length: what.startsWith('a') ? 30_000 : 49_000 }, (_, k) => at(k))
+      expect(problem(points)).toBe(kind)
+    },
+  )
+
   test.each([
     [
       'a line of two points',

@@ -1,4 +1,13 @@
-import { boxOf, isInside, islandsOf, openAreaMm2, polygonOf, type Outline, type Point } from './outline.ts'
+import {
+  HAND_SMOOTH,
+  boxOf,
+  isInside,
+  islandsOf,
+  openAreaMm2,
+  polygonOf,
+  type Outline,
+  type Point,
+} from './outline.ts'
 
 /** A height above the floor, and what the cavity holds up to there. */
 export interface FillMark {
@@ -29,32 +38,50 @@ function middleAreaMm2(outline: Outline, widthMm: number): number {
   const key = JSON.stringify([outline, widthMm])
   const known = MEASURED.get(key)
   if (known !== undefined) return known
-  const lines = [polygonOf(outline), ...islandsOf(outline)]
+  const lines = [polygonOf(outline, HAND_SMOOTH), ...islandsOf(outline)]
   const { left, right, bottom, top } = boxOf(lines[0]!)
   const cellMm = Math.max(right - left, top - bottom) / CELLS
+  const columns = Math.ceil((right - left) / cellMm)
+  const rows = Math.ceil((top - bottom) / cellMm)
+  const centre = (column: number, row: number) => ({
+    x: left + (column + 0.5) * cellMm,
+    y: bottom + (row + 0.5) * cellMm,
+  })
+  const fromWallMm = new Float64Array(columns * rows).fill(Infinity)
+  const reachMm = widthMm + cellMm
+  for (const line of lines)
+    for (let k = 0; k < line.length; k++) {
+      const [one, other] = [line[k]!, line[(k + 1) % line.length]!]
+      // Only cells that near can lie in the channel.
+      const from = (low: number, start: number) => Math.max(0, Math.floor((low - reachMm - start) / cellMm))
+      const to = (high: number, start: number, most: number) =>
+        Math.min(most - 1, Math.ceil((high + reachMm - start) / cellMm))
+      const lastRow = to(Math.max(one.y, other.y), bottom, rows)
+      const lastColumn = to(Math.max(one.x, other.x), left, columns)
+      for (let row = from(Math.min(one.y, other.y), bottom); row <= lastRow; row++)
+        for (let column = from(Math.min(one.x, other.x), left); column <= lastColumn; column++) {
+          const at = row * columns + column
+          fromWallMm[at] = Math.min(fromWallMm[at]!, awayMm(centre(column, row), one, other))
+        }
+    }
   let mm2 = 0
-  for (let y = bottom + cellMm / 2; y < top; y += cellMm)
-    for (let x = left + cellMm / 2; x < right; x += cellMm)
-      if (isInside(lines, { x, y }))
-        mm2 += cellMm ** 2 * Math.min(1, Math.max(0, (fromWallMm(lines, { x, y }) - widthMm) / cellMm + 0.5))
+  for (let row = 0; row < rows; row++)
+    for (let column = 0; column < columns; column++)
+      if (isInside(lines, centre(column, row))) {
+        const inMm = fromWallMm[row * columns + column]! - widthMm
+        mm2 += cellMm ** 2 * Math.min(1, Math.max(0, inMm / cellMm + 0.5))
+      }
   if (MEASURED.size >= MOST_MEASURED) MEASURED.clear()
   MEASURED.set(key, mm2)
   return mm2
 }
 
-function fromWallMm(lines: readonly (readonly Point[])[], { x, y }: Point): number {
-  let least = Infinity
-  for (const line of lines)
-    for (let k = 0; k < line.length; k++) {
-      const one = line[k]!
-      const other = line[(k + 1) % line.length]!
-      const [dx, dy] = [other.x - one.x, other.y - one.y]
-      const square = dx * dx + dy * dy
-      const along =
-        square === 0 ? 0 : Math.min(1, Math.max(0, ((x - one.x) * dx + (y - one.y) * dy) / square))
-      least = Math.min(least, Math.hypot(x - one.x - along * dx, y - one.y - along * dy))
-    }
-  return least
+/** From a stretch of wall. */
+function awayMm({ x, y }: Point, one: Point, other: Point): number {
+  const [dx, dy] = [other.x - one.x, other.y - one.y]
+  const square = dx * dx + dy * dy
+  const along = square === 0 ? 0 : Math.min(1, Math.max(0, ((x - one.x) * dx + (y - one.y) * dy) / square))
+  return Math.hypot(x - one.x - along * dx, y - one.y - along * dy)
 }
 
 /** What the channel of a raised edge holds, and the middle that it leaves; nothing to leave without one. */

@@ -1,6 +1,6 @@
 import { useId, useState, type MouseEvent } from 'react'
-import { boxOf, drawnOutline, type Outline, type Point } from '#core/mold/index.ts'
-import { outlineAtWidth, type OutlineFile } from '#formats/outlineSvg.ts'
+import { boxOf, type Outline, type Point } from '#core/mold/index.ts'
+import type { OutlineFile } from '#formats/outlineSvg.ts'
 import type { UnitChoice } from '#core/units/index.ts'
 import { QuantityField } from '#app/components/QuantityField.tsx'
 import { offPage } from '#app/platform/files.ts'
@@ -19,8 +19,8 @@ export function DrawnOutlineFields({ outline, change, units }: DrawnOutlineProps
   const [file, setFile] = useState<OutlineFile | null>(null)
   const [told, setTold] = useState<readonly string[]>([])
   const box = boxOf(outline.points)
-  const size = (lines: Pick<OutlineFile, 'lines'>, widthMm: number, notes: readonly string[] = []) => {
-    const read = outlineAtWidth(lines, widthMm)
+  const size = async (lines: Pick<OutlineFile, 'lines'>, widthMm: number, notes: readonly string[] = []) => {
+    const read = await offPage(async (lab) => lab.outlineAtWidth({ lines: lines.lines }, widthMm))
     if (!read.ok) return setTold([wordOutlineProblem(read.problem)])
     setTold(notes)
     change(read.value)
@@ -31,7 +31,7 @@ export function DrawnOutlineFields({ outline, change, units }: DrawnOutlineProps
     if (!read.ok) return setTold([wordOutlineProblem(read.problem)])
     setFile(read.value)
     const { widthMm, ignored } = read.value
-    size(read.value, widthMm ?? box.right - box.left, [
+    await size(read.value, widthMm ?? box.right - box.left, [
       widthMm === null
         ? 'The file states no real size: give its width below.'
         : 'Sized as the file states; check the width with a ruler.',
@@ -40,7 +40,9 @@ export function DrawnOutlineFields({ outline, change, units }: DrawnOutlineProps
   }
   const resize = (widthMm: number | null) => {
     if (widthMm === null || !(widthMm > 0) || widthMm > 2000) return
-    size(file ?? { lines: upsideDown([outline.points, ...outline.islands]) }, widthMm)
+    void size(file ?? { lines: upsideDown([outline.points, ...outline.islands]) }, widthMm).catch(
+      (trouble: Error) => setTold([trouble.message]),
+    )
   }
   return (
     <fieldset className="border-line rounded-xl border p-3 sm:col-span-2">
@@ -98,8 +100,8 @@ function Tracing({ outline, change }: Pick<DrawnOutlineProps, 'outline' | 'chang
     setTyped(null)
     setPoints([...readPoints(text), { x, y }])
   }
-  const use = () => {
-    const read = drawnOutline([readPoints(text), ...outline.islands])
+  const use = async () => {
+    const read = await offPage(async (lab) => lab.drawnOutline([readPoints(text), ...outline.islands]))
     setProblem(read.ok ? null : wordOutlineProblem(read.problem))
     if (read.ok) change(read.value)
   }
@@ -164,7 +166,12 @@ function Tracing({ outline, change }: Pick<DrawnOutlineProps, 'outline' | 'chang
             />
           </label>
           <div className="flex flex-wrap gap-2">
-            <button type="button" className="button button-quiet" disabled={shown.length < 3} onClick={use}>
+            <button
+              type="button"
+              className="button button-quiet"
+              disabled={shown.length < 3}
+              onClick={() => void use().catch((trouble: Error) => setProblem(trouble.message))}
+            >
               Use these points
             </button>
             <button
