@@ -10,10 +10,16 @@ const hex = v.pipe(
 
 const KINDS = Object.keys(COLOUR_KINDS) as [ColourKind, ...ColourKind[]]
 
+/** A liquid tint as files of before called it. */
+const EARLIER_TINT = 'resinTint'
+
 export const colourSchema = v.object({
   id: idSchema,
   name: text('colour name'),
-  kind: v.picklist(KINDS, `colour kind is none of ${KINDS.join(', ')}`),
+  kind: v.pipe(
+    v.union([v.picklist(KINDS), v.literal(EARLIER_TINT)], `colour kind is none of ${KINDS.join(', ')}`),
+    v.transform((kind): ColourKind => (kind === EARLIER_TINT ? 'liquidTint' : kind)),
+  ),
   hex,
   wetHex: v.optional(hex),
   lampHex: v.optional(hex),

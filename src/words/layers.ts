@@ -73,7 +73,7 @@ export const PORTION_WORDS: Readonly<Record<Portion['by'], string>> = {
 }
 
 export const DOSE_KIND_WORDS: Readonly<Record<Dose['by'], string>> = {
-  dropsPerG: 'drops a g',
+  dropsPerG: 'drops/g',
   share: '% of it',
   drops: 'drops',
   mass: 'g',

@@ -10,15 +10,13 @@ describe('what was learned, in a sentence', () => {
 
   test('says how much quicker or slower, from how many runs, and how much surer', () => {
     expect(wordLearned({ before, now: { mean: Math.log(1.12), sd: 0.1 }, runs: 3 })).toBe(
-      'After 3 runs it is believed to be 12 % quicker than its record, 2.5 times as surely as before.',
+      'About 12 % faster than its label, from 3 pours.',
     )
-    expect(wordLearned({ before, now: { mean: Math.log(0.9), sd: 0.125 }, runs: 1 })).toContain(
-      'After 1 run it',
+    expect(wordLearned({ before, now: { mean: Math.log(0.9), sd: 0.125 }, runs: 1 })).toBe(
+      'About 10 % slower than its label, from 1 pour.',
     )
-    expect(wordLearned({ before, now: { mean: 0.005, sd: 0.1 }, runs: 2 })).toContain(
-      'as quick as its record',
-    )
-    expect(wordLearned({ before, now: before, runs: 0 })).toContain('the record alone')
+    expect(wordLearned({ before, now: { mean: 0.005, sd: 0.1 }, runs: 2 })).toContain('As fast as its label')
+    expect(wordLearned({ before, now: before, runs: 0 })).toContain('the label alone')
   })
 
   test('of a band says later or sooner, or that it holds', () => {
@@ -26,7 +24,7 @@ describe('what was learned, in a sentence', () => {
       /^5 judged pieces say: pipe later, with 18 % less flow/,
     )
     expect(wordBand({ mean: 0.2, sd: 0.1 }, 1)).toMatch(
-      /^1 judged piece say: pipe sooner, with 22 % more flow/,
+      /^1 judged piece says: pipe sooner, with 22 % more flow/,
     )
     expect(wordBand({ mean: 0.01, sd: 0.1 }, 4)).toContain('bear the usual band out')
     expect(wordBand({ mean: 0, sd: 0.25 }, 0)).toContain('No piece was judged yet')

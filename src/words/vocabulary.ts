@@ -52,7 +52,7 @@ export const COLOUR_KIND_WORDS: Readonly<Record<ColourKind, string>> = {
   mica: 'mica',
   glitter: 'glitter',
   metallicInk: 'metallic alcohol ink',
-  resinTint: 'resin tint',
+  liquidTint: 'liquid tint',
   waterInk: 'water-based ink',
   powder: 'pigment powder',
   paint: 'water-based paint',

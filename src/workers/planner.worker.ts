@@ -5,6 +5,7 @@ import {
   bubblesOf,
   lessonOfSitting,
   planBatch,
+  learnedMoves,
   planLive,
   type LiveSoFar,
   planSitting,
@@ -23,6 +24,7 @@ const planner = {
   /** A run as its pour and the sittings of its layers have it. */
   planLive: (request: BatchRequest, sittings: SittingsSoFar, soFar: LiveSoFar) =>
     planLive(withSittings(request, sittings), soFar),
+  learnedMoves,
   planSitting,
   bubblesOf,
   strategiesOf,

@@ -6,7 +6,7 @@ test('the shelf says what was believed of a resin before and now, from which run
 }) => {
   await openStudio(page, '/shelf')
   const learned = page.locator('[data-learned="demo-heron"]')
-  await expect(learned).toContainText(/After 3 runs it is believed to be \d+ % quicker than its record/)
+  await expect(learned).toContainText(/About \d+ % faster than its label, from 3 pours/)
   await learned.getByText('From which runs?').click()
   const first = learned.getByRole('checkbox').first()
   await first.click()
@@ -26,7 +26,7 @@ test('the next plan starts from what runs and outcomes taught', async ({ page })
   await page
     .getByRole('combobox', { name: 'Resin', exact: true })
     .selectOption({ label: 'Tidepool Slow, 100 : 45 by weight' })
-  await expect(page.locator('[data-sureness]')).toContainText('The record alone')
+  await expect(page.locator('[data-sureness]')).toContainText('From the label alone')
   await go(page, '/shelf')
   await page.getByRole('tab', { name: 'Learned timing' }).click()
   await expect(page.locator('[data-band="technique-bloom"]')).toContainText(/\d+ judged pieces/)

@@ -20,3 +20,33 @@ export function ShelfChanged({ renewed, onTake }: { renewed: Renewed; onTake: ()
     </div>
   )
 }
+
+interface ShelfFollowedProps {
+  readonly changed: readonly string[]
+  /** Whether the plan keeps what it was made with. */
+  readonly asBefore: boolean
+  readonly onChange: (asBefore: boolean) => void
+}
+
+/** Says that an open plan went along with the shelf, and goes back with one tap; nothing where both agree. */
+export function ShelfFollowed({ changed, asBefore, onChange }: ShelfFollowedProps) {
+  if (changed.length === 0) return null
+  const names = new Intl.ListFormat('en', { type: 'conjunction' }).format(changed)
+  return (
+    <div className="no-print mb-4" data-shelf-changed>
+      <Callout
+        gravity={asBefore ? 'warn' : 'note'}
+        title={`${names} ${changed.length === 1 ? 'was' : 'were'} changed on the shelf`}
+      >
+        <p>
+          {asBefore
+            ? 'This plan keeps what it was begun with.'
+            : 'This plan went along: minutes and amounts are those of the shelf now.'}
+        </p>
+        <button className="button button-quiet bg-raised text-ink mt-2" onClick={() => onChange(!asBefore)}>
+          {asBefore ? 'Follow the shelf' : 'Keep what it was begun with'}
+        </button>
+      </Callout>
+    </div>
+  )
+}

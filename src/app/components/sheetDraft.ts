@@ -31,7 +31,7 @@ export interface SheetFitterProps {
 }
 
 /** Labels seldom say of what cup and room their times are: a hundred grams at 25 C (in the sense of ASTM D2471, from memory). */
-const USUAL_POT = { massG: 100, tempC: 25 } as const
+export const USUAL_POT = { massG: 100, tempC: 25 } as const
 
 /** What was typed of that resin's label. */
 export function draftOf({ sheet, greatestLayerMm, fullCureDays = null }: Resin): SheetDraft {

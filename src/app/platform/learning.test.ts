@@ -67,7 +67,7 @@ describe('what counts for a resin', () => {
     expect(learningOfResin(quick, read, new Map()).runs).toHaveLength(2)
     expect(learningOfResin(slow, read, new Map()).runs.map((each) => each.layer?.id)).toEqual(['back'])
     // What pieces tell of the hand is told of their pour.
-    expect(learningOfBand('bloom', read, new Map())!.judged).toBe(2)
+    expect(learningOfBand('bloom', null, read, new Map())!.judged).toBe(2)
   })
 
   test('is not what was left out, what was before a reset, or what was poured with other figures', () => {
@@ -90,19 +90,24 @@ describe('what counts for a resin', () => {
 
 describe('what counts for a band', () => {
   test('are judged pieces with a white that was marked: too early at the usual best moves it later', () => {
-    const learning = learningOfBand('bloom', [run('b1', 1000), run('b2', 2000)], new Map())!
+    const learning = learningOfBand('bloom', null, [run('b1', 1000), run('b2', 2000)], new Map())!
     expect(learning.judged).toBe(2)
     expect(learning.shift.mean).toBeLessThan(-0.05)
   })
 
   test('a run without a marked white, or left out, moves nothing', () => {
-    expect(learningOfBand('bloom', [run('b1', 1000, {}, quick, {})], new Map())!.runs).toEqual([])
-    const out = learningOfBand('bloom', [run('b1', 1000)], decided('technique-bloom', { leftOut: ['b1'] }))!
+    expect(learningOfBand('bloom', null, [run('b1', 1000, {}, quick, {})], new Map())!.runs).toEqual([])
+    const out = learningOfBand(
+      'bloom',
+      null,
+      [run('b1', 1000)],
+      decided('technique-bloom', { leftOut: ['b1'] }),
+    )!
     expect(out.judged).toBe(0)
     expect(Math.abs(out.shift.mean)).toBeLessThan(1e-9)
   })
 
   test('a petri has no band', () => {
-    expect(learningOfBand('petri', [run('b1', 1000)], new Map())).toBeNull()
+    expect(learningOfBand('petri', null, [run('b1', 1000)], new Map())).toBeNull()
   })
 })

@@ -181,9 +181,10 @@ export interface BandLearning {
   readonly judged: number
 }
 
-/** Null for a technique that has no band to move. */
+/** What outcomes taught of that technique with that resin, those of other resins lent a little; null for a technique that has no band to move. */
 export function learningOfBand(
   techniqueId: TechniqueId,
+  resinId: string | null,
   taught: readonly TaughtRun[],
   decisions: ReadonlyMap<string, Learning>,
 ): BandLearning | null {
@@ -201,7 +202,11 @@ export function learningOfBand(
     }))
     .filter((run) => run.pieces.length > 0)
     .slice(-LATEST)
-  const pieces = runs.filter((run) => run.standing === 'counts').flatMap((run) => run.pieces)
+  const pieces = runs
+    .filter((run) => run.standing === 'counts')
+    .flatMap((run) =>
+      run.pieces.map((piece) => ({ ...piece, lent: resinOf(run).id !== resinId && resinId !== null })),
+    )
   return {
     subject,
     sinceMs: decision?.sinceMs ?? 0,
@@ -219,19 +224,25 @@ function judgedPieces({ story, aimLog: aimed }: TaughtRun): JudgedRun['pieces'] 
   })
 }
 
+/** What is known by now of a resin and of this hand, and the pours it is known from, by name. */
+export interface Known {
+  readonly taught: (request: BatchRequest) => BatchRequest
+  readonly from: readonly string[]
+}
+
 /** The request with what is known by now of its resin and of this hand. */
-export function useTaught({
-  resin,
-  technique,
-}: Pick<BatchRequest, 'resin' | 'technique'>): (request: BatchRequest) => BatchRequest {
+export function useTaught({ resin, technique }: Pick<BatchRequest, 'resin' | 'technique'>): Known {
   const taught = useTaughtRuns({ resinId: resin.id, technique })
   const decisions = useLearningDecisions()
-  return (request) => {
-    const band = learningOfBand(request.technique, taught, decisions)
-    return {
+  const band = learningOfBand(technique, resin.id, taught, decisions)
+  const own = learningOfResin(resin, taught, decisions)
+  const counted = [...own.runs, ...(band?.runs ?? [])].filter(({ standing }) => standing === 'counts')
+  return {
+    from: [...new Set(counted.map(({ story }) => story.batch.request.name))],
+    taught: (request) => ({
       ...request,
-      learned: learningOfResin(request.resin, taught, decisions).learned,
+      learned: own.learned,
       aimShiftLog: band && band.judged > 0 ? band.shift.mean : 0,
-    }
+    }),
   }
 }

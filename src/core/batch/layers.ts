@@ -284,7 +284,8 @@ function laidUp(
     if (!beside) level = { floorMm: topMm, depthMm: depthOn(mold, topMm, { amount, areaFrac, flexibleMl }) }
     const { floorMm, depthMm } = level
     const volumeMl = areaFrac * (volumeUpToMl(mold, floorMm + depthMm) - volumeUpToMl(mold, floorMm))
-    const raisesMm = areaFrac === 1 ? depthMm : heightOfMm(mold, volumeUpToMl(mold, topMm) + volumeMl) - topMm
+    const raisesMm =
+      areaFrac === 1 ? depthMm : withoutCrumbs(heightOfMm(mold, volumeUpToMl(mold, topMm) + volumeMl) - topMm)
     topMm += raisesMm
     return { id, name, poured, depthMm, raisesMm, areaFrac, beside, volumeMl }
   })
@@ -301,8 +302,12 @@ interface OnFloor {
 function depthOn(mold: Mold, floorMm: number, { amount, areaFrac, flexibleMl }: OnFloor): number {
   if (amount.by === 'depth') return amount.mm
   const ml = amount.by === 'volume' ? amount.ml / areaFrac : flexibleMl(amount)
-  // Up to a volume and back: 2.7499999999999996 mm are the 2.75 they stand for.
-  return Number((heightOfMm(mold, volumeUpToMl(mold, floorMm) + ml) - floorMm).toFixed(9))
+  return withoutCrumbs(heightOfMm(mold, volumeUpToMl(mold, floorMm) + ml) - floorMm)
+}
+
+/** Up to a volume and back: 2.7499999999999996 mm are the 2.75 they stand for. */
+function withoutCrumbs(mm: number): number {
+  return Number(mm.toFixed(9))
 }
 
 /** What is laid in takes its place in the later layer right over it. */

@@ -5,7 +5,7 @@ export type ColourKind =
   | 'whiteInk'
   | 'whitePaste'
   | 'paste'
-  | 'resinTint'
+  | 'liquidTint'
   | 'waterInk'
   | 'mica'
   | 'powder'
@@ -52,7 +52,7 @@ export const COLOUR_KINDS: Readonly<Record<ColourKind, KindFacts>> = {
   whiteInk: { ...INK, settles: 'sinks', gPerMl: 1 },
   whitePaste: PASTE,
   paste: PASTE,
-  resinTint: { vapour: null, state: 'liquid', settles: 'staysUp', mostShare: 0.06, gPerMl: 1.1 },
+  liquidTint: { vapour: null, state: 'liquid', settles: 'staysUp', mostShare: 0.06, gPerMl: 1.1 },
   // Water keeps resin from curing through: much less of it than of anything else.
   waterInk: { vapour: null, state: 'liquid', settles: 'staysUp', mostShare: 0.02, gPerMl: 1 },
   mica: { vapour: null, state: 'solid', settles: 'sinks', mostShare: 0.06, gPerMl: 0.4 },

@@ -6,7 +6,12 @@ export interface JudgedPiece {
   /** Natural log of flow still to come over the flow that is best. */
   readonly aimLog: number
   readonly verdict: TimingVerdict
+  /** Poured of another resin: what its moment was is that resin's doing for the most part. */
+  readonly lent?: boolean
 }
+
+/** What a piece of another resin is worth of one of its own (from memory): a hand is a hand, but its minutes were learned on that resin. */
+export const LENT_SHARE = 0.1
 
 /** The edges of the technique's band beside its best, as natural logs of flow: the early edge above 0, the late one below. */
 export interface BandEdges {
@@ -25,13 +30,14 @@ const STEPS = 161
 /**
  * How far those outcomes move a technique's band, in natural log of flow, above 0 sooner: the posterior of the shift over a grid, each
  * piece falling on its side of soft edges. Without pieces it is the usual spread about 0. A piece that came out right says that its moment
- * lies in the band and nothing of where in it: it pulls no plan to the band's middle, so that success does not drift.
+ * lies in the band and nothing of where in it: it pulls no plan to the band's middle, so that success does not drift. A piece of another resin
+ * counts a tenth: a band belongs to the resin that taught it.
  */
 export function learnBand(pieces: readonly JudgedPiece[], edges: BandEdges): Normal {
   const shifts = Array.from({ length: STEPS }, (_, k) => REACH_LOG * ((2 * k) / (STEPS - 1) - 1))
   const logs = shifts.map((shift) =>
     pieces.reduce(
-      (sum, piece) => sum + Math.log(chanceOf(piece, edges, shift)),
+      (sum, piece) => sum + (piece.lent ? LENT_SHARE : 1) * Math.log(chanceOf(piece, edges, shift)),
       -0.5 * (shift / SHIFT_SD_LOG) ** 2,
     ),
   )

@@ -1,6 +1,7 @@
 export { stepsOn } from './stepsOn.ts'
 export { bubblesOf, WARMER_K, type Bubbles } from './bubbles.ts'
 export { bagLeft, type BagLeft } from './bagLeft.ts'
+export { learnedMoves, type LearnedMove } from './learnedMoves.ts'
 export {
   reportLive,
   turnKeys,

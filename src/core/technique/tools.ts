@@ -20,7 +20,7 @@ export const TOOLS = {
   level: { group: 'table', text: 'Board is thick and level in both directions' },
   molds: { group: 'table', text: 'Molds clean, dry, in place: dust lifted with tape, rims whole' },
   cover: { group: 'table', text: 'Cover that keeps dust off without touching' },
-  scale: { group: 'cups', text: 'Scale on, set to grams, empty cup tared' },
+  scale: { group: 'cups', text: 'Scale on, in the unit of this plan, empty cup tared' },
   cups: { group: 'cups', text: 'Mixing cup and stir stick' },
   clock: { group: 'table', text: 'Clock in sight, sound tried' },
   whiteCup: { group: 'cups', text: 'Small cup for the white, white paste or ink beside it' },

@@ -24,6 +24,17 @@ export function printQuantity(value: number, unitId: UnitId, decimals = DECIMALS
   return `${fromInner(value, unit).toFixed(decimals)} ${unit.label}`
 }
 
+/** Several quantities together as they add up in print: 11.7 and 5.0 are 16.7, whatever the unrounded ones are. */
+export function printSum(
+  values: readonly number[],
+  unitId: UnitId,
+  decimals = DECIMALS[unitId] ?? 1,
+): string {
+  const unit = unitOf(unitId)
+  const sum = values.reduce((all, value) => all + Number(fromInner(value, unit).toFixed(decimals)), 0)
+  return `${sum.toFixed(decimals)} ${unit.label}`
+}
+
 /** Minutes from stop-stir as a person says them: "12 min", "4 h 10", "2 d 5 h". */
 export function printSpan(minutes: number): string {
   const sign = minutes < 0 ? '−' : ''
@@ -31,7 +42,7 @@ export function printSpan(minutes: number): string {
   if (whole < 90) return `${sign}${whole} min`
   if (whole < 48 * 60) return `${sign}${Math.floor(whole / 60)} h ${String(whole % 60).padStart(2, '0')}`
   const hours = Math.round(whole / 60)
-  return `${sign}${Math.floor(hours / 24)} d ${hours % 24} h`
+  return hours % 24 === 0 ? `${sign}${hours / 24} days` : `${sign}${Math.floor(hours / 24)} d ${hours % 24} h`
 }
 
 /** A running clock, "24:07" or "1:02:33", with a minus while it counts down to zero. */

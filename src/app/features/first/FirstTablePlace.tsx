@@ -20,6 +20,7 @@ import { usePlatform } from '#app/platform/studio.tsx'
 import { asLabelled, draftOf, type SheetDraft } from '#app/components/sheetDraft.ts'
 import { LabelFields } from '#app/components/LabelFields.tsx'
 import {
+  blanksOf,
   coloursFrom,
   FIRST_INKS,
   hasTwoMeasures,
@@ -49,6 +50,8 @@ export function FirstTablePlace({ title }: { title: string }) {
   const [problems, setProblems] = useState<readonly string[]>([])
   const set = (changes: Partial<FirstTable>) => setTable((last) => ({ ...last, ...changes }))
   const layOut = async () => {
+    const blank = blanksOf(table, label.potMin)
+    if (blank.length > 0) return setProblems(blank)
     const labelled = await asLabelled(resinFrom(table, begun), label, { planner, units })
     if (!labelled.ok) return setProblems([labelled.problem])
     const { resin } = labelled.value
@@ -57,7 +60,7 @@ export function FirstTablePlace({ title }: { title: string }) {
     setProblems(wrong)
     if (wrong.length > 0) return
     const colours = coloursFrom(table, newId)
-    const own = { ...settings, ...asked, hours: hoursOf(table.free) }
+    const own = { ...settings, ...asked, hours: hoursOf(table.free), roomTempC: table.roomTempC! }
     await layOutTable(db, { resins: [resin], molds: [mold], colours, settings: own })
     await navigate('/plan')
   }
@@ -156,7 +159,25 @@ function ResinPart({
         onChange={(id) => set({ ratio: RATIOS.find((each) => each.id === id)!.ratio })}
         hint="Another one is set on the shelf."
       />
+      <QuantityField
+        label="Room you pour in"
+        dimension="temperature"
+        unit={units.temperature}
+        value={table.roomTempC}
+        emptyAllowed
+        onChange={(roomTempC) => set({ roomTempC })}
+        hint="Resin in a cold room takes twice as long"
+      />
       <LabelFields draft={label} set={(changes) => setLabel({ ...label, ...changes })} units={units} />
+      <label className="flex min-h-11 cursor-pointer items-center gap-2 text-sm font-medium sm:col-span-2">
+        <input
+          type="checkbox"
+          className="accent-needle size-5 shrink-0"
+          checked={table.noLabel}
+          onChange={(event) => set({ noLabel: event.target.checked })}
+        />
+        I have no label: plan with a typical quick resin. Its minutes are a guess until you read your own.
+      </label>
     </Part>
   )
 }

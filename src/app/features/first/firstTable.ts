@@ -18,6 +18,10 @@ export const FIRST_INKS = [
 /** What lies on the table of somebody who has planned nothing yet, as it is asked for. */
 export interface FirstTable {
   readonly resinName: string
+  /** Where it is poured; null until it is said. */
+  readonly roomTempC: number | null
+  /** Nobody has the label: a typical quick resin stands in. */
+  readonly noLabel: boolean
   readonly ratio: MixRatio
   readonly shape: FirstShape
   readonly acrossMm: number
@@ -40,6 +44,8 @@ export type FirstHours = 'days' | 'evenings'
 
 export const USUAL_TABLE: FirstTable = {
   resinName: '',
+  roomTempC: null,
+  noLabel: false,
   ratio: { by: 'volume', partsA: 1, partsB: 1 },
   shape: 'circle',
   acrossMm: 100,
@@ -60,6 +66,20 @@ export function hoursOf(free: FirstHours): LifeHours {
   if (free === 'days') return USUAL_HOURS
   const week = USUAL_HOURS.week.map((_, day) => [day < WORKING_DAYS ? EVENING : WEEKEND])
   return { ...USUAL_HOURS, week }
+}
+
+/** What decides every minute and was left blank; nothing where all of it is said. */
+export function blanksOf({ roomTempC, noLabel }: FirstTable, potMin: number | null): readonly string[] {
+  return [
+    ...(roomTempC === null || Number.isNaN(roomTempC)
+      ? ['How warm is the room you pour in? It decides every minute.']
+      : []),
+    ...(potMin === null && !noLabel
+      ? [
+          'What working time does the label say? Or say that you have no label: then a typical quick resin is assumed.',
+        ]
+      : []),
+  ]
 }
 
 /** The one resin of that table; what its label does not say is as in the one it is begun from. */

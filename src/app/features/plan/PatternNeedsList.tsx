@@ -1,3 +1,4 @@
+import { wordLengthOf } from '#words/lengths.ts'
 import type { PatternNeeds } from '#core/plan/index.ts'
 import { printQuantity, printSpan, type UnitChoice } from '#core/units/index.ts'
 import { wordArea } from '#words/takes.ts'
@@ -21,7 +22,7 @@ export function PatternNeedsList({ needs, units }: PatternNeedsListProps) {
           <Figure
             what="White on a piece"
             value={printQuantity(needs.whiteG, units.mass)}
-            note={`${(needs.beadMm / 10).toFixed(0)} cm of bead in ${needs.beads} ${needs.beads === 1 ? 'line' : 'lines'}`}
+            note={`${wordLengthOf(needs.beadMm, units)} of bead in ${needs.beads} ${needs.beads === 1 ? 'line' : 'lines'}`}
           />
         )}
         {needs.whiteDrops > 0 && (

@@ -229,8 +229,10 @@ function cupsLegend(ways: readonly TechniqueId[]): string {
 
 /** A name that tells the technique tells the new one. */
 function renamed({ name, technique }: BatchRequest, next: TechniqueId): string {
-  const told = `, ${technique}`
-  return name.endsWith(told) ? `${name.slice(0, -told.length)}, ${next}` : name
+  const called = (id: TechniqueId) => `, ${TECHNIQUES[id].name.toLowerCase()}`
+  // As it was called before techniques were named in words.
+  const told = [called(technique), `, ${technique}`].find((end) => name.endsWith(end))
+  return told ? `${name.slice(0, -told.length)}${called(next)}` : name
 }
 
 /** The layers with what the new technique usually has over it, in place of what the old one had. */

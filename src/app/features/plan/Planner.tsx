@@ -12,7 +12,7 @@ import { OnPaper } from '#app/components/paper/OnPaper.tsx'
 import { PaperSheet } from '#app/components/paper/PaperSheet.tsx'
 import { PigmentEdge } from '#app/components/PigmentEdge.tsx'
 import { Place } from '#app/components/Place.tsx'
-import { ShelfChanged } from '#app/components/ShelfChanged.tsx'
+import { ShelfFollowed } from '#app/components/ShelfChanged.tsx'
 import { useStable } from '#app/components/useStable.ts'
 import { Varied } from '#app/components/Varied.tsx'
 import { useNowMs } from '#app/platform/clock.ts'
@@ -24,6 +24,7 @@ import { BeginFrom } from './BeginFrom.tsx'
 import { checkDraft, dropDraft, keepDraft, newDraft } from './draft.ts'
 import { useKeepPlan } from './keepPlan.ts'
 import { LastTime } from './LastTime.tsx'
+import { LearnedNote } from './LearnedNote.tsx'
 import { LayerPattern } from './LayerPattern.tsx'
 import { PatternBench } from './PatternBench.tsx'
 import { CutThrough } from './desk/CutThrough.tsx'
@@ -61,12 +62,19 @@ export function Planner({
   repeats,
   change: cause,
 }: PlannerProps) {
-  const [draft, setDraft] = useState(first)
+  const [typed, setDraft] = useState(first)
+  const [asBefore, setAsBefore] = useState(false)
+  const renewed = useMemo(() => renewedFrom(typed, stock), [stock, typed])
+  // An open plan follows the shelf, until somebody wants it as it was.
+  const draft = asBefore ? typed : renewed.request
   const [trial, setTrial] = useState(declared)
   const units = useUnits()
   const nowMs = useNowMs(15_000)
-  const taught = useTaught(draft)
-  const request = taught(withSpareMolds(draft, stock))
+  const { taught, from } = useTaught(draft)
+  const [unlearned, setUnlearned] = useState(false)
+  const plain = withSpareMolds(draft, stock)
+  const known = taught(plain)
+  const request = unlearned ? { ...plain, learned: null, aimShiftLog: 0 } : known
   const checked = checkDraft(request, nowMs)
   const plan = usePlannedBands(checked.request)
   const keep = useKeepPlan({ batchId, repeats, orderId, trial })
@@ -76,7 +84,6 @@ export function Planner({
     if (isNew && sound) keepDraft(draft)
   }, [isNew, sound, draft])
   const choices = useMemo(() => withOwn(stock, draft), [stock, draft])
-  const renewed = useMemo(() => renewedFrom(draft, stock), [stock, draft])
   const [search] = useSearchParams()
   const wide = useWide()
   const [open, setOpen] = useState(POUR_DESK)
@@ -155,7 +162,9 @@ export function Planner({
               className="button button-quiet"
               onClick={() => {
                 dropDraft()
-                begin(newDraft(stock, settings) ?? first)
+                const anew = newDraft(stock, settings) ?? first
+                // The room and the colours at hand are those of this table still.
+                begin({ ...anew, roomTempC: draft.roomTempC, colours: draft.colours })
               }}
             >
               Start over
@@ -179,7 +188,15 @@ export function Planner({
       }
     >
       {original && <LastTime story={original} learned={request.learned} />}
-      <ShelfChanged renewed={renewed} onTake={() => setDraft(renewed.request)} />
+      <LearnedNote
+        request={
+          checked.request && { ...checked.request, learned: known.learned, aimShiftLog: known.aimShiftLog }
+        }
+        from={from}
+        isOut={unlearned}
+        onChange={setUnlearned}
+      />
+      <ShelfFollowed changed={renewed.changed} asBefore={asBefore} onChange={setAsBefore} />
       <PigmentEdge request={draft} />
       <div className="mt-4 grid items-start gap-6 lg:grid-cols-[19rem_minmax(0,1fr)]">
         <div className="no-print min-w-0">

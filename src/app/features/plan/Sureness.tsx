@@ -16,7 +16,7 @@ export function Sureness({ live: { bands, plan }, learned }: SurenessProps) {
   if (!aim || !planned) return null
   const from = learned
     ? `Narrowed by ${learned.runs} ${learned.runs === 1 ? 'run' : 'runs'} of this resin.`
-    : 'The record alone: readings at the bench and your own runs make it narrower.'
+    : 'From the label alone. Readings and your own pours sharpen it.'
   const isWhite = planned.does === 'whites'
   // White waits for its minute; ink goes in at once, and what counts is how long it may.
   const sure =

@@ -12,21 +12,22 @@ import type { Settings } from '#schema/studio.ts'
 /** A set is poured as a set; of a larger one a first mix is held to what two hands manage (common practice). */
 const MOST_AT_FIRST = 4
 
+/** Whoever has no more than these means all of them. */
+const FEW_INKS = 4
+
 /** A first draft from what is on the shelf: something to change rather than an empty form. */
 export function newDraft({ resins, molds, colours }: Shelf, settings: Settings): BatchRequest | null {
   const [resin] = resins
   const mold = molds.find((each) => each.depthMm >= 8) ?? molds[0]
   if (!resin || !mold) return null
   const white = colours.find(isWhite)
+  const inks = colours.filter((colour) => colour.kind === 'alcoholInk')
   return {
     ...USUAL_REQUEST,
     name: `${mold.name}, bloom`,
     pieces: [{ mold, count: Math.min(MOST_AT_FIRST, placesOf(mold)), pattern: null }],
     resin,
-    colours: [
-      ...colours.filter((colour) => colour.kind === 'alcoholInk').slice(0, 2),
-      ...(white ? [white] : []),
-    ],
+    colours: [...(inks.length <= FEW_INKS ? inks : inks.slice(0, 2)), ...(white ? [white] : [])],
     roomTempC: settings.roomTempC,
     hands: settings.hands,
     measuring: settings.measuring,

@@ -206,11 +206,12 @@ function ResinCard({ resin }: { resin: Resin }) {
       <h2 className="text-xl">{resin.name}</h2>
       <p className="font-display text-2xl font-semibold">{ratioWords(resin.ratio)}</p>
       <p className="text-sm">
-        {weightRatio(resin).toFixed(3)} parts of A by weight for each of B; {resin.densityAGPerMl} and{' '}
-        {resin.densityBGPerMl} times as heavy as water
+        {weightRatio(resin).toFixed(3)} parts of A by weight for each of B; A{' '}
+        {resin.densityAGPerMl.toFixed(2)}, B {resin.densityBGPerMl.toFixed(2)} g/ml
       </p>
       <p className="text-sm">
-        {resin.flow.viscosityAtRefPaS} Pa·s mixed at {printQuantity(25, units.temperature, 0)}
+        {Number(resin.flow.viscosityAtRefPaS.toPrecision(2))} Pa·s mixed at{' '}
+        {printQuantity(25, units.temperature, 0)}
       </p>
       <p className="text-ink-soft mt-1 text-sm">
         {resin.source} ({CONFIDENCE_WORDS[resin.confidence]})

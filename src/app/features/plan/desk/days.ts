@@ -30,7 +30,9 @@ export function daysOf(
 ): readonly PieceDay[] {
   const startMs = startAt === null ? null : Date.parse(startAt)
   const dayName = (min: number) =>
-    startMs === null ? daysAfter(Math.floor(min / DAY_MIN)) : dayOf(startMs + min * 60_000)
+    startMs === null
+      ? daysAfter(Math.max(0, Math.ceil((min - EVENING_MIN) / DAY_MIN)))
+      : dayOf(startMs + min * 60_000)
   const when = (min: number) => {
     if (startMs !== null) return clockOf(startMs + min * 60_000)
     return min === 0 ? 'stop-stir' : `after ${printSpan(min)}`
@@ -55,6 +57,9 @@ export function daysOf(
       .map(({ min, ...due }) => ({ ...due, when: when(min) })),
   }))
 }
+
+/** Without an hour the pour is taken to be of the day: what comes later than that is of the next. */
+const EVENING_MIN = 10 * 60
 
 function daysAfter(days: number): string {
   if (days === 0) return 'Day of the pour'
