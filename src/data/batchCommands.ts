@@ -1,4 +1,3 @@
-import { sealedRequest } from '#core/batch/index.ts'
 import { POUR } from '#core/rack/index.ts'
 import { Dexie } from 'dexie'
 import type { Outcome, Piece } from '#core/journal/index.ts'
@@ -63,11 +62,13 @@ export type OnTheRack = Pick<Batch['request'], 'layers' | 'jobs'>
  * Changes what follows on the rack; what was poured stays as it was asked for, and a layer that was laid, or whose mix is begun, cannot
  * be changed any more.
  */
-export function setOnTheRack(
+export async function setOnTheRack(
   db: StudioDatabase,
   batchId: string,
   { layers, jobs }: OnTheRack,
 ): Promise<Result<OnTheRack, BatchProblem>> {
+  // Before the transaction, which would end while anything else is waited for.
+  const { sealedRequest } = await import('./sealing.ts')
   return stored(() =>
     db.transaction('rw', db.batches, db.events, async () => {
       const batch = await db.batches.get(batchId)

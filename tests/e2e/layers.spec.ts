@@ -215,7 +215,7 @@ test('ten ready-made dishes: a film, a painted layer that only dries, a second f
     await page.getByText('Depths, measuring, hands').click()
     // 45 ml over ten of them: how deep that is follows from the water fills.
     await page.getByRole('textbox', { name: 'Or so much in each' }).fill('4.5')
-    await expect(page.getByRole('textbox', { name: 'Base' })).toHaveValue('3.25')
+    await expect(page.getByRole('textbox', { name: 'Base' })).toHaveValue('3.31')
     await page.getByLabel('Add a layer').selectOption('solventPaint')
     const paint = page.locator('[data-layer="solventPaint"]')
     for (const name of ['Slate paste', 'Pewter mica'])

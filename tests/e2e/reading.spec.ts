@@ -29,7 +29,7 @@ test('a reading narrows the windows at once, and undo takes it back exactly', as
   const wide = await bandWidth(page)
   await readCup(page, '28.5')
   await expect(believed(page)).toContainText('After 1 reading this resin seems')
-  expect(await bandWidth(page)).toBeLessThan(0.75 * wide)
+  expect(await bandWidth(page)).toBeLessThan(0.9 * wide)
   await page.getByRole('button', { name: 'Undo' }).click()
   await expect(believed(page)).toHaveText(before)
 })

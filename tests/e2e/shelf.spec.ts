@@ -45,11 +45,12 @@ test('a plan says that its resin was changed on the shelf, and takes it over wit
   await expect(page.locator('[data-item="demo-heron"]')).toContainText('2 : 1 by volume')
 
   await go(page, '/plan/demo-8')
-  await expect(told).toContainText('Heron Quick was changed on the shelf since')
-  expect(await ofA.first().innerText()).toBe(before)
-  await page.reload()
-  await told.getByRole('button', { name: 'Plan with what it is now' }).click()
-  await expect(told).toHaveCount(0)
+  // An open plan goes along with the shelf, says so, and goes back with one tap.
+  await expect(told).toContainText('Heron Quick was changed on the shelf')
+  await expect(ofA.first()).not.toHaveText(before)
+  await told.getByRole('button', { name: 'Keep what it was begun with' }).click()
+  await expect(ofA.first()).toHaveText(before)
+  await told.getByRole('button', { name: 'Follow the shelf' }).click()
   await expect(ofA.first()).not.toHaveText(before)
 
   await go(page, '/pour/demo-8')

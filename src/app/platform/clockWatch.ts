@@ -1,5 +1,6 @@
 import { useEffect, useRef, useState } from 'react'
 import * as v from 'valibot'
+import { techniqueOfPour } from '#core/batch/index.ts'
 import { isWorked } from '#core/runsheet/index.ts'
 import { useOpenStories, type BatchStory } from './stories.ts'
 import { spoolMark } from './spool.ts'
@@ -108,7 +109,7 @@ function workedPour(
   const own = { batchId: batch.id, stirId: began.id }
   // As it was when it was last seen: a clock put on since makes no pour old.
   const seenMs = Math.min(noteOf(notes, own)?.seenMs ?? nowMs, nowMs)
-  return isWorked(pour, batch.request, seenMs) ? own : null
+  return isWorked(pour, techniqueOfPour(batch.request), seenMs) ? own : null
 }
 
 export interface NoticedJump {

@@ -11,7 +11,7 @@ export interface JudgedPiece {
 }
 
 /** What a piece of another resin is worth of one of its own (from memory): a hand is a hand, but its minutes were learned on that resin. */
-export const LENT_SHARE = 0.1
+const LENT_SHARE = 0.1
 
 /** The edges of the technique's band beside its best, as natural logs of flow: the early edge above 0, the late one below. */
 export interface BandEdges {

@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
 import { bloomRequest } from '../../../tests/support/request.ts'
+import { techniqueOfPour } from '../batch/index.ts'
 import { planBatch } from '../plan/index.ts'
 import { TECHNIQUES } from '../technique/index.ts'
 import { standingAt, stepAtHand } from './now.ts'
@@ -178,6 +179,7 @@ describe('a clock that was set', () => {
 
 describe('a pour the hands are at', () => {
   const request = bloomRequest({}, 1)
+  const technique = techniqueOfPour(request)
   const fixed = planBatch(request).steps.filter(({ place, floats }) => place === 'pour' && !floats)
   const after = (keys: readonly string[]): PourEvent[] => [
     ...STARTED,
@@ -186,9 +188,9 @@ describe('a pour the hands are at', () => {
   const keys = fixed.slice(1).map(({ key }) => key)
 
   test('is over with its last step, looks or no looks; until then it is worked', () => {
-    expect(isWorked(readPour(after(keys.slice(0, -1))), request, min(60))).toBe(true)
-    expect(isWorked(readPour(after(keys)), request, min(60))).toBe(false)
-    expect(isWorked(readPour(after([])), request, min(5 * 60))).toBe(false)
+    expect(isWorked(readPour(after(keys.slice(0, -1))), technique, min(60))).toBe(true)
+    expect(isWorked(readPour(after(keys)), technique, min(60))).toBe(false)
+    expect(isWorked(readPour(after([])), technique, min(5 * 60))).toBe(false)
   })
 })
 

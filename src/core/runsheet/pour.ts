@@ -1,6 +1,5 @@
-import { layerOfMix, STIR } from '../technique/index.ts'
-import { laidOut, techniqueOfPour, type BatchRequest } from '../batch/index.ts'
-import { AS_PLANNED, pieceSlots, turnsOf, type Otherwise, type Reading } from '../timing/index.ts'
+import { layerOfMix, STIR, type Technique } from '../technique/index.ts'
+import { AS_PLANNED, type Otherwise, type Reading } from '../timing/index.ts'
 
 /** What happened at a bench, as it happened. Nothing is ever rewritten: an undo is an event too. */
 export type PourEvent = { readonly id: string; readonly atMs: number } & (
@@ -229,23 +228,15 @@ export function isLive(pour: Pour, atMs: number): boolean {
 }
 
 /**
- * Whether the hands are still at that pour, or at a layer of it, at that instant: something of it that does more than look or wipe is not marked
- * yet. One whose last step is marked is over, however short ago.
+ * Whether the hands are still at that pour, or at a layer of it, at that instant: a step of all its pieces that does more than look or wipe is not
+ * marked yet. One whose last such step is marked is over, however short ago.
  */
-export function isWorked(pour: Pour, request: BatchRequest, atMs: number): boolean {
+export function isWorked(pour: Pour, { steps }: Pick<Technique, 'steps'>, atMs: number): boolean {
   if (pour.stage !== 'running' || sittingAtHand(pour, atMs) !== null) return isLive(pour, atMs)
-  return isLive(pour, atMs) && handsTurns(pour, request).some((key) => pour.done[key] === undefined)
-}
-
-/** The turns of the pour itself that do more than look or wipe, by key. */
-function handsTurns(
-  { otherwise }: Extract<Pour, { stage: 'running' }>,
-  request: BatchRequest,
-): readonly string[] {
-  const technique = techniqueOfPour(request)
-  return turnsOf(technique, pieceSlots(laidOut(request, technique).fills), otherwise)
-    .filter(({ step: { place, floats } }) => place === 'pour' && !floats)
-    .map(({ key }) => key)
+  const { done, otherwise } = pour
+  const last = steps.filter(({ place, per, floats }) => place === 'pour' && per === 'batch' && !floats)
+  const isOpen = last.some(({ id }) => done[id] === undefined && !otherwise.leftOut.includes(id))
+  return isLive(pour, atMs) && isOpen
 }
 
 /** The layer whose mix is stirred, or was so shortly before and is not laid yet; null where none is. */

@@ -30,7 +30,7 @@ export const BLOOM: Technique = {
     {
       id: 'rest',
       title: 'Rest in the deep cup',
-      detail: 'Its own mass warms it; near 40 °C it is ready. Leave it whole: a shallow cup does not warm.',
+      detail: 'Its own mass warms it. Leave it whole: a shallow cup does not warm.',
       done: 'Ready',
       place: 'pour',
       per: 'batch',

@@ -13,6 +13,7 @@ import type { UnitChoice } from '#core/units/index.ts'
 import type { Otherwise, Reading } from '#core/timing/index.ts'
 import { markedAt } from '#core/technique/index.ts'
 import { inUnits } from '#words/inUnits.ts'
+import { wordSignsAtDecant } from '#words/signs.ts'
 import { EMPTY_NOW } from '#words/standing.ts'
 import { sampleAt } from '#app/components/lifeAt.ts'
 import { pourSpan, stripNotches } from '#app/components/notches.ts'
@@ -71,6 +72,9 @@ export function StepView({
   const overdue = overdueCup(plan, done, nowMin)?.key === step.key
   const { school } = useSettings()
   const full = markedAt('empties', techniqueOfPour(story.batch.request), done) === null
+  // A rest ends with the cup: what it is like by then is this plan's own.
+  const waits = full && step.handsOnMin === 0
+  const signs = waits ? wordSignsAtDecant(plan, story.batch.request.roomTempC, units) : null
   useSignal(isDue(standing) ? step.key : '')
   return (
     <section aria-label="The step at hand" data-step={step.key} data-standing={standing.kind}>
@@ -84,7 +88,10 @@ export function StepView({
       >
         <p className="text-ink-soft text-lg">{pieceLine(step, plan)}</p>
         <h2 className="text-2xl sm:text-3xl">{overdue ? EMPTY_NOW.title : step.title}</h2>
-        <p className="my-2 max-w-prose text-lg">{overdue ? EMPTY_NOW.detail : inUnits(step.detail, units)}</p>
+        <p className="my-2 max-w-prose text-lg">
+          {overdue ? EMPTY_NOW.detail : inUnits(step.detail, units)}
+          {signs && !overdue && <span className="block">{signs}</span>}
+        </p>
       </StepHead>
       <InSight title={overdue ? EMPTY_NOW.title : step.title} standing={standing} nowMin={nowMin} />
       {step.does === 'empties' && (

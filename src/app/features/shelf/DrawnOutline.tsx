@@ -1,6 +1,6 @@
 import { useId, useState, type MouseEvent } from 'react'
 import { boxOf, type Outline, type Point } from '#core/mold/index.ts'
-import type { OutlineFile } from '#formats/outlineSvg.ts'
+import { outlineAtWidth } from '#formats/outlineSvg.ts'
 import type { UnitChoice } from '#core/units/index.ts'
 import { QuantityField } from '#app/components/QuantityField.tsx'
 import { offPage } from '#app/platform/files.ts'
@@ -16,33 +16,30 @@ interface DrawnOutlineProps {
 
 /** A mold's true outline: from an SVG file sized by one known width, or traced by points. */
 export function DrawnOutlineFields({ outline, change, units }: DrawnOutlineProps) {
-  const [file, setFile] = useState<OutlineFile | null>(null)
   const [told, setTold] = useState<readonly string[]>([])
   const box = boxOf(outline.points)
-  const size = async (lines: Pick<OutlineFile, 'lines'>, widthMm: number, notes: readonly string[] = []) => {
-    const read = await offPage(async (lab) => lab.outlineAtWidth({ lines: lines.lines }, widthMm))
-    if (!read.ok) return setTold([wordOutlineProblem(read.problem)])
-    setTold(notes)
-    change(read.value)
-  }
   const open = async (chosen: File | undefined) => {
     if (!chosen) return
     const read = await offPage(async (lab) => lab.readOutlineFile(chosen))
     if (!read.ok) return setTold([wordOutlineProblem(read.problem)])
-    setFile(read.value)
-    const { widthMm, ignored } = read.value
-    await size(read.value, widthMm ?? box.right - box.left, [
+    const { lines, widthMm, ignored } = read.value
+    // A file may hold any line: it is looked at off the page until it is an outline as a hand draws it.
+    const sized = await offPage(async (lab) => lab.outlineAtWidth({ lines }, widthMm ?? box.right - box.left))
+    if (!sized.ok) return setTold([wordOutlineProblem(sized.problem)])
+    setTold([
       widthMm === null
         ? 'The file states no real size: give its width below.'
         : 'Sized as the file states; check the width with a ruler.',
       ...(ignored.length > 0 ? [`Left alone: ${ignored.slice(0, 8).join(', ')}.`] : []),
     ])
+    change(sized.value)
   }
   const resize = (widthMm: number | null) => {
     if (widthMm === null || !(widthMm > 0) || widthMm > 2000) return
-    void size(file ?? { lines: upsideDown([outline.points, ...outline.islands]) }, widthMm).catch(
-      (trouble: Error) => setTold([trouble.message]),
-    )
+    const read = outlineAtWidth({ lines: upsideDown([outline.points, ...outline.islands]) }, widthMm)
+    if (!read.ok) return setTold([wordOutlineProblem(read.problem)])
+    setTold([])
+    change(read.value)
   }
   return (
     <fieldset className="border-line rounded-xl border p-3 sm:col-span-2">
