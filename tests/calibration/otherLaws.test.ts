@@ -20,7 +20,7 @@ import { setting } from '../support/cupAt40.ts'
  * the literature on room-temperature epoxies has them (from memory), on top of what any pour departs by. The product knows none of it.
  * LONG=1 npm run unit -- tests/calibration/otherLaws prints the figures of docs/physics/cure.md.
  */
-const TRUTHS = process.env['LONG'] ? 300 : 24
+const TRUTHS = process.env['LONG'] ? 150 : 24
 const MEMBERS = 256
 const DECANT_MIN = 18
 

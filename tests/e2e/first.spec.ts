@@ -47,12 +47,12 @@ test.describe('from a label to a plan, on a phone', () => {
     await expect(sheet).toContainText('densities are assumed')
     await expect(sheet).not.toContainText('Weighing is exact')
     await expect(page.locator('[data-needed]')).toContainText('Piping bag')
-    await expect(page.getByRole('row', { name: /Ready for use/ })).toContainText('10 d 0 h')
+    await expect(page.getByRole('row', { name: /Ready for use/ })).toContainText('10 days')
 
     // All of it lies on the shelf, as it was typed.
     await go(page, '/shelf')
     await page.getByRole('button', { name: 'Change My resin' }).click()
-    await expect(page.getByRole('textbox', { name: 'Working time', exact: true })).toHaveValue('40')
+    await expect(page.getByRole('textbox', { name: 'Working time', exact: true })).toHaveValue('40 min')
     await expect(page.getByLabel('Full cure')).toHaveValue('10')
     await page.getByText('What labels leave out').click()
     await expect(page.getByLabel('Density of A, times water (assumed)')).toBeVisible()

@@ -10,14 +10,14 @@ test('the shelf says what was believed of a resin before and now, from which run
   await learned.getByText('From which runs?').click()
   const first = learned.getByRole('checkbox').first()
   await first.click()
-  await expect(learned).toContainText('After 2 runs')
+  await expect(learned).toContainText('from 2 pours')
   await expect(learned).toContainText('left out')
   await learned.getByRole('button', { name: 'Reset what was learned' }).click()
   await expect(learned).toContainText('No run counts')
   await page.getByRole('button', { name: 'Undo' }).click()
-  await expect(learned).toContainText('After 2 runs')
+  await expect(learned).toContainText('from 2 pours')
   await first.click()
-  await expect(learned).toContainText('After 3 runs')
+  await expect(learned).toContainText('from 3 pours')
 })
 
 test('the next plan starts from what runs and outcomes taught', async ({ page }) => {

@@ -13,10 +13,10 @@ export function StageLine({ plan, nowMin, units }: StageLineProps) {
   const held = stagesAt(plan.stages, nowMin)
   // Gelled goes without saying once a later stage has come.
   const told = held.filter((id) => id !== 'gel' || held.at(-1) === 'gel')
+  if (told.length === 0) return null
   return (
     <p className="text-ink-soft" data-stages={held.join(' ')}>
-      The resin now: {told.length === 0 ? 'between two stages' : told.map((id) => STAGE_WORDS[id]).join(', ')}
-      .
+      The resin now: {told.map((id) => STAGE_WORDS[id]).join(', ')}.
       {held.includes('demold') && plan.heatLimitC !== null && (
         <span data-heat-limit>
           {' '}

@@ -66,6 +66,8 @@ export interface RackEntry {
   readonly toAtMs: number | null
   /** Null while it waits. */
   readonly doneAtMs: number | null
+  /** The pieces are in their molds still, and this is done on what came out of them. */
+  readonly isInMold: boolean
 }
 
 /** The rack's tasks of those batches, soonest first; what was passed over for a later one is left out. */
@@ -96,5 +98,12 @@ function entryOf(batch: RunningBatch, step: RunStep): RackEntry {
     bestAtMs: at(step.beginMin),
     toAtMs: step.toMin === null ? null : at(step.toMin),
     doneAtMs: doneMin === undefined ? null : at(doneMin),
+    isInMold: comesAfterDemolding(batch, step),
   }
+}
+
+function comesAfterDemolding({ plan, done }: RunningBatch, step: RunStep): boolean {
+  const rack = plan.steps.filter(({ place }) => place === 'rack')
+  const frees = rack.findIndex(({ does }) => does === 'frees')
+  return frees >= 0 && done[rack[frees]!.key] === undefined && rack.indexOf(step) > frees
 }

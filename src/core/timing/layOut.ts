@@ -108,7 +108,8 @@ function plannedTime(task: LayOutTask, context: Context, hands: number): Times {
       return {
         beginMin: dueMin,
         endMin: dueMin + hands,
-        fromMin: Math.max(0, dueMin - 1),
+        // Out of a cup that has to be empty by then it is never due later than that.
+        fromMin: Math.max(0, inBed(task, moment.step) ? dueMin - 1 : Math.min(dueMin - 1, task.cupStopMin)),
         toMin: inBed(task, moment.step) ? dueMin + moment.minutes + 1 : openEnded(task.cupStopMin),
       }
     }

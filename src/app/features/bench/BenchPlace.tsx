@@ -35,6 +35,7 @@ export function BenchPlace({ whenBare }: { readonly whenBare: ReactNode }) {
   const due = rackEntries(running).filter(
     (entry) => entry.doneAtMs === null && entry.step.does !== 'serves' && entry.fromAtMs < nowMs + AHEAD_MS,
   )
+  const curing = running.filter((batch) => batch.atHand === null && !isOff(batch.story))
   const planned = stories.filter(({ pour }) => pour.stage === 'planned' || pour.stage === 'ready')
   const unseen = stories.filter(
     (story) => isOff(story) && story.pieces.some((piece) => piece.outcome === null),
@@ -68,6 +69,7 @@ export function BenchPlace({ whenBare }: { readonly whenBare: ReactNode }) {
       )}
       <div className="grid items-start gap-5 lg:grid-cols-2">
         {live.length > 0 && <LiveList live={live} />}
+        {curing.length > 0 && <CuringList curing={curing} nowMs={nowMs} />}
         {due.length > 0 && <DueList due={due} nowMs={nowMs} />}
         {planned.length > 0 && <PlannedList planned={planned} nowMs={nowMs} />}
         {unseen.length > 0 && <UnseenList unseen={unseen} />}
@@ -95,6 +97,37 @@ function LiveList({ live }: { live: readonly RunningBatch[] }) {
             </Link>
           </li>
         ))}
+      </ul>
+    </section>
+  )
+}
+
+/** Batches between their pour and their mold: what they wait for, and the way to their page. */
+function CuringList({ curing, nowMs }: { readonly curing: readonly RunningBatch[]; readonly nowMs: number }) {
+  return (
+    <section className="sheet" aria-labelledby="curing">
+      <h2 id="curing" className="mb-2 text-xl">
+        Curing
+      </h2>
+      <ul className="flex flex-col gap-2">
+        {curing.map((batch) => {
+          const next = rackEntries([batch]).find(({ doneAtMs }) => doneAtMs === null)
+          return (
+            <li key={batch.story.batch.id}>
+              <Link
+                className="button button-quiet w-full justify-between"
+                to={`/pour/${batch.story.batch.id}`}
+              >
+                <span>{batch.story.batch.request.name}</span>
+                {next && (
+                  <span className="text-ink-soft font-normal">
+                    {next.step.title}, best {whenOf(next.bestAtMs, nowMs)}
+                  </span>
+                )}
+              </Link>
+            </li>
+          )
+        })}
       </ul>
     </section>
   )

@@ -37,6 +37,9 @@ function Run({ story, units }: { story: BatchStory; units: UnitChoice }) {
       lead={`${story.pieces.length} ${story.pieces.length === 1 ? 'piece' : 'pieces'}, ${request.resin.name} (${ratioWords(request.resin.ratio)}), room ${printQuantity(request.roomTempC, units.temperature, 0)}`}
       actions={
         <>
+          <Link className="button button-quiet" to={`/pour/${batchId}`}>
+            Where it stands
+          </Link>
           <Link className="button button-quiet" to={`/finish/${batchId}`}>
             Write down pieces
           </Link>

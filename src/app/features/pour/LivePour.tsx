@@ -49,7 +49,7 @@ export function LivePour({ story, pour, live, units, failed }: LivePourProps) {
           readings={pour.readings}
         />
       ) : (
-        <PourOver story={story} stopStirAtMs={pour.stopStirAtMs} plan={plan} />
+        <PourOver story={story} stopStirAtMs={pour.stopStirAtMs} plan={plan} units={units} done={pour.done} />
       )}
       {step && <ComingUp steps={plan.steps} done={pour.done} after={step} nowMin={nowMin} />}
       {pour.notes.length > 0 && (

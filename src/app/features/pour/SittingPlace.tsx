@@ -22,6 +22,7 @@ import { MarkButton } from './MarkButton.tsx'
 import { Gate, stopsOf } from './PrepGate.tsx'
 import { ReadingTaker } from './ReadingTaker.tsx'
 import { MixingView, WeighView } from './Stirring.tsx'
+import { TooEarly } from './TooEarly.tsx'
 import { UndoButton } from './UndoButton.tsx'
 
 type Running = Extract<Pour, { stage: 'running' }>
@@ -92,7 +93,9 @@ function SittingAt({ story, pour, layerId, name }: SittingAtProps) {
         lead={`${known.lead}. ${shown.mix ? 'Everything after stop-stir is against the clock: nothing is fetched then.' : shown.detail}`}
         stops={stopsOf(shown.pour?.live.plan.findings ?? [])}
         units={units}
-      />
+      >
+        <TooEarly story={story} pour={pour} layerId={layerId} />
+      </Gate>
     )
   return <Begun {...known} sitting={sitting} pour={pour} />
 }

@@ -103,7 +103,9 @@ function RackCard({ batch, nowMs, units }: { batch: RunningBatch; nowMs: number;
   return (
     <li className="sheet" data-batch={story.batch.id}>
       <div className="mb-3 flex flex-wrap items-baseline justify-between gap-2">
-        <h2 className="text-xl">{story.batch.request.name}</h2>
+        <h2 className="text-xl">
+          <Link to={`/pour/${story.batch.id}`}>{story.batch.request.name}</Link>
+        </h2>
         <p className="text-ink-soft text-sm">
           stop-stir {whenOf(stopStirAtMs, nowMs)}, {printSpan(nowMin)} ago
         </p>
@@ -210,6 +212,8 @@ function TaskRow({ entry, nowMs, units }: { entry: RackEntry; nowMs: number; uni
           )}
           <button
             className={`button ${possible && !step.lays ? 'button-main' : 'button-quiet'}`}
+            disabled={entry.isInMold}
+            title={entry.isInMold ? 'Demold the pieces first' : undefined}
             onClick={() => void mark().catch(fail)}
           >
             {step.done}

@@ -1,0 +1,35 @@
+import { Callout } from '#app/components/Callout.tsx'
+import { whenOf } from '#app/components/when.ts'
+import { useNowMs } from '#app/platform/clock.ts'
+import { useLastTold, useLivePlan } from '#app/platform/queries.ts'
+import type { BatchStory } from '#app/platform/stories.ts'
+import type { Pour } from '#core/runsheet/index.ts'
+
+interface TooEarlyProps {
+  readonly story: BatchStory
+  readonly pour: Extract<Pour, { stage: 'running' }>
+  readonly layerId: string
+}
+
+/** At the gate of a layer: that what lies under it is not ready for it yet, or no more, and from or until when it was. */
+export function TooEarly({ story, pour, layerId }: TooEarlyProps) {
+  const nowMs = useNowMs(15_000)
+  const live = useLastTold(useLivePlan(story, pour))
+  const step = live?.plan.steps.find(({ key, place }) => key === layerId && place === 'rack')
+  if (!step) return null
+  const at = (min: number) => pour.stopStirAtMs + min * 60_000
+  if (nowMs < at(step.fromMin))
+    return (
+      <Callout gravity="warn" title={`Too early: it bonds from ${whenOf(at(step.fromMin), nowMs)}`}>
+        What lies under it is still too soft. Mixed now, this layer waits in its cup for that long. Best is{' '}
+        {whenOf(at(step.beginMin), nowMs)}.
+      </Callout>
+    )
+  if (step.toMin !== null && nowMs > at(step.toMin))
+    return (
+      <Callout gravity="warn" title={`Late: it bonded until ${whenOf(at(step.toMin), nowMs)}`}>
+        Scuff what lies under it and wipe it clean before you mix, so that this layer holds.
+      </Callout>
+    )
+  return null
+}
