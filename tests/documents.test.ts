@@ -10,6 +10,7 @@ describe('the documents', () => {
   test.each([
     ['plan', 0],
     ['forecast', 1],
+    ['live', 2],
   ])('the %s example of docs/formats.md runs as it stands', (command, place) => {
     let out = ''
     let err = ''
@@ -22,6 +23,17 @@ describe('the documents', () => {
     expect(err).toBe('')
     expect(code).toBe(0)
     expect(JSON.parse(out).format).toBe(`nublo/${command}`)
+  })
+
+  test('the label example of docs/formats.md makes a resin', () => {
+    let out = ''
+    const code = run(['label', 'example.json'], {
+      readFile: () => examples[3]!,
+      out: (words) => void (out += words),
+      err: () => undefined,
+      nowMs: () => 0,
+    })
+    expect([code, JSON.parse(out).format]).toEqual([0, 'nublo/resin'])
   })
 
   test('every picture is linked from the README, and every link has its file', () => {

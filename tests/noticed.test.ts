@@ -137,18 +137,39 @@ describe('stops', () => {
       members,
       mean: { ...NO_DEPARTURE, mixK: left.length === 2 ? -8 : 3 },
     })
-    const told = { beforeMin: 25, quickBeforeMin: 24, readings, stopBy: stopBy as never }
+    const told = {
+      beforeMin: 25,
+      quickBeforeMin: 24,
+      readings,
+      stopBy: stopBy as never,
+      believing: () => ({ members, mean: { ...NO_DEPARTURE, mixK: 9 } }),
+    }
     const all = { members, mean: NO_DEPARTURE, without }
     expect(cupStopAfter({ ...told, believed: { ...all, contradictions: readings.slice(0, 2) } })).toBe(22)
     expect(cupStopAfter({ ...told, believed: { ...all, contradictions: [] } })).toBe(30)
   })
 
   test('one reading alone leaves the stop where it was, or sooner', () => {
-    const told = { beforeMin: 25, quickBeforeMin: 24, readings: [reading(5)], stopBy: stopBy as never }
+    const told = {
+      beforeMin: 25,
+      quickBeforeMin: 24,
+      readings: [reading(5)],
+      stopBy: stopBy as never,
+      believing: () => ({ members, mean: { ...NO_DEPARTURE, mixK: 9 } }),
+    }
     expect(cupStopAfter({ ...told, believed: believed([], 30, null) as never })).toBe(24)
     expect(cupStopAfter({ ...told, quickBeforeMin: null, believed: believed([], 30, null) as never })).toBe(
       25,
     )
+  })
+
+  test('one reading alone may be of a probe at the wall: the stop is no later than some kelvin more would make it', () => {
+    const told = { beforeMin: 25, quickBeforeMin: 24, readings: [reading(5)], stopBy: stopBy as never }
+    const believing = ([first]: readonly Reading[]) => {
+      expect(first).toMatchObject({ tempC: 34 })
+      return { members, mean: { ...NO_DEPARTURE, mixK: -9 } }
+    }
+    expect(cupStopAfter({ ...told, believing, believed: believed([], 30, null) as never })).toBe(21)
   })
 
   test('the quick tail is the cup that one in ten is quicker than', () => {

@@ -29,6 +29,10 @@ export const EMPTY_NOW = {
     'Into the molds. What they do not take goes onto a tray outdoors, spread thin. Everything else waits.',
 } as const
 
+/** The same once it has gelled by the plan: it goes into no mold any more. */
+export const GELLED_CUP =
+  'By this plan it has gelled: it goes into no mold any more. Carry it outdoors on a tray, spread it thin, do not seal it. Everything else waits.'
+
 /** On one line. */
 export function standingLine(standing: Standing): string {
   const { word, more } = wordStanding(standing)

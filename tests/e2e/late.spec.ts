@@ -7,7 +7,7 @@ test('a cup that stands past its stop leaves one step, here and on every place: 
   await openStudio(page, '/pour/demo-8')
   await layOut(page)
   await stir(page)
-  await wait(page, 55)
+  await wait(page, 29)
   const step = page.locator('[data-step="decant"]')
   await expect(step).toHaveAttribute('data-standing', 'past')
   await expect(step.getByRole('heading', { name: 'Empty the cup now' })).toBeVisible()
@@ -47,12 +47,13 @@ test('a pour that ended asks nothing of the next one, a day later; its batch has
   await page.goto('about:blank')
   await page.clock.setSystemTime(now + 22 * 3_600_000)
   await page.goto('/')
-  await expect(page.getByRole('heading', { name: 'Curing' })).toBeVisible()
+  const due = page.getByRole('region', { name: 'On the rack' })
+  await expect(due).toBeVisible()
   await page.clock.runFor(2500)
   await expect(page.locator('[data-clock]')).toHaveCount(0)
 
   // The page of the batch: what a finger finds moves its days.
-  await page.getByRole('region', { name: 'Curing' }).getByRole('link').first().click()
+  await due.getByRole('link', { name: 'Saffron soft squares' }).first().click()
   await expect(page.getByRole('heading', { name: 'The pour is done' })).toBeVisible()
   await expect(page.getByRole('link', { name: 'Add a layer or a job' })).toBeVisible()
 

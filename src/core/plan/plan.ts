@@ -261,6 +261,7 @@ export function planLive(
       quickBeforeMin: gels(unread.members),
       readings,
       believed,
+      believing: (told) => believe(planned, { ...task, readings: told }),
       stopBy: (by) => Math.min(stopOf(by), gels(by.members) ?? Infinity),
     })
   }

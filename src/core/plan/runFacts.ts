@@ -92,6 +92,10 @@ export function factsOf({ request, plan, pour, events }: PouredRun, pieceNo: num
     glitterMetWhite: fill !== null && glitterMeetsWhite(fill, request),
     mica:
       request.colours.some(({ kind }) => kind === 'mica') ||
+      // What is in a bag, or in a cup that was poured, falls and specks like what was strewn.
+      [...(request.bags ?? []), ...request.cups].some(({ colours }) =>
+        colours.some(({ colour }) => colour.kind === 'mica'),
+      ) ||
       (fill?.laid.sprinkles.some(({ what }) => what === 'mica') ?? false),
     muddyPair: muddy ? [muddy.one, muddy.other] : null,
     shiftedColour: curingShifts(request.colours)[0]?.name ?? null,

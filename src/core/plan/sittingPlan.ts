@@ -1,5 +1,6 @@
 import {
   drawnIn,
+  governingWall,
   laterAmount,
   mixesOfLayer,
   moldPortions,
@@ -288,7 +289,7 @@ function settingOf(
     roomTempC,
     startTempC: (partsTempC ?? roomTempC) + STIRRED_K,
     bedDepthMm: laterAmount(fills, layer).depthMm,
-    wall: fills[0]!.mold.wall,
+    wall: governingWall(fills),
   }
 }
 
@@ -315,6 +316,8 @@ function limitsOf(
     quickBeforeMin: gels(unread.members),
     readings,
     believed,
+    believing: (told) =>
+      believe({ forecast: planned }, { belief, readings: told, members: MEMBERS, seed: SEED }),
     stopBy: ({ mean, members }) =>
       Math.min(
         fillCup(settingFor(correctedRequest(own, mean))).limits?.stopMin ?? Infinity,

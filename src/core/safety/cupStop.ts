@@ -9,6 +9,18 @@ export interface StopTask {
   readonly believed: Believed
   /** When it must be empty by what is believed: by its mean, and before one in ten has gelled. */
   readonly stopBy: (by: Pick<Believed, 'members' | 'mean'>) => number
+  /** What would be believed were those the readings; asked while no two agree. */
+  readonly believing: (readings: readonly Reading[]) => Pick<Believed, 'members' | 'mean'>
+}
+
+/** A probe at the wall of a cup shows so much less than its middle, a figure of some minutes ago about as much (from memory). */
+const LOW_BY_K = 4
+
+/** The readings as they would be had the thermometer stood at the wall. */
+function asIfLow(readings: readonly Reading[]): readonly Reading[] {
+  return readings.map((reading) =>
+    reading.kind === 'temperature' ? { ...reading, tempC: reading.tempC + LOW_BY_K } : reading,
+  )
 }
 
 /** Readings nearer to each other than this may share one slip: a probe at the wall, a figure of some minutes ago (from memory). */
@@ -17,18 +29,25 @@ const APART_MIN = 3
 /**
  * When a cup must be empty after those readings. One of them may move it sooner; later it moves only by what still holds whichever of them is
  * left out, with all that were taken within three minutes of it: by two that agree. While no two do, it stays no later than before anything
- * was read, and no later than its quick tail was then.
+ * was read, than its quick tail was then, and than it would be had the thermometer shown some kelvin too little.
  */
-export function cupStopAfter({ beforeMin, quickBeforeMin, readings, believed, stopBy }: StopTask): number {
+export function cupStopAfter({
+  beforeMin,
+  quickBeforeMin,
+  readings,
+  believed,
+  stopBy,
+  believing,
+}: StopTask): number {
   const evidence = readings.filter(isEvidence)
   const groups = [
     ...evidence.map(({ atMin }) => evidence.filter((other) => Math.abs(other.atMin - atMin) < APART_MIN)),
     believed.contradictions,
   ].filter((group) => group.length > 0)
-  const unread = Math.min(beforeMin, quickBeforeMin ?? Infinity)
+  const unread = () => Math.min(beforeMin, quickBeforeMin ?? Infinity, stopBy(believing(asIfLow(readings))))
   const stops = distinct(groups).map((group) => {
     const rest = believed.without(group)
-    return rest === null ? unread : stopBy(rest)
+    return rest === null ? unread() : stopBy(rest)
   })
   return Math.min(stopBy(believed), ...stops)
 }

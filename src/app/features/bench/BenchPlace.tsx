@@ -35,7 +35,10 @@ export function BenchPlace({ whenBare }: { readonly whenBare: ReactNode }) {
   const due = rackEntries(running).filter(
     (entry) => entry.doneAtMs === null && entry.step.does !== 'serves' && entry.fromAtMs < nowMs + AHEAD_MS,
   )
-  const curing = running.filter((batch) => batch.atHand === null && !isOff(batch.story))
+  // What is due has its page behind its name.
+  const curing = running.filter(
+    (batch) => batch.atHand === null && !isOff(batch.story) && due.every((entry) => entry.batch !== batch),
+  )
   const planned = stories.filter(({ pour }) => pour.stage === 'planned' || pour.stage === 'ready')
   const unseen = stories.filter(
     (story) => isOff(story) && story.pieces.some((piece) => piece.outcome === null),
@@ -150,7 +153,8 @@ function DueList({ due, nowMs }: { due: readonly RackEntry[]; nowMs: number }) {
             className="border-line border-t py-2 first:border-t-0"
           >
             <p className="font-semibold">
-              {entry.step.title}: {entry.batch.story.batch.request.name}
+              {entry.step.title}:{' '}
+              <Link to={`/pour/${entry.batch.story.batch.id}`}>{entry.batch.story.batch.request.name}</Link>
             </p>
             <p className="text-ink-soft mb-1">
               {dueWords(entry, nowMs)}

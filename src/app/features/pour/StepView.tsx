@@ -14,7 +14,7 @@ import type { Otherwise, Reading } from '#core/timing/index.ts'
 import { markedAt } from '#core/technique/index.ts'
 import { inUnits } from '#words/inUnits.ts'
 import { wordSignsAtDecant } from '#words/signs.ts'
-import { EMPTY_NOW } from '#words/standing.ts'
+import { EMPTY_NOW, GELLED_CUP } from '#words/standing.ts'
 import { sampleAt } from '#app/components/lifeAt.ts'
 import { pourSpan, stripNotches } from '#app/components/notches.ts'
 import { StageLine } from '#app/components/StageLine.tsx'
@@ -70,6 +70,7 @@ export function StepView({
 }: StepViewProps) {
   const standing = standingAt(step, nowMin)
   const overdue = overdueCup(plan, done, nowMin)?.key === step.key
+  const gelled = overdue && plan.cupLimits !== null && nowMin >= plan.cupLimits.gelMin
   const { school } = useSettings()
   const full = markedAt('empties', techniqueOfPour(story.batch.request), done) === null
   // A rest ends with the cup: what it is like by then is this plan's own.
@@ -89,7 +90,7 @@ export function StepView({
         <p className="text-ink-soft text-lg">{pieceLine(step, plan)}</p>
         <h2 className="text-2xl sm:text-3xl">{overdue ? EMPTY_NOW.title : step.title}</h2>
         <p className="my-2 max-w-prose text-lg">
-          {overdue ? EMPTY_NOW.detail : inUnits(step.detail, units)}
+          {overdue ? (gelled ? GELLED_CUP : EMPTY_NOW.detail) : inUnits(step.detail, units)}
           {signs && !overdue && <span className="block">{signs}</span>}
         </p>
       </StepHead>
@@ -105,12 +106,12 @@ export function StepView({
       )}
       <StandingLine
         standing={standing}
-        late={step.late && inUnits(step.late, units)}
+        late={gelled ? null : step.late && inUnits(step.late, units)}
         sign={signOf(step, { plan, nowMin, school, units })}
       />
-      <Signs life={plan.life} nowMin={nowMin} units={units} />
+      {!overdue && <Signs life={plan.life} nowMin={nowMin} units={units} />}
       <BenchStrip story={story} readings={readings} nowMin={nowMin} units={units} layer={layer} />
-      <StageLine plan={plan} nowMin={nowMin} units={units} />
+      {!overdue && <StageLine plan={plan} nowMin={nowMin} units={units} />}
       {full && <CupWarning limits={plan.cupLimits} nowMin={nowMin} readings={readings} units={units} />}
       <div className="my-3">
         <Strip
