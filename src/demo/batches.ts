@@ -165,7 +165,7 @@ const ORDERED: readonly (readonly [string, number])[] = [
 
 /** The spare-room table is free all day: whenever the demo is opened, somebody is there before a back has to be poured. */
 export const FREE_HOURS = {
-  week: Array.from({ length: 7 }, () => [{ from: '07:00', to: '22:30' }]),
+  week: Array.from({ length: 7 }, () => [{ from: '06:00', to: '23:00' }]),
   otherDays: [],
 }
 

@@ -7,6 +7,8 @@ export interface SupplyUnit {
   readonly kept: (shown: number) => number
   /** "143 g", "5.1 oz by weight". */
   readonly print: (kept: number) => string
+  /** What is there by the book, which may have given out more than it took in. */
+  readonly printLeft: (left: number) => string
 }
 
 /** The unit of a supply that is kept in grams, millilitres or pieces. */
@@ -15,11 +17,15 @@ export function supplyUnit(keptIn: string, units: UnitChoice): SupplyUnit {
   const unit = id && unitOf(id)
   const shown = (kept: number) => (unit ? fromInner(kept, unit) : kept)
   const label = unit ? unit.label : keptIn
+  const print = (kept: number) =>
+    `${figure(shown(kept))} ${kept === 1 && keptIn === 'pieces' ? 'piece' : label}`
   return {
     label,
     shown,
     kept: (amount) => (unit ? toInner(amount, unit) : amount),
-    print: (kept) => `${figure(shown(kept))} ${label}`,
+    print,
+    printLeft: (left) =>
+      left < 0 ? `none by the book, and ${print(-left)} more used than bought: count it` : print(left),
   }
 }
 

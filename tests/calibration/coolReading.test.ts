@@ -71,7 +71,7 @@ describe.each(Object.entries(SLIPS))('%s', (what, slip) => {
     )
     expect(later).toEqual([])
     // Before two agree it is the quick tail of the record that is held to: one resin in ten is quicker than that, read or unread.
-    expect(past.length).toBeLessThanOrEqual(0.1 * POURS)
+    expect(past.length).toBeLessThanOrEqual(Math.ceil(0.1 * POURS))
   })
 
   test('is repaired by two true readings', () => {
@@ -80,7 +80,7 @@ describe.each(Object.entries(SLIPS))('%s', (what, slip) => {
     console.log(
       `${what}: after two true readings the stop lies ${(100 * off[Math.floor(off.length / 2)]!).toFixed(1)} % from theirs (median), ${past.length} past the true gel`,
     )
-    expect(past.length).toBeLessThanOrEqual(0.1 * POURS)
+    expect(past.length).toBeLessThanOrEqual(Math.ceil(0.1 * POURS))
     expect(off[Math.floor(off.length / 2)]!).toBeLessThan(0.1)
   })
 })

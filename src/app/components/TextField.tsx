@@ -21,8 +21,11 @@ export function TextField({ label, value, problem, onChange }: TextFieldProps) {
         value={value}
         onChange={(event) => onChange(event.target.value)}
         aria-invalid={problem !== undefined}
+        aria-describedby={`${id}-said`}
       />
-      <p className="text-stop text-sm empty:hidden">{problem}</p>
+      <p id={`${id}-said`} className="text-stop text-sm empty:hidden">
+        {problem}
+      </p>
     </div>
   )
 }

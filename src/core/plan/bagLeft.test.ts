@@ -17,10 +17,10 @@ describe('the bag', () => {
     const plan = planBatch(request)
     const each = beads(plan, FIRST!.key).massG
     const full = bagLeft(plan, request, {})!
-    expect(full.portionG).toBeCloseTo(4 * each + request.loss.bagResidueG, 9)
+    expect(full.portionG).toBeCloseTo(4 * each + request.loss.bagResidueG, 6)
     expect(full.shortG).toBeCloseTo(0, 9)
     const later = bagLeft(plan, request, { [FIRST!.key]: 30, [SECOND!.key]: 31 })!
-    expect(later.leftG).toBeCloseTo(full.portionG - 2 * each, 9)
+    expect(later.leftG).toBeCloseTo(full.portionG - 2 * each, 6)
     expect(later.toComeG).toBeCloseTo(2 * each, 9)
   })
 

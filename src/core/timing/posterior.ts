@@ -37,6 +37,9 @@ const THIN = 1 / 3
 const FRESH = 0.15
 /** A proposal a little wider than the weight it follows. */
 const WIDER = 1.3
+/** A covariance is fitted to no fewer than this share of equal weights. */
+const TOLD_BY = 0.2
+const TINY = 1e-300
 /** More likely a slip than not. */
 const TOLD_FROM = 0.5
 
@@ -148,7 +151,22 @@ interface Proposal {
 
 const SIZE = DEPARTURE_KEYS.length
 
-function proposalOf({ departures, weights }: Cloud, { sd }: Belief): Proposal {
+/** The weights, flattened until enough members carry them for the spread in all departures to be told: a step on the way there (tempering). */
+function tempered(weights: readonly number[]): readonly number[] {
+  const enough = TOLD_BY * weights.length
+  const flat = (power: number) => weightsOf(weights.map((weight) => power * Math.log(weight + TINY)))
+  if (effective(weights) >= enough) return weights
+  let [low, high] = [0, 1]
+  for (let halving = 0; halving < 12; halving++) {
+    const power = (low + high) / 2
+    if (effective(flat(power)) >= enough) low = power
+    else high = power
+  }
+  return flat(low)
+}
+
+function proposalOf({ departures, weights: carried }: Cloud, { sd }: Belief): Proposal {
+  const weights = tempered(carried)
   const points = departures.map((departure) => DEPARTURE_KEYS.map((key) => departure[key]))
   const mean = DEPARTURE_KEYS.map((_key, i) =>
     points.reduce((sum, point, k) => sum + weights[k]! * point[i]!, 0),

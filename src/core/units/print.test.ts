@@ -9,7 +9,7 @@ test('an ounce always says which ounce it is', () => {
 test.each([
   [25.4, '25 min'],
   [252, '4 h 12'],
-  [7 * 1440, '7 d 0 h'],
+  [7 * 1440, '7 days'],
   [-3, '−3 min'],
 ])('%d minutes are said as "%s"', (minutes, said) => {
   expect(printSpan(minutes)).toBe(said)

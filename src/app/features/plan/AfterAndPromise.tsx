@@ -56,9 +56,12 @@ export function AfterAndPromise({
           value={draft.promisedOn ?? ''}
           onChange={(event) => change({ promisedOn: event.target.value || null })}
           aria-invalid={'promisedOn' in problems}
+          aria-describedby={`${promiseId}-said`}
         />
         {problems['promisedOn'] ? (
-          <p className="text-stop text-sm">{problems['promisedOn']}</p>
+          <p id={`${promiseId}-said`} className="text-stop text-sm">
+            {problems['promisedOn']}
+          </p>
         ) : (
           paper && <Backwards paper={paper} />
         )}

@@ -24,6 +24,7 @@ import { ChoiceField } from '#app/components/ChoiceField.tsx'
 import { ColourChoice } from '#app/components/ColourChoice.tsx'
 import { MeasuresFields } from '#app/components/MeasuresFields.tsx'
 import { QuantityField } from '#app/components/QuantityField.tsx'
+import { TextField } from '#app/components/TextField.tsx'
 import { isoOfLocalField, localField } from '#app/components/when.ts'
 import { cupsHeld } from '#app/components/begunCups.ts'
 import { CupList } from '#app/components/CupList.tsx'
@@ -47,23 +48,15 @@ interface BatchFieldsProps extends InputsProps {
 /** What is asked for of the batch as a whole; every change is worked out at once. */
 export function BatchFields(props: BatchFieldsProps) {
   const { draft, stock, problems, units, change, listsLayers, children } = props
-  const nameId = useId()
   const startId = useId()
   return (
     <form className="flex flex-col gap-5" onSubmit={(event) => event.preventDefault()}>
-      <div className="flex flex-col gap-1">
-        <label htmlFor={nameId} className="text-sm font-medium">
-          Name of the batch
-        </label>
-        <input
-          id={nameId}
-          className="field"
-          value={draft.name}
-          onChange={(event) => change({ name: event.target.value })}
-          aria-invalid={'name' in problems}
-        />
-        <p className="text-stop text-sm empty:hidden">{problems['name']}</p>
-      </div>
+      <TextField
+        label="Name of the batch"
+        value={draft.name}
+        problem={problems['name']}
+        onChange={(name) => change({ name })}
+      />
       <Pieces {...props} />
       {children}
       <div className="grid grid-cols-2 gap-4">
@@ -112,8 +105,12 @@ export function BatchFields(props: BatchFieldsProps) {
           value={draft.startAt === null ? '' : localField(Date.parse(draft.startAt))}
           onChange={(event) => change({ startAt: isoOfLocalField(event.target.value) })}
           aria-invalid={'startAt' in problems}
+          aria-describedby={`${startId}-said`}
         />
-        <p className={problems['startAt'] ? 'text-stop text-sm' : 'text-ink-soft text-sm'}>
+        <p
+          id={`${startId}-said`}
+          className={problems['startAt'] ? 'text-stop text-sm' : 'text-ink-soft text-sm'}
+        >
           {problems['startAt'] ?? 'Leave empty and the rack finds an hour.'}
         </p>
       </div>

@@ -83,7 +83,8 @@ function Shortages({ request, needs, supplies }: ShortagesProps) {
         <ul className="list-disc pl-4">
           {short.map(({ supply, need, left, unit }) => (
             <li key={supply.id}>
-              {supply.name}: {unit.print(need)} needed, {unit.print(left)} there
+              {supply.name}: {unit.print(need)} needed,{' '}
+              {left < 0 ? unit.printLeft(left) : `${unit.print(left)} there`}
             </li>
           ))}
         </ul>

@@ -45,7 +45,7 @@ export function SupplyCard({ kept }: { kept: KeptSupply }) {
     <div>
       <h2 className="text-xl">{supply.name}</h2>
       <p className="font-display text-2xl font-semibold" data-left>
-        {unit.print(standing.left)}
+        {unit.printLeft(standing.left)}
       </p>
       {worries.length > 0 && (
         <p className="text-stop font-semibold">{worries.map((worry) => WORRY_WORDS[worry]).join(', ')}</p>
