@@ -45,7 +45,7 @@ const TOLD_FROM = 0.5
 
 /**
  * What is believed after the readings: importance sampling in the departures. Where few members carry the weight, a
- * normal proposal is fitted to them and members are drawn from it and, in part, from the belief again (population Monte
+ * normal proposal is fitted to their flattened weights and members are drawn from it and, in part, from the belief again (population Monte
  * Carlo, Cappe et al., J. Comput. Graph. Stat. 13 (2004) 907, from memory). The readings alone decide: leaving one out gives
  * exactly what was believed without it.
  */
