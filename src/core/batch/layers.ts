@@ -307,7 +307,7 @@ function depthOn(mold: Mold, floorMm: number, { amount, areaFrac, flexibleMl }: 
 
 /** Up to a volume and back: 2.7499999999999996 mm are the 2.75 they stand for. */
 function withoutCrumbs(mm: number): number {
-  return Number(mm.toFixed(9))
+  return Number(mm.toFixed(12))
 }
 
 /** What is laid in takes its place in the later layer right over it. */

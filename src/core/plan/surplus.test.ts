@@ -38,7 +38,7 @@ describe('pieces poured from what the mix leaves over', () => {
     expect(3 * bed.volumeMl * density).toBeCloseTo(leftG, 6)
     expect(bed.depthMm).toBeCloseTo((leftG / density / 3 / (Math.PI * 15 ** 2)) * 1000, 1)
     expect(mix.inMoldsG + mix.lossG).toBeCloseTo(mix.needG, 9)
-    expect(mix.parts.byWeight.leftoverG).toBeCloseTo(0, 6)
+    expect(mix.parts.byWeight.leftoverG).toBeCloseTo(0, 9)
     expect(plan.findings).toEqual([])
   })
 
