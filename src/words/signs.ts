@@ -14,17 +14,12 @@ export function wordSignsAtDecant(
   const decant = steps.find(({ does }) => does === 'empties')
   if (!decant?.expected) return null
   const { tempC, feel } = decant.expected
-  const at = `Then the cup has about ${printQuantity(tempC, units.temperature, 0)} and ${FEEL_WORDS[feel]}.`
-  const never = [
-    ...(tempC - roomTempC < TELLS_FROM_K ? ['it hardly warms'] : []),
-    ...(feel === 'runs' && life.length > 0 ? ['it draws no string yet'] : []),
-  ]
-  if (never.length === 0) return at
-  const by =
-    never.length === 2
-      ? 'Go by the minute'
-      : never[0] === 'it hardly warms'
-        ? 'Go by the string or the minute'
-        : 'Go by the warmth or the minute'
-  return `${at} ${by}: in this cup and room ${never.join(' and ')}.`
+  const at = `By then the cup is at about ${printQuantity(tempC, units.temperature, 0)}, and what is in it ${FEEL_WORDS[feel]}.`
+  const noWarmth = tempC - roomTempC < TELLS_FROM_K
+  const noString = feel === 'runs' && life.length > 0
+  if (noWarmth && noString)
+    return `${at} Go by the minute: in this cup and room it hardly warms and it draws no string yet.`
+  if (noWarmth) return `${at} Go by the string or the minute: in this cup and room it hardly warms.`
+  if (noString) return `${at} Go by the warmth or the minute: in this cup and room it draws no string yet.`
+  return at
 }

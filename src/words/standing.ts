@@ -31,7 +31,7 @@ export const EMPTY_NOW = {
 
 /** The same once it has gelled by the plan: it goes into no mold any more. */
 export const GELLED_CUP =
-  'By this plan it has gelled: it goes into no mold any more. Carry it outdoors on a tray, spread it thin, do not seal it. Everything else waits.'
+  'By this plan it has gelled: it goes into no mold any more. Carry it outdoors on a tray, spread what still flows, do not seal it, do not breathe the fumes. Everything else waits.'
 
 /** On one line. */
 export function standingLine(standing: Standing): string {
