@@ -3,7 +3,7 @@ const shared = {
   setupFiles: ['fake-indexeddb/auto'],
   transform: {
     '^.+\\.tsx?$': [
-      '@swc/jest',
+      '<rootDir>/tests/support/nearGlobals.mjs',
       {
         jsc: {
           target: 'es2022',
