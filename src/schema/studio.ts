@@ -41,17 +41,23 @@ const batchSchema = v.object({
 
 const event = { id: idSchema, atMs: epochMs('event') }
 
+/** Of a divided mix, the cup that was read. */
+const ofCup = { cup: v.optional(idSchema) }
+
 const readingSchema = v.variant('kind', [
   v.object({
+    ...ofCup,
     kind: v.literal('temperature'),
     tempC: amount('temperature read', '°C', { atLeast: -20, atMost: 300 }),
     by: v.picklist(['probe', 'infrared', 'hand']),
   }),
   v.object({
+    ...ofCup,
     kind: v.literal('room'),
     tempC: amount('room temperature read', '°C', { atLeast: -20, atMost: 60 }),
   }),
   v.object({
+    ...ofCup,
     kind: v.literal('sign'),
     sign: v.picklist(['string', 'gel', 'footprint', 'leathery', 'stiff']),
     there: v.boolean(),

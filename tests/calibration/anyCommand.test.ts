@@ -144,7 +144,7 @@ const COMMANDS: readonly Command[] = [
 ]
 
 const given = fc.record({ what: fc.nat(COMMANDS.length - 1), id, n: figure, name })
-const [SEQUENCES, LENGTH] = process.env['LONG'] ? [400, 60] : [40, 40]
+const [SEQUENCES, LENGTH] = process.env['LONG'] ? [400, 60] : [16, 40]
 
 describe('whatever is done to a studio', () => {
   test('a refusal leaves all as it was, and all that is stored is exported, comes back, and is the same', async () => {

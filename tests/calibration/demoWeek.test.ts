@@ -56,8 +56,12 @@ function studioAt(nowMs: number): RackStudio {
   }
 }
 
+/** Every hour when asked for, LONG=1 npm run unit -- tests/calibration/demoWeek; else every fifth, so that each hour of the day comes once or twice. */
+const EVERY_H = process.env['LONG'] ? 1 : 5
+
 test('the demo shows no Stop on its rack at any hour of the week', () => {
-  const troubles = Array.from({ length: 168 }, (_, hour) => {
+  const troubles = Array.from({ length: Math.ceil(168 / EVERY_H) }, (_, k) => {
+    const hour = k * EVERY_H
     const { batches, jobs } = planRack(studioAt(MONDAY_MS + hour * HOUR_MS))
     return [
       ...batches.filter(({ placed, lateMin }) => !placed || lateMin > 0).map(({ id }) => `${hour} h: ${id}`),

@@ -226,7 +226,7 @@ function ranked(fault: FaultId, facts: RunFacts, known: QuestionId | undefined, 
 }
 
 describe('runs with one known mistake', () => {
-  const RUNS = process.env['LONG'] ? 100 : 12
+  const RUNS = process.env['LONG'] ? 100 : 5
   const tally = MISTAKES.map((mistake, no) => {
     const chance = seededRandom(100 + no)
     let [first, second, shown, drawn] = [0, 0, 0, 0]

@@ -4,7 +4,10 @@ import { costOf, place, USUAL_EFFORT } from '#core/placing/index.ts'
 import { brokenRules, studios } from '../support/placingCases.ts'
 import { refereeFor } from '../support/placingReferee.ts'
 
-const CASES = 200
+/** Few at every change, many when asked for: LONG=1 npm run unit -- tests/calibration/placingReferee */
+const LONG = Boolean(process.env['LONG'])
+const CASES = LONG ? 200 : 60
+const STUDIOS = LONG ? 2000 : 300
 const SEED = 20261125
 const SMALL = { days: 3, slotsPerDay: 7, chains: 4, jobs: 3 }
 
@@ -26,21 +29,21 @@ describe('the placing against HiGHS, an independent mixed-integer solver', () =>
   })
 
   test('without going through everything, as with many batches, it finds the optimum in nine of ten', () => {
-    const problems = fc.sample(studios(SMALL), { numRuns: 60, seed: SEED + 1 })
+    const problems = fc.sample(studios(SMALL), { numRuns: LONG ? 60 : 30, seed: SEED + 1 })
     const met = problems.filter(
       (problem) => place(problem, { effort: { ...USUAL_EFFORT, exact: 0 } }).cost === optimum(problem),
     )
-    expect(met.length).toBeGreaterThanOrEqual(54)
+    expect(met.length).toBeGreaterThanOrEqual(0.9 * problems.length)
   })
 })
 
-test('the placing breaks no rule in 2,000 studios', () => {
+test(`the placing breaks no rule in ${STUDIOS} studios`, () => {
   const size = { days: 5, slotsPerDay: 24, chains: 6, jobs: 5 }
   fc.assert(
     fc.property(studios(size), (problem) => {
       const effort = { exact: 1000, improving: 1000, each: 300 }
       expect(brokenRules(problem, place(problem, { effort }).starts)).toEqual([])
     }),
-    { numRuns: 2000, seed: 20261125 },
+    { numRuns: STUDIOS, seed: SEED },
   )
 })

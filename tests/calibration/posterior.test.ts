@@ -20,7 +20,7 @@ const median = (values: readonly number[]) =>
   [...values].sort((one, other) => one - other)[Math.floor(values.length / 2)]!
 
 describe('calibration is honest', () => {
-  const TRUTHS = process.env['LONG'] ? 500 : 150
+  const TRUTHS = process.env['LONG'] ? 500 : 40
   const noise = seededRandom(31)
   const tally = [0, 1, 2, 3].map(() => ({ covered: 0, widths: [] as number[] }))
 
@@ -42,7 +42,8 @@ describe('calibration is honest', () => {
   test.each([0, 1, 2, 3])(
     'the 80 %% band holds the truth about as often after %d readings: 75 to 85 %% in the long check',
     (count) => {
-      const [least, most] = process.env['LONG'] ? [0.75, 0.85] : [0.7, 0.9]
+      // Two standard errors of so few.
+      const [least, most] = process.env['LONG'] ? [0.75, 0.85] : [0.65, 0.95]
       expect(tally[count]!.covered / TRUTHS).toBeGreaterThanOrEqual(least)
       expect(tally[count]!.covered / TRUTHS).toBeLessThanOrEqual(most)
     },
@@ -99,10 +100,10 @@ describe.each([
   ['one in twenty a slip', 0.05, 0],
   ['a room 1 K warmer than said', 0, 1],
 ] as const)('bands stay honest, %s', (what, slips, warmerK) => {
-  const TRUTHS = process.env['LONG'] ? 150 : 40
+  const TRUTHS = process.env['LONG'] ? 150 : 16
   const MEMBERS = 256
   // All kinds in the long check: LONG=1 npm run unit -- tests/calibration/posterior
-  const own = KINDS.filter(([kind]) => process.env['LONG'] || kind === 'probe' || kind === 'string')
+  const own = KINDS.filter(([kind]) => process.env['LONG'] || kind === (warmerK > 0 ? 'string' : 'probe'))
 
   test.each(own)('by %s', (kind, task, minutes) => {
     const noise = seededRandom(7 + kind.length)
@@ -145,7 +146,7 @@ describe.each([
       `${what}, three by ${kind}: an 80 % band holds the truth ${(100 * share).toFixed(0)} % of ${TRUTHS}`,
     )
     // Three standard errors of so few are wide; the long check holds 75 to 85 %.
-    const [least, most] = process.env['LONG'] ? [0.73, 0.88] : [0.6, 0.98]
+    const [least, most] = process.env['LONG'] ? [0.73, 0.88] : [0.5, 1]
     expect(share).toBeGreaterThanOrEqual(least)
     expect(share).toBeLessThanOrEqual(most)
   })

@@ -260,14 +260,17 @@ export function lastLivePlan(client: QueryClient, request: BatchRequest): LivePl
 /** A sitting as it was told so far: what was read, whether its mix is divided, when its layer was poured. */
 export function sittingSoFar(pour: Running, layer: string, sitting: Sitting): SittingSoFar {
   const running = sitting.stage === 'running' ? sitting : null
-  const doneMin = pour.done[layer]
-  const laidAtMs = doneMin === undefined ? null : pour.stopStirAtMs + doneMin * 60_000
+  const minOf = (key: string) => {
+    const doneMin = pour.done[key]
+    if (!running || doneMin === undefined) return null
+    return doneMin - (running.stopStirAtMs - pour.stopStirAtMs) / 60_000
+  }
   return {
     readings: running?.readings ?? [],
     ...apartRead(pour, layer),
     roomTempC: roomRead(pour),
-    divided: pour.done[tintedKey(layer)] !== undefined,
-    pouredMin: running && laidAtMs !== null ? (laidAtMs - running.stopStirAtMs) / 60_000 : null,
+    dividedMin: minOf(tintedKey(layer)),
+    pouredMin: minOf(layer),
     done: layerTurns(pour, layer),
   }
 }

@@ -15,6 +15,7 @@ import {
   stateAt,
   BELIEF_IN_ITS_LAW,
   type Departure,
+  type FilledFrom,
   type Member,
   type PourSetting,
   type Reading,
@@ -78,17 +79,20 @@ export interface ReadMix {
   /** When it left its cup; null while it stands in it. */
   readonly decantMin: number | null
   readonly readings: readonly Reading[]
+  /** The cups that were filled from it, by the id their readings name. */
+  readonly cups?: Readonly<Record<string, FilledFrom>> | undefined
   /** The room as it was read last; as planned where it never was. */
   readonly roomTempC: number
 }
 
 /** What the readings of one mix teach of its resin. */
-export function lessonFrom({ setting, decantMin, readings, roomTempC }: ReadMix): Lesson {
+export function lessonFrom({ setting, decantMin, readings, cups, roomTempC }: ReadMix): Lesson {
   const { members, contradictions } = posteriorOf({
     setting,
     decantMin,
     belief: BELIEF_IN_ITS_LAW,
     readings,
+    cups,
     members: MEMBERS,
     seed: seedOf(readings),
   })

@@ -2,7 +2,9 @@ import { describe, expect, test } from '@jest/globals'
 import { backLayer, begun } from '../../../tests/support/layers.ts'
 import { bloomRequest, COASTER } from '../../../tests/support/request.ts'
 import type { BatchRequest, LayerCup } from '../batch/index.ts'
-import { ARCHETYPES, STIRRED_K } from '../resin/index.ts'
+import { ARCHETYPES, STIRRED_K, USUAL_WALL } from '../resin/index.ts'
+import { courseOf, NO_DEPARTURE } from '../timing/ensemble.ts'
+import type { Reading } from '../timing/index.ts'
 import { lessonOfSitting, planBatch, planLive, planSitting, withSittings } from './index.ts'
 
 const CUPS: readonly LayerCup[] = (['moss', 'rust', 'pearl', 'smoke'] as const).map((name) => ({
@@ -96,6 +98,41 @@ describe('the sitting of a later layer', () => {
     expect(lesson.readings).toBe(3)
     expect(lesson.rateLog!.mean).toBeGreaterThan(0.05)
     expect(() => lessonOfSitting(request, 'varnish', {})).toThrow(/nothing is stirred/)
+  })
+
+  test('what is read in a small cup is read in that cup: as its record says, it teaches that the record is right', () => {
+    const [moss, rust] = CUPS.map((cup, k) => ({
+      ...cup,
+      portion: { by: 'share', frac: k === 0 ? 0.1 : 0.9 } as const,
+    }))
+    const request = tray({ resin: ARCHETYPES.quick, layers: [{ ...backLayer(), cups: [moss!, rust!] }] })
+    const { mix, cure } = planSitting(request, 'back', { dividedMin: 4 })
+    const { resin, roomTempC } = request
+    const small = mix!.cups.find(({ id }) => id === 'moss')!
+    const setting = {
+      resin,
+      roomTempC,
+      startTempC: roomTempC + STIRRED_K,
+      cupMassG: mix!.parts.byWeight.totalG,
+      bedDepthMm: 2,
+      wall: USUAL_WALL,
+    }
+    const { life } = courseOf(
+      { setting, decantMin: null, toMin: 40, filled: { massG: small.massG, fromMin: 4 } },
+      NO_DEPARTURE,
+    )
+    const readings = [16, 22, 28].map((atMin) => {
+      const tempC = life.tempAt(atMin)
+      return { kind: 'temperature', tempC, by: 'probe', atMin, cup: 'moss' } as const
+    })
+    const taught = (own: readonly Reading[]) =>
+      lessonOfSitting(request, 'back', { dividedMin: 4, readings: own }).rateLog!.mean
+    expect(small.massG).toBeLessThan(25)
+    expect(Math.abs(taught(readings))).toBeLessThan(0.03)
+    // Taken for the largest cup, the same figures would call the resin slow.
+    expect(taught(readings.map(({ cup: _cup, ...rest }) => rest))).toBeLessThan(-0.05)
+    const read = planSitting(request, 'back', { dividedMin: 4, readings }).cure!
+    expect(read.cupLimits!.stopMin / cure!.cupLimits!.stopMin).toBeGreaterThan(0.9)
   })
 
   test('goes by the room as it was read last', () => {

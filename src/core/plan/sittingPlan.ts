@@ -29,6 +29,7 @@ import {
   roomsRead,
   type CupLimits,
   type Departure,
+  type FilledFrom,
   type PourForecast,
   type PourSetting,
   type Reading,
@@ -103,8 +104,8 @@ export interface SittingSoFar {
   readonly apart?: Readonly<Record<string, readonly Reading[]>>
   /** The room as it was read last; as planned where it never was. */
   readonly roomTempC?: number | null
-  /** Whether the mix is divided into its cups by now. */
-  readonly divided?: boolean
+  /** When the mix was divided into its cups; null while it is not. */
+  readonly dividedMin?: number | null
   /** When the layer was poured; as planned where it was not yet. */
   readonly pouredMin?: number | null
   /** Of a layer that is drawn, the minutes at which its own turns were done, by key. */
@@ -213,12 +214,13 @@ export function lessonOfSitting(request: BatchRequest, layerId: string, soFar: S
   const layer = request.layers.find(({ id }) => id === layerId)
   const mix = mixes.find(({ id }) => id === layerId)
   if (!layer || !mix) throw new RangeError(`lessonOfSitting: nothing is stirred for a layer "${layerId}"`)
-  const { own, rooms, settingFor } = believedOf({ request, layer, fills, mix }, soFar)
+  const { own, cups, rooms, settingFor } = believedOf({ request, layer, fills, mix }, soFar)
   const { readings = [], pouredMin = null } = pouredSoFar(layer, soFar)
   return lessonFrom({
     setting: settingFor(own),
     decantMin: pouredMin,
     readings,
+    cups,
     roomTempC: rooms.steps.at(-1)?.tempC ?? own.roomTempC,
   })
 }
@@ -232,9 +234,9 @@ interface Stirred {
 
 /** What a sitting's readings leave believed, and how its mix is followed. */
 function believedOf(stirred: Stirred, soFar: SittingSoFar) {
-  const { readings = [], pouredMin = null, divided = false } = pouredSoFar(stirred.layer, soFar)
+  const { readings = [], pouredMin = null, dividedMin = null } = pouredSoFar(stirred.layer, soFar)
   const { mix, request } = stirred
-  const cupG = divided ? Math.max(...mix.cups.map(({ massG }) => massG)) : mix.parts.byWeight.totalG
+  const cupG = dividedMin !== null ? Math.max(...mix.cups.map(({ massG }) => massG)) : mix.parts.byWeight.totalG
   const own = ownRequest(stirred, soFar.roomTempC ?? request.roomTempC)
   const belief = beliefOf(own)
   const before = correctedRequest(own, belief.mean)
@@ -248,9 +250,16 @@ function believedOf(stirred: Stirred, soFar: SittingSoFar) {
   const standing = (setting: PourSetting) =>
     pouredMin === null ? forecastPour(fillCup(setting), null) : pouredAt(setting, pouredMin)
   const planned = standing(settingFor(before))
-  const believed = believe({ forecast: planned }, { belief, readings, members: MEMBERS, seed: SEED })
+  const cups = cupsFilled(mix, dividedMin ?? 0)
+  const believed = believe({ forecast: planned }, { belief, readings, cups, members: MEMBERS, seed: SEED })
   const setting = settingFor(readings.length === 0 ? before : correctedRequest(own, believed.mean))
-  return { own, belief, before, planned, believed, rooms, setting, settingFor, standing }
+  return { own, belief, before, planned, believed, cups, rooms, setting, settingFor, standing }
+}
+
+/** The cups of a divided mix, each in its own cure from the minute it was filled; none where the whole mix stands in one. */
+function cupsFilled({ cups }: Mix, fromMin: number): Readonly<Record<string, FilledFrom>> {
+  if (cups.length < 2) return {}
+  return Object.fromEntries(cups.map(({ id, massG }) => [id, { massG: Math.max(LEAST_G, massG), fromMin }]))
 }
 
 function cureOf(mix: Mix, known: ReturnType<typeof believedOf>, soFar: SittingSoFar): SittingCure {
@@ -304,7 +313,7 @@ function pouredAt(setting: PourSetting, pouredMin: number | null): PourForecast 
 
 /** When the cup must be empty by what is believed, and before one in ten like it has gelled; later than before only by readings that agree. */
 function limitsOf(
-  { own, belief, before, planned, believed, setting, settingFor }: ReturnType<typeof believedOf>,
+  { own, belief, before, planned, believed, cups, setting, settingFor }: ReturnType<typeof believedOf>,
   readings: readonly Reading[],
 ): CupLimits | null {
   const { limits } = fillCup(setting)
@@ -317,7 +326,7 @@ function limitsOf(
     readings,
     believed,
     believing: (told) =>
-      believe({ forecast: planned }, { belief, readings: told, members: MEMBERS, seed: SEED }),
+      believe({ forecast: planned }, { belief, readings: told, cups, members: MEMBERS, seed: SEED }),
     stopBy: ({ mean, members }) =>
       Math.min(
         fillCup(settingFor(correctedRequest(own, mean))).limits?.stopMin ?? Infinity,

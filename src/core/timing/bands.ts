@@ -13,6 +13,7 @@ import {
   type Belief,
   type Course,
   type Departure,
+  type FilledFrom,
   type Member,
 } from './ensemble.ts'
 import { posteriorOf } from './posterior.ts'
@@ -46,6 +47,8 @@ export interface BeliefTask {
   readonly readings: readonly Reading[]
   /** What marks tell without anyone having looked; taken into account, never counted or told. */
   readonly implied?: readonly Reading[]
+  /** The cups that readings name, as they were filled from the mix. */
+  readonly cups?: Readonly<Record<string, FilledFrom>> | undefined
   readonly members: number
   readonly seed: number
 }

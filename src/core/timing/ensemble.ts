@@ -1,6 +1,13 @@
 import { normalQuantile, seededRandom } from '../numeric/index.ts'
-import { followCure, joined, USUAL_SPREAD, type CureHistory, type CuringResin } from '../resin/index.ts'
-import { bedRun, cupRun, lastRoomC, raisedBed, type PourSetting } from './pour.ts'
+import {
+  followCure,
+  joined,
+  USUAL_SPREAD,
+  type CureHistory,
+  type CureRun,
+  type CuringResin,
+} from '../resin/index.ts'
+import { bedRun, cupRun, followSmall, lastRoomC, raisedBed, type PourSetting } from './pour.ts'
 
 /**
  * How one possible truth differs from the resin's record and what was said of room and mix: natural logs of factors on rate, heat loss
@@ -173,6 +180,14 @@ export interface CourseTask {
   readonly toMin: number
   /** Enough to know conversion and temperature up to there, and to gel where it is asked for; a fraction of the work. */
   readonly onlyTo?: 'toMin' | 'gel'
+  /** The course of a cup that is filled from the mix, in place of what the mix itself comes to. */
+  readonly filled?: FilledFrom | undefined
+}
+
+/** A cup of its own: so much of the mix from that minute on. */
+export interface FilledFrom {
+  readonly massG: number
+  readonly fromMin: number
 }
 
 /** Good to a hundredth of a minute at the bench, and several times quicker than the plan's own tolerance. */
@@ -182,11 +197,15 @@ const GELLED_MIN = 5 * 1440
 
 /** The course of that setting under that departure. A decant that comes after its gel is taken just before it. */
 export function courseOf(task: CourseTask, departure: Departure): Course {
-  const { setting, decantMin, onlyTo } = task
+  const { setting, decantMin, onlyTo, filled } = task
   const toMin = Math.max(1, onlyTo === 'gel' ? Math.max(task.toMin, GELLED_MIN) : task.toMin)
   const own = departedSetting(setting, departure)
   const shared = { lossFactor: Math.exp(departure.lossLog), relativeError: COURSE_TOLERANCE }
   const roomTempC = lastRoomC(own)
+  if (filled) {
+    const life = filledLife(own, filled, { ...shared, toMin, onlyToGel: onlyTo === 'gel' })
+    return { departure, roomTempC, life, film: life }
+  }
   const staysInCup = decantMin === null || (onlyTo === 'toMin' && toMin <= decantMin)
   const cup = followCure(own.resin, {
     ...shared,
@@ -203,6 +222,26 @@ export function courseOf(task: CourseTask, departure: Departure): Course {
   const life = joined(cup, bed)
   return { departure, roomTempC, life, film: film === bed ? life : joined(cup, film) }
 }
+
+/** The mix up to the minute a cup is filled from it, and that cup from then on. */
+function filledLife(
+  setting: PourSetting,
+  { massG, fromMin }: FilledFrom,
+  run: Pick<CureRun, 'toMin' | 'onlyToGel' | 'lossFactor' | 'relativeError'>,
+): CureHistory {
+  const mix = followCure(setting.resin, {
+    ...run,
+    ...cupRun(setting),
+    toMin: Math.max(1, fromMin),
+    onlyToGel: true,
+  })
+  const min = Math.min(fromMin, JUST_BEFORE_GEL * (mix.gelMin ?? mix.toMin))
+  const { tempC, conversion } = mix.stateAt(min)
+  const small = { vessel: { kind: 'cup', massG }, min, tempC, conversion } as const
+  return joined(mix, followSmall(setting, small, { ...run, toMin: Math.max(run.toMin, min + 1) }))
+}
+
+const JUST_BEFORE_GEL = 0.98
 
 /** The setting as that departure would have it: resin, room and mix. */
 function departedSetting(setting: PourSetting, departure: Departure): PourSetting {

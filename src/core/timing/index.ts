@@ -37,7 +37,7 @@ export {
 export { doubtOf, READABLE_C, type Doubt } from './doubt.ts'
 export { roomsRead } from './rooms.ts'
 export { posteriorOf } from './posterior.ts'
-export { type Member } from './ensemble.ts'
+export { type FilledFrom, type Member } from './ensemble.ts'
 export { beliefOf } from './belief.ts'
 export {
   bandOf,

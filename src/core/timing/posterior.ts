@@ -10,6 +10,7 @@ import {
   type Course,
   type CourseTask,
   type Departure,
+  type FilledFrom,
   type Member,
 } from './ensemble.ts'
 import { isEvidence, logLikelihood, slipShare, type Evidence, type Reading, type Sign } from './reading.ts'
@@ -26,6 +27,8 @@ export interface Posterior {
 export interface PosteriorTask extends Pick<CourseTask, 'setting' | 'decantMin'> {
   readonly belief: Belief
   readonly readings: readonly Reading[]
+  /** The cups that were filled from the mix, by the id their readings name; a reading of one that is not among them is one of the mix. */
+  readonly cups?: Readonly<Record<string, FilledFrom>> | undefined
   readonly members: number
   readonly seed: number
 }
@@ -55,9 +58,14 @@ export function posteriorOf(task: PosteriorTask): Posterior {
   const drawn = drawDepartures(belief, task.members, seed)
   if (evidence.length === 0)
     return { members: weighed(drawn, evenly(drawn)), contradictions: [], without: () => null }
-  const reach = reachOf(task, evidence)
-  const follow = (departure: Departure) => courseOf(reach, departure)
-  const read = (course: Course) => evidence.reduce((sum, each) => sum + logLikelihood(each, course), 0)
+  const masses = massesRead(task, evidence)
+  const follow = (departure: Departure) =>
+    new Map(masses.flatMap(({ reach, read }) => {
+      const course = courseOf(reach, departure)
+      return read.map((reading) => [reading, course] as const)
+    }))
+  const read = (courses: Courses) =>
+    evidence.reduce((sum, each) => sum + logLikelihood(each, courses.get(each)!), 0)
   const courses = drawn.map(follow)
   let cloud: Cloud = { departures: drawn, courses, weights: weightsOf(courses.map(read)) }
   for (let round = 1; round <= ROUNDS && effective(cloud.weights) < THIN * task.members; round++)
@@ -66,11 +74,11 @@ export function posteriorOf(task: PosteriorTask): Posterior {
   const unread = (left: readonly Evidence[]) =>
     weightsOf(
       weights.map((weight, k) =>
-        left.reduce((log, each) => log - logLikelihood(each, cloud.courses[k]!), Math.log(weight)),
+        left.reduce((log, each) => log - logLikelihood(each, cloud.courses[k]!.get(each)!), Math.log(weight)),
       ),
     )
   const slip = (reading: Evidence) =>
-    weights.reduce((sum, weight, k) => sum + weight * slipShare(reading, cloud.courses[k]!), 0)
+    weights.reduce((sum, weight, k) => sum + weight * slipShare(reading, cloud.courses[k]!.get(reading)!), 0)
   return {
     members: weighed(departures, weights),
     contradictions: evidence.filter((reading) => slip(reading) >= TOLD_FROM),
@@ -79,6 +87,21 @@ export function posteriorOf(task: PosteriorTask): Posterior {
       return gone.length === evidence.length ? null : weighed(departures, unread(gone))
     },
   }
+}
+
+/** Of a member, by reading, the course of what that was read of. */
+type Courses = ReadonlyMap<Evidence, Course>
+
+/** What was read, each mass with its own readings: the mix itself, and every cup that was filled from it. */
+function massesRead(task: PosteriorTask, evidence: readonly Evidence[]) {
+  const cupOf = ({ cup }: Evidence) =>
+    cup !== undefined && task.cups && Object.hasOwn(task.cups, cup) ? cup : null
+  return [...new Set(evidence.map(cupOf))].map((cup) => {
+    const read = evidence.filter((each) => cupOf(each) === cup)
+    const reach = reachOf(task, read)
+    // It stands in its cup, whatever becomes of the mix.
+    return { read, reach: cup === null ? reach : { ...reach, decantMin: null, filled: task.cups![cup]! } }
+  })
 }
 
 /** Courses only as far as these readings look: a sign of thickening asks for the flow up to gel, one of hardness for the days after it, a thermometer for its minute. */
@@ -94,7 +117,7 @@ const HARDNESS: readonly Sign[] = ['leathery', 'stiff']
 
 interface Cloud {
   readonly departures: readonly Departure[]
-  readonly courses: readonly Course[]
+  readonly courses: readonly Courses[]
   readonly weights: readonly number[]
 }
 
@@ -119,8 +142,8 @@ function effective(weights: readonly number[]): number {
 }
 
 interface Redraw {
-  readonly follow: (departure: Departure) => Course
-  readonly read: (course: Course) => number
+  readonly follow: (departure: Departure) => Courses
+  readonly read: (courses: Courses) => number
   readonly seed: number
 }
 

@@ -89,7 +89,7 @@ export interface Small {
 export function followSmall(
   { resin, ...setting }: PourSetting,
   { vessel, min, tempC, conversion }: Small,
-  until: Pick<CureRun, 'toMin' | 'onlyToGel'>,
+  until: Pick<CureRun, 'toMin' | 'onlyToGel' | 'lossFactor' | 'relativeError'>,
 ): CureHistory {
   return followCure(resin, {
     ...until,

@@ -5,7 +5,11 @@ import type { Course } from './ensemble.ts'
 export type Thermometer = 'probe' | 'infrared' | 'hand'
 
 /** Something seen, felt or measured at a minute from stop-stir. */
-export type Reading = { readonly atMin: number } & (
+export type Reading = {
+  readonly atMin: number
+  /** Which of the cups that the mix was divided into was read, by its id; the mix at hand where none is said. */
+  readonly cup?: string | undefined
+} & (
   | { readonly kind: 'temperature'; readonly tempC: number; readonly by: Thermometer }
   | { readonly kind: 'room'; readonly tempC: number }
   | { readonly kind: 'sign'; readonly sign: Sign; readonly there: boolean }

@@ -8,7 +8,7 @@ import type { School } from '#words/schools.ts'
 import { sampleAt } from '#app/components/lifeAt.ts'
 import { pourSpan, stripNotches } from '#app/components/notches.ts'
 import { Strip } from '#app/components/Strip.tsx'
-import { layerNameOf, markWords } from './markWords.ts'
+import { markWords } from './markWords.ts'
 
 interface ReplayProps {
   readonly plan: LivePlan['plan']
@@ -88,7 +88,7 @@ export function Replay({ plan, bands, marks, layers, titleOf, units, school, of 
         <p className="w-full text-sm" aria-live="off">
           {printSpan(atMin)}: {printQuantity(now.tempC, units.temperature, 0)}, {FEEL_WORDS[now.feel]}
           {last &&
-            `; last mark ${markWords(last.event, { step: lastStep, layerName: layerNameOf(last.event, layers), titleOf }, units)} at ${printSpan(last.min)}`}
+            `; last mark ${markWords(last.event, { step: lastStep, layers, titleOf }, units)} at ${printSpan(last.min)}`}
         </p>
       </div>
     </div>

@@ -11,7 +11,7 @@ import { AllAmounts } from '#app/components/AllAmounts.tsx'
 import { NoSuchBatch } from '#app/components/NoSuchBatch.tsx'
 import { Place } from '#app/components/Place.tsx'
 import { dateOf } from '#app/components/when.ts'
-import { isTold, layerNameOf, markWords, titlesOf } from './markWords.ts'
+import { isTold, markWords, titlesOf } from './markWords.ts'
 import { LayerRuns } from './LayerRuns.tsx'
 import { Replay } from './Replay.tsx'
 import { usePhotos, usePlan, useRunAsPoured, useSettings, useUnits } from '#app/platform/queries.ts'
@@ -124,7 +124,7 @@ function Marks({ story, units }: { story: BatchStory; units: UnitChoice }) {
                   <td className="py-1 pr-3">
                     {markWords(
                       event,
-                      { step, layerName: layerNameOf(event, batch.request.layers), titleOf },
+                      { step, layers: batch.request.layers, titleOf },
                       units,
                     )}
                   </td>

@@ -8,8 +8,7 @@ import { wordTaken } from '#words/readings.ts'
 /** What the mark belongs to. */
 interface MarkedIn {
   readonly step: RunStep | undefined
-  /** Null for the pour's own. */
-  readonly layerName: string | null
+  readonly layers: readonly LaterLayer[]
   /** Of the pour's steps, whether they were done or left out. */
   readonly titleOf: (key: string) => string
 }
@@ -17,15 +16,19 @@ interface MarkedIn {
 /** What a mark of a run says: its step and piece, its note, or what was read. */
 export function markWords(
   event: PourEvent,
-  { step, layerName, titleOf }: MarkedIn,
+  { step, layers, titleOf }: MarkedIn,
   units: UnitChoice,
 ): string {
+  const layerName = layerNameOf(event, layers)
   const of = layerName === null ? '' : `${layerName}: `
   switch (event.kind) {
     case 'note':
       return `Note: ${event.text}`
-    case 'reading':
-      return `${of || 'Read: '}${of ? 'read ' : ''}${wordTaken(event.reading, units)}`
+    case 'reading': {
+      const cupName = cupNameOf(event, layers)
+      const read = `${wordTaken(event.reading, units)}${cupName === null ? '' : `, ${cupName}`}`
+      return of ? `${of}read ${read}` : `Read: ${read}`
+    }
     case 'filled':
       return `${of}${printQuantity(event.g, units.mass)} into piece ${event.pieceNo}`
     case 'leftOut':
@@ -71,13 +74,21 @@ export function isTold(event: PourEvent): boolean {
 }
 
 /** The name of the later layer that a mark belongs to; null for the pour's own. */
-export function layerNameOf(event: PourEvent, layers: readonly LaterLayer[]): string | null {
+function layerNameOf(event: PourEvent, layers: readonly LaterLayer[]): string | null {
   if (event.kind === 'done') return layers.find(({ id }) => event.key.startsWith(`${id}.`))?.name ?? null
   if (!('layer' in event) || event.layer === undefined) return null
   const mix = event.layer
   const of = layers.find(({ id }) => id === layerOfMix(mix))
   const cup = of?.cups.find(({ id }) => mixOfCup(of.id, id) === mix)
   return of ? [of.name, ...(cup ? [cup.name] : [])].join(', ') : null
+}
+
+/** The cup of a divided mix that was read; null where none is said. */
+function cupNameOf(event: PourEvent, layers: readonly LaterLayer[]): string | null {
+  if (event.kind !== 'reading' || event.layer === undefined || event.reading.cup === undefined) return null
+  const { layer, reading } = event
+  const cups = layers.find(({ id }) => id === layerOfMix(layer))?.cups ?? []
+  return cups.find(({ id }) => id === reading.cup)?.name ?? 'the cup that stayed clear'
 }
 
 /** The titles of that pour's steps, and of those of its drawn layers, by the keys of their turns: step, and behind dots round and piece. */

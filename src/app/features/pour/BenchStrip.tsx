@@ -19,14 +19,16 @@ interface BenchStripProps {
   readonly units: UnitChoice
   /** Whose sitting it is; the pour's own where none is said. */
   readonly layer?: string | undefined
+  /** The cup of a divided mix that the probe stands in. */
+  readonly cup?: string | undefined
 }
 
 /** What the bench instruments show now, and the readings they take by themselves; nothing where none are linked. */
-export function BenchStrip({ story, readings, nowMin, units, layer }: BenchStripProps) {
+export function BenchStrip({ story, readings, nowMin, units, layer, cup }: BenchStripProps) {
   const link = useBenchLink()
   const nowMs = useNowMs(1000)
   const settings = useSettings()
-  useAutoReadings(story, { link, readings, nowMin, nowMs, on: settings.autoReadings, layer })
+  useAutoReadings(story, { link, readings, nowMin, nowMs, on: settings.autoReadings, layer, cup })
   if (link.state === 'off') return null
   return (
     <p className="mt-1 flex flex-wrap items-center gap-x-5 text-lg" data-bench={link.state}>
@@ -113,12 +115,13 @@ interface AutoReadings {
   readonly nowMs: number
   readonly on: boolean
   readonly layer: string | undefined
+  readonly cup: string | undefined
 }
 
 /** Takes what the probe and the room sensor show as readings, in one tab only. */
 function useAutoReadings(
   story: BatchStory,
-  { link, readings, nowMin, nowMs, on, layer }: AutoReadings,
+  { link, readings, nowMin, nowMs, on, layer, cup }: AutoReadings,
 ): void {
   const keeps = useKeeper()
   const record = useRecord(story.batch.id)
@@ -139,7 +142,10 @@ function useAutoReadings(
     void record({
       kind: 'reading',
       ...ofLayer(layer),
-      reading: take === 'probe' ? { kind: 'temperature', by: 'probe', tempC } : { kind: 'room', tempC },
+      reading:
+        take === 'probe'
+          ? { kind: 'temperature', by: 'probe', tempC, ...(cup === undefined ? {} : { cup }) }
+          : { kind: 'room', tempC },
     })
       .catch(() => undefined)
       .finally(() => (busy.current = false))

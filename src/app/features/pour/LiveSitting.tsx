@@ -74,6 +74,12 @@ export function LiveSitting({
   const tints = parts.length > 0 && pour.done[tintedKey(layerId)] === undefined
   const [step, mark] = tints ? [TINT, tintedKey(layerId)] : [plan, layerId]
   const next = tints ? undefined : apart
+  const toRead =
+    parts.length > 0 && !tints
+      ? mix!.cups
+          .toSorted((one, other) => other.massG - one.massG)
+          .map((cup) => ({ id: cup.id, name: wordCup(cup) }))
+      : []
   const cups: readonly CupNow[] = [
     ...mix!.cups.map((cup) => ({ cup, life: cure?.cups.find(({ id }) => id === cup.id), nowMin })),
     ...plan.apart.map((own) => ({
@@ -136,6 +142,7 @@ export function LiveSitting({
               nowMin={nowMin}
               units={units}
               layer={layerId}
+              cup={toRead.length > 1 ? toRead[0]!.id : undefined}
             />
             <CupWarning limits={cure.cupLimits} nowMin={nowMin} readings={sitting.readings} units={units} />
             <div className="my-3">
@@ -170,6 +177,7 @@ export function LiveSitting({
             story={story}
             units={units}
             layer={layerId}
+            cups={toRead}
             expected={{
               resin: cure ? sampleAt(cure.life, Math.max(0, nowMin)).tempC : story.batch.request.roomTempC,
               room: story.batch.request.roomTempC,

@@ -6,6 +6,7 @@ import { doubtOf, READABLE_C, type Doubt, type Sign, type Thermometer } from '#c
 import { printQuantity, type UnitChoice } from '#core/units/index.ts'
 import { SIGN_WORDS, THERMOMETER_WORDS } from '#words/readings.ts'
 import { Sheet } from '#app/components/Sheet.tsx'
+import { ChoiceField } from '#app/components/ChoiceField.tsx'
 import { QuantityField } from '#app/components/QuantityField.tsx'
 import { useSay } from '#app/components/undo.tsx'
 import { ofLayer, useRecord } from '#app/platform/marks.ts'
@@ -21,22 +22,32 @@ interface ReadingTakerProps {
   readonly layer?: string | undefined
   /** What is read, where it is not the mix at hand; it has no key of its own then. */
   readonly name?: string
+  /** The cups its mix stands in by now, the largest first; one needs no choice. */
+  readonly cups?: readonly CupToRead[] | undefined
   /** What resin and room should have now, C. */
   readonly expected: { readonly resin: number; readonly room: number }
+}
+
+/** A cup of a divided mix. */
+export interface CupToRead {
+  readonly id: string
+  readonly name: string
 }
 
 type Warmth = Extract<Taken, { readonly tempC: number }>
 
 /** A reading, now: what a thermometer shows or what a toothpick and a finger find. It corrects the forecast at once. */
-export function ReadingTaker({ story, units, layer, name, expected }: ReadingTakerProps) {
+export function ReadingTaker({ story, units, layer, name, cups = [], expected }: ReadingTakerProps) {
   const [open, setOpen] = useState(false)
   const [tempC, setTempC] = useState<number | null>(null)
   const [asked, setAsked] = useState<{ readonly warmth: Warmth; readonly doubt: Doubt } | null>(null)
+  const [chosen, setChosen] = useState<string | null>(null)
+  const cup = cups.length > 1 ? (cups.find(({ id }) => id === chosen) ?? cups[0]!) : null
   const record = useRecord(story.batch.id)
   const say = useSay()
   useKey(name === undefined ? 'r' : null, () => setOpen(true))
   const take = (reading: Taken) => {
-    void record({ kind: 'reading', ...ofLayer(layer), reading }).catch((problem: Error) =>
+    void record({ kind: 'reading', ...ofLayer(layer), reading: inCup(reading, cup) }).catch((problem: Error) =>
       say(problem.message),
     )
     close(false)
@@ -63,6 +74,17 @@ export function ReadingTaker({ story, units, layer, name, expected }: ReadingTak
         </button>
       </Dialog.Trigger>
       <Sheet title={name ? `What do you read of ${name}, now?` : 'What do you read, now?'}>
+        {cup && (
+          <div className="mb-3">
+            <ChoiceField
+              label="In which cup"
+              value={cup.id}
+              choices={cups}
+              onChange={setChosen}
+              hint="Each cup is followed by itself: a small one cures slower."
+            />
+          </div>
+        )}
         <QuantityField
           label="Resin, or room"
           dimension="temperature"
@@ -113,6 +135,11 @@ export function ReadingTaker({ story, units, layer, name, expected }: ReadingTak
       </Sheet>
     </Dialog.Root>
   )
+}
+
+/** A room has no cup. */
+function inCup(reading: Taken, cup: CupToRead | null): Taken {
+  return cup && reading.kind !== 'room' ? { ...reading, cup: cup.id } : reading
 }
 
 /** A doubtful figure is asked about before it is kept. */

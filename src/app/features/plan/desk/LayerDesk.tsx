@@ -131,7 +131,7 @@ export const LayerStrip = memo(function LayerStrip({
   units,
 }: Omit<LayerPlanProps, 'live'>) {
   const waits = (request.layers.find(({ id }) => id === layerId)?.cups.length ?? 0) > 0
-  const { data } = useSittingPlan(request, layerId, waits ? { divided: true } : { pouredMin: POURED_MIN })
+  const { data } = useSittingPlan(request, layerId, waits ? { dividedMin: 0 } : { pouredMin: POURED_MIN })
   if (data?.layerId !== layerId || !data.cure) return null
   const [first] = data.cure.cups
   return (
