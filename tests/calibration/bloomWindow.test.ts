@@ -14,9 +14,7 @@ interface Case {
 }
 
 /** None of them lies on the table of the window. What the long check finds, not all of it green, stands in docs/physics/bloom.md: LONG=1 npm run unit -- tests/calibration/bloomWindow */
-const FEW: readonly Case[] = [
-  { holeMm: 2.7, bedMm: 6, dose: 'milky', roomTempC: 23 },
-]
+const FEW: readonly Case[] = [{ holeMm: 2.7, bedMm: 6, dose: 'milky', roomTempC: 23 }]
 const DOSES = (process.env['DOSES'] ?? 'opaque,milky,translucent').split(',') as WhiteDose[]
 const MANY: readonly Case[] = [2, 2.7, 3.3, 4.2].flatMap((holeMm) =>
   [3, 4, 6, 8].flatMap((bedMm) =>

@@ -31,7 +31,10 @@ const EDITION = 'near globals 1'
 function withNearGlobals(transformed) {
   const { code } = transformed
   const names = GLOBALS.filter((name) => uses(code, name) && !declares(code, name))
-  return { ...transformed, code: `${names.map((name) => `const ${name}=globalThis.${name};`).join('')}${code}` }
+  return {
+    ...transformed,
+    code: `${names.map((name) => `const ${name}=globalThis.${name};`).join('')}${code}`,
+  }
 }
 
 const uses = (code, name) => new RegExp(`\\b${name}\\b`).test(code)

@@ -236,7 +236,8 @@ interface Stirred {
 function believedOf(stirred: Stirred, soFar: SittingSoFar) {
   const { readings = [], pouredMin = null, dividedMin = null } = pouredSoFar(stirred.layer, soFar)
   const { mix, request } = stirred
-  const cupG = dividedMin !== null ? Math.max(...mix.cups.map(({ massG }) => massG)) : mix.parts.byWeight.totalG
+  const cupG =
+    dividedMin !== null ? Math.max(...mix.cups.map(({ massG }) => massG)) : mix.parts.byWeight.totalG
   const own = ownRequest(stirred, soFar.roomTempC ?? request.roomTempC)
   const belief = beliefOf(own)
   const before = correctedRequest(own, belief.mean)

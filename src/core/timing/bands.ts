@@ -76,7 +76,7 @@ export function believe({ forecast }: Pick<Schedule, 'forecast'>, task: BeliefTa
   const told = (by: readonly Member[]) => ({ members: by, mean: added(task.belief.mean, meanOf(by)) })
   return {
     ...told(members),
-    contradictions: contradictions.filter((reading) => readings.includes(reading)),
+    contradictions: readings.filter((reading) => contradictions.some((each) => each === reading)),
     without: (left) => {
       const rest = without(left)
       return rest && told(rest)

@@ -56,6 +56,13 @@ export {
   type Belief,
   type Departure,
 } from './ensemble.ts'
-export { fitNotedRun, type NotedFit, type NotedRun } from './notedRun.ts'
+export { fitNotedRun, readingsOfNotes, type NotedFit, type NotedRun } from './notedRun.ts'
 export { seenIn, windowAsSeen, type Seen } from './seen.ts'
-export { isEvidence, type Reading, type Sign, type Thermometer } from './reading.ts'
+export {
+  isEvidence,
+  type Evidence,
+  type Reading,
+  type Sign,
+  type Thermometer,
+  type Noted,
+} from './reading.ts'

@@ -1,7 +1,7 @@
 import { STIRRED_K, USUAL_WALL, type CuringResin, type Spread } from '../resin/index.ts'
-import { departedResin, NO_DEPARTURE, USUAL_BELIEF, type Belief, type Departure } from './ensemble.ts'
+import { departedResin, departureOf, NO_DEPARTURE, type Belief, type Departure } from './ensemble.ts'
 import { posteriorOf } from './posterior.ts'
-import type { Reading } from './reading.ts'
+import type { Evidence, Noted, Reading, Sign } from './reading.ts'
 
 /** One run from a notebook: how much stood in the cup, where, and what was seen when. */
 export interface NotedRun {
@@ -10,20 +10,61 @@ export interface NotedRun {
   /** Null when it was left in the cup. */
   readonly decantMin: number | null
   readonly bedDepthMm: number
-  readonly readings: readonly Reading[]
+  readonly readings: readonly (Reading | Noted)[]
+}
+
+/** What a notebook says of a pour that nobody read, in minutes from stop-stir; null where it says nothing. */
+export interface Notes {
+  readonly warm: { readonly atMin: number; readonly tempC: number } | null
+  readonly signs: Readonly<Partial<Record<Sign, number | null>>>
+  /** White that went in then and bloomed; through a usual hole where none is noted. */
+  readonly white: {
+    readonly atMin: number
+    readonly holeMm: number | null
+    readonly bedDepthMm: number
+  } | null
+}
+
+const USUAL_HOLE_MM = 3
+const MILKY_KG_PER_M3 = 5
+
+/** The notes as evidence. */
+export function readingsOfNotes({ warm, signs, white }: Notes): readonly (Reading | Noted)[] {
+  const came = (Object.entries(signs) as [Sign, number | null][]).flatMap(([sign, atMin]): Noted[] =>
+    atMin === null || !(atMin > 0) ? [] : [{ kind: 'signCame', sign, atMin }],
+  )
+  return [
+    ...(warm ? [{ kind: 'temperature', by: 'infrared', ...warm } as const] : []),
+    ...came,
+    ...(white ? [whiteWorked(white)] : []),
+  ]
+}
+
+function whiteWorked({ atMin, holeMm, bedDepthMm }: NonNullable<Notes['white']>): Noted {
+  return {
+    kind: 'whiteWorked',
+    atMin,
+    white: { excessDensityKgPerM3: MILKY_KG_PER_M3, holeMm: holeMm ?? USUAL_HOLE_MM, bedDepthMm },
+  }
 }
 
 export interface NotedFit {
   readonly cure: CuringResin['cure']
   readonly flow: CuringResin['flow']
   readonly spread: Spread
-  readonly contradictions: readonly Reading[]
+  readonly contradictions: readonly Evidence[]
 }
 
-/** Before a single note a resin may be twice as quick or half as quick as the typical one (from memory). */
+/** Next to nothing, where a belief wants a width. */
+const HARDLY = 1e-3
+
+/**
+ * Before a single note a resin may be twice as quick or half as quick as the typical one (from memory). Its law, the room, the warmth of the mix and its
+ * loss are taken as they were noted: the fit keeps speed and thickness alone, and what else may have been stands in its least spread.
+ */
 const BEFORE_NOTES: Belief = {
   mean: NO_DEPARTURE,
-  sd: { ...USUAL_BELIEF.sd, rateLog: 0.7, viscosityLog: 0.4 },
+  sd: { ...departureOf(() => HARDLY), rateLog: 0.7, viscosityLog: 0.4 },
 }
 /** Notes are never surer than one pour is like the next. */
 const LEAST_SPREAD_LOG = 0.1

@@ -13,20 +13,28 @@ import {
   type FilledFrom,
   type Member,
 } from './ensemble.ts'
-import { isEvidence, logLikelihood, slipShare, type Evidence, type Reading, type Sign } from './reading.ts'
+import {
+  isEvidence,
+  logLikelihood,
+  slipShare,
+  type Evidence,
+  type Reading,
+  type Noted,
+  type Sign,
+} from './reading.ts'
 
 /** What is believed after the readings. */
 export interface Posterior {
   readonly members: readonly Member[]
   /** Readings that are more likely slips than not by what all of them together say; they weigh little, and are told. */
-  readonly contradictions: readonly Reading[]
+  readonly contradictions: readonly Evidence[]
   /** What would be believed had those readings not been taken; null where no other tells of the resin. */
   readonly without: (left: readonly Reading[]) => readonly Member[] | null
 }
 
 export interface PosteriorTask extends Pick<CourseTask, 'setting' | 'decantMin'> {
   readonly belief: Belief
-  readonly readings: readonly Reading[]
+  readonly readings: readonly (Reading | Noted)[]
   /** The cups that were filled from the mix, by the id their readings name; a reading of one that is not among them is one of the mix. */
   readonly cups?: Readonly<Record<string, FilledFrom>> | undefined
   readonly members: number
@@ -60,10 +68,12 @@ export function posteriorOf(task: PosteriorTask): Posterior {
     return { members: weighed(drawn, evenly(drawn)), contradictions: [], without: () => null }
   const masses = massesRead(task, evidence)
   const follow = (departure: Departure) =>
-    new Map(masses.flatMap(({ reach, read }) => {
-      const course = courseOf(reach, departure)
-      return read.map((reading) => [reading, course] as const)
-    }))
+    new Map(
+      masses.flatMap(({ reach, read }) => {
+        const course = courseOf(reach, departure)
+        return read.map((reading) => [reading, course] as const)
+      }),
+    )
   const read = (courses: Courses) =>
     evidence.reduce((sum, each) => sum + logLikelihood(each, courses.get(each)!), 0)
   const courses = drawn.map(follow)
@@ -83,7 +93,7 @@ export function posteriorOf(task: PosteriorTask): Posterior {
     members: weighed(departures, weights),
     contradictions: evidence.filter((reading) => slip(reading) >= TOLD_FROM),
     without: (left) => {
-      const gone = evidence.filter((reading) => left.includes(reading))
+      const gone = evidence.filter((reading) => left.some((each) => each === reading))
       return gone.length === evidence.length ? null : weighed(departures, unread(gone))
     },
   }
@@ -107,9 +117,12 @@ function massesRead(task: PosteriorTask, evidence: readonly Evidence[]) {
 /** Courses only as far as these readings look: a sign of thickening asks for the flow up to gel, one of hardness for the days after it, a thermometer for its minute. */
 function reachOf({ setting, decantMin }: PosteriorTask, readings: readonly Evidence[]): CourseTask {
   const toMin = Math.max(...readings.map((reading) => reading.atMin))
-  const signs = readings.flatMap((reading) => (reading.kind === 'sign' ? [reading.sign] : []))
+  const signs = readings.flatMap((reading) =>
+    reading.kind === 'sign' || reading.kind === 'signCame' ? [reading.sign] : [],
+  )
   if (signs.some((sign) => HARDNESS.includes(sign))) return { setting, decantMin, toMin }
-  return { setting, decantMin, toMin, onlyTo: signs.length > 0 ? 'gel' : 'toMin' }
+  const asksForFlow = readings.some(({ kind }) => kind !== 'temperature')
+  return { setting, decantMin, toMin, onlyTo: asksForFlow ? 'gel' : 'toMin' }
 }
 
 /** Signs that come after gel. */

@@ -1,4 +1,4 @@
-import { STAGES } from '../resin/index.ts'
+import { flowBounds, STAGES, type BloomWhite } from '../resin/index.ts'
 import type { Course } from './ensemble.ts'
 
 /** How a temperature was taken. */
@@ -29,15 +29,40 @@ export const THERMOMETER_SD_K: Readonly<Record<Thermometer, number>> = {
 export const SLIP_SHARE = 0.05
 /** What a slip may show: anything a thermometer at a bench can, K wide. */
 const SLIP_RANGE_K = 60
+/** It is noticed a little late: at that share of its minute it was not there yet (from memory). */
+const NOTICED_FROM = 0.8
+/** A slip may be as far off as a factor of a hundred: in flow, and in the minute of a sign. */
+const FLOW_DECADES_LOG = Math.log(100)
+const SLIP_CAME = Math.log(1 / NOTICED_FROM) / Math.log(100)
 /** How soft a sign's edge is (from memory). */
 const STRING_EDGE_LOG = 0.15
-const GEL_EDGE = 0.02
+/** Of its minute. */
+const GEL_EDGE = 0.05
 const GLASS_EDGE_K = 2
 
-/** A room reading is no evidence on the resin: it is the room from then on. */
-export type Evidence = Exclude<Reading, { readonly kind: 'room' }>
+/** White that was piped then bloomed as it should: what a notebook says of a pour that nobody read. */
+export interface WhiteWorked {
+  readonly kind: 'whiteWorked'
+  readonly atMin: number
+  readonly white: BloomWhite
+  readonly cup?: undefined
+}
 
-export function isEvidence(reading: Reading): reading is Evidence {
+/** A sign that somebody wrote down when it was there: it came then, or somewhat before. */
+export interface SignCame {
+  readonly kind: 'signCame'
+  readonly sign: Sign
+  readonly atMin: number
+  readonly cup?: undefined
+}
+
+/** What a notebook says of a pour. */
+export type Noted = WhiteWorked | SignCame
+
+/** What tells of the resin. A room reading does not: it is the room from then on. */
+export type Evidence = Exclude<Reading, { readonly kind: 'room' }> | Noted
+
+export function isEvidence(reading: Reading | Noted): reading is Evidence {
   return reading.kind !== 'room'
 }
 
@@ -67,9 +92,29 @@ function likelihoods(reading: Evidence, course: Course): { readonly meant: numbe
         slip: SLIP_SHARE / 2,
       }
     }
+    case 'signCame': {
+      const { sign, atMin } = reading
+      const there = logistic(signMargin(sign, atMin, course))
+      const notYet = 1 - logistic(signMargin(sign, NOTICED_FROM * atMin, course))
+      return { meant: (1 - SLIP_SHARE) * there * notYet, slip: SLIP_SHARE * SLIP_CAME }
+    }
+    case 'whiteWorked': {
+      const { offLog, sdLog } = fromItsBest(reading, course)
+      return {
+        meant: (1 - SLIP_SHARE) * Math.exp(logNormal(offLog, sdLog)),
+        slip: SLIP_SHARE / FLOW_DECADES_LOG,
+      }
+    }
     default:
       return reading satisfies never
   }
+}
+
+/** How far that white was from its best, and how far one that works lies from it: its window is four such wide. */
+function fromItsBest({ atMin, white }: WhiteWorked, { life }: Course) {
+  const { opensPerPa, bestPerPa, closesPerPa } = flowBounds(STAGES.pipe, white)!
+  const flow = Math.max(1, life.stateAt(atMin).remainingFluidityPerPa)
+  return { offLog: Math.log(flow / bestPerPa), sdLog: Math.log(opensPerPa! / closesPerPa) / 4 }
 }
 
 function logNormal(off: number, sd: number): number {
@@ -93,7 +138,7 @@ function signMargin(sign: Sign, atMin: number, { life, roomTempC }: Course): num
     case 'footprint':
       return life.gelMin === null
         ? -1 / GEL_EDGE
-        : (atMin - life.gelMin) / (GEL_EDGE * 10 * Math.max(life.gelMin, 1))
+        : (atMin - life.gelMin) / (GEL_EDGE * Math.max(life.gelMin, 1))
     case 'leathery':
       return (riseK - STAGES.leathery.opensK) / GLASS_EDGE_K
     case 'stiff':

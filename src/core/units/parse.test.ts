@@ -46,6 +46,8 @@ describe('what people type', () => {
     ['1:30', 's', 1.5],
     ['1 h 30 min', 'min', 90],
     ['1 h 30', 'min', 90],
+    ['5 h 30', 'h', 330],
+    ['2 min 30', 'h', 2.5],
   ] as const)('as a time, "%s" in a field of %s is %d min', (text, bare, min) => {
     expect(valueOf(parseQuantity(text, ['time'], bare))).toBeCloseTo(min, 9)
   })

@@ -57,6 +57,9 @@ function ofClock([, large, small]: RegExpExecArray, bareUnit: UnitId): Quantity 
   return { value, unit: unitOf(upper) }
 }
 
+/** What a bare number behind an amount of these means: "5 h 30". */
+const SMALLER: Readonly<Partial<Record<UnitId, UnitId>>> = { h: 'min', min: 's' }
+
 interface Field {
   readonly dimensions: readonly Dimension[]
   readonly bareUnit: UnitId
@@ -76,7 +79,10 @@ function parts(plain: string, text: string, field: Field): Result<Quantity, Pars
   if (!unit.ok) return unit
   const value = toInner(amount, unit.value)
   if (!next) return ok({ value, unit: unit.value })
-  const smaller = parts(rest.slice(next[0].length), text, { ...field, dimensions: [unit.value.dimension] })
+  const smaller = parts(rest.slice(next[0].length), text, {
+    dimensions: [unit.value.dimension],
+    bareUnit: SMALLER[unit.value.id] ?? field.bareUnit,
+  })
   if (!smaller.ok) return smaller
   const { value: more, unit: last } = smaller.value
   if (unit.value.dimension === 'temperature' || last.size >= unit.value.size)

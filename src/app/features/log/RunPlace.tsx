@@ -122,11 +122,7 @@ function Marks({ story, units }: { story: BatchStory; units: UnitChoice }) {
               return (
                 <tr key={event.id} className="border-line border-t align-top">
                   <td className="py-1 pr-3">
-                    {markWords(
-                      event,
-                      { step, layers: batch.request.layers, titleOf },
-                      units,
-                    )}
+                    {markWords(event, { step, layers: batch.request.layers, titleOf }, units)}
                   </td>
                   <td className="py-1 pr-3 whitespace-nowrap">{printSpan(min)}</td>
                   <td className="text-ink-soft py-1 pr-3 whitespace-nowrap">

@@ -14,11 +14,7 @@ interface MarkedIn {
 }
 
 /** What a mark of a run says: its step and piece, its note, or what was read. */
-export function markWords(
-  event: PourEvent,
-  { step, layers, titleOf }: MarkedIn,
-  units: UnitChoice,
-): string {
+export function markWords(event: PourEvent, { step, layers, titleOf }: MarkedIn, units: UnitChoice): string {
   const layerName = layerNameOf(event, layers)
   const of = layerName === null ? '' : `${layerName}: `
   switch (event.kind) {

@@ -47,8 +47,8 @@ export function ReadingTaker({ story, units, layer, name, cups = [], expected }:
   const say = useSay()
   useKey(name === undefined ? 'r' : null, () => setOpen(true))
   const take = (reading: Taken) => {
-    void record({ kind: 'reading', ...ofLayer(layer), reading: inCup(reading, cup) }).catch((problem: Error) =>
-      say(problem.message),
+    void record({ kind: 'reading', ...ofLayer(layer), reading: inCup(reading, cup) }).catch(
+      (problem: Error) => say(problem.message),
     )
     close(false)
   }
