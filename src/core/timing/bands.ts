@@ -4,7 +4,7 @@ import type { BatchRequest } from '../batch/index.ts'
 import {
   bandOf,
   counts,
-  courseOf,
+  coursesFor,
   coursesOf,
   departedResin,
   departureOf,
@@ -120,15 +120,8 @@ export function bandsOf(
 export function quickGels({
   setting,
 }: Pick<PourForecast, 'setting'>): (members: readonly Member[]) => number | null {
-  const known = new Map<Departure, number>()
-  const gelOf = (departure: Departure) => {
-    const gelMin =
-      known.get(departure) ??
-      courseOf({ setting, decantMin: null, toMin: 1, onlyTo: 'gel' }, departure).life.gelMin ??
-      Infinity
-    known.set(departure, gelMin)
-    return gelMin
-  }
+  const follow = coursesFor({ setting, decantMin: null, toMin: 1, onlyTo: 'gel' })
+  const gelOf = (departure: Departure) => follow(departure).life.gelMin ?? Infinity
   return (members) => {
     const gels = members
       .filter(({ weight }) => counts(weight, members))

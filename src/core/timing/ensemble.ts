@@ -1,4 +1,4 @@
-import { normalQuantile, seededRandom } from '../numeric/index.ts'
+import { normalQuantile, remembered, seededRandom } from '../numeric/index.ts'
 import {
   followCure,
   joined,
@@ -110,6 +110,9 @@ export function drawDepartures({ mean, sd }: Belief, count: number, seed: number
     }),
   )
 }
+
+/** The same, kept: a pour asks for the same members at every mark, and what is known of each goes along with it. */
+export const usualDepartures = remembered(drawDepartures)
 
 /** Standard normal values for each key, every stratum met once. */
 function departureDraws(
@@ -243,6 +246,26 @@ function filledLife(
 
 const JUST_BEFORE_GEL = 0.98
 
+/** A pour asks for its cup, its bed and its readings. */
+const MOST_TASKS = 4
+const followed = new Map<string, WeakMap<Departure, Course>>()
+
+/** `courseOf` for many departures; each is followed once, for as long as the same is asked of the same departure. */
+export function coursesFor(task: CourseTask): (departure: Departure) => Course {
+  // What is followed to its gel is followed as far, whenever it was asked about.
+  const toMin = task.onlyTo === 'gel' ? Math.max(task.toMin, GELLED_MIN) : task.toMin
+  const key = JSON.stringify({ ...task, toMin })
+  const known = followed.get(key) ?? new WeakMap<Departure, Course>()
+  followed.delete(key)
+  followed.set(key, known)
+  if (followed.size > MOST_TASKS) followed.delete(followed.keys().next().value!)
+  return (departure) => {
+    const course = known.get(departure) ?? courseOf(task, departure)
+    known.set(departure, course)
+    return course
+  }
+}
+
 /** The setting as that departure would have it: resin, room and mix. */
 function departedSetting(setting: PourSetting, departure: Departure): PourSetting {
   const { roomK, mixK } = departure
@@ -275,9 +298,10 @@ export function coursesOf(
   members: readonly Member[],
   task: CourseTask,
 ): { readonly courses: readonly Course[]; readonly weights: readonly number[] } {
+  const follow = coursesFor(task)
   const counting = members.filter(({ weight }) => counts(weight, members))
   return {
-    courses: counting.map(({ departure }) => courseOf(task, departure)),
+    courses: counting.map(({ departure }) => follow(departure)),
     weights: counting.map(({ weight }) => weight),
   }
 }

@@ -1,11 +1,12 @@
 import { choleskyRoot, seededRandom } from '../numeric/index.ts'
 import {
-  courseOf,
   DEPARTURE_KEYS,
   departureOf,
+  coursesFor,
   drawDepartures,
   logBeliefOf,
   normalPair,
+  usualDepartures,
   type Belief,
   type Course,
   type CourseTask,
@@ -42,8 +43,8 @@ export interface PosteriorTask extends Pick<CourseTask, 'setting' | 'decantMin'>
 }
 
 const ROUNDS = 5
-/** Below this share of equal weights the members are drawn anew where the weight is. */
-const THIN = 1 / 3
+/** Below this share of equal weights the members are drawn anew where the weight is; more than a quarter is rarely to be had in nine figures. */
+const THIN = 0.2
 /** Share of new members still drawn from the belief, so that nothing is ruled out for good. */
 const FRESH = 0.15
 /** A proposal a little wider than the weight it follows. */
@@ -63,14 +64,14 @@ const TOLD_FROM = 0.5
 export function posteriorOf(task: PosteriorTask): Posterior {
   const { belief, seed } = task
   const evidence = task.readings.filter(isEvidence)
-  const drawn = drawDepartures(belief, task.members, seed)
+  const drawn = usualDepartures(belief, task.members, seed)
   if (evidence.length === 0)
     return { members: weighed(drawn, evenly(drawn)), contradictions: [], without: () => null }
-  const masses = massesRead(task, evidence)
+  const masses = massesRead(task, evidence).map(({ reach, read }) => ({ read, courseOf: coursesFor(reach) }))
   const follow = (departure: Departure) =>
     new Map(
-      masses.flatMap(({ reach, read }) => {
-        const course = courseOf(reach, departure)
+      masses.flatMap(({ courseOf, read }) => {
+        const course = courseOf(departure)
         return read.map((reading) => [reading, course] as const)
       }),
     )
