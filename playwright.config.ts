@@ -18,6 +18,8 @@ const serve = (port: number, more: string) => ({
 
 export default defineConfig({
   testDir: 'tests/e2e',
+  // LONG=1 npm run journeys walks them all.
+  grepInvert: process.env['LONG'] ? [] : [/@long/],
   // A shared machine can be several times slower for a while; nothing here is meant to be timed.
   timeout: 240_000,
   expect: { timeout: 20_000 },

@@ -2,6 +2,8 @@ import { expect, type Page } from '@playwright/test'
 import { EMPTY_PORT } from '../../playwright.config.ts'
 
 export const EMPTY = `http://127.0.0.1:${EMPTY_PORT}`
+/** A journey that goes where shorter ones have been: with LONG=1 only. */
+export const LONG = { tag: '@long' }
 export const BEGIN = new Date('2026-11-21T17:30:00+01:00')
 
 /** Opens a studio at a known hour, at its bench or at another place; its clock can be moved. */

@@ -65,9 +65,14 @@ const give = (page: Page, buffer: Buffer) =>
     .getByLabel('Import a studio file')
     .setInputFiles({ name: 'studio.zip', mimeType: 'application/zip', buffer })
 
+/** The tables a pour hangs on; every one when asked for. */
+const TRIED = Object.entries(DAMAGED).filter(
+  ([table]) => process.env['LONG'] || ['batches', 'events', 'settings', 'orders'].includes(table),
+)
+
 test('whichever table is damaged, every place opens and the export comes back', async ({ page }) => {
   await openStudio(page)
-  for (const [table, row] of Object.entries(DAMAGED)) {
+  for (const [table, row] of TRIED) {
     await test.step(table, async () => {
       await damage(page, table, row)
       await page.reload()

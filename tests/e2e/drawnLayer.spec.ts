@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright'
 import { expect, test, type Page } from '@playwright/test'
-import { beginFrom, go, layOut, mark, openStudio, pourToTheEnd, stepKey, stir, wait } from './bench.ts'
+import { LONG, beginFrom, go, layOut, mark, openStudio, pourToTheEnd, stepKey, stir, wait } from './bench.ts'
 
 const laidOf = (page: Page) => page.getByRole('heading', { level: 1, name: /^Laid: / })
 
@@ -107,25 +107,27 @@ test('a later layer with marks of its own: planned over a clear pour, poured by 
   })
 })
 
-test('a swirled petri is begun from its recipe and poured: the swirl waits for the string', async ({
-  page,
-}) => {
-  await openStudio(page, '/plan')
-  await beginFrom(page, 'swirled-petri', 'Swirled petri')
-  await page.getByRole('button', { name: 'Lay the bench out' }).click()
-  await layOut(page)
-  await stir(page)
-  const keys = await pourToTheEnd(page)
-  expect(keys.filter((key) => key.startsWith('swirl'))).toEqual(['swirl.1', 'swirl.2'])
-  expect(keys.indexOf('swirl.1')).toBeGreaterThan(keys.findLastIndex((key) => key.startsWith('ink')))
-  await go(page, `/log/${new URL(page.url()).pathname.split('/')[2]}`)
-  const rowOf = (mark: RegExp) =>
-    page.getByRole('row').filter({ has: page.getByRole('cell', { name: mark }) })
-  const minuteOf = async (mark: RegExp) =>
-    Number(/(\d+) min/.exec(await rowOf(mark).getByRole('cell').nth(1).innerText())?.[1])
-  const [dropped, swirled] = [
-    await minuteOf(/^Ink drop, white drop on it, piece 1$/),
-    await minuteOf(/^Swirl it once, off the floor, piece 1$/),
-  ]
-  expect(swirled - dropped).toBeGreaterThan(12)
-})
+test(
+  'a swirled petri is begun from its recipe and poured: the swirl waits for the string',
+  LONG,
+  async ({ page }) => {
+    await openStudio(page, '/plan')
+    await beginFrom(page, 'swirled-petri', 'Swirled petri')
+    await page.getByRole('button', { name: 'Lay the bench out' }).click()
+    await layOut(page)
+    await stir(page)
+    const keys = await pourToTheEnd(page)
+    expect(keys.filter((key) => key.startsWith('swirl'))).toEqual(['swirl.1', 'swirl.2'])
+    expect(keys.indexOf('swirl.1')).toBeGreaterThan(keys.findLastIndex((key) => key.startsWith('ink')))
+    await go(page, `/log/${new URL(page.url()).pathname.split('/')[2]}`)
+    const rowOf = (mark: RegExp) =>
+      page.getByRole('row').filter({ has: page.getByRole('cell', { name: mark }) })
+    const minuteOf = async (mark: RegExp) =>
+      Number(/(\d+) min/.exec(await rowOf(mark).getByRole('cell').nth(1).innerText())?.[1])
+    const [dropped, swirled] = [
+      await minuteOf(/^Ink drop, white drop on it, piece 1$/),
+      await minuteOf(/^Swirl it once, off the floor, piece 1$/),
+    ]
+    expect(swirled - dropped).toBeGreaterThan(12)
+  },
+)

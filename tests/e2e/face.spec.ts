@@ -1,6 +1,6 @@
 import { readFile } from 'node:fs/promises'
 import { expect, test, type Page } from '@playwright/test'
-import { openStudio } from './bench.ts'
+import { LONG, openStudio } from './bench.ts'
 
 const picture = (page: Page, moment: string) =>
   page
@@ -72,21 +72,23 @@ test('a simulation can be stopped, and the page answers meanwhile', async ({ pag
   await expect(page.locator('[data-moment]')).toHaveCount(0)
 })
 
-test('a petri shows its cells, its back unlike its face, and no clear area where drops cover it', async ({
-  page,
-}) => {
-  await openStudio(page, '/plan')
-  await page.getByRole('combobox', { name: 'Mold 1' }).selectOption({ label: 'Round coaster' })
-  await page.getByText('Petri', { exact: true }).click()
-  await page.getByRole('link', { name: 'Pattern of Round coaster' }).click()
-  await expect(page.getByText('one on every drop of ink')).toBeVisible()
-  await expect(page.getByRole('button', { name: '+ White rings' })).toHaveCount(0)
-  await page.getByRole('button', { name: 'Show the face' }).click()
-  await expect(page.locator('[data-face="done"]')).toBeVisible({ timeout: 200_000 })
-  await expect(page.locator('[data-moment="right"]')).toContainText(
-    /\d+ % of the colour went down to the face/,
-  )
-  const face = await picture(page, 'right')
-  await page.getByLabel('Seen from').selectOption('back')
-  await expect.poll(() => picture(page, 'right')).not.toBe(face)
-})
+test(
+  'a petri shows its cells, its back unlike its face, and no clear area where drops cover it',
+  LONG,
+  async ({ page }) => {
+    await openStudio(page, '/plan')
+    await page.getByRole('combobox', { name: 'Mold 1' }).selectOption({ label: 'Round coaster' })
+    await page.getByText('Petri', { exact: true }).click()
+    await page.getByRole('link', { name: 'Pattern of Round coaster' }).click()
+    await expect(page.getByText('one on every drop of ink')).toBeVisible()
+    await expect(page.getByRole('button', { name: '+ White rings' })).toHaveCount(0)
+    await page.getByRole('button', { name: 'Show the face' }).click()
+    await expect(page.locator('[data-face="done"]')).toBeVisible({ timeout: 200_000 })
+    await expect(page.locator('[data-moment="right"]')).toContainText(
+      /\d+ % of the colour went down to the face/,
+    )
+    const face = await picture(page, 'right')
+    await page.getByLabel('Seen from').selectOption('back')
+    await expect.poll(() => picture(page, 'right')).not.toBe(face)
+  },
+)

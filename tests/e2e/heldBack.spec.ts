@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright'
 import { expect, test } from '@playwright/test'
-import { beginFrom, go, layOut, mark, openStudio, pourToTheEnd, stepKey, stir, wait } from './bench.ts'
+import { LONG, beginFrom, go, layOut, mark, openStudio, pourToTheEnd, stepKey, stir, wait } from './bench.ts'
 
 test('a cloud from its recipe to the log: cups that never rest are said beforehand, small ones are pulled in their moment', async ({
   page,
@@ -51,74 +51,78 @@ test('a cloud from its recipe to the log: cups that never rest are said beforeha
   expect(pulled - filmed).toBeGreaterThan(20)
 })
 
-test('nested lines from their recipe to the log: each cup its grams, width and length, drawn as it is laid', async ({
-  page,
-}) => {
-  await openStudio(page, '/plan')
-  await beginFrom(page, 'nested', 'Nested lines with stones in the centre')
-  // Five cups and the clear centre they leave.
-  await expect(
-    page.getByRole('img', { name: /^Hexagon, 9 cm from above/ }).locator('[data-filled]'),
-  ).toHaveCount(6)
+test(
+  'nested lines from their recipe to the log: each cup its grams, width and length, drawn as it is laid',
+  LONG,
+  async ({ page }) => {
+    await openStudio(page, '/plan')
+    await beginFrom(page, 'nested', 'Nested lines with stones in the centre')
+    // Five cups and the clear centre they leave.
+    await expect(
+      page.getByRole('img', { name: /^Hexagon, 9 cm from above/ }).locator('[data-filled]'),
+    ).toHaveCount(6)
 
-  await test.step('another way of holding back keeps the cups', async () => {
-    await page.getByText('Cloud', { exact: true }).click()
-    await expect(page.locator('[data-cut-through]')).toContainText('Colours')
-    await page.getByText('Nested lines', { exact: true }).click()
-    await expect(page.locator('[data-cup]')).toHaveCount(5)
-  })
+    await test.step('another way of holding back keeps the cups', async () => {
+      await page.getByText('Cloud', { exact: true }).click()
+      await expect(page.locator('[data-cut-through]')).toContainText('Colours')
+      await page.getByText('Nested lines', { exact: true }).click()
+      await expect(page.locator('[data-cup]')).toHaveCount(5)
+    })
 
-  await page.getByRole('button', { name: 'Lay the bench out' }).click()
-  await layOut(page)
-  await stir(page)
-  while (!(await stepKey(page)).startsWith('lines')) {
-    await wait(page, 0.5)
-    await mark(page)
-  }
-  const takes = page.getByRole('list', { name: 'What it takes' })
-  await expect(takes).toContainText(/\d+\.\d g out of Loch: \d+\.\d mm wide, \d+.* round/)
-  await expect(takes).toContainText(/\d+\.\d g out of the clear cup: the centre/)
-  await expect(
-    page.getByRole('img', { name: 'What is laid where in Hexagon, 9 cm' }).locator('[data-filled]'),
-  ).toHaveCount(6)
-  const keys = await pourToTheEnd(page)
-  expect(keys.filter((key) => key.startsWith('lines'))).toEqual(['lines.1', 'lines.2'])
-  expect(keys.indexOf('setStones.1')).toBeGreaterThan(keys.indexOf('lines.2'))
-  await go(page, `/log/${new URL(page.url()).pathname.split('/')[2]}`)
-  await expect(
-    page.getByRole('cell', { name: /^Pour the cups as lines, one inside the other, piece 2$/ }),
-  ).toHaveCount(1)
-})
+    await page.getByRole('button', { name: 'Lay the bench out' }).click()
+    await layOut(page)
+    await stir(page)
+    while (!(await stepKey(page)).startsWith('lines')) {
+      await wait(page, 0.5)
+      await mark(page)
+    }
+    const takes = page.getByRole('list', { name: 'What it takes' })
+    await expect(takes).toContainText(/\d+\.\d g out of Loch: \d+\.\d mm wide, \d+.* round/)
+    await expect(takes).toContainText(/\d+\.\d g out of the clear cup: the centre/)
+    await expect(
+      page.getByRole('img', { name: 'What is laid where in Hexagon, 9 cm' }).locator('[data-filled]'),
+    ).toHaveCount(6)
+    const keys = await pourToTheEnd(page)
+    expect(keys.filter((key) => key.startsWith('lines'))).toEqual(['lines.1', 'lines.2'])
+    expect(keys.indexOf('setStones.1')).toBeGreaterThan(keys.indexOf('lines.2'))
+    await go(page, `/log/${new URL(page.url()).pathname.split('/')[2]}`)
+    await expect(
+      page.getByRole('cell', { name: /^Pour the cups as lines, one inside the other, piece 2$/ }),
+    ).toHaveCount(1)
+  },
+)
 
-test('nested lines, swirled: the face is followed before pouring, and the white goes on after the lines', async ({
-  page,
-}) => {
-  await openStudio(page, '/plan')
-  await beginFrom(page, 'nestedSwirl', 'Nested lines, swirled with white')
-  await expect(page.locator('[data-cut-through]')).toContainText(/Colours\s*\d+\.\d mm, white 0\.\d mm/)
-  const fromAbove = page.getByRole('img', { name: /^Hexagon, 9 cm from above/ })
-  await expect(fromAbove.locator('[data-filled]')).toHaveCount(4)
+test(
+  'nested lines, swirled: the face is followed before pouring, and the white goes on after the lines',
+  LONG,
+  async ({ page }) => {
+    await openStudio(page, '/plan')
+    await beginFrom(page, 'nestedSwirl', 'Nested lines, swirled with white')
+    await expect(page.locator('[data-cut-through]')).toContainText(/Colours\s*\d+\.\d mm, white 0\.\d mm/)
+    const fromAbove = page.getByRole('img', { name: /^Hexagon, 9 cm from above/ })
+    await expect(fromAbove.locator('[data-filled]')).toHaveCount(4)
 
-  await test.step('the face says what the white became, and judges no closing petals', async () => {
-    await page.getByRole('link', { name: 'Pattern and face' }).click()
-    await page.getByRole('button', { name: 'Show the face' }).click()
-    const right = page.locator('[data-moment="right"]')
-    await expect(right).toHaveAttribute('data-verdict', 'line', { timeout: 60_000 })
-    await expect(right).toContainText(/\d+ % of the white went down and opened, over \d+ % of the face/)
-    const late = page.locator('[data-moment="late"]')
-    await expect(late).toHaveAttribute('data-verdict', 'line', { timeout: 60_000 })
-    const down = async (moment: typeof right) =>
-      Number(/(\d+) % of the white/.exec(await moment.innerText())![1])
-    expect(await down(right)).toBeGreaterThan(await down(late))
-    await page.goBack()
-  })
+    await test.step('the face says what the white became, and judges no closing petals', async () => {
+      await page.getByRole('link', { name: 'Pattern and face' }).click()
+      await page.getByRole('button', { name: 'Show the face' }).click()
+      const right = page.locator('[data-moment="right"]')
+      await expect(right).toHaveAttribute('data-verdict', 'line', { timeout: 60_000 })
+      await expect(right).toContainText(/\d+ % of the white went down and opened, over \d+ % of the face/)
+      const late = page.locator('[data-moment="late"]')
+      await expect(late).toHaveAttribute('data-verdict', 'line', { timeout: 60_000 })
+      const down = async (moment: typeof right) =>
+        Number(/(\d+) % of the white/.exec(await moment.innerText())![1])
+      expect(await down(right)).toBeGreaterThan(await down(late))
+      await page.goBack()
+    })
 
-  await page.getByRole('button', { name: 'Lay the bench out' }).click()
-  await layOut(page)
-  await stir(page)
-  const keys = await pourToTheEnd(page)
-  const order = ['portion', 'lines.1', 'lines.2', 'white.1', 'shape.1', 'white.2', 'shape.2', 'setStones.1']
-  expect(keys.filter((key) => order.includes(key))).toEqual(order)
-  await go(page, `/log/${new URL(page.url()).pathname.split('/')[2]}`)
-  await expect(page.getByRole('cell', { name: /^Pipe the white line, piece 2$/ })).toHaveCount(1)
-})
+    await page.getByRole('button', { name: 'Lay the bench out' }).click()
+    await layOut(page)
+    await stir(page)
+    const keys = await pourToTheEnd(page)
+    const order = ['portion', 'lines.1', 'lines.2', 'white.1', 'shape.1', 'white.2', 'shape.2', 'setStones.1']
+    expect(keys.filter((key) => order.includes(key))).toEqual(order)
+    await go(page, `/log/${new URL(page.url()).pathname.split('/')[2]}`)
+    await expect(page.getByRole('cell', { name: /^Pipe the white line, piece 2$/ })).toHaveCount(1)
+  },
+)

@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright'
 import { expect, test } from '@playwright/test'
-import { atHand, layOut, mark, openStudio, pourToTheEnd, stir, wait } from './bench.ts'
+import { LONG, atHand, layOut, mark, openStudio, pourToTheEnd, stir, wait } from './bench.ts'
 
 test('flowers between two pours: planned, laid in while the base draws a string, poured over on the rack', async ({
   page,
@@ -63,7 +63,7 @@ test('flowers between two pours: planned, laid in while the base draws a string,
   })
 })
 
-test('a finished piece that floated says what the run shows of it', async ({ page }) => {
+test('a finished piece that floated says what the run shows of it', LONG, async ({ page }) => {
   await openStudio(page)
   await page.getByRole('link', { name: 'Plan', exact: true }).click()
   await page.getByText('Inclusions', { exact: true }).click()

@@ -1,5 +1,5 @@
 import { expect, test, type Locator, type Page } from '@playwright/test'
-import { atHand, go, layOut, mark, openStudio, overOf, stir, wait } from './bench.ts'
+import { LONG, atHand, go, layOut, mark, openStudio, overOf, stir, wait } from './bench.ts'
 
 /** The demo studio with the simulated bench linked and in order. */
 async function openLinked(page: Page): Promise<void> {
@@ -161,59 +161,63 @@ test('a cup that was forgotten is said to have run away, not to be read wrongly'
 
 const stepHours = (hours: number) => (hours < 0.75 ? 1 / 12 : hours < 30 ? 0.75 : 12)
 
-test('every stage of the cure is passed in a run at speed against the simulated probe', async ({ page }) => {
-  test.setTimeout(240_000)
-  await pourLinked(page)
-  const seen = new Set<string>()
-  const look = async () => {
-    const told = await page.evaluate(() =>
-      Array.from(document.querySelectorAll<HTMLElement>('[data-stages]'), (line) => line.dataset['stages']),
+test(
+  'every stage of the cure is passed in a run at speed against the simulated probe',
+  LONG,
+  async ({ page }) => {
+    test.setTimeout(240_000)
+    await pourLinked(page)
+    const seen = new Set<string>()
+    const look = async () => {
+      const told = await page.evaluate(() =>
+        Array.from(document.querySelectorAll<HTMLElement>('[data-stages]'), (line) => line.dataset['stages']),
+      )
+      for (const stage of told.flatMap((held) => held?.split(' ') ?? [])) seen.add(stage)
+      if (await page.getByText(/The cup must be empty in|Empty the cup now/).isVisible())
+        seen.add('cupMustBeEmpty')
+    }
+    // A slow hand: every few minutes one look, a mark where a step is due, the cup left until it is warned of.
+    for (let turn = 0; turn < 90 && (await atHand(page)) !== null; turn++) {
+      await page.clock.runFor(1200)
+      await look()
+      const step = await atHand(page)
+      if (!step) break
+      const mayMark = step.key === 'rest' ? seen.has('cupMustBeEmpty') : step.standing !== 'soon'
+      if (mayMark) await mark(page)
+      else await wait(page, 1.5)
+    }
+    await expect(overOf(page)).toBeVisible()
+    await go(page, '/rack')
+    const card = page.locator('[data-batch="demo-8"]')
+    await expect(card).toBeVisible()
+    // The pour may be over before its mix strings: small steps first.
+    for (let hours = 0; hours < 400; hours += stepHours(hours)) {
+      await wait(page, stepHours(hours) * 60)
+      await page.clock.runFor(16_000)
+      const held = await card
+        .locator('[data-stages]')
+        .getAttribute('data-stages', { timeout: 2000 })
+        .catch(() => null)
+      for (const stage of (held ?? '').split(' ')) seen.add(stage)
+      if ((await card.locator('[data-heat-limit]').count()) > 0) seen.add('heatLimit')
+      if (seen.has('use')) break
+    }
+    expect([...seen]).toEqual(
+      expect.arrayContaining([
+        'inkSpreads',
+        'pipe',
+        'string',
+        'cupMustBeEmpty',
+        'gel',
+        'footprint',
+        'leathery',
+        'bendy',
+        'demold',
+        'use',
+        'heatLimit',
+      ]),
     )
-    for (const stage of told.flatMap((held) => held?.split(' ') ?? [])) seen.add(stage)
-    if (await page.getByText(/The cup must be empty in|Empty the cup now/).isVisible())
-      seen.add('cupMustBeEmpty')
-  }
-  // A slow hand: every few minutes one look, a mark where a step is due, the cup left until it is warned of.
-  for (let turn = 0; turn < 90 && (await atHand(page)) !== null; turn++) {
-    await page.clock.runFor(1200)
-    await look()
-    const step = await atHand(page)
-    if (!step) break
-    const mayMark = step.key === 'rest' ? seen.has('cupMustBeEmpty') : step.standing !== 'soon'
-    if (mayMark) await mark(page)
-    else await wait(page, 1.5)
-  }
-  await expect(overOf(page)).toBeVisible()
-  await go(page, '/rack')
-  const card = page.locator('[data-batch="demo-8"]')
-  await expect(card).toBeVisible()
-  // The pour may be over before its mix strings: small steps first.
-  for (let hours = 0; hours < 400; hours += stepHours(hours)) {
-    await wait(page, stepHours(hours) * 60)
-    await page.clock.runFor(16_000)
-    const held = await card
-      .locator('[data-stages]')
-      .getAttribute('data-stages', { timeout: 2000 })
-      .catch(() => null)
-    for (const stage of (held ?? '').split(' ')) seen.add(stage)
-    if ((await card.locator('[data-heat-limit]').count()) > 0) seen.add('heatLimit')
-    if (seen.has('use')) break
-  }
-  expect([...seen]).toEqual(
-    expect.arrayContaining([
-      'inkSpreads',
-      'pipe',
-      'string',
-      'cupMustBeEmpty',
-      'gel',
-      'footprint',
-      'leathery',
-      'bendy',
-      'demold',
-      'use',
-      'heatLimit',
-    ]),
-  )
-  // No colour rests apart in this pour, so no moment of clouds is told of.
-  expect(seen).not.toContain('cloudPull')
-})
+    // No colour rests apart in this pour, so no moment of clouds is told of.
+    expect(seen).not.toContain('cloudPull')
+  },
+)

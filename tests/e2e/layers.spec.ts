@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright'
 import { expect, test, type Page } from '@playwright/test'
-import { atHand, go, layOut, mark, openStudio, pourToTheEnd, stir, wait, weigh } from './bench.ts'
+import { LONG, atHand, go, layOut, mark, openStudio, pourToTheEnd, stir, wait, weigh } from './bench.ts'
 
 /** What the rack says of a job of the batch with that name. */
 const taskOf = (page: Page, batch: string, id: string) =>
@@ -181,177 +181,184 @@ test('a back is chosen after the face was looked at, of a colour and another res
   await expect(page.locator('[data-layer="back"]').getByLabel('Depth')).toHaveCount(0)
 })
 
-test('ten ready-made dishes: a film, a painted layer that only dries, a second film; nothing is demolded', async ({
-  page,
-}) => {
-  await openStudio(page, '/shelf')
+test(
+  'ten ready-made dishes: a film, a painted layer that only dries, a second film; nothing is demolded',
+  LONG,
+  async ({ page }) => {
+    await openStudio(page, '/shelf')
 
-  await test.step('a dish that widens upwards, measured with water', async () => {
-    await page.getByRole('tab', { name: /Molds/ }).click()
-    await page.getByRole('button', { name: 'Add a mold' }).click()
-    const sheet = page.getByRole('dialog')
-    await sheet.getByLabel('Name').fill('Salt dish')
-    await sheet.getByLabel('Across').fill('50')
-    await sheet.getByLabel('Depth', { exact: true }).fill('8')
-    await sheet.getByLabel('Water to the brim').fill('14')
-    await sheet.getByRole('button', { name: /A part fill/ }).click()
-    await sheet.getByLabel('Height', { exact: true }).fill('3')
-    await sheet.getByLabel('holds').fill('15')
-    await sheet.getByRole('button', { name: 'Put on the shelf' }).click()
-    await expect(sheet.getByText(/what it holds higher up must be more/)).toBeVisible()
-    await sheet.getByLabel('holds').fill('4')
-    await sheet.getByLabel(/the piece stays in it/).check()
-    await sheet.getByLabel('How many of it').fill('10')
-    await sheet.getByRole('button', { name: 'Put on the shelf' }).click()
-    await expect(page.getByRole('heading', { name: 'Salt dish' })).toBeVisible()
-  })
+    await test.step('a dish that widens upwards, measured with water', async () => {
+      await page.getByRole('tab', { name: /Molds/ }).click()
+      await page.getByRole('button', { name: 'Add a mold' }).click()
+      const sheet = page.getByRole('dialog')
+      await sheet.getByLabel('Name').fill('Salt dish')
+      await sheet.getByLabel('Across').fill('50')
+      await sheet.getByLabel('Depth', { exact: true }).fill('8')
+      await sheet.getByLabel('Water to the brim').fill('14')
+      await sheet.getByRole('button', { name: /A part fill/ }).click()
+      await sheet.getByLabel('Height', { exact: true }).fill('3')
+      await sheet.getByLabel('holds').fill('15')
+      await sheet.getByRole('button', { name: 'Put on the shelf' }).click()
+      await expect(sheet.getByText(/what it holds higher up must be more/)).toBeVisible()
+      await sheet.getByLabel('holds').fill('4')
+      await sheet.getByLabel(/the piece stays in it/).check()
+      await sheet.getByLabel('How many of it').fill('10')
+      await sheet.getByRole('button', { name: 'Put on the shelf' }).click()
+      await expect(page.getByRole('heading', { name: 'Salt dish' })).toBeVisible()
+    })
 
-  await test.step('plan: 45 ml over ten of them, paint between two films', async () => {
-    await go(page, '/plan')
-    await page.getByLabel('Name of the batch').fill('Salt dishes')
-    await page.getByLabel('Mold 1').selectOption({ label: 'Salt dish' })
-    await page.getByLabel('Pieces of Salt dish', { exact: true }).fill('10')
-    await page.getByText('Plain', { exact: true }).click()
-    await page.getByText('Depths, measuring, hands').click()
-    // 45 ml over ten of them: how deep that is follows from the water fills.
-    await page.getByRole('textbox', { name: 'Or so much in each' }).fill('4.5')
-    await expect(page.getByRole('textbox', { name: 'Base' })).toHaveValue('3.31')
-    await page.getByLabel('Add a layer').selectOption('solventPaint')
-    const paint = page.locator('[data-layer="solventPaint"]')
-    for (const name of ['Slate paste', 'Pewter mica'])
-      await paint.getByLabel('Add a colour from its bottle').selectOption(name)
-    await paint.getByLabel('Slate paste', { exact: true }).fill('3')
-    await page.getByLabel('Add a layer').selectOption('secondPour')
-    const second = page.locator('[data-layer="secondPour"]')
-    await second.getByLabel('Laid').selectOption('hard')
-    await second.getByLabel('How much').selectOption('volume')
-    await second.getByLabel('Volume').fill('3')
+    await test.step('plan: 45 ml over ten of them, paint between two films', async () => {
+      await go(page, '/plan')
+      await page.getByLabel('Name of the batch').fill('Salt dishes')
+      await page.getByLabel('Mold 1').selectOption({ label: 'Salt dish' })
+      await page.getByLabel('Pieces of Salt dish', { exact: true }).fill('10')
+      await page.getByText('Plain', { exact: true }).click()
+      await page.getByText('Depths, measuring, hands').click()
+      // 45 ml over ten of them: how deep that is follows from the water fills.
+      await page.getByRole('textbox', { name: 'Or so much in each' }).fill('4.5')
+      await expect(page.getByRole('textbox', { name: 'Base' })).toHaveValue('3.31')
+      await page.getByLabel('Add a layer').selectOption('solventPaint')
+      const paint = page.locator('[data-layer="solventPaint"]')
+      for (const name of ['Slate paste', 'Pewter mica'])
+        await paint.getByLabel('Add a colour from its bottle').selectOption(name)
+      await paint.getByLabel('Slate paste', { exact: true }).fill('3')
+      await page.getByLabel('Add a layer').selectOption('secondPour')
+      const second = page.locator('[data-layer="secondPour"]')
+      await second.getByLabel('Laid').selectOption('hard')
+      await second.getByLabel('How much').selectOption('volume')
+      await second.getByLabel('Volume').fill('3')
+      await page.getByRole('button', { name: 'Lay the bench out' }).click()
+    })
+
+    await test.step('the first film', async () => {
+      await layOut(page)
+      await stir(page)
+      await pourToTheEnd(page)
+    })
+
+    await test.step('paint has a gate of its own and dries; resin goes over it the day after', async () => {
+      await toTheRack(page, 24)
+      await taskOf(page, 'Salt dishes', 'solventPaint').getByRole('link', { name: 'To its gate' }).click()
+      await layOut(page)
+      await expect(page.locator('[data-caution="solvent"]')).toBeVisible()
+      await expect(
+        page.getByText('3 drops of Slate paste, 5 drops of Pewter mica, on each of 10'),
+      ).toBeVisible()
+      await expect(page.getByRole('button', { name: 'Painted' })).toBeVisible()
+      await mark(page)
+      await expect(page.getByText('Let it dry, free of dust.')).toBeVisible()
+      await page.getByRole('link', { name: 'To the rack' }).click()
+      await expect(taskOf(page, 'Salt dishes', 'secondPour')).toContainText(/from/)
+      await toTheRack(page, 24)
+      await taskOf(page, 'Salt dishes', 'secondPour').getByRole('link', { name: 'To its gate' }).click()
+      await layOut(page)
+      await stir(page)
+      await mark(page)
+    })
+
+    await test.step('it stays in its dish', async () => {
+      await toTheRack(page, 40)
+      const rim = taskOf(page, 'Salt dishes', 'demold')
+      await expect(rim).toContainText('Clean the rim of the dish')
+      await rim.getByRole('button', { name: 'Rim clean' }).click()
+      // The days above are laid out anew by it, and what stands below them moves.
+      await expect(
+        page.getByRole('region', { name: 'Coming days' }).getByText('Clean the rim of the dish'),
+      ).toHaveCount(0)
+      await rim.getByRole('link', { name: 'Look at the faces' }).click()
+      await expect(page.getByRole('heading', { level: 1, name: 'Finish: Salt dishes' })).toBeVisible()
+    })
+  },
+)
+
+test(
+  'two kinds of mold from one mix, the back on one of them only; a face that is decided at the look',
+  LONG,
+  async ({ page }) => {
+    await openStudio(page, '/plan')
+    await page.getByLabel('Name of the batch').fill('Tray and coasters')
+    await page.getByRole('button', { name: 'Another mold' }).click()
+    await page.getByLabel('Face, the side on show').selectOption('undecided')
+    await page.getByLabel('Add a layer').selectOption('back')
+    const back = page.locator('[data-layer="back"]')
+    const mass = page
+      .getByRole('heading', { name: 'Mix for the back layer, later' })
+      .locator('xpath=..')
+      .locator('dd')
+      .last()
+    const both = Number.parseFloat(await mass.innerText())
+    const boxes = back.getByRole('group', { name: 'In' }).getByRole('checkbox')
+    await expect(boxes).toHaveCount(2)
+    await boxes.first().uncheck()
+    await expect.poll(async () => Number.parseFloat(await mass.innerText())).toBeLessThan(both)
+    await expect(page.getByText('back layer', { exact: true }).locator('visible=true')).not.toHaveCount(0)
+    await expect(page.getByText('face or back, the open side')).toBeVisible()
     await page.getByRole('button', { name: 'Lay the bench out' }).click()
-  })
-
-  await test.step('the first film', async () => {
     await layOut(page)
     await stir(page)
     await pourToTheEnd(page)
-  })
-
-  await test.step('paint has a gate of its own and dries; resin goes over it the day after', async () => {
-    await toTheRack(page, 24)
-    await taskOf(page, 'Salt dishes', 'solventPaint').getByRole('link', { name: 'To its gate' }).click()
-    await layOut(page)
-    await expect(page.locator('[data-caution="solvent"]')).toBeVisible()
-    await expect(
-      page.getByText('3 drops of Slate paste, 5 drops of Pewter mica, on each of 10'),
-    ).toBeVisible()
-    await expect(page.getByRole('button', { name: 'Painted' })).toBeVisible()
-    await mark(page)
-    await expect(page.getByText('Let it dry, free of dust.')).toBeVisible()
-    await page.getByRole('link', { name: 'To the rack' }).click()
-    await expect(taskOf(page, 'Salt dishes', 'secondPour')).toContainText(/from/)
-    await toTheRack(page, 24)
-    await taskOf(page, 'Salt dishes', 'secondPour').getByRole('link', { name: 'To its gate' }).click()
+    await toTheRack(page, 6)
+    const task = taskOf(page, 'Tray and coasters', 'back')
+    await expect(task.getByRole('listitem')).toHaveCount(2)
+    await task.getByRole('link', { name: 'To its gate' }).click()
     await layOut(page)
     await stir(page)
     await mark(page)
-  })
+    await toTheRack(page, 60)
+    const free = taskOf(page, 'Tray and coasters', 'demold')
+    await free.getByRole('button', { name: 'Demolded' }).click()
+    await free.getByRole('link', { name: 'Look at the faces' }).click()
+    await page.getByLabel('Which side is the face?').selectOption('open')
+    await expect(page.getByLabel('Which side is the face?')).toHaveCount(0)
+  },
+)
 
-  await test.step('it stays in its dish', async () => {
-    await toTheRack(page, 40)
-    const rim = taskOf(page, 'Salt dishes', 'demold')
-    await expect(rim).toContainText('Clean the rim of the dish')
-    await rim.getByRole('button', { name: 'Rim clean' }).click()
-    // The days above are laid out anew by it, and what stands below them moves.
-    await expect(
-      page.getByRole('region', { name: 'Coming days' }).getByText('Clean the rim of the dish'),
-    ).toHaveCount(0)
-    await rim.getByRole('link', { name: 'Look at the faces' }).click()
-    await expect(page.getByRole('heading', { level: 1, name: 'Finish: Salt dishes' })).toBeVisible()
-  })
-})
-
-test('two kinds of mold from one mix, the back on one of them only; a face that is decided at the look', async ({
-  page,
-}) => {
-  await openStudio(page, '/plan')
-  await page.getByLabel('Name of the batch').fill('Tray and coasters')
-  await page.getByRole('button', { name: 'Another mold' }).click()
-  await page.getByLabel('Face, the side on show').selectOption('undecided')
-  await page.getByLabel('Add a layer').selectOption('back')
-  const back = page.locator('[data-layer="back"]')
-  const mass = page
-    .getByRole('heading', { name: 'Mix for the back layer, later' })
-    .locator('xpath=..')
-    .locator('dd')
-    .last()
-  const both = Number.parseFloat(await mass.innerText())
-  const boxes = back.getByRole('group', { name: 'In' }).getByRole('checkbox')
-  await expect(boxes).toHaveCount(2)
-  await boxes.first().uncheck()
-  await expect.poll(async () => Number.parseFloat(await mass.innerText())).toBeLessThan(both)
-  await expect(page.getByText('back layer', { exact: true }).locator('visible=true')).not.toHaveCount(0)
-  await expect(page.getByText('face or back, the open side')).toBeVisible()
-  await page.getByRole('button', { name: 'Lay the bench out' }).click()
-  await layOut(page)
-  await stir(page)
-  await pourToTheEnd(page)
-  await toTheRack(page, 6)
-  const task = taskOf(page, 'Tray and coasters', 'back')
-  await expect(task.getByRole('listitem')).toHaveCount(2)
-  await task.getByRole('link', { name: 'To its gate' }).click()
-  await layOut(page)
-  await stir(page)
-  await mark(page)
-  await toTheRack(page, 60)
-  const free = taskOf(page, 'Tray and coasters', 'demold')
-  await free.getByRole('button', { name: 'Demolded' }).click()
-  await free.getByRole('link', { name: 'Look at the faces' }).click()
-  await page.getByLabel('Which side is the face?').selectOption('open')
-  await expect(page.getByLabel('Which side is the face?')).toHaveCount(0)
-})
-
-test('one bloom in two colourways of one kind of mold: each piece gets its own inks, the back one of them only', async ({
-  page,
-}) => {
-  await openStudio(page, '/plan')
-  await page.getByLabel('Name of the batch').fill('Sea and berry')
-  await page.getByLabel('Mold 1').selectOption('Round coaster')
-  await page.getByRole('button', { name: 'Another colourway of Round coaster' }).click()
-  const names = page.getByLabel('Colourway', { exact: true })
-  await names.first().fill('Sea')
-  await names.last().fill('Berry')
-  const inksOf = (name: string) => page.getByRole('group', { name: `Inks of ${name}` }).getByRole('checkbox')
-  await inksOf('Sea').last().uncheck()
-  await inksOf('Berry').first().uncheck()
-  await page.getByLabel('Add a layer').selectOption('back')
-  const back = page.locator('[data-layer="back"]')
-  await back
-    .getByRole('group', { name: 'In' })
-    .getByRole('checkbox', { name: 'Round coaster, Sea' })
-    .uncheck()
-  const drops = page
-    .getByRole('heading', { name: 'Drops on each piece' })
-    .locator('xpath=..')
-    .getByRole('listitem')
-  await expect(drops).toHaveText([/^Round coaster, Sea: \d+ Dusk$/, /^Round coaster, Berry: \d+ Ember$/])
-  await page.getByRole('link', { name: 'Pattern of Round coaster, Berry' }).click()
-  await expect(page.getByRole('heading', { level: 1, name: 'Pattern: Round coaster, Berry' })).toBeVisible()
-  await page.getByRole('link', { name: 'Back to the plan' }).click()
-  await page.getByRole('button', { name: 'Lay the bench out' }).click()
-  await layOut(page)
-  await stir(page)
-  const told: string[] = []
-  for (let step = await atHand(page); step && told.length < 2; step = await atHand(page)) {
-    const shown = await page.locator('[data-step]').innerText()
-    if (step.key.startsWith('ink.')) told.push(shown)
-    await mark(page)
-  }
-  expect(told[0]).toMatch(/Piece 1 of 2: Round coaster, Sea[^]*\d+ drops of Dusk/)
-  expect(told[1]).toMatch(/Piece 2 of 2: Round coaster, Berry[^]*\d+ drops of Ember/)
-  await pourToTheEnd(page)
-  await toTheRack(page, 6)
-  await expect(taskOf(page, 'Sea and berry', 'back').getByText('Round coaster, Berry:')).toBeVisible()
-  await expect(taskOf(page, 'Sea and berry', 'back').getByText('Round coaster, Sea:')).toHaveCount(0)
-})
+test(
+  'one bloom in two colourways of one kind of mold: each piece gets its own inks, the back one of them only',
+  LONG,
+  async ({ page }) => {
+    await openStudio(page, '/plan')
+    await page.getByLabel('Name of the batch').fill('Sea and berry')
+    await page.getByLabel('Mold 1').selectOption('Round coaster')
+    await page.getByRole('button', { name: 'Another colourway of Round coaster' }).click()
+    const names = page.getByLabel('Colourway', { exact: true })
+    await names.first().fill('Sea')
+    await names.last().fill('Berry')
+    const inksOf = (name: string) =>
+      page.getByRole('group', { name: `Inks of ${name}` }).getByRole('checkbox')
+    await inksOf('Sea').last().uncheck()
+    await inksOf('Berry').first().uncheck()
+    await page.getByLabel('Add a layer').selectOption('back')
+    const back = page.locator('[data-layer="back"]')
+    await back
+      .getByRole('group', { name: 'In' })
+      .getByRole('checkbox', { name: 'Round coaster, Sea' })
+      .uncheck()
+    const drops = page
+      .getByRole('heading', { name: 'Drops on each piece' })
+      .locator('xpath=..')
+      .getByRole('listitem')
+    await expect(drops).toHaveText([/^Round coaster, Sea: \d+ Dusk$/, /^Round coaster, Berry: \d+ Ember$/])
+    await page.getByRole('link', { name: 'Pattern of Round coaster, Berry' }).click()
+    await expect(page.getByRole('heading', { level: 1, name: 'Pattern: Round coaster, Berry' })).toBeVisible()
+    await page.getByRole('link', { name: 'Back to the plan' }).click()
+    await page.getByRole('button', { name: 'Lay the bench out' }).click()
+    await layOut(page)
+    await stir(page)
+    const told: string[] = []
+    for (let step = await atHand(page); step && told.length < 2; step = await atHand(page)) {
+      const shown = await page.locator('[data-step]').innerText()
+      if (step.key.startsWith('ink.')) told.push(shown)
+      await mark(page)
+    }
+    expect(told[0]).toMatch(/Piece 1 of 2: Round coaster, Sea[^]*\d+ drops of Dusk/)
+    expect(told[1]).toMatch(/Piece 2 of 2: Round coaster, Berry[^]*\d+ drops of Ember/)
+    await pourToTheEnd(page)
+    await toTheRack(page, 6)
+    await expect(taskOf(page, 'Sea and berry', 'back').getByText('Round coaster, Berry:')).toBeVisible()
+    await expect(taskOf(page, 'Sea and berry', 'back').getByText('Round coaster, Sea:')).toHaveCount(0)
+  },
+)
 
 test('two pieces of one mix in two ways: a bloom and a petri by one clock, the back on one of them only', async ({
   page,

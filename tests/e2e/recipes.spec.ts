@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test'
-import { go, layOut, openStudio, pourToTheEnd, stir } from './bench.ts'
+import { LONG, go, layOut, openStudio, pourToTheEnd, stir } from './bench.ts'
 
 const sheet = (page: Page) => page.getByRole('dialog')
 const open = (page: Page) => page.getByRole('button', { name: 'Recipes' }).click()
@@ -124,7 +124,7 @@ test('a way is copied and its steps changed; what a rule forbids cannot be chose
   expect(keys).not.toContain('bubbles')
 })
 
-test('recipes that ship: each begins as a sound plan with its figures', async ({ page }) => {
+test('recipes that ship: each begins as a sound plan with its figures', LONG, async ({ page }) => {
   await openStudio(page, '/plan')
   await open(page)
   await sheet(page)
