@@ -1,7 +1,7 @@
 import { POUR } from '#core/rack/index.ts'
 import { Dexie } from 'dexie'
 import type { Outcome, Piece } from '#core/journal/index.ts'
-import { begunLayers, mayFollow, readPour, type PourEvent } from '#core/runsheet/index.ts'
+import { begunLayers, mayFollow, measuredRequest, readPour, type PourEvent } from '#core/runsheet/index.ts'
 import { fail, ok, type Result } from '#core/units/index.ts'
 import { epochMs } from '#schema/amount.ts'
 import type { Batch, FaceSide } from '#schema/studio.ts'
@@ -73,14 +73,17 @@ export async function setOnTheRack(
     db.transaction('rw', db.batches, db.events, async () => {
       const batch = await db.batches.get(batchId)
       if (!batch) return fail({ kind: 'unknown' as const })
-      const pour = readPour(await eventsOf(db, batchId))
+      const events = await eventsOf(db, batchId)
+      const pour = readPour(events)
       const begun = begunLayers(pour)
       const asWas = (request: OnTheRack) =>
         JSON.stringify(request.layers.filter(({ id }) => begun.includes(id)))
       if (asWas({ layers, jobs }) !== asWas(batch.request)) return fail({ kind: 'alreadyPoured' as const })
       const { request } = batch
       // What is stirred keeps the depth it was stirred for, whatever is planned over it.
-      const sealed = pour.stage === 'running' ? sealedRequest(request, begun) : request
+      // What was weighed stands in its marks.
+      const { measured: _measured, ...sealed } =
+        pour.stage === 'running' ? sealedRequest(measuredRequest(request, events), begun) : request
       const next = { ...sealed, layers: [...layers], jobs: [...jobs] }
       await db.batches.put({ ...batch, request: next as Batch['request'] })
       return ok({ layers: request.layers, jobs: request.jobs })

@@ -106,6 +106,30 @@ const entries = {
       v.maxLength(20, 'more than 20 kinds of piece in one batch'),
     ),
   ),
+  measured: v.optional(
+    v.object({
+      mixes: v.pipe(
+        v.array(
+          v.object({
+            mix: text('mix'),
+            aG: amount('A weighed', 'g', { atLeast: 0, atMost: 50_000 }),
+            bG: amount('B weighed', 'g', { atLeast: 0, atMost: 50_000 }),
+          }),
+        ),
+        v.maxLength(50, 'more than 50 mixes in one batch'),
+      ),
+      beds: v.pipe(
+        v.array(
+          v.object({
+            pieceNo: count('number of the piece', { atLeast: 1, atMost: 1200 }),
+            g: amount('resin in a mold', 'g', { atLeast: 0, atMost: 20_000 }),
+          }),
+        ),
+        v.maxLength(1200, 'more than 1200 pieces in one batch'),
+      ),
+      spiltG: amount('resin spilt', 'g', { atLeast: 0, atMost: 50_000 }),
+    }),
+  ),
   leastMixG: v.optional(amount('what is stirred at least', 'g', { above: 0, atMost: 20_000 })),
   white: usual(whiteSchema, USUAL_WHITE),
   form: v.optional(

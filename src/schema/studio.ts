@@ -98,6 +98,11 @@ export const pourEventSchema = v.variant('kind', [
   }),
   v.object({
     ...event,
+    kind: v.literal('spilt'),
+    g: amount('resin spilt', 'g', { above: 0, atMost: 50_000 }),
+  }),
+  v.object({
+    ...event,
     kind: v.literal('leftOut'),
     keys: v.pipe(
       v.array(idSchema),

@@ -1,7 +1,7 @@
 import { useEffect } from 'react'
 import type { QueryKey } from '@tanstack/react-query'
 import type { Piece } from '#core/journal/index.ts'
-import { readPour, type Pour, type PourEvent } from '#core/runsheet/index.ts'
+import { measuredRequest, readPour, type Pour, type PourEvent } from '#core/runsheet/index.ts'
 import type { Brief } from '#data/brief.ts'
 import type { StudioDatabase } from '#data/database.ts'
 import { readPart, readRegister, runsOf, type Part } from '#data/register.ts'
@@ -94,7 +94,7 @@ async function storiesByIds(db: StudioDatabase, ids: readonly string[]): Promise
     const held = aside.flatMap(({ mark }) => (mark.batchId === batch.id ? [mark.event as PourEvent] : []))
     const own = withHeld(events, held)
     return {
-      batch,
+      batch: { ...batch, request: measuredRequest(batch.request, own) },
       events: own,
       pour: readPour(own),
       pieces,

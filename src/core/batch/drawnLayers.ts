@@ -4,7 +4,7 @@ import type { Drawn } from './drawn.ts'
 import { isIn, type LaterLayer } from './laterLayers.ts'
 import type { Layer } from './layer.ts'
 import { kindId, kindName, type PieceOrder } from './pieces.ts'
-import type { BatchRequest } from './request.ts'
+import { POUR_MIX, type BatchRequest, type Measured } from './request.ts'
 
 /** The way of a pour that it is laid in; null where no marks go into it. */
 export function drawnIn({ way }: { readonly way: WayId }): TechniqueId | null {
@@ -71,6 +71,7 @@ export function pourOfLayer(
     bedMm: layer.amount.by === 'depth' ? layer.amount.mm : null,
     lipMm: 0,
     sealed: undefined,
+    measured: measuredOf(request, layer),
     leastMixG: undefined,
     white,
     bags: [],
@@ -85,6 +86,13 @@ export function pourOfLayer(
     rounds,
     aimShiftLog: technique === request.technique ? request.aimShiftLog : 0,
   }
+}
+
+/** What was weighed of that layer's mix, as the mix of a pour of its own. */
+function measuredOf({ measured }: BatchRequest, { id }: LaterLayer): Measured | undefined {
+  const own = measured?.mixes.filter(({ mix }) => mix === id) ?? []
+  if (own.length === 0) return undefined
+  return { mixes: own.map((each) => ({ ...each, mix: POUR_MIX })), beds: [], spiltG: 0 }
 }
 
 /** That layer as a pour that was changed, where a layer can say all of the change; null where it cannot, as another number of pieces. */

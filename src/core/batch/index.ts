@@ -35,6 +35,7 @@ export {
   USUAL_REQUEST,
   LEAST_HOLE_MM,
   MOST_HOLE_MM,
+  POUR_MIX,
   USUAL_WHITE,
   type BatchRequest,
   type CupStrategy,
@@ -102,7 +103,7 @@ export {
 export { type Drawn, type WhiteChoice, type WhiteDose } from './drawn.ts'
 export { overhangMm, type DrapeForm } from './drapeForm.ts'
 export { carrying, drawnIn, drawnOf, pourOfLayer, withPour } from './drawnLayers.ts'
-export { measureParts } from './parts.ts'
+export { measureParts, WORST_RATIO_ERROR } from './parts.ts'
 export { EXCESS_DENSITY_KG_PER_M3 } from './dose.ts'
 export { narrowFromMm, pipedMl, whiteDrops, type PieceWhite } from './white.ts'
 export { type MeasuredParts, type Parts } from './parts.ts'

@@ -63,14 +63,26 @@ export interface MoldFill {
   readonly fillOverDrawn: number | null
 }
 
-/** The layers that share each mold, for one piece of each order; what is left lies that deep in the pieces that are poured from it. */
-export function fillMolds(request: BatchRequest, technique: Technique, surplusMm = 0): readonly MoldFill[] {
+/** How beds lie otherwise than the request says. */
+interface OtherBeds {
+  /** What is left lies that deep in the pieces that are poured from it. */
+  readonly surplusMm?: number
+  /** What really went into a piece, or is left for it, ml by kind. */
+  readonly bedsMl?: ReadonlyMap<string, number>
+}
+
+/** The layers that share each mold, for one piece of each order. */
+export function fillMolds(
+  request: BatchRequest,
+  technique: Technique,
+  { surplusMm = 0, bedsMl = new Map() }: OtherBeds = {},
+): readonly MoldFill[] {
   const laid = request.pieces.map((order) => lay(order, request, wayOn(order, request, technique)))
   // Rounds go over all pieces together: the barest of them decides.
   const rounds = request.rounds ?? Math.max(...laid.map((each) => each.rounds))
   const later = withTheirWhite(request)
   return laid.map((each) =>
-    fillMold(each, { ...request, layers: later(each) }, { mostRounds: rounds, surplusMm }),
+    fillMold(each, { ...request, layers: later(each) }, { mostRounds: rounds, surplusMm, bedsMl }),
   )
 }
 
@@ -171,7 +183,7 @@ function lay(order: PieceOrder, request: BatchRequest, technique: Technique): La
 function fillMold(
   { order, technique, areaMm2, pattern, laid }: LaidOrder,
   request: BatchRequest,
-  { mostRounds, surplusMm }: { readonly mostRounds: number; readonly surplusMm: number },
+  { mostRounds, surplusMm, bedsMl }: Required<OtherBeds> & { readonly mostRounds: number },
 ): MoldFill {
   const { mold, count, surplus = false } = order
   const rounds = technique.white.by === 'needle' ? mostRounds : 1
@@ -187,11 +199,14 @@ function fillMold(
     const mm = sealedMm(request, kindId(order), id)
     return mm === null || amount.by === 'beside' ? amount : { by: 'depth', mm }
   }
+  const toldMl = bedsMl.get(kindId(order))
   const bed = sealedOr(
     BED,
-    surplus
-      ? { by: 'volume', ml: Math.min((surplusMm * areaMm2) / 1000, freeMl) }
-      : { by: 'depth', mm: bedMm },
+    toldMl !== undefined
+      ? { by: 'volume', ml: toldMl }
+      : surplus
+        ? { by: 'volume', ml: Math.min((surplusMm * areaMm2) / 1000, freeMl) }
+        : { by: 'depth', mm: bedMm },
   )
   const aboveMm = mold.depthMm - bedMm - whiteMm - laterMm
   const whites: readonly Unstacked[] = drawn

@@ -19,8 +19,8 @@ import {
   type MoldFill,
 } from './layers.ts'
 import { routeLeftover, type LeftoverUse } from './leftovers.ts'
-import { measureParts, type MeasuredParts } from './parts.ts'
-import type { BatchRequest } from './request.ts'
+import { measureParts, partsWeighed, type MeasuredParts } from './parts.ts'
+import { POUR_MIX, type BatchRequest } from './request.ts'
 import { whiteDrops } from './white.ts'
 
 /** What a mix is stirred for: the pour, a white that could not wait, a layer laid later, or one cup of that. */
@@ -101,10 +101,16 @@ function pourMix(request: BatchRequest, technique: Technique, fills: readonly Mo
   const someTinted = parts.length > 0 && (tinted.length < fills.length || heldG > 0)
   const mixingCupG = someTinted ? request.loss.cupFilmG : 0
   const lossG = filmsG(request, parts) + mixingCupG + bags.length * request.loss.bagResidueG
-  const mix = withSurplus(
-    measured(request, resin, { inMoldsG: bedG + heldG + whiteG + overG, lossG, leastG: request.leastMixG }),
+  const stirred = withSurplus(
+    measured(request, resin, {
+      id: POUR_MIX,
+      inMoldsG: bedG + heldG + whiteG + overG,
+      lossG,
+      leastG: request.leastMixG,
+    }),
     surplusG,
   )
+  const mix = withoutSpilt(stirred, request.measured?.spiltG ?? 0)
   const { totalG } = mix.parts.byWeight
   // Where something is held back the bed stays clear, and the cups are what is held back.
   const tintedG = heldG > 0 ? heldG : bedVolumeMl(tinted) * density
@@ -116,7 +122,7 @@ function pourMix(request: BatchRequest, technique: Technique, fills: readonly Mo
         ? [cup('mix', 'half', totalG / 2, { resin }), cup('otherMix', 'half', totalG / 2, { resin })]
         : [cup('mix', 'mix', totalG, { resin })]
   return {
-    id: 'first',
+    id: POUR_MIX,
     of: 'pour',
     name: null,
     resin,
@@ -137,6 +143,7 @@ function whiteMix(request: BatchRequest, fills: readonly MoldFill[]): Mix {
   const { bagResidueG, cupFilmG } = request.loss
   const bags = bagShares(fills, request)
   const mix = measured(request, resin, {
+    id: 'white',
     inMoldsG: pipedVolumeMl(fills) * mixedDensityGPerMl(resin),
     lossG: cupFilmG + bags.length * bagResidueG,
   })
@@ -201,6 +208,7 @@ function layerMixes(
   const cups = ofOneMix(layer.cups)
   const ownG = own.reduce((sum, { g }) => sum + g, 0)
   const mix = measured(request, resin, {
+    id: layer.id,
     inMoldsG: Math.max(0, volumeMl * mixedDensityGPerMl(resin) - ownG),
     lossG: filmsG(request, cups),
   })
@@ -216,11 +224,12 @@ function layerMixes(
       cups: cupsOf(id, cups, mix.parts.byWeight.totalG, resin),
     },
     ...own.map(({ cup: part, g }): Mix => {
-      const small = measured(request, resin, { inMoldsG: g, lossG: request.loss.cupFilmG })
+      const own = mixOfCup(id, part.id)
+      const small = measured(request, resin, { id: own, inMoldsG: g, lossG: request.loss.cupFilmG })
       const massG = small.parts.byWeight.totalG
       const additions = part.colours.map((dosed) => additionOf(dosed, massG))
       return {
-        id: mixOfCup(id, part.id),
+        id: own,
         of: 'cup',
         name: part.name,
         resin,
@@ -277,15 +286,32 @@ function withSurplus(mix: Measured, surplusG: number): Measured {
   }
 }
 
+/** What was spilt is lost, and missing from what is left over. */
+function withoutSpilt(mix: Measured, spiltG: number): Measured {
+  if (spiltG === 0) return mix
+  return {
+    ...mix,
+    lossG: mix.lossG + spiltG,
+    needG: mix.needG + spiltG,
+    parts: leavingMore(mix.parts, -spiltG),
+  }
+}
+
+interface MixTask extends Pick<Mix, 'id' | 'inMoldsG' | 'lossG'> {
+  readonly leastG?: number | undefined
+}
+
 function measured(
-  { measuring, spareMolds }: BatchRequest,
+  { measuring, spareMolds, measured: told }: BatchRequest,
   resin: Resin,
-  { inMoldsG, lossG, leastG = 0 }: Pick<Mix, 'inMoldsG' | 'lossG'> & { readonly leastG?: number | undefined },
+  { id, inMoldsG, lossG, leastG = 0 }: MixTask,
 ): Measured {
   const needG = inMoldsG + lossG
+  const weighed = told?.mixes.find(({ mix }) => mix === id)
   const more = Math.max(0, leastG - needG)
   const stirred = measureParts(resin, needG + more, measuring)
-  const parts = more > 0 ? leavingMore(stirred, more) : stirred
+  const planned = more > 0 ? leavingMore(stirred, more) : stirred
+  const parts = weighed ? partsWeighed(resin, needG, weighed) : planned
   const leftoverMl = parts.byVolume.leftoverG / mixedDensityGPerMl(resin)
   return {
     inMoldsG,

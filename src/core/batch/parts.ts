@@ -32,6 +32,22 @@ export function measureParts(resin: MixedFrom, needG: number, measuring: Measuri
   }
 }
 
+/** A and B as they were weighed, where so much mix is needed; what there is less than that is missing from what is left over. */
+export function partsWeighed(
+  resin: MixedFrom,
+  needG: number,
+  { aG, bG }: { readonly aG: number; readonly bG: number },
+): MeasuredParts {
+  const inMl = { a: aG / resin.densityAGPerMl, b: bG / resin.densityBGPerMl }
+  return {
+    byWeight: parts(resin, { a: aG, b: bG }, { aG, bG }, needG),
+    byVolume: parts(resin, inMl, { aG, bG }, needG),
+  }
+}
+
+/** Further off its ratio no craft resin cures hard (common practice: 2 to 5 %). */
+export const WORST_RATIO_ERROR = 0.03
+
 function byWeight(resin: MixedFrom, needG: number, graduationG: number): Parts {
   const ratio = weightRatio(resin)
   const exactB = needG / (1 + ratio)

@@ -50,6 +50,19 @@ export interface Loss {
   readonly bagResidueG: number
 }
 
+/** What the mix of the pour itself is called. */
+export const POUR_MIX = 'first'
+
+/** What a pour really came to, where that was weighed or said; everything else of it is as planned. */
+export interface Measured {
+  /** What is in the cup of a mix, by its id. */
+  readonly mixes: readonly { readonly mix: string; readonly aG: number; readonly bG: number }[]
+  /** What went into a mold by now, of the pour's own bed. */
+  readonly beds: readonly { readonly pieceNo: number; readonly g: number }[]
+  /** What of the pour's own mix went beside. */
+  readonly spiltG: number
+}
+
 /** Everything a plan is computed from; complete in itself, so that an old batch keeps what it was made with. */
 export interface BatchRequest {
   readonly name: string
@@ -70,6 +83,8 @@ export interface BatchRequest {
   readonly lipMm: number
   /** How deep what is stirred by now lies; nothing before the pour's stop-stir. */
   readonly sealed?: readonly SealedPiece[] | undefined
+  /** What was weighed, filled and spilt by now; nothing where all is taken as planned. */
+  readonly measured?: Measured | undefined
   /** So much of the pour's own mix is stirred at least; no more than it takes where nothing is said. */
   readonly leastMixG?: number | undefined
   readonly white: WhiteChoice

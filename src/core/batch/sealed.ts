@@ -19,8 +19,8 @@ export function sealedRequest(request: BatchRequest, begun: readonly string[]): 
   return { ...request, sealed }
 }
 
-/** The request to be poured once more: its bed as deep as it was, where it was as deep in all pieces; nothing of it is stirred yet. */
-export function unsealed({ sealed, ...request }: BatchRequest): BatchRequest {
+/** The request to be poured once more: its bed as deep as it was, where it was as deep in all pieces; nothing of it is weighed or stirred yet. */
+export function unsealed({ sealed, measured: _measured, ...request }: BatchRequest): BatchRequest {
   if (!sealed) return request
   const beds = sealed.flatMap(({ depths }) => depths.filter(({ layer }) => layer === BED))
   const [first] = beds

@@ -9,4 +9,4 @@ export {
   type Remark,
   type Sample,
 } from './sample.ts'
-export { adviseWeighing, type Pouring, type WeighAdvice, type WeighTask } from './weighing.ts'
+export { adviseWeighing, ratioErrorOf, type Pouring, type WeighAdvice, type WeighTask } from './weighing.ts'

@@ -34,6 +34,17 @@ export type WeighAdvice =
       readonly ratioError: number
     }
 
+/** How far A:B of what was poured is off the stated ratio, as a fraction; null while a part is missing. */
+export function ratioErrorOf(resin: MixedFrom, poured: readonly Pouring[]): number | null {
+  const { aG, bG } = pouredOf(poured)
+  return aG > 0 && bG > 0 ? aG / bG / weightRatio(resin) - 1 : null
+}
+
+function pouredOf(poured: readonly Pouring[]): { readonly aG: number; readonly bG: number } {
+  const sum = (part: 'A' | 'B') => poured.reduce((all, each) => all + (each.part === part ? each.g : 0), 0)
+  return { aG: sum('A'), bG: sum('B') }
+}
+
 /**
  * The next pouring: A to its goal, then as much B as that A really takes; a part that was overshot is met by more of the other, never by
  * spooning out. Throws RangeError for a tolerance below 0.
@@ -42,8 +53,7 @@ export function adviseWeighing({ resin, wanted, poured, toleranceG }: WeighTask)
   if (!(toleranceG >= 0))
     throw new RangeError(`adviseWeighing: toleranceG is ${toleranceG}, expected 0 or more`)
   const ratio = weightRatio(resin)
-  const sum = (part: 'A' | 'B') => poured.reduce((all, each) => all + (each.part === part ? each.g : 0), 0)
-  const [aG, bG] = [sum('A'), sum('B')]
+  const { aG, bG } = pouredOf(poured)
   const begun = poured.some((each) => each.part === 'B')
   if (!begun && aG < wanted.aG - toleranceG)
     return { kind: 'add', part: 'A', g: wanted.aG - aG, because: null }

@@ -6,6 +6,7 @@ import {
   MOST_LOAD,
   moldsFilled,
   whiteCupOf,
+  WORST_RATIO_ERROR,
   type BatchRequest,
   type Mix,
   type MoldFill,
@@ -33,7 +34,6 @@ import { layerFindings } from './layerFindings.ts'
 import { overlapsOnPieces } from './palettePlan.ts'
 
 const LIKELY_WRONG_FILL = 0.15
-const WORST_RATIO_ERROR = 0.03
 const LEAST_SETTLE_MIN = 3
 /** Half a minute outside of a soft edge is no miss. */
 const LATE_MIN = 0.5

@@ -23,5 +23,6 @@ export {
   type Taken,
   type TimedEvent,
 } from './pour.ts'
+export { measuredRequest } from './measured.ts'
 export { layerMarks, layerTurnKey, layerTurns } from './layerTurns.ts'
 export { overdueCup, standingAt, stepAtHand, type Standing } from './now.ts'

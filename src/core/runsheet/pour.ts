@@ -11,6 +11,8 @@ export type PourEvent = { readonly id: string; readonly atMs: number } & (
   | { readonly kind: 'done'; readonly key: string }
   /** What the scale said went into the mold of that piece. */
   | ({ readonly kind: 'filled'; readonly pieceNo: number; readonly g: number } & OfLayer)
+  /** So much of the pour's own mix went beside. */
+  | { readonly kind: 'spilt'; readonly g: number }
   /** Turns that are not done at all, by key. */
   | { readonly kind: 'leftOut'; readonly keys: readonly string[] }
   /** The pieces are gone over once more than was planned. */
@@ -94,7 +96,7 @@ export type Pour =
   | { readonly stage: 'abandoned'; readonly reason: string; readonly atMs: number }
 
 /** Events that still count: those no later event took back. */
-function standing(events: readonly PourEvent[]): readonly PourEvent[] {
+export function standing(events: readonly PourEvent[]): readonly PourEvent[] {
   const taken = new Set(events.flatMap((event) => (event.kind === 'undone' ? [event.eventId] : [])))
   return events.filter((event) => event.kind !== 'undone' && !taken.has(event.id))
 }
@@ -114,6 +116,7 @@ function step(pour: Pour, event: PourEvent): Pour {
     case 'gatePassed':
       return { stage: 'ready', overruled: event.overruled }
     case 'weighed':
+    case 'spilt':
       return pour
     case 'clockMoved':
       return moved(pour, event.byMs)
@@ -389,6 +392,7 @@ export function mayFollow(events: readonly PourEvent[], event: PourEvent): boole
     case 'pieceOrder':
     case 'whiteStirred':
     case 'beside':
+    case 'spilt':
     case 'note':
     case 'reading':
       return pour.stage === 'running'

@@ -51,6 +51,8 @@ const FRESH = 0.15
 const WIDER = 1.3
 /** A covariance is fitted to no fewer than this share of equal weights. */
 const TOLD_BY = 0.2
+/** Nor is a band told from fewer. */
+const CARRIED_BY = 0.1
 const TINY = 1e-300
 /** More likely a slip than not. */
 const TOLD_FROM = 0.5
@@ -81,7 +83,9 @@ export function posteriorOf(task: PosteriorTask): Posterior {
   let cloud: Cloud = { departures: drawn, courses, weights: weightsOf(courses.map(read)) }
   for (let round = 1; round <= ROUNDS && effective(cloud.weights) < THIN * task.members; round++)
     cloud = drawAgain(task, cloud, { follow, read, seed: seed + round })
-  const { departures, weights } = cloud
+  const { departures } = cloud
+  // Where so few carry the weight that their spread would be told too narrow, it is flattened: too wide is honest, too narrow is not.
+  const weights = tempered(cloud.weights, CARRIED_BY)
   const unread = (left: readonly Evidence[]) =>
     weightsOf(
       weights.map((weight, k) =>
@@ -189,8 +193,8 @@ interface Proposal {
 const SIZE = DEPARTURE_KEYS.length
 
 /** The weights, flattened until enough members carry them for the spread in all departures to be told: a step on the way there (tempering). */
-function tempered(weights: readonly number[]): readonly number[] {
-  const enough = TOLD_BY * weights.length
+function tempered(weights: readonly number[], by: number): readonly number[] {
+  const enough = by * weights.length
   const flat = (power: number) => weightsOf(weights.map((weight) => power * Math.log(weight + TINY)))
   if (effective(weights) >= enough) return weights
   let [low, high] = [0, 1]
@@ -203,7 +207,7 @@ function tempered(weights: readonly number[]): readonly number[] {
 }
 
 function proposalOf({ departures, weights: carried }: Cloud, { sd }: Belief): Proposal {
-  const weights = tempered(carried)
+  const weights = tempered(carried, TOLD_BY)
   const points = departures.map((departure) => DEPARTURE_KEYS.map((key) => departure[key]))
   const mean = DEPARTURE_KEYS.map((_key, i) =>
     points.reduce((sum, point, k) => sum + weights[k]! * point[i]!, 0),

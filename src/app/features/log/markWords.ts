@@ -27,6 +27,8 @@ export function markWords(event: PourEvent, { step, layers, titleOf }: MarkedIn,
     }
     case 'filled':
       return `${of}${printQuantity(event.g, units.mass)} into piece ${event.pieceNo}`
+    case 'spilt':
+      return `${printQuantity(event.g, units.mass)} spilt`
     case 'leftOut':
       return `Left out: ${titleOf(event.keys[0]!)}${event.keys.length > 1 ? `, ${event.keys.length} times` : ''}`
     case 'roundAdded':
@@ -53,6 +55,7 @@ export function markWords(event: PourEvent, { step, layers, titleOf }: MarkedIn,
 const TOLD: readonly PourEvent['kind'][] = [
   'done',
   'filled',
+  'spilt',
   'leftOut',
   'roundAdded',
   'holeCut',

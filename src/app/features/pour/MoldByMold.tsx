@@ -1,9 +1,12 @@
+import { useState } from 'react'
 import type { MoldPortion } from '#core/batch/index.ts'
 import { printQuantity, type UnitChoice } from '#core/units/index.ts'
+import { ChoiceField } from '#app/components/ChoiceField.tsx'
+import { QuantityField } from '#app/components/QuantityField.tsx'
 import { useSay } from '#app/components/undo.tsx'
 import { useNowMs } from '#app/platform/clock.ts'
 import { instrumentOf, useBenchLink } from '#app/platform/instruments.ts'
-import { ofLayer, useRecord } from '#app/platform/marks.ts'
+import { ofLayer, useRecord, type NewEvent } from '#app/platform/marks.ts'
 import type { BatchStory } from '#app/platform/stories.ts'
 import { RisingBar } from './RisingBar.tsx'
 import { SimulatedHand } from './SimulatedHand.tsx'
@@ -29,7 +32,13 @@ export function MoldByMold(props: MoldByMoldProps) {
   const nowMs = useNowMs(250)
   const scale = instrumentOf(link, 'scale', nowMs)
   const next = portions.find(({ pieceNo }) => !filled.has(pieceNo))
-  if (!scale) return <ByMeasure portions={portions} units={units} />
+  if (!scale)
+    return (
+      <>
+        <ByMeasure portions={portions} units={units} />
+        <ByHand {...props} />
+      </>
+    )
   const inG = portions.reduce((sum, { pieceNo }) => sum + (filled.get(pieceNo) ?? 0), 0)
   return (
     <section className="sheet my-3" aria-label="Mold by mold" data-filling={next?.pieceNo ?? 'all'}>
@@ -59,6 +68,75 @@ function ByMeasure({ portions, units }: Pick<MoldByMoldProps, 'portions' | 'unit
     </p>
   )
 }
+
+/** What went in, or beside, as a person says; what is still to come follows it. */
+function ByHand({ story, portions, filled, layer, units }: MoldByMoldProps) {
+  const record = useRecord(story.batch.id)
+  const tell = useSay()
+  const open = portions.filter(({ pieceNo }) => !filled.has(pieceNo))
+  const [chosen, setChosen] = useState<string>('')
+  const [g, setG] = useState<number | null>(null)
+  const piece = open.find(({ pieceNo }) => String(pieceNo) === chosen) ?? open[0]
+  const isSpilt = chosen === SPILT || (piece === undefined && layer === undefined)
+  const choices = [
+    ...open.map(({ pieceNo, name }) => ({ id: String(pieceNo), name: `into piece ${pieceNo}, ${name}` })),
+    // Only the pour's own mix is counted down by what was spilt.
+    ...(layer === undefined ? [{ id: SPILT, name: 'beside: it was spilt' }] : []),
+  ]
+  if (choices.length === 0) return null
+  const isUsable = g !== null && g > 0 && g <= MOST_G
+  const note = () => {
+    if (!isUsable) return
+    const event: NewEvent | null = isSpilt
+      ? { kind: 'spilt', g }
+      : piece
+        ? { kind: 'filled', ...ofLayer(layer), pieceNo: piece.pieceNo, g }
+        : null
+    if (!event) return
+    void record(event).catch((problem: Error) => tell(problem.message))
+    setG(null)
+    setChosen('')
+  }
+  return (
+    <details className="my-3" data-by-hand>
+      <summary className="min-h-12 cursor-pointer text-lg">Another amount went in, or some was spilt</summary>
+      <form
+        className="mt-2 flex flex-wrap items-end gap-3"
+        onSubmit={(event) => {
+          event.preventDefault()
+          note()
+        }}
+      >
+        <QuantityField
+          key={filled.size}
+          label="So much"
+          dimension="mass"
+          unit={units.mass}
+          value={g}
+          emptyAllowed
+          onChange={setG}
+          problem={
+            g !== null && !Number.isNaN(g) && !isUsable
+              ? 'Expected more than nothing, and at most 20 kg.'
+              : undefined
+          }
+        />
+        <ChoiceField
+          label="Where it went"
+          value={isSpilt ? SPILT : String(piece?.pieceNo ?? SPILT)}
+          choices={choices}
+          onChange={setChosen}
+        />
+        <button className="button button-quiet min-h-16" disabled={!isUsable}>
+          Note it
+        </button>
+      </form>
+    </details>
+  )
+}
+
+const SPILT = 'spilt'
+const MOST_G = 20_000
 
 function OnTheScale({ story, portions, portion, layer, units }: MoldByMoldProps & { portion: MoldPortion }) {
   const record = useRecord(story.batch.id)

@@ -1,6 +1,6 @@
 import { useEffect, useRef, type ReactNode } from 'react'
 import { Link } from 'react-router'
-import type { Mix } from '#core/batch/index.ts'
+import { WORST_RATIO_ERROR, type Mix } from '#core/batch/index.ts'
 import type { Overruled } from '#core/runsheet/index.ts'
 import { TOOLS, type ToolId } from '#core/technique/index.ts'
 import { printClock, printQuantity, type UnitChoice } from '#core/units/index.ts'
@@ -68,6 +68,7 @@ export function WeighView({
           <StirButton stir={stir} />
         </>
       )}
+      <OffRatio ratioError={weighing.ratioError} isIn={isIn} />
       <p className="text-ink-soft mb-4">
         Without a scale, by the lines of a cup: {printQuantity(byVolume.a, units.volume)} of A and{' '}
         {printQuantity(byVolume.b, units.volume)} of B, which is{' '}
@@ -99,6 +100,18 @@ export function WeighView({
         )}
       </div>
     </Place>
+  )
+}
+
+/** What becomes of a mix that is stirred as it is. */
+function OffRatio({ ratioError, isIn }: { readonly ratioError: number | null; readonly isIn: boolean }) {
+  if (isIn || ratioError === null || Math.abs(ratioError) <= WORST_RATIO_ERROR) return null
+  const percent = Math.round(100 * Math.abs(ratioError))
+  return (
+    <p className="text-stop my-4 text-lg" role="alert">
+      {percent} % too much {ratioError > 0 ? 'A' : 'B'} for what is in of {ratioError > 0 ? 'B' : 'A'}.
+      Stirred as it is, it will not cure hard.
+    </p>
   )
 }
 

@@ -1,6 +1,8 @@
+import { useState } from 'react'
 import type { WeighAdvice } from '#core/instruments/index.ts'
 import type { Mix } from '#core/batch/index.ts'
 import { printQuantity, type UnitChoice } from '#core/units/index.ts'
+import { QuantityField } from '#app/components/QuantityField.tsx'
 import { RisingBar } from './RisingBar.tsx'
 import { SimulatedHand } from './SimulatedHand.tsx'
 import { useFocused } from './useFocused.ts'
@@ -70,6 +72,14 @@ export function WeighParts({ weighing, mix, units }: WeighPartsProps) {
             Begin again
           </button>
         )}
+        {advice.kind === 'add' && landedG === null && (
+          <AnotherAmount
+            key={`${advice.part}-${advice.g}`}
+            part={advice.part}
+            units={units}
+            say={weighing.say}
+          />
+        )}
         {advice.kind === 'add' && <SimulatedHand landing={landing} leftG={advice.g - (landedG ?? 0)} />}
       </div>
     </section>
@@ -101,6 +111,53 @@ function PartIn({ label, isMain, disabled, take }: PartInProps) {
     </button>
   )
 }
+
+interface AnotherAmountProps {
+  readonly part: 'A' | 'B'
+  readonly units: UnitChoice
+  readonly say: (g: number) => void
+}
+
+/** More or less of a part is in than was asked for: the other part, the beds and the clock follow what is said. */
+function AnotherAmount({ part, units, say }: AnotherAmountProps) {
+  const [open, setOpen] = useState(false)
+  const [g, setG] = useState<number | null>(null)
+  if (!open)
+    return (
+      <button className="button button-quiet min-h-16" onClick={() => setOpen(true)}>
+        Another amount of {part} is in
+      </button>
+    )
+  const isUsable = g !== null && g > 0 && g <= MOST_G
+  return (
+    <form
+      className="flex flex-wrap items-end gap-3"
+      onSubmit={(event) => {
+        event.preventDefault()
+        if (isUsable) say(g)
+      }}
+    >
+      <QuantityField
+        label={`So much more of ${part} is in`}
+        dimension="mass"
+        unit={units.mass}
+        value={g}
+        emptyAllowed
+        onChange={setG}
+        problem={
+          g !== null && !Number.isNaN(g) && !isUsable
+            ? 'Expected more than nothing, and at most 50 kg.'
+            : undefined
+        }
+      />
+      <button className="button button-quiet min-h-16" disabled={!isUsable}>
+        Take it so
+      </button>
+    </form>
+  )
+}
+
+const MOST_G = 50_000
 
 interface AddProps {
   readonly advice: Extract<WeighAdvice, { kind: 'add' }>

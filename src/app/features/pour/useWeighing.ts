@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react'
-import { adviseWeighing, type Pouring, type WeighAdvice } from '#core/instruments/index.ts'
+import { adviseWeighing, ratioErrorOf, type Pouring, type WeighAdvice } from '#core/instruments/index.ts'
 import type { Mix } from '#core/batch/index.ts'
 import { useSay } from '#app/components/undo.tsx'
 import { ofLayer, useRecord } from '#app/platform/marks.ts'
@@ -16,9 +16,9 @@ interface WeighingTask {
   readonly layer?: string | undefined
 }
 
-/** A pouring, and whether a scale showed it. */
+/** A pouring, and whether a scale or a person said how much it was; else it is taken as it should be. */
 interface Told extends Pouring {
-  readonly byScale: boolean
+  readonly by: 'scale' | 'person' | 'plan'
 }
 
 /** A mix being weighed: by what a linked scale shows, or by the hand that says a part is in. */
@@ -26,10 +26,14 @@ export interface Weighing {
   readonly advice: WeighAdvice
   readonly landing: Landing
   readonly toleranceG: number
-  /** Whether anything is in the cup by what was told here, and whether a scale showed all of it. */
+  /** Whether anything is in the cup by what was told here, and whether a scale showed all of it. What a person said is kept as well. */
   readonly begun: boolean
   readonly isMeasured: boolean
+  /** Of what is in, how far A:B is off its ratio, as a fraction; null while a part is missing. */
+  readonly ratioError: number | null
   readonly take: () => void
+  /** So much of the part at hand is in, as a person says. */
+  readonly say: (g: number) => void
   readonly again: () => void
 }
 
@@ -44,13 +48,19 @@ export function useWeighing({ story, mix, layer }: WeighingTask): Weighing {
     if (advice.kind !== 'add') return
     const { landedG, tare } = landing
     // What no scale shows is taken as it should be.
-    const told = { part: advice.part, g: landedG ?? advice.g, byScale: landedG !== null }
-    setPoured((before) => [...before, told])
+    setPoured((before) => [
+      ...before,
+      { part: advice.part, g: landedG ?? advice.g, by: landedG !== null ? 'scale' : 'plan' },
+    ])
     if (landedG !== null) tare()
   }
   const landing = useLanding({ wantedG: advice.kind === 'add' ? advice.g : null, toleranceG, take })
-  const isMeasured = poured.length > 0 && poured.every(({ byScale }) => byScale)
-  const right = advice.kind === 'right' && isMeasured ? advice : null
+  const sayInCup = (g: number) => {
+    if (advice.kind === 'add') setPoured((before) => [...before, { part: advice.part, g, by: 'person' }])
+  }
+  const isMeasured = poured.length > 0 && poured.every(({ by }) => by === 'scale')
+  const isTold = isMeasured || poured.some(({ by }) => by === 'person')
+  const right = advice.kind === 'right' && isTold ? advice : null
   useEffect(() => {
     if (right)
       void record({ kind: 'weighed', ...ofLayer(layer), aG: right.aG, bG: right.bG }).catch(
@@ -63,5 +73,15 @@ export function useWeighing({ story, mix, layer }: WeighingTask): Weighing {
     setPoured([])
     landing.untare()
   }
-  return { advice, landing, toleranceG, begun: poured.length > 0, isMeasured, take, again }
+  return {
+    advice,
+    landing,
+    toleranceG,
+    begun: poured.length > 0,
+    isMeasured,
+    ratioError: ratioErrorOf(mix.resin, poured),
+    take,
+    say: sayInCup,
+    again,
+  }
 }
