@@ -90,10 +90,10 @@ export function NotedRunFields({ resin, change, label }: SheetFitterProps) {
         />
         <QuantityField label="It lay so deep" {...length} {...field('bedMm')} />
         <QuantityField
-          label="White went in after, and bloomed well"
+          label="White went in after"
           {...minutes}
           {...field('whiteMin')}
-          hint="Only a pour that worked"
+          hint="Only where it bloomed well"
         />
         <QuantityField label="Through a hole of" {...length} {...field('holeMm')} hint="3 mm if not noted" />
         <QuantityField label="It took a print after" {...hours} {...field('printMin')} />
