@@ -64,6 +64,8 @@ function figuresOf(request: BatchRequest, plan: BatchPlan): readonly string[] {
           return take.inks.filter(({ drops }) => drops > 0).map(({ drops }) => `${drops} drop`)
         case 'strewn':
           return [`${take.what} over ${(take.areaMm2 / 100).toFixed(0)} cm²`]
+        case 'product':
+          return [printQuantity(take.volumeMl, 'ml')]
         case 'bottles':
           return take.additions.map(({ what }) => what)
         default:

@@ -8,12 +8,14 @@ export interface CalendarEntry {
   readonly detail: string
   readonly beginAtMs: number
   readonly endAtMs: number
+  /** How long before its alarm goes off; ten minutes where nothing is said. */
+  readonly alarmBeforeS?: number
 }
 
 const SHORTEST_MS = 5 * 60_000
 const ALARM_BEFORE_S = 10 * 60
 
-/** The entries as an iCalendar file (RFC 5545), instants in UTC, each with an alarm ten minutes before. */
+/** The entries as an iCalendar file (RFC 5545), instants in UTC, each with its alarm. */
 export function calendarFile(entries: readonly CalendarEntry[], stampMs: number): string {
   const calendar = ical({ name: 'Nublo rack', prodId: { company: 'nublo', product: 'rack', language: 'EN' } })
   for (const entry of entries) {
@@ -25,7 +27,11 @@ export function calendarFile(entries: readonly CalendarEntry[], stampMs: number)
       summary: entry.summary,
       description: entry.detail,
     })
-    event.createAlarm({ type: ICalAlarmType.display, trigger: ALARM_BEFORE_S, description: entry.summary })
+    event.createAlarm({
+      type: ICalAlarmType.display,
+      trigger: entry.alarmBeforeS ?? ALARM_BEFORE_S,
+      description: entry.summary,
+    })
   }
   return calendar.toString()
 }

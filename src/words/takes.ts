@@ -13,6 +13,8 @@ export function wordTake(take: Take, units: UnitChoice): string {
       return [`${g(take.massG)} for ${take.name ?? 'the white'}`, ...wordContents(take, units)].join(', ')
     case 'bottles':
       return `${take.additions.map((one) => wordAddition(one, units)).join(', ')}${take.pieces === 1 ? '' : `, on each of ${take.pieces}`}`
+    case 'product':
+      return `${printQuantity(take.volumeMl, units.volume)} in all, over ${wordArea(take.areaMm2, units)}, ${printQuantity(take.depthMm, units.length)} thick`
     case 'pour':
       return `${take.pieceName}: ${g(take.massG)}${take.pieces === 1 ? '' : ` in each of ${take.pieces}`}, ${printQuantity(take.depthMm, units.length)} deep`
     case 'over':

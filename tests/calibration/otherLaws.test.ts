@@ -11,6 +11,7 @@ import {
   USUAL_BELIEF,
   type Course,
 } from '#core/timing/ensemble.ts'
+import { BAND_CARRIED_BY } from '#core/timing/bands.ts'
 import { posteriorOf } from '#core/timing/posterior.ts'
 import type { Reading } from '#core/timing/reading.ts'
 import { setting } from '../support/cupAt40.ts'
@@ -79,6 +80,7 @@ describe.each(TRIED)('bands of a resin that obeys %s', (law, change) => {
         readings: readings.slice(0, count),
         members: MEMBERS,
         seed: 4,
+        carriedBy: BAND_CARRIED_BY,
       })
       const { courses, weights } = coursesOf(members, task)
       const within = (of: (course: Course) => number) => {

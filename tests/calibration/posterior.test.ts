@@ -11,6 +11,7 @@ import {
   USUAL_BELIEF,
   type Course,
 } from '#core/timing/ensemble.ts'
+import { BAND_CARRIED_BY } from '#core/timing/bands.ts'
 import { posteriorOf } from '#core/timing/posterior.ts'
 import { logLikelihood, SLIP_SHARE, THERMOMETER_SD_K, type Reading } from '#core/timing/reading.ts'
 import { calibrationSvg } from '../support/calibrationPlot.ts'
@@ -132,6 +133,7 @@ describe.each([
         readings,
         members: MEMBERS,
         seed: 4,
+        carriedBy: BAND_CARRIED_BY,
       })
       const { courses, weights } = coursesOf(members, { setting, ...task })
       const band = bandOf(

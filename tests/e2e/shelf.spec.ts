@@ -107,6 +107,10 @@ test('the log is narrowed by technique and by words, and a run shows its marks',
   await expect(page.getByRole('heading', { level: 1, name: 'Rosehip hexagons' })).toBeVisible()
   await expect(page.getByText('Note: White looked strong')).toBeVisible()
   await expect(page.getByRole('row', { name: /Decant the bed/ })).toBeVisible()
+  // What was looked for stands in the address: the way back finds it.
+  await page.goBack()
+  await expect(page.getByText('1 of 26 pieces')).toBeVisible()
+  await expect(page.getByRole('searchbox')).toHaveValue('muddy')
 })
 
 test('twelve pieces in a warm room do not fit, and the plan says what would', async ({ page }) => {

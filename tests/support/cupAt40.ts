@@ -1,6 +1,7 @@
 import { bisect } from '#core/numeric/index.ts'
 import { ARCHETYPES, STIRRED_K, USUAL_WALL } from '#core/resin/index.ts'
 import { bandOf, coursesOf, USUAL_BELIEF, type Band, type Course } from '#core/timing/ensemble.ts'
+import { BAND_CARRIED_BY } from '#core/timing/bands.ts'
 import { posteriorOf } from '#core/timing/posterior.ts'
 import type { Reading } from '#core/timing/reading.ts'
 
@@ -14,7 +15,14 @@ export const setting = {
   wall: USUAL_WALL,
 }
 export const inCup = { setting, decantMin: null, toMin: 45 }
-export const cupTask = { setting, decantMin: null, belief: USUAL_BELIEF, members: 256, seed: 4 }
+export const cupTask = {
+  setting,
+  decantMin: null,
+  belief: USUAL_BELIEF,
+  members: 256,
+  seed: 4,
+  carriedBy: BAND_CARRIED_BY,
+}
 
 /** The minute the cup passes 40 C; the latest there is where it gels before. */
 export function reaches40({ life }: Course): number {

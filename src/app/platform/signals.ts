@@ -1,4 +1,5 @@
 import { useEffect, useRef } from 'react'
+import { notice } from './notices.ts'
 import { useSettings } from './queries.ts'
 
 /** Two short tones, the second higher; silence where the browser has no sound. */
@@ -29,8 +30,11 @@ function play(tones: readonly number[], lastsS: number): void {
   }
 }
 
-/** Sounds and buzzes, as the settings have it, when one of those things begins while it is being watched; their names, with a space between. */
-export function useSignal(going: string): void {
+/**
+ * Sounds and buzzes, as the settings have it, when one of those things begins while it is being watched; their names, with a space between. Out of
+ * sight a notice says what it is.
+ */
+export function useSignal(going: string, says: string): void {
   const settings = useSettings()
   const last = useRef(going)
   useEffect(() => {
@@ -39,7 +43,8 @@ export function useSignal(going: string): void {
     if (going.split(' ').every((each) => before.includes(each) || each === '')) return
     if (settings.sound) chime()
     if (settings.vibration) buzz()
-  }, [going, settings])
+    void notice(says)
+  }, [going, says, settings])
 }
 
 /** A buzz, where the device can. */

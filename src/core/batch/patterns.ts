@@ -54,7 +54,7 @@ export function patternOf(
  * that depth carries.
  */
 export function usualPattern(
-  { outline }: Mold,
+  { outline, edge }: Mold,
   white: WhiteChoice,
   technique: Technique,
   bedMm: number,
@@ -66,6 +66,7 @@ export function usualPattern(
     return usualPetri({
       forAreaMm2,
       swirledMm: stepThat(technique, 'shapes') ? widestMm : null,
+      edgeMm: edge?.widthMm ?? 0,
       drops: Math.min(
         Math.round(technique.ink.dropsPerZone * cellsOf(forAreaMm2, technique.white.cellMm2)),
         mostDrops((forAreaMm2 * bedMm) / 1000, technique.white),

@@ -79,4 +79,12 @@ describe('what a step takes', () => {
     }
     expect(steps.find(({ key }) => key === 'cover')!.takes).toEqual([])
   })
+
+  test('tells how much of a bought coat is wanted: its depth over the pieces', () => {
+    const request = bloomRequest({ layers: begun('heatCoat') }, 3)
+    const [coat] = takesIn(request, 'product')
+    const [fill] = planBatch(request).fills
+    expect(coat!.areaMm2).toBeCloseTo(3 * fill!.areaMm2, 3)
+    expect(coat!.volumeMl).toBeCloseTo((3 * fill!.areaMm2 * 1.5) / 1000, 3)
+  })
 })

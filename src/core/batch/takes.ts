@@ -10,7 +10,7 @@ import { overhangMm } from './drapeForm.ts'
 import { bottlesOf, piecesOn } from './laterLayers.ts'
 import { additionOf } from './layerCups.ts'
 import { bedOf, HELD } from './layer.ts'
-import type { MoldFill } from './layers.ts'
+import { laterAmount, type MoldFill } from './layers.ts'
 import { inksOfRound, mixesOfLayer, pourMixOf, whiteCupOf, type Mix } from './mixes.ts'
 import { nestedLines, type NestedLine } from './nested.ts'
 import { ofPiece } from './pieces.ts'
@@ -38,6 +38,8 @@ export type Take =
     }
   /** What one piece gets out of bottles; `pieces` get as much each. */
   | { readonly of: 'bottles'; readonly pieces: number; readonly additions: readonly Addition[] }
+  /** A bought product over that area, as thick as the layer says; mixed as its own sheet says. */
+  | { readonly of: 'product'; readonly volumeMl: number; readonly areaMm2: number; readonly depthMm: number }
   /** Resin for one piece; `pieces` of that name take as much each. */
   | {
       readonly of: 'pour'
@@ -121,6 +123,15 @@ export type Take =
       readonly massG: number
     }
 
+/** How much of its product a layer takes on all its pieces; nothing where its depth was not said. */
+function productTakes(layerId: string, { request, fills }: TakesTask): readonly Take[] {
+  const layer = request.layers.find(({ id }) => id === layerId)
+  if (!layer) return []
+  const { volumeMl, depthMm } = laterAmount(fills, layer)
+  if (volumeMl <= 0) return []
+  return [{ of: 'product', volumeMl, areaMm2: (1000 * volumeMl) / depthMm, depthMm }]
+}
+
 export interface TakesTask {
   readonly request: BatchRequest
   readonly fills: readonly MoldFill[]
@@ -152,6 +163,8 @@ export function takesOf(step: StepRule, { pieceNo, roundNo }: TakesFor, task: Ta
       return portionTakes(pourMixOf(mixes))
     case 'bottles':
       return bottleTakes(step.id, task)
+    case 'product':
+      return productTakes(step.id, task)
     case 'bed':
       return here.map((fill) => poured(fill, request))
     case 'drops':

@@ -13,7 +13,7 @@ import {
   type Point,
 } from '../mold/index.ts'
 import { seededRandom } from '../numeric/index.ts'
-import { linesAcross, rayToRim, ringsIn, spiralIn, type Bead } from './beads.ts'
+import { beadLengthMm, linesAcross, rayToRim, ringsIn, spiralIn, type Bead } from './beads.ts'
 import type { DropLayout, Mark, Pattern, SprinkleArea, Zone } from './pattern.ts'
 
 /** A drop where it falls; `inkNo` counts the inks of the plan from 0, and moves on by one a round where they go in turn. */
@@ -81,7 +81,11 @@ export function layPattern({ marks }: Pick<Pattern, 'marks'>, outline: Outline):
   return laid
 }
 
-function sortedBeads(beads: readonly Bead[]): readonly Bead[] {
+/** No hand pipes a shorter bead. */
+const LEAST_BEAD_MM = 1
+
+function sortedBeads(all: readonly Bead[]): readonly Bead[] {
+  const beads = all.filter((bead) => beadLengthMm(bead) >= LEAST_BEAD_MM)
   return [...beads.filter(({ bag }) => bag !== undefined), ...beads.filter(({ bag }) => bag === undefined)]
 }
 

@@ -15,17 +15,24 @@ export interface Room {
   readonly petals: number
 }
 
+const SEEDS_APART = 13
 const MIDDLE = { x: 0, y: 0 }
 const RIM_BAND_MM = 8
 
-/** A mark of that kind to begin with, sized to the mold. */
-export function newMark(kind: MarkKind, { acrossMm, marginMm, spacingMm, petals }: Room): Mark {
+/** A mark of that kind to begin with, sized to the mold; behind so many of its kind, so that drops lie on places of their own. */
+export function newMark(kind: MarkKind, { acrossMm, marginMm, spacingMm, petals }: Room, behind = 0): Mark {
   switch (kind) {
     case 'drops':
       return {
         kind,
         inkNo: null,
-        layout: { kind: 'scatter', zone: WHOLE, fromWallMm: INK_FROM_WALL_MM, count: 12, seed: 7 },
+        layout: {
+          kind: 'scatter',
+          zone: WHOLE,
+          fromWallMm: INK_FROM_WALL_MM,
+          count: 12,
+          seed: 7 + SEEDS_APART * behind,
+        },
       }
     case 'rings':
       return { kind, zone: WHOLE, marginMm, spacingMm, most: null, ...FROM_THE_RIGHT }

@@ -308,3 +308,25 @@ describe('changing a pattern', () => {
     expect(layPattern(patternOf(marks[1]!), ROUND)).toBe(layPattern(patternOf(marks[1]!), { ...ROUND }))
   })
 })
+
+test('a second handful of drops lies on places of its own', () => {
+  const room = { acrossMm: 100, marginMm: 7, spacingMm: 10, petals: 8 }
+  const placesOf = (behind: number) =>
+    layPattern(
+      { marks: [{ id: 'm', mark: newMark('drops', room, behind) }] },
+      {
+        shape: 'circle',
+        acrossMm: 100,
+      },
+    ).drops.map(({ at }) => `${at.x.toFixed(1)} ${at.y.toFixed(1)}`)
+  const [first, second] = [placesOf(0), placesOf(1)]
+  expect(second).toHaveLength(first.length)
+  expect(second.filter((place) => first.includes(place))).toEqual([])
+})
+
+test('the usual drops of a piece with a raised edge leave that clear', () => {
+  const { marks } = usualPetri({ forAreaMm2: 7854, drops: 30, swirledMm: null, edgeMm: 9 })
+  const { drops } = layPattern({ marks }, { shape: 'circle', acrossMm: 100 })
+  expect(drops).toHaveLength(30)
+  for (const { at } of drops) expect(Math.hypot(at.x, at.y)).toBeLessThan(41)
+})

@@ -173,25 +173,28 @@ export function usualPetri({
   forAreaMm2,
   drops,
   swirledMm,
+  edgeMm = 0,
 }: {
   readonly forAreaMm2: number
   readonly drops: number
+  /** How wide an edge along the wall stays clear. */
+  readonly edgeMm?: number
   /** From the middle to the furthest wall; null where nothing is swirled. */
   readonly swirledMm: number | null
 }): Pattern {
   return patternOf('usual-petri', forAreaMm2, [
-    scattered(drops),
+    scattered(drops, edgeMm + INK_FROM_WALL_MM),
     ...(swirledMm === null
       ? []
       : [{ kind: 'swirl', at: { x: 0, y: 0 }, reachMm: WIDE_SWIRL_SHARE * swirledMm } as const]),
   ])
 }
 
-function scattered(count: number): Mark {
+function scattered(count: number, fromWallMm = INK_FROM_WALL_MM): Mark {
   return {
     kind: 'drops',
     inkNo: null,
-    layout: { kind: 'scatter', zone: WHOLE, fromWallMm: INK_FROM_WALL_MM, count, seed: 7 },
+    layout: { kind: 'scatter', zone: WHOLE, fromWallMm, count, seed: 7 },
   }
 }
 

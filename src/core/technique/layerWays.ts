@@ -315,6 +315,7 @@ export function layerStep({ id, name, way, when }: LayerToLay): StepRule {
     moment: { by: 'rack' },
     handsOn,
     ...(from === 'mix' && { takes: 'ownMix' as const }),
+    ...(from === 'product' && { takes: 'product' as const }),
     ...(from === 'bottle' && { takes: 'bottles' as const }),
     needs,
     brings: [],

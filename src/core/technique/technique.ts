@@ -29,7 +29,7 @@ export type HandsOn =
 
 /**
  * Which amounts a step needs at hand: both parts of the first mix or of the mix of its own name, the cups the first is divided into, resin for the beds, the
- * white's portion, drops, beads, what its bottles give, what was held back in cups, the seam where those meet, one cup they are stacked in and the stroke out of
+ * white's portion, drops, beads, what its bottles give, how much of a bought product, what was held back in cups, the seam where those meet, one cup they are stacked in and the stroke out of
  * it, how a sheet hangs over its form.
  */
 export type Takes =
@@ -41,6 +41,7 @@ export type Takes =
   | 'drops'
   | 'beads'
   | 'bottles'
+  | 'product'
   | 'held'
   | 'seam'
   | 'stacked'

@@ -63,6 +63,9 @@ export interface Believed {
   readonly without: (left: readonly Reading[]) => Pick<Believed, 'members' | 'mean'> | null
 }
 
+/** What a band is told from. */
+export const BAND_CARRIED_BY = 0.07
+
 /** What is believed after the readings, of the schedule as it was made before them. */
 export function believe({ forecast }: Pick<Schedule, 'forecast'>, task: BeliefTask): Believed {
   const { readings, implied = [] } = task
@@ -72,6 +75,7 @@ export function believe({ forecast }: Pick<Schedule, 'forecast'>, task: BeliefTa
     decantMin: forecast.decantMin,
     belief: { mean: NO_DEPARTURE, sd: task.belief.sd },
     readings: [...implied, ...readings],
+    carriedBy: BAND_CARRIED_BY,
   })
   const told = (by: readonly Member[]) => ({ members: by, mean: added(task.belief.mean, meanOf(by)) })
   return {

@@ -38,6 +38,11 @@ export interface PosteriorTask extends Pick<CourseTask, 'setting' | 'decantMin'>
   readonly readings: readonly (Reading | Noted)[]
   /** The cups that were filled from the mix, by the id their readings name; a reading of one that is not among them is one of the mix. */
   readonly cups?: Readonly<Record<string, FilledFrom>> | undefined
+  /**
+   * Where fewer of the members carry the weight than this share, it is flattened until so many do: a spread told from few comes out too narrow, and
+   * too wide is honest. Nothing where only the middle is asked for.
+   */
+  readonly carriedBy?: number
   readonly members: number
   readonly seed: number
 }
@@ -51,8 +56,6 @@ const FRESH = 0.15
 const WIDER = 1.3
 /** A covariance is fitted to no fewer than this share of equal weights. */
 const TOLD_BY = 0.2
-/** Nor is a band told from fewer. */
-const CARRIED_BY = 0.1
 const TINY = 1e-300
 /** More likely a slip than not. */
 const TOLD_FROM = 0.5
@@ -84,8 +87,7 @@ export function posteriorOf(task: PosteriorTask): Posterior {
   for (let round = 1; round <= ROUNDS && effective(cloud.weights) < THIN * task.members; round++)
     cloud = drawAgain(task, cloud, { follow, read, seed: seed + round })
   const { departures } = cloud
-  // Where so few carry the weight that their spread would be told too narrow, it is flattened: too wide is honest, too narrow is not.
-  const weights = tempered(cloud.weights, CARRIED_BY)
+  const weights = tempered(cloud.weights, task.carriedBy ?? 0)
   const unread = (left: readonly Evidence[]) =>
     weightsOf(
       weights.map((weight, k) =>

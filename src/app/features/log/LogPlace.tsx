@@ -1,6 +1,6 @@
 import { useCallback, useDeferredValue, useMemo, useState, useSyncExternalStore } from 'react'
 import { useWindowVirtualizer } from '@tanstack/react-virtual'
-import { Link } from 'react-router'
+import { Link, useSearchParams } from 'react-router'
 import { BEST_RATING, FAULTS, type Piece } from '#core/journal/index.ts'
 import { TECHNIQUES } from '#core/technique/index.ts'
 import { LINE_END, logCsvHead, logCsvLines } from '#formats/logCsv.ts'
@@ -29,8 +29,20 @@ export function LogPlace() {
   const say = useSay()
   const register = useRegister()
   const logged = useMemo(() => loggedIn(register ?? []), [register])
-  const [technique, setTechnique] = useState<string>(ALL)
-  const [words, setWords] = useState('')
+  // In the address, so that a way back and a bookmark find the same pieces.
+  const [asked, setAsked] = useSearchParams()
+  const technique = asked.get('technique') ?? ALL
+  const [words, setWords] = useState(asked.get('words') ?? '')
+  const ask = (key: string, value: string) =>
+    setAsked(
+      (last) => {
+        const next = new URLSearchParams(last)
+        if (value === '' || value === ALL) next.delete(key)
+        else next.set(key, value)
+        return next
+      },
+      { replace: true },
+    )
   const [ticked, setTicked] = useState<readonly string[]>([])
   const tick = (id: string) =>
     setTicked((last) =>
@@ -87,7 +99,7 @@ export function LogPlace() {
                 { id: ALL, name: 'All' },
                 ...Object.values(TECHNIQUES).map(({ id, name }) => ({ id: id as string, name })),
               ]}
-              onChange={setTechnique}
+              onChange={(id) => ask('technique', id)}
             />
             <label className="flex flex-col gap-1 text-sm font-medium">
               Words in name, colours, faults or note
@@ -95,7 +107,10 @@ export function LogPlace() {
                 className="field font-normal"
                 type="search"
                 value={words}
-                onChange={(event) => setWords(event.target.value)}
+                onChange={(event) => {
+                  setWords(event.target.value)
+                  ask('words', event.target.value)
+                }}
               />
             </label>
           </div>

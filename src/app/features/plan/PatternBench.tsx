@@ -140,7 +140,9 @@ export function PatternBench({ draft, order, request, live, units, change }: Pat
         />
         <AddMark
           kinds={kinds}
-          add={(kind) => add([newMark(kind, room)])}
+          add={(kind) =>
+            add([newMark(kind, room, own.marks.filter(({ mark }) => mark.kind === kind).length)])
+          }
           addFlower={() => add(newFlower(room))}
         />
         <div className="mt-3 flex flex-wrap gap-2">

@@ -11,6 +11,7 @@ import { HeldAside } from './HeldAside.tsx'
 import { LastTimes } from './LastTimes.tsx'
 import { PourOver } from './PourOver.tsx'
 import { SinceStopStir } from './SinceStopStir.tsx'
+import { OutOfSight } from './SoundTest.tsx'
 import { StepView } from './StepView.tsx'
 
 interface LivePourProps {
@@ -52,6 +53,7 @@ export function LivePour({ story, pour, live, units, failed }: LivePourProps) {
         <PourOver story={story} stopStirAtMs={pour.stopStirAtMs} plan={plan} units={units} done={pour.done} />
       )}
       {step && <ComingUp steps={plan.steps} done={pour.done} after={step} nowMin={nowMin} />}
+      {step && <OutOfSight story={story} plan={plan} stopStirAtMs={pour.stopStirAtMs} />}
       {pour.notes.length > 0 && (
         <ul className="text-ink-soft mt-4 text-sm" aria-label="Notes">
           {pour.notes.map((note) => (

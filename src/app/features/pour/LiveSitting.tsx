@@ -94,6 +94,7 @@ export function LiveSitting({
       .filter(drawsString)
       .map(({ cup }) => cup.id)
       .join(' '),
+    `A cup draws a string: ${story.batch.request.name}`,
   )
   const takes = next
     ? takesOfMix(next.mix)

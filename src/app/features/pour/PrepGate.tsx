@@ -15,6 +15,7 @@ import { useSay } from '#app/components/undo.tsx'
 import { ofLayer, useRecord } from '#app/platform/marks.ts'
 import type { BatchStory } from '#app/platform/stories.ts'
 import { AllAmountsDialog } from './AllAmountsDialog.tsx'
+import { OutOfSight, SoundTest } from './SoundTest.tsx'
 import { ShelfAtTheGate } from './ShelfAtTheGate.tsx'
 import { keepTicks, keptTicks, type Ticks } from './ticks.ts'
 
@@ -36,6 +37,10 @@ export function PrepGate({ story, plan, units }: PrepGateProps) {
       units={units}
     >
       <ShelfAtTheGate story={story} />
+      <div className="flex flex-wrap items-center gap-3">
+        <SoundTest />
+        <OutOfSight story={story} plan={plan} stopStirAtMs={null} />
+      </div>
     </Gate>
   )
 }

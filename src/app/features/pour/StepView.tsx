@@ -76,7 +76,11 @@ export function StepView({
   // A rest ends with the cup: what it is like by then is this plan's own.
   const waits = full && step.handsOnMin === 0
   const signs = waits ? wordSignsAtDecant(plan, story.batch.request.roomTempC, units) : null
-  useSignal(isDue(standing) ? step.key : '')
+  // A page out of sight is asked once a minute at best: what passed meanwhile is told as well.
+  useSignal(
+    isDue(standing) || standing.kind === 'past' ? step.key : '',
+    `${step.title}: ${story.batch.request.name}`,
+  )
   return (
     <section aria-label="The step at hand" data-step={step.key} data-standing={standing.kind}>
       <StepHead

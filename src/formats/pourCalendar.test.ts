@@ -1,0 +1,29 @@
+import { describe, expect, test } from '@jest/globals'
+import { bloomRequest } from '../../tests/support/request.ts'
+import { planBatch } from '#core/plan/index.ts'
+import { calendarFile } from './calendar.ts'
+import { pourEntries } from './pourCalendar.ts'
+
+const STOP_MS = Date.parse('2026-11-21T17:00:00Z')
+const plan = planBatch(bloomRequest({}, 3))
+const entries = pourEntries({ id: 'b1', name: 'Dusk', steps: plan.steps, stopStirAtMs: STOP_MS })
+
+describe('the steps of a pour as entries of a calendar', () => {
+  test('come each once, in their order, at their minute after stop-stir', () => {
+    const decant = plan.steps.find(({ stepId }) => stepId === 'decant')!
+    const own = entries.find(({ uid }) => uid === 'b1-decant@nublo')!
+    expect(own.beginAtMs).toBe(STOP_MS + 60_000 * decant.beginMin)
+    expect(own.summary).toBe(`${decant.title}: Dusk`)
+    expect(entries.filter(({ uid }) => uid.startsWith('b1-white'))).toHaveLength(1)
+    expect(entries.map(({ beginAtMs }) => beginAtMs)).toEqual(
+      entries.map(({ beginAtMs }) => beginAtMs).toSorted((one, other) => one - other),
+    )
+  })
+
+  test('ring a minute before, and nothing of the rack is among them', () => {
+    const file = calendarFile(entries, STOP_MS)
+    expect(file.match(/TRIGGER:-PT1M/g)).toHaveLength(entries.length)
+    expect(entries.some(({ uid }) => uid.includes('demold'))).toBe(false)
+    expect(entries.every(({ beginAtMs, endAtMs }) => endAtMs >= beginAtMs)).toBe(true)
+  })
+})

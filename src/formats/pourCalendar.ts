@@ -1,0 +1,32 @@
+import type { RunStep } from '#core/runsheet/index.ts'
+import type { CalendarEntry } from './calendar.ts'
+
+interface Windows {
+  readonly id: string
+  readonly name: string
+  readonly steps: readonly RunStep[]
+  readonly stopStirAtMs: number
+}
+
+/** A pour is worked by the minute: a bell ten minutes before would be of no use. */
+const ALARM_BEFORE_S = 60
+
+/** The steps of a pour that are still to come as entries of a calendar, each once, at its first piece. */
+export function pourEntries({ id, name, steps, stopStirAtMs }: Windows): readonly CalendarEntry[] {
+  const first = steps.filter(
+    ({ place, stepId, never, beginMin }, k) =>
+      place === 'pour' &&
+      !never &&
+      beginMin > 0 &&
+      steps.findIndex((each) => each.place === 'pour' && each.stepId === stepId) === k,
+  )
+  const at = (min: number) => stopStirAtMs + 60_000 * min
+  return first.map(({ key, title, detail, beginMin, toMin, endMin }) => ({
+    uid: `${id}-${key}@nublo`,
+    summary: `${title}: ${name}`,
+    detail,
+    beginAtMs: at(beginMin),
+    endAtMs: at(Math.max(endMin, Math.min(toMin ?? endMin, beginMin + 60))),
+    alarmBeforeS: ALARM_BEFORE_S,
+  }))
+}
