@@ -20,6 +20,7 @@ import { checksumsOf, changedIn } from '#formats/checksums.ts'
 import { mergeStudios, type Records } from '#data/mergeStudios.ts'
 import { backLayer } from './support/layers.ts'
 import { bloomRequest, COASTER } from './support/request.ts'
+import { learnedOf } from './support/learned.ts'
 import { smallStudio, T0 } from './support/studio.ts'
 
 /** Single lines that could be changed without any other test near them noticing; each with what a person would lose by it. */
@@ -334,16 +335,7 @@ describe('turns in time', () => {
 })
 
 test('of a layer of another resin nothing was learned under this name', () => {
-  const learned = {
-    runs: 5,
-    rateLogAt21: 0.3,
-    rateLogPerK: 0,
-    rateVarAt21: 0.001,
-    rateVarPerK: 0.0001,
-    rateCovariance: 0,
-    lossLog: { mean: 0, sd: 0.1 },
-    viscosityLog: { mean: 0, sd: 0.1 },
-  }
+  const learned = learnedOf(0.3, 5)
   const layers = [{ ...backLayer(), resin: ARCHETYPES.slow }]
   const plain = planSitting(bloomRequest({ layers }, 2), 'back').cure
   const taught = planSitting(bloomRequest({ layers, learned }, 2), 'back').cure

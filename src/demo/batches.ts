@@ -70,6 +70,8 @@ export const BATCHES: readonly DemoBatch[] = [
     lateMin: -5,
     notes: ['White looked strong'],
     probedMin: [10],
+    // A cold bottle: by the clock its white went in too soon.
+    ranAt: 0.95,
     outcomes: [
       {
         rating: 2,

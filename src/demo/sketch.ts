@@ -22,6 +22,8 @@ export interface DemoBatch {
   readonly notes: readonly string[]
   /** Minutes at which a probe was held into the resin. */
   readonly probedMin?: readonly number[]
+  /** How quick that bottle ran beside its record; like the others where nothing is said. */
+  readonly ranAt?: number
   /** One for each piece; fewer where pieces have not been looked at. */
   readonly outcomes: readonly DemoOutcome[]
 }

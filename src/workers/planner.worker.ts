@@ -3,6 +3,7 @@ import { aimedOf, lessonOf } from '#core/journal/index.ts'
 import type { BatchRequest } from '#core/batch/index.ts'
 import {
   bubblesOf,
+  heldShift,
   lessonOfSitting,
   planBatch,
   learnedMoves,
@@ -25,6 +26,7 @@ const planner = {
   planLive: (request: BatchRequest, sittings: SittingsSoFar, soFar: LiveSoFar) =>
     planLive(withSittings(request, sittings), soFar),
   learnedMoves,
+  heldShift,
   planSitting,
   bubblesOf,
   strategiesOf,

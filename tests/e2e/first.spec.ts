@@ -117,6 +117,7 @@ test('faults are chosen by a drawing and a contrast, and stand with their remedy
   const blobs = piece.getByRole('checkbox', { name: 'Opaque blobs on the face' })
   await expect(blobs).toHaveAccessibleDescription(/Finer than a grain of salt: specks/)
   if (!(await blobs.isChecked())) await piece.getByText('Opaque blobs on the face').click()
+  await piece.getByText('too late', { exact: true }).click()
   await piece.getByLabel('Note').fill('Stagger the ring starts')
   await piece.getByRole('button', { name: /Write it down/ }).click()
   await expect(page.getByText('Piece 1 is in the log.').first()).toBeVisible()
@@ -125,6 +126,10 @@ test('faults are chosen by a drawing and a contrast, and stand with their remedy
   const last = page.locator('[data-last-time]')
   await expect(last).toContainText('Stagger the ring starts')
   await expect(last).toContainText('Opaque blobs on the face')
+  // Whatever readings taught since: no later than what was too late.
+  await expect(page.locator('[data-held]')).toContainText(
+    /At [\d:]+ .*it was too late, so it is planned sooner\./,
+  )
   await last.getByRole('link', { name: 'Repeat with this change' }).first().click()
   await expect(page.getByText(/With one change:/)).toBeVisible()
   await expect(page.getByLabel('White', { exact: true })).toHaveValue('translucent')

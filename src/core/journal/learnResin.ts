@@ -1,7 +1,7 @@
 import { LEARNED_ABOUT_C, type Learned, type Normal, type Spread } from '../resin/index.ts'
 import { USUAL_BELIEF } from '../timing/index.ts'
 import { diagonal, inverse, plus, times, type Matrix } from '../numeric/index.ts'
-import type { Evidence, Lesson } from './lesson.ts'
+import type { Joint, Lesson } from './lesson.ts'
 
 /** How far the rate of a pour strays from its resin's own line, whatever was read (from memory). */
 const STRAY_LOG = 0.07
@@ -56,7 +56,7 @@ export function learnResin(spread: Spread, lessons: readonly Lesson[]): Learned 
 }
 
 /** What a run says of the resin and not of that pour: H (1 + S H)^-1 with S the variance from pour to pour. */
-function strayed({ precision, information }: Evidence): Evidence {
+function strayed({ precision, information }: Joint): Joint {
   const stray = [STRAY_LOG ** 2, LOSS_STRAY_LOG ** 2, STRAY_LOG ** 2]
   // H - H (H + S^-1)^-1 H, which asks for no inverse of what may say nothing.
   const between = inverse(plus(precision, diagonal(stray.map((variance) => 1 / variance))))

@@ -40,11 +40,11 @@ export interface Lesson {
   readonly lossLog: Normal | null
   readonly viscosityLog: Normal | null
   /** The same of all three at once, with how they hang together: a warm cup is of a quick resin or of one that keeps its warmth. */
-  readonly together: Evidence | null
+  readonly together: Joint | null
 }
 
 /** What readings say of some figures, as a normal: its precision, and precision times mean; in the order of `TAUGHT`. */
-export interface Evidence {
+export interface Joint {
   readonly precision: Matrix
   readonly information: readonly number[]
 }
@@ -112,7 +112,7 @@ export function lessonFrom({ setting, decantMin, readings, cups, roomTempC }: Re
  * Posterior precision less the belief's, by the covariance of the figures among the members. A figure the readings say nothing of is left out: what
  * chance makes of it in the draws would add up over many runs.
  */
-function evidenceOf(members: readonly Member[], { mean, variance }: Moments): Evidence {
+function evidenceOf(members: readonly Member[], { mean, variance }: Moments): Joint {
   const told = TAUGHT.filter((key) => variance[key] <= SAYS_NOTHING * BELIEF_IN_ITS_LAW.sd[key] ** 2)
   const covariance = told.map((one) =>
     told.map((other) =>

@@ -1,3 +1,4 @@
+export { heldShift, saidOf, type SaidOfIt } from './again.ts'
 export { stepsOn } from './stepsOn.ts'
 export { bubblesOf, WARMER_K, type Bubbles } from './bubbles.ts'
 export { bagLeft, type BagLeft } from './bagLeft.ts'

@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals'
 import { bloomRequest } from '../../../tests/support/request.ts'
+import { learnedOf } from '../../../tests/support/learned.ts'
 import { pieceCount } from '../batch/index.ts'
 import { TECHNIQUES } from '../technique/index.ts'
 import { capacityOf, portionedAt, scheduleBatch } from '../timing/index.ts'
@@ -103,16 +104,7 @@ describe('the white in its own cup', () => {
 })
 
 describe('what was learned goes into the next plan', () => {
-  const learned = {
-    runs: 4,
-    rateLogAt21: 0.2,
-    rateLogPerK: 0,
-    rateVarAt21: 0.002,
-    rateVarPerK: 0,
-    rateCovariance: 0,
-    lossLog: { mean: 0, sd: 0.15 },
-    viscosityLog: { mean: 0, sd: 0.12 },
-  }
+  const learned = learnedOf(0.2)
   const plain = planLive(bloomRequest())
   const taught = planLive(bloomRequest({ learned }))
 

@@ -24,7 +24,9 @@ import { BeginFrom } from './BeginFrom.tsx'
 import { checkDraft, dropDraft, keepDraft, newDraft } from './draft.ts'
 import { useKeepPlan } from './keepPlan.ts'
 import { LastTime } from './LastTime.tsx'
+import { HeldNote } from './HeldNote.tsx'
 import { LearnedNote } from './LearnedNote.tsx'
+import { useHeld } from './useHeld.ts'
 import { LayerPattern } from './LayerPattern.tsx'
 import { PatternBench } from './PatternBench.tsx'
 import { CutThrough } from './desk/CutThrough.tsx'
@@ -74,7 +76,8 @@ export function Planner({
   const [unlearned, setUnlearned] = useState(false)
   const plain = withSpareMolds(draft, stock)
   const known = taught(plain)
-  const request = unlearned ? { ...plain, learned: null, aimShiftLog: 0 } : known
+  const held = useHeld(unlearned ? { ...plain, learned: null, aimShiftLog: 0 } : known, original)
+  const { request } = held
   const checked = checkDraft(request, nowMs)
   const plan = usePlannedBands(checked.request)
   const keep = useKeepPlan({ batchId, repeats, orderId, trial })
@@ -187,6 +190,7 @@ export function Planner({
         </>
       }
     >
+      <HeldNote said={held.said} />
       {original && <LastTime story={original} learned={request.learned} />}
       <LearnedNote
         request={

@@ -1,14 +1,14 @@
-import { Link, useParams } from 'react-router'
+import { useParams } from 'react-router'
 import { NoSuchBatch } from '#app/components/NoSuchBatch.tsx'
-import { EmptyPlace, Place } from '#app/components/Place.tsx'
+import { Place } from '#app/components/Place.tsx'
 import { pourMixOf } from '#core/batch/index.ts'
 import type { Pour } from '#core/runsheet/index.ts'
 import { useLastTold, useLivePlan, usePlan, useUnits } from '#app/platform/queries.ts'
 import { useBenchStory, type BatchStory } from '#app/platform/stories.ts'
+import { GivenUp } from './GivenUp.tsx'
 import { LivePour } from './LivePour.tsx'
 import { PrepGate } from './PrepGate.tsx'
 import { MixingView, WeighView } from './Stirring.tsx'
-import { UndoButton } from './UndoButton.tsx'
 
 /** A pour at whatever stage its events say it is: gate, weighing, stirring, live, or over. */
 export function PourPlace() {
@@ -20,7 +20,7 @@ export function PourPlace() {
 }
 
 function PourAt({ story }: { story: BatchStory }) {
-  const { pour, batch } = story
+  const { pour } = story
   switch (pour.stage) {
     case 'planned':
     case 'ready':
@@ -30,19 +30,7 @@ function PourAt({ story }: { story: BatchStory }) {
     case 'running':
       return <Running story={story} pour={pour} />
     case 'abandoned':
-      return (
-        <Place title={batch.request.name}>
-          <EmptyPlace title="This pour was given up">
-            <p>What was marked is kept. Cure what is left in cups and molds before it is binned.</p>
-            <div className="mt-4 flex flex-wrap justify-center gap-3">
-              <Link className="button button-main min-h-16" to={`/plan?repeat=${batch.id}`}>
-                Plan it again
-              </Link>
-              <UndoButton story={story} label="Go on after all" />
-            </div>
-          </EmptyPlace>
-        </Place>
-      )
+      return <GivenUp story={story} />
     default:
       return pour satisfies never
   }
