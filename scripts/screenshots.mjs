@@ -142,7 +142,7 @@ try {
   await shot('gate')
   for (const box of await page.getByRole('checkbox').all()) await box.click()
   await page.getByRole('button', { name: 'The bench is ready' }).click()
-  await page.getByRole('button', { name: 'A is in' }).waitFor()
+  await page.getByRole('button', { name: 'A is in', exact: true }).waitFor()
   await weigh(page)
   await page.getByRole('button', { name: /Stop stir/ }).waitFor()
   await page.clock.fastForward('03:00')

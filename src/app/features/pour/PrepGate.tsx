@@ -35,12 +35,14 @@ export function PrepGate({ story, plan, units }: PrepGateProps) {
       lead={`${story.batch.request.name}. Everything after stop-stir is against the clock: nothing is fetched then.`}
       stops={stopsOf(plan.findings)}
       units={units}
+      below={
+        <section aria-label="Out of sight" className="mb-4">
+          <SoundTest />
+          <OutOfSight story={story} plan={plan} stopStirAtMs={null} />
+        </section>
+      }
     >
       <ShelfAtTheGate story={story} />
-      <div className="flex flex-wrap items-center gap-3">
-        <SoundTest />
-        <OutOfSight story={story} plan={plan} stopStirAtMs={null} />
-      </div>
     </Gate>
   )
 }
@@ -61,10 +63,12 @@ interface GateProps {
   readonly stops: readonly Finding[]
   readonly units: UnitChoice
   readonly children?: ReactNode
+  /** Below what is ticked. */
+  readonly below?: ReactNode
 }
 
 /** The gate of the pour, or of the sitting of a later layer. */
-export function Gate({ story, layer, request, prep, lead, stops, units, children }: GateProps) {
+export function Gate({ story, layer, request, prep, lead, stops, units, children, below }: GateProps) {
   const { batch } = story
   const ticksOf = layer === undefined ? batch.id : `${batch.id}.${layer}`
   const [ticks, setTicks] = useState(() => keptTicks(ticksOf))
@@ -129,6 +133,7 @@ export function Gate({ story, layer, request, prep, lead, stops, units, children
           </section>
         )
       })}
+      {below}
       <div className="border-line bg-surface at-foot sticky mt-4 flex flex-wrap items-center gap-4 border-t py-3">
         <button
           className="button button-main min-h-16 flex-1 text-xl"
