@@ -1,3 +1,4 @@
+import { EXCESS_DENSITY_KG_PER_M3, USUAL_WHITE } from '../batch/index.ts'
 import { STIRRED_K, USUAL_WALL, type CuringResin, type Spread } from '../resin/index.ts'
 import { departedResin, departureOf, NO_DEPARTURE, type Belief, type Departure } from './ensemble.ts'
 import { posteriorOf } from './posterior.ts'
@@ -25,9 +26,6 @@ export interface Notes {
   } | null
 }
 
-const USUAL_HOLE_MM = 3
-const MILKY_KG_PER_M3 = 5
-
 /** The notes as evidence. */
 export function readingsOfNotes({ warm, signs, white }: Notes): readonly (Reading | Noted)[] {
   const came = (Object.entries(signs) as [Sign, number | null][]).flatMap(([sign, atMin]): Noted[] =>
@@ -44,7 +42,12 @@ function whiteWorked({ atMin, holeMm, bedDepthMm }: NonNullable<Notes['white']>)
   return {
     kind: 'whiteWorked',
     atMin,
-    white: { excessDensityKgPerM3: MILKY_KG_PER_M3, holeMm: holeMm ?? USUAL_HOLE_MM, bedDepthMm },
+    // A notebook rarely says how strong the white was: milky, between the others.
+    white: {
+      excessDensityKgPerM3: EXCESS_DENSITY_KG_PER_M3.milky,
+      holeMm: holeMm ?? USUAL_WHITE.holeMm,
+      bedDepthMm,
+    },
   }
 }
 

@@ -56,7 +56,9 @@ const FRESH = 0.15
 const WIDER = 1.3
 /** A covariance is fitted to no fewer than this share of equal weights. */
 const TOLD_BY = 0.2
+/** So that a weight of nothing has a logarithm. */
 const TINY = 1e-300
+const HALVINGS = 12
 /** More likely a slip than not. */
 const TOLD_FROM = 0.5
 
@@ -87,11 +89,18 @@ export function posteriorOf(task: PosteriorTask): Posterior {
   for (let round = 1; round <= ROUNDS && effective(cloud.weights) < THIN * task.members; round++)
     cloud = drawAgain(task, cloud, { follow, read, seed: seed + round })
   const { departures } = cloud
-  const weights = tempered(cloud.weights, task.carriedBy ?? 0)
+  const carried = (weights: readonly number[]) => tempered(weights, task.carriedBy ?? 0)
+  const weights = carried(cloud.weights)
+  // What a reading said is taken out as it went in, and flattened after that.
   const unread = (left: readonly Evidence[]) =>
-    weightsOf(
-      weights.map((weight, k) =>
-        left.reduce((log, each) => log - logLikelihood(each, cloud.courses[k]!.get(each)!), Math.log(weight)),
+    carried(
+      weightsOf(
+        cloud.weights.map((weight, k) =>
+          left.reduce(
+            (log, each) => log - logLikelihood(each, cloud.courses[k]!.get(each)!),
+            Math.log(weight),
+          ),
+        ),
       ),
     )
   const slip = (reading: Evidence) =>
@@ -200,7 +209,7 @@ function tempered(weights: readonly number[], by: number): readonly number[] {
   const flat = (power: number) => weightsOf(weights.map((weight) => power * Math.log(weight + TINY)))
   if (effective(weights) >= enough) return weights
   let [low, high] = [0, 1]
-  for (let halving = 0; halving < 12; halving++) {
+  for (let halving = 0; halving < HALVINGS; halving++) {
     const power = (low + high) / 2
     if (effective(flat(power)) >= enough) low = power
     else high = power

@@ -31,7 +31,7 @@ export const SLIP_SHARE = 0.05
 const SLIP_RANGE_K = 60
 /** It is noticed a little late: at that share of its minute it was not there yet (from memory). */
 const NOTICED_FROM = 0.8
-/** A slip may be as far off as a factor of a hundred: in flow, and in the minute of a sign. */
+/** A slip may be as far off as a factor of a hundred, in flow and in the minute of a sign (by eye). */
 const FLOW_DECADES_LOG = Math.log(100)
 const SLIP_CAME = Math.log(1 / NOTICED_FROM) / Math.log(100)
 /** How soft a sign's edge is (from memory). */
