@@ -1,4 +1,4 @@
-import { techniqueOfPour, type BatchRequest } from '../batch/index.ts'
+import { pourMixOf, techniqueOfPour, type BatchRequest } from '../batch/index.ts'
 import type { Piece } from '../journal/index.ts'
 import { marksOnPiece } from '../technique/index.ts'
 import { planBatch } from './plan.ts'
@@ -28,9 +28,10 @@ export function saidOf(
   })
 }
 
-/** A room that is so much another moves the minutes by itself. */
+/** What is so much another moves the minutes by itself (by eye). */
 const SAME_ROOM_K = 1.5
-/** A minute that is so near to what was wrong is no other; that much sooner or later is. */
+const SAME_SHARE = 0.15
+/** A minute that is so near to what was wrong is no other; that much sooner or later is (by eye). */
 const OTHER_BY_MIN = 1
 const MOST_SHIFT_LOG = 1.5
 const HALVINGS = 12
@@ -38,18 +39,14 @@ const HALVINGS = 12
 /**
  * The hand's shift with which a repeat is planned sooner than what was too late, and later than what was too early; the request's own where it is
  * anyway. What readings and other pours taught may say otherwise: the piece that came out is the better witness of its own minute. Null where the two
- * contradict each other, or where room, resin or way are others.
+ * contradict each other, where room, resin, way, cup or bed are others, and where no minute of this resin keeps to them.
  */
 export function heldShift(
   request: BatchRequest,
   before: BatchRequest,
   said: readonly SaidOfIt[],
 ): number | null {
-  const alike =
-    before.resin.id === request.resin.id &&
-    before.technique === request.technique &&
-    Math.abs(before.roomTempC - request.roomTempC) <= SAME_ROOM_K
-  if (!alike || said.length === 0) return null
+  if (said.length === 0 || !areAlike(before, request)) return null
   const minutes = (verdict: SaidOfIt['verdict']) =>
     said.flatMap((each) => (each.verdict === verdict ? [each.atMin] : []))
   const latest = Math.min(Infinity, ...minutes('tooLate')) - OTHER_BY_MIN
@@ -63,8 +60,24 @@ export function heldShift(
   return null
 }
 
-/** The smallest change of the shift towards that one at which the aim's minute is as wanted; that one where none is. */
-function shiftTo(request: BatchRequest, farLog: number, isWanted: (min: number) => boolean): number {
+/** Whether both lie as deep, out of as much in the cup, in the same resin, room and way. */
+function areAlike(before: BatchRequest, request: BatchRequest): boolean {
+  const [was, is] = [before, request].map((each) => pourMixOf(planBatch(each).mixes))
+  const near = (one: number, other: number) => Math.abs(one - other) <= SAME_SHARE * one
+  return (
+    before.resin.id === request.resin.id &&
+    before.technique === request.technique &&
+    before.white.holeMm === request.white.holeMm &&
+    Math.abs(before.roomTempC - request.roomTempC) <= SAME_ROOM_K &&
+    near(was!.parts.byWeight.totalG, is!.parts.byWeight.totalG) &&
+    near(was!.depthMm, is!.depthMm)
+  )
+}
+
+/** The smallest change of the shift towards that one at which the aim's minute is as wanted; null where not even that one does. */
+function shiftTo(request: BatchRequest, farLog: number, isWanted: (min: number) => boolean): number | null {
+  const furthest = aimMin(request, farLog)
+  if (furthest === null || !isWanted(furthest)) return null
   let [short, far] = [request.aimShiftLog, farLog]
   for (let halving = 0; halving < HALVINGS; halving++) {
     const middle = (short + far) / 2
