@@ -28,6 +28,11 @@ self.addEventListener('activate', (event) => event.waitUntil(letGo().then(() => 
 self.addEventListener('message', (event) => {
   if (event.data === 'switch') void self.skipWaiting()
 })
+// What was told of a step brings the pour in front.
+self.addEventListener('notificationclick', (event) => {
+  event.notification.close()
+  event.waitUntil(self.clients.matchAll({ type: 'window' }).then(([page]) => page?.focus()))
+})
 self.addEventListener('fetch', (event) => {
   const { pathname, origin } = new URL(event.request.url)
   if (event.request.method === 'GET' && origin === location.origin && !pathname.startsWith('/api/')) {

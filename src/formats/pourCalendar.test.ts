@@ -6,7 +6,8 @@ import { pourEntries } from './pourCalendar.ts'
 
 const STOP_MS = Date.parse('2026-11-21T17:00:00Z')
 const plan = planBatch(bloomRequest({}, 3))
-const entries = pourEntries({ id: 'b1', name: 'Dusk', steps: plan.steps, stopStirAtMs: STOP_MS })
+const asked = { id: 'b1', name: 'Dusk', steps: plan.steps, stopStirAtMs: STOP_MS }
+const entries = pourEntries({ ...asked, nowMs: STOP_MS })
 
 describe('the steps of a pour as entries of a calendar', () => {
   test('come each once, in their order, at their minute after stop-stir', () => {
@@ -18,6 +19,11 @@ describe('the steps of a pour as entries of a calendar', () => {
     expect(entries.map(({ beginAtMs }) => beginAtMs)).toEqual(
       entries.map(({ beginAtMs }) => beginAtMs).toSorted((one, other) => one - other),
     )
+  })
+
+  test('that are past by now are left out', () => {
+    const nowMs = entries[1]!.beginAtMs
+    expect(pourEntries({ ...asked, nowMs })).toEqual(entries.filter(({ beginAtMs }) => beginAtMs > nowMs))
   })
 
   test('ring a minute before, and nothing of the rack is among them', () => {

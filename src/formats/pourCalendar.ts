@@ -6,21 +6,23 @@ interface Windows {
   readonly name: string
   readonly steps: readonly RunStep[]
   readonly stopStirAtMs: number
+  readonly nowMs: number
 }
 
 /** A pour is worked by the minute: a bell ten minutes before would be of no use. */
 const ALARM_BEFORE_S = 60
 
 /** The steps of a pour that are still to come as entries of a calendar, each once, at its first piece. */
-export function pourEntries({ id, name, steps, stopStirAtMs }: Windows): readonly CalendarEntry[] {
+export function pourEntries({ id, name, steps, stopStirAtMs, nowMs }: Windows): readonly CalendarEntry[] {
+  const at = (min: number) => stopStirAtMs + 60_000 * min
   const first = steps.filter(
     ({ place, stepId, never, beginMin }, k) =>
       place === 'pour' &&
       !never &&
       beginMin > 0 &&
+      at(beginMin) > nowMs &&
       steps.findIndex((each) => each.place === 'pour' && each.stepId === stepId) === k,
   )
-  const at = (min: number) => stopStirAtMs + 60_000 * min
   return first.map(({ key, title, detail, beginMin, toMin, endMin }) => ({
     uid: `${id}-${key}@nublo`,
     summary: `${title}: ${name}`,

@@ -36,7 +36,8 @@ export async function notice(text: string): Promise<void> {
   // A phone shows only those of a worker.
   if (worker) return worker.showNotification(text, options).catch(() => undefined)
   try {
-    new Notification(text, options)
+    const told = new Notification(text, options)
+    told.onclick = () => window.focus()
   } catch {
     // None is shown then: the gate has offered the windows as a calendar file.
   }
