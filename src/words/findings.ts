@@ -100,6 +100,12 @@ function told(finding: Finding, units: UnitChoice): Told {
         text: `${ml(finding.volumeMl)} with room to stir is more than any usual cup, and so much resin heats itself fast.`,
       }
     case 'ratioOff':
+      if (finding.by === 'weighing')
+        return {
+          title: `${(100 * Math.abs(finding.error)).toFixed(0)} % too much ${finding.error > 0 ? 'A' : 'B'}, as it was weighed`,
+          text: 'Resin forgives about 3 %: it may stay soft, or not cure at all.',
+          byHand: 'Lay nothing over it before it is hard.',
+        }
       return {
         title: `Ratio ${(100 * finding.error).toFixed(1)} % off by ${finding.by}`,
         text: `The ${finding.by === 'volume' ? 'lines of the cup' : 'steps of the scale'} are too coarse for so small a mix; resin forgives about 3 %.`,

@@ -43,6 +43,7 @@ export {
   type Hands,
   type Inclusions,
   type Loss,
+  type Measured,
   type Measuring,
 } from './request.ts'
 export { markKindsOf, usualPattern } from './patterns.ts'

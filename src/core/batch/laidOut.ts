@@ -3,7 +3,7 @@ import type { Technique } from '../technique/index.ts'
 import { bedOf } from './layer.ts'
 import { fillMolds, type MoldFill } from './layers.ts'
 import { mixesOf, pourMixOf, type Mix } from './mixes.ts'
-import type { BatchRequest } from './request.ts'
+import { POUR_MIX, type BatchRequest, type Measured } from './request.ts'
 
 /** An order in its molds, and what is stirred for it. */
 export interface LaidOut {
@@ -13,14 +13,12 @@ export interface LaidOut {
 
 /**
  * The molds filled and the mixes stirred: as planned, or as far as it was weighed and filled by now. What the pour's own mix leaves over lies equally
- * deep in the pieces that are poured from that; what it lacks is missing from the beds that are not poured yet.
+ * deep in the pieces that are poured from that.
  */
 export function laidOut(request: BatchRequest, technique: Technique): LaidOut {
-  const asked = fillMolds(request, technique)
-  const told = bedsFilled(request, asked)
-  const bedsMl = bedsLeft(request, technique, { asked, told })
-  const fills = bedsMl.size > 0 ? fillMolds(request, technique, { bedsMl }) : asked
-  const mixes = mixesOf(request, technique, fills)
+  const { asked, bedsMl } = asMeasured(request, technique)
+  const fills = fillMolds(request, technique, { bedsMl })
+  const mixes = mixesOf(asked, technique, fills)
   const surplusMm2 = fills.reduce(
     (sum, { surplus, count, areaMm2 }) => sum + (surplus ? count * areaMm2 : 0),
     0,
@@ -29,44 +27,99 @@ export function laidOut(request: BatchRequest, technique: Technique): LaidOut {
   const { parts, resin } = pourMixOf(mixes)
   const leftMl = Math.max(0, parts.byWeight.leftoverG) / mixedDensityGPerMl(resin)
   const filled = fillMolds(request, technique, { bedsMl, surplusMm: (1000 * leftMl) / surplusMm2 })
-  return { fills: filled, mixes: mixesOf(request, technique, filled) }
+  return { fills: filled, mixes: mixesOf(asked, technique, filled) }
 }
 
-/** What went into the pieces of a kind by now, ml, in the mean of those that were weighed. */
-function bedsFilled(
-  { measured, resin }: BatchRequest,
-  fills: readonly MoldFill[],
-): ReadonlyMap<string, number> {
-  const density = mixedDensityGPerMl(resin)
-  let before = 0
-  return new Map(
-    fills.flatMap(({ id, count, onObjectMl }) => {
-      const first = before + 1
-      before += count
-      const own = (measured?.beds ?? []).filter(({ pieceNo }) => pieceNo >= first && pieceNo <= before)
-      if (own.length === 0) return []
-      const meanG = own.reduce((sum, { g }) => sum + g, 0) / own.length
-      return [[id, Math.max(0, meanG / density - onObjectMl)] as const]
-    }),
-  )
+interface AsMeasured {
+  /** The request with what was really stirred, and what of that is gone beyond its beds. */
+  readonly asked: BatchRequest
+  readonly bedsMl: ReadonlyMap<string, number>
 }
 
 /** Less is not missed. */
 const LACKS_FROM_G = 0.05
 
-/** The beds as they are filled by now, and thinner ones in the rest where the mix does not reach. */
-function bedsLeft(
-  request: BatchRequest,
-  technique: Technique,
-  { asked, told }: { readonly asked: readonly MoldFill[]; readonly told: ReadonlyMap<string, number> },
-): ReadonlyMap<string, number> {
-  if (!request.measured || request.sealed) return told
-  const fills = told.size > 0 ? fillMolds(request, technique, { bedsMl: told }) : asked
-  const { parts, resin } = pourMixOf(mixesOf(request, technique, fills))
-  const lacksMl = -parts.byWeight.leftoverG / mixedDensityGPerMl(resin)
-  const open = fills.filter(({ id, surplus }) => !surplus && !told.has(id))
-  const openMl = open.reduce((sum, fill) => sum + fill.count * bedOf(fill).volumeMl, 0)
-  if (lacksMl * mixedDensityGPerMl(resin) < LACKS_FROM_G || openMl === 0) return told
-  const share = Math.max(0, 1 - lacksMl / openMl)
-  return new Map([...told, ...open.map((fill) => [fill.id, share * bedOf(fill).volumeMl] as const)])
+/**
+ * What was measured, as beds and as what is left of the mix. A bed that is still to be poured is as planned, thinner where the mix does not reach; once all
+ * pieces of a kind are filled theirs is the mean of what went in.
+ */
+function asMeasured(request: BatchRequest, technique: Technique): AsMeasured {
+  const { measured, sealed, resin } = request
+  if (!measured) return { asked: request, bedsMl: new Map() }
+  const planned = fillMolds(request, technique)
+  const beds = bedsFilled(measured, planned, mixedDensityGPerMl(resin))
+  const stirred = { ...request, measured: asStirred(request, technique, planned) }
+  const lacksMl = lackingMl(stirred, technique, beds)
+  // What lies sealed is as deep as it is.
+  const openMl = sealed ? 0 : beds.reduce((sum, { open, plannedMl }) => sum + open * plannedMl, 0)
+  const share = lacksMl > 0 && openMl > 0 ? Math.max(0, 1 - lacksMl / openMl) : 1
+  const lying = beds.map((bed) => ({ ...bed, plannedMl: share * bed.plannedMl }))
+  return {
+    asked: goneBeyond(
+      stirred,
+      lying.filter(({ open }) => open > 0 || sealed !== undefined),
+    ),
+    bedsMl: new Map(
+      lying.flatMap(({ id, open, filledMl, plannedMl }) =>
+        open > 0 && share === 1 ? [] : [[id, open > 0 ? plannedMl : meanOf(filledMl)] as const],
+      ),
+    ),
+  }
+}
+
+/** The beds of one kind of piece. */
+interface Beds {
+  readonly id: string
+  /** How many are not filled yet. */
+  readonly open: number
+  /** What went into those that are, ml each. */
+  readonly filledMl: readonly number[]
+  readonly plannedMl: number
+}
+
+/** The beds of every kind that is poured for itself; pieces are numbered through the molds. */
+function bedsFilled({ beds }: Measured, fills: readonly MoldFill[], gPerMl: number): readonly Beds[] {
+  let before = 0
+  return fills.flatMap((fill): Beds[] => {
+    const { id, count, surplus, onObjectMl } = fill
+    const first = before + 1
+    before += count
+    if (surplus) return []
+    const filledMl = beds
+      .filter(({ pieceNo }) => pieceNo >= first && pieceNo < first + count)
+      .map(({ g }) => Math.max(0, g / gPerMl - onObjectMl))
+    return [{ id, open: count - filledMl.length, filledMl, plannedMl: bedOf(fill).volumeMl }]
+  })
+}
+
+/** What was stirred for the pour: as weighed, or as it was planned before anything went into a mold or beside. */
+function asStirred(request: BatchRequest, technique: Technique, planned: readonly MoldFill[]): Measured {
+  const measured = request.measured!
+  if (measured.mixes.some(({ mix }) => mix === POUR_MIX)) return measured
+  const { a: aG, b: bG } = pourMixOf(mixesOf({ ...request, measured: undefined }, technique, planned)).parts
+    .byWeight
+  return { ...measured, mixes: [...measured.mixes, { mix: POUR_MIX, aG, bG }] }
+}
+
+/** How much of the mix is missing for all that is still to be poured, ml; 0 where it reaches. */
+function lackingMl(stirred: BatchRequest, technique: Technique, beds: readonly Beds[]): number {
+  const fills = fillMolds(stirred, technique)
+  const { parts, resin } = pourMixOf(mixesOf(goneBeyond(stirred, beds), technique, fills))
+  const lacksG = -parts.byWeight.leftoverG
+  return lacksG < LACKS_FROM_G ? 0 : lacksG / mixedDensityGPerMl(resin)
+}
+
+/** Of kinds that are told by their open pieces, what went into the filled ones beyond that is gone as what was spilt is. */
+function goneBeyond(stirred: BatchRequest, beds: readonly Beds[]): BatchRequest {
+  const beyondMl = beds.reduce(
+    (sum, { filledMl, plannedMl }) => sum + filledMl.reduce((all, ml) => all + ml - plannedMl, 0),
+    0,
+  )
+  const measured = stirred.measured!
+  const spiltG = measured.spiltG + beyondMl * mixedDensityGPerMl(stirred.resin)
+  return { ...stirred, measured: { ...measured, spiltG } }
+}
+
+function meanOf(values: readonly number[]): number {
+  return values.reduce((sum, value) => sum + value, 0) / values.length
 }

@@ -45,7 +45,7 @@ export function partsWeighed(
   }
 }
 
-/** Further off its ratio no craft resin cures hard (common practice: 2 to 5 %). */
+/** So much off its ratio a craft resin forgives (common practice: 2 to 5 %). */
 export const WORST_RATIO_ERROR = 0.03
 
 function byWeight(resin: MixedFrom, needG: number, graduationG: number): Parts {

@@ -9,4 +9,11 @@ export {
   type Remark,
   type Sample,
 } from './sample.ts'
-export { adviseWeighing, ratioErrorOf, type Pouring, type WeighAdvice, type WeighTask } from './weighing.ts'
+export {
+  adviseWeighing,
+  pouredOf,
+  ratioErrorOf,
+  type Pouring,
+  type WeighAdvice,
+  type WeighTask,
+} from './weighing.ts'

@@ -40,7 +40,8 @@ export function ratioErrorOf(resin: MixedFrom, poured: readonly Pouring[]): numb
   return aG > 0 && bG > 0 ? aG / bG / weightRatio(resin) - 1 : null
 }
 
-function pouredOf(poured: readonly Pouring[]): { readonly aG: number; readonly bG: number } {
+/** What is in the cup by now, of each part. */
+export function pouredOf(poured: readonly Pouring[]): { readonly aG: number; readonly bG: number } {
   const sum = (part: 'A' | 'B') => poured.reduce((all, each) => all + (each.part === part ? each.g : 0), 0)
   return { aG: sum('A'), bG: sum('B') }
 }

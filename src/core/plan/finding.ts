@@ -45,7 +45,8 @@ export type Finding =
   | {
       readonly kind: 'ratioOff'
       readonly mix: MixTold
-      readonly by: 'weight' | 'volume'
+      /** By what is to be measured, or by what was weighed already. */
+      readonly by: 'weight' | 'volume' | 'weighing'
       readonly error: number
     }
   | { readonly kind: 'moreWhiteThanUsual'; readonly portionG: number; readonly usualG: number }

@@ -52,7 +52,7 @@ export function findingsOf(
     ...schedule.fills.flatMap((fill) => fillFindings(request, fill)),
     ...moldFindings(request),
     ...schedule.fills.flatMap((fill) => edgeFindings(request, fill)),
-    ...schedule.mixes.flatMap((mix) => mixFindings(mix)),
+    ...schedule.mixes.flatMap((mix) => mixFindings(mix, request)),
     ...inclusionFindings(request, schedule),
     ...layerFindings(request, schedule),
     ...colourFindings(request, schedule),
@@ -124,14 +124,16 @@ function moldFindings({ pieces }: BatchRequest): Finding[] {
     }))
 }
 
-function mixFindings({ id, of, name, parts, cups }: Mix): Finding[] {
+function mixFindings({ id, of, name, parts, cups }: Mix, { measured }: BatchRequest): Finding[] {
   const mix = { id, of, name }
+  const isWeighed = measured?.mixes.some((each) => each.mix === id) ?? false
+  const measures = isWeighed ? (['weighing'] as const) : (['weight', 'volume'] as const)
   return [
     ...cups.flatMap((cup): Finding[] =>
       cup.brimMl === null ? [{ kind: 'noCupBigEnough', mix, volumeMl: cup.volumeMl }] : [],
     ),
-    ...(['weight', 'volume'] as const).flatMap((by): Finding[] => {
-      const error = (by === 'weight' ? parts.byWeight : parts.byVolume).ratioError
+    ...measures.flatMap((by): Finding[] => {
+      const error = (by === 'volume' ? parts.byVolume : parts.byWeight).ratioError
       return Math.abs(error) > WORST_RATIO_ERROR ? [{ kind: 'ratioOff', mix, by, error }] : []
     }),
   ]

@@ -308,12 +308,14 @@ export function timedEvents(events: readonly PourEvent[]): readonly TimedEvent[]
   return counted.map((event, k) => ({ event, min: (event.atMs - jumpsBefore(k) - stopAtMs) / 60_000 }))
 }
 
-/** What was weighed into the cup of the pour, or of that layer; null where no scale said so. */
+/** What was weighed into the cup of the pour, or of that layer, since its gate was passed; null where neither a scale nor a person said so. */
 export function weighedOf(
   events: readonly PourEvent[],
   layer?: string,
 ): { readonly aG: number; readonly bG: number } | null {
-  const last = standing(events).findLast((event) => event.kind === 'weighed' && event.layer === layer)
+  const counted = standing(events)
+  const gate = counted.findLastIndex((event) => event.kind === 'gatePassed' && event.layer === layer)
+  const last = counted.slice(gate + 1).findLast((event) => event.kind === 'weighed' && event.layer === layer)
   return last?.kind === 'weighed' ? { aG: last.aG, bG: last.bG } : null
 }
 

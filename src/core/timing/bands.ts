@@ -63,7 +63,7 @@ export interface Believed {
   readonly without: (left: readonly Reading[]) => Pick<Believed, 'members' | 'mean'> | null
 }
 
-/** What a band is told from. */
+/** So many of the members a band is told from: the least with which 500 resins lie in it as often as it says (tests/calibration/posterior, LONG=1). */
 export const BAND_CARRIED_BY = 0.07
 
 /** What is believed after the readings, of the schedule as it was made before them. */

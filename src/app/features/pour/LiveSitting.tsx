@@ -129,6 +129,7 @@ export function LiveSitting({
             story={story}
             portions={plan.portions}
             filled={filledOf(pour.filled, layerId)}
+            mixG={mix!.parts.byWeight.totalG}
             layer={layerId}
             units={units}
           />

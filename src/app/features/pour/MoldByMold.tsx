@@ -2,12 +2,12 @@ import { useState } from 'react'
 import type { MoldPortion } from '#core/batch/index.ts'
 import { printQuantity, type UnitChoice } from '#core/units/index.ts'
 import { ChoiceField } from '#app/components/ChoiceField.tsx'
-import { QuantityField } from '#app/components/QuantityField.tsx'
 import { useSay } from '#app/components/undo.tsx'
 import { useNowMs } from '#app/platform/clock.ts'
 import { instrumentOf, useBenchLink } from '#app/platform/instruments.ts'
 import { ofLayer, useRecord, type NewEvent } from '#app/platform/marks.ts'
 import type { BatchStory } from '#app/platform/stories.ts'
+import { AmountField, isAmount } from './AmountField.tsx'
 import { RisingBar } from './RisingBar.tsx'
 import { SimulatedHand } from './SimulatedHand.tsx'
 import { useLanding } from './useLanding.ts'
@@ -17,6 +17,8 @@ interface MoldByMoldProps {
   readonly portions: readonly MoldPortion[]
   /** What is in already, g by piece. */
   readonly filled: ReadonlyMap<number, number>
+  /** What was stirred: no more can go in, or beside. */
+  readonly mixG: number
   /** Whose layer is poured; the pour's own bed where none is said. */
   readonly layer?: string | undefined
   readonly units: UnitChoice
@@ -69,13 +71,15 @@ function ByMeasure({ portions, units }: Pick<MoldByMoldProps, 'portions' | 'unit
   )
 }
 
-/** What went in, or beside, as a person says; what is still to come follows it. */
-function ByHand({ story, portions, filled, layer, units }: MoldByMoldProps) {
+/** What went in, or beside, as a person says; of the pour itself what is still to come follows it. */
+function ByHand({ story, portions, filled, mixG, layer, units }: MoldByMoldProps) {
   const record = useRecord(story.batch.id)
   const tell = useSay()
   const open = portions.filter(({ pieceNo }) => !filled.has(pieceNo))
   const [chosen, setChosen] = useState<string>('')
   const [g, setG] = useState<number | null>(null)
+  // Each amount is typed into an empty field.
+  const [noted, setNoted] = useState(0)
   const piece = open.find(({ pieceNo }) => String(pieceNo) === chosen) ?? open[0]
   const isSpilt = chosen === SPILT || (piece === undefined && layer === undefined)
   const choices = [
@@ -84,7 +88,7 @@ function ByHand({ story, portions, filled, layer, units }: MoldByMoldProps) {
     ...(layer === undefined ? [{ id: SPILT, name: 'beside: it was spilt' }] : []),
   ]
   if (choices.length === 0) return null
-  const isUsable = g !== null && g > 0 && g <= MOST_G
+  const isUsable = isAmount(g, mixG)
   const note = () => {
     if (!isUsable) return
     const event: NewEvent | null = isSpilt
@@ -96,10 +100,13 @@ function ByHand({ story, portions, filled, layer, units }: MoldByMoldProps) {
     void record(event).catch((problem: Error) => tell(problem.message))
     setG(null)
     setChosen('')
+    setNoted((times) => times + 1)
   }
   return (
     <details className="my-3" data-by-hand>
-      <summary className="min-h-12 cursor-pointer text-lg">Another amount went in, or some was spilt</summary>
+      <summary className="min-h-12 cursor-pointer text-lg">
+        {layer === undefined ? 'Another amount went in, or some was spilt' : 'Another amount went in'}
+      </summary>
       <form
         className="mt-2 flex flex-wrap items-end gap-3"
         onSubmit={(event) => {
@@ -107,20 +114,7 @@ function ByHand({ story, portions, filled, layer, units }: MoldByMoldProps) {
           note()
         }}
       >
-        <QuantityField
-          key={filled.size}
-          label="So much"
-          dimension="mass"
-          unit={units.mass}
-          value={g}
-          emptyAllowed
-          onChange={setG}
-          problem={
-            g !== null && !Number.isNaN(g) && !isUsable
-              ? 'Expected more than nothing, and at most 20 kg.'
-              : undefined
-          }
-        />
+        <AmountField key={noted} label="So much" units={units} g={g} mostG={mixG} onChange={setG} />
         <ChoiceField
           label="Where it went"
           value={isSpilt ? SPILT : String(piece?.pieceNo ?? SPILT)}
@@ -136,7 +130,6 @@ function ByHand({ story, portions, filled, layer, units }: MoldByMoldProps) {
 }
 
 const SPILT = 'spilt'
-const MOST_G = 20_000
 
 function OnTheScale({ story, portions, portion, layer, units }: MoldByMoldProps & { portion: MoldPortion }) {
   const record = useRecord(story.batch.id)

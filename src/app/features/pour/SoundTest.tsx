@@ -48,7 +48,7 @@ export function OutOfSight({ story, plan, stopStirAtMs }: OutOfSightProps) {
       import('#formats/calendar.ts'),
       import('#formats/pourCalendar.ts'),
     ])
-    const entries = pourEntries({ id, name: request.name, steps: plan.steps, stopStirAtMs: begins })
+    const entries = pourEntries({ id, name: request.name, steps: plan.steps, stopStirAtMs: begins, nowMs })
     download('nublo-pour.ics', 'text/calendar', calendarFile(entries, nowMs))
   }
   return (

@@ -1,4 +1,4 @@
-import { moldPortions, ofPiece, techniqueOfPour } from '#core/batch/index.ts'
+import { moldPortions, ofPiece, pourMixOf, techniqueOfPour } from '#core/batch/index.ts'
 import type { BatchPlan, LivePlan } from '#core/plan/index.ts'
 import {
   filledOf,
@@ -104,6 +104,7 @@ export function StepView({
           story={story}
           portions={moldPortions(plan)}
           filled={filledOf(filled, layer ?? null)}
+          mixG={pourMixOf(plan.mixes).parts.byWeight.totalG}
           layer={layer}
           units={units}
         />

@@ -54,7 +54,10 @@ export function WeighView({
   const { byVolume } = mix.parts
   const isIn = weighing.advice.kind === 'right'
   const stir = () =>
-    void record({ kind: 'stirBegan', ...ofLayer(layer) }).catch((problem: Error) => say(problem.message))
+    void weighing
+      .keepAsItIs()
+      .then(() => record({ kind: 'stirBegan', ...ofLayer(layer) }))
+      .catch((problem: Error) => say(problem.message))
   return (
     <Place title="Weigh, then stir" lead={name}>
       {children}
@@ -103,6 +106,9 @@ export function WeighView({
   )
 }
 
+/** Further off no craft resin cures hard (from memory). */
+const NEVER_HARD = 0.1
+
 /** What becomes of a mix that is stirred as it is. */
 function OffRatio({ ratioError, isIn }: { readonly ratioError: number | null; readonly isIn: boolean }) {
   if (isIn || ratioError === null || Math.abs(ratioError) <= WORST_RATIO_ERROR) return null
@@ -110,7 +116,7 @@ function OffRatio({ ratioError, isIn }: { readonly ratioError: number | null; re
   return (
     <p className="text-stop my-4 text-lg" role="alert">
       {percent} % too much {ratioError > 0 ? 'A' : 'B'} for what is in of {ratioError > 0 ? 'B' : 'A'}.
-      Stirred as it is, it will not cure hard.
+      Stirred as it is, it {Math.abs(ratioError) > NEVER_HARD ? 'will not cure hard' : 'may stay soft'}.
     </p>
   )
 }

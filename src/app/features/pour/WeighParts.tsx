@@ -2,7 +2,7 @@ import { useState } from 'react'
 import type { WeighAdvice } from '#core/instruments/index.ts'
 import type { Mix } from '#core/batch/index.ts'
 import { printQuantity, type UnitChoice } from '#core/units/index.ts'
-import { QuantityField } from '#app/components/QuantityField.tsx'
+import { AmountField, isAmount } from './AmountField.tsx'
 import { RisingBar } from './RisingBar.tsx'
 import { SimulatedHand } from './SimulatedHand.tsx'
 import { useFocused } from './useFocused.ts'
@@ -128,7 +128,7 @@ function AnotherAmount({ part, units, say }: AnotherAmountProps) {
         Another amount of {part} is in
       </button>
     )
-  const isUsable = g !== null && g > 0 && g <= MOST_G
+  const isUsable = isAmount(g, MOST_G)
   return (
     <form
       className="flex flex-wrap items-end gap-3"
@@ -137,18 +137,12 @@ function AnotherAmount({ part, units, say }: AnotherAmountProps) {
         if (isUsable) say(g)
       }}
     >
-      <QuantityField
+      <AmountField
         label={`So much more of ${part} is in`}
-        dimension="mass"
-        unit={units.mass}
-        value={g}
-        emptyAllowed
+        units={units}
+        g={g}
+        mostG={MOST_G}
         onChange={setG}
-        problem={
-          g !== null && !Number.isNaN(g) && !isUsable
-            ? 'Expected more than nothing, and at most 50 kg.'
-            : undefined
-        }
       />
       <button className="button button-quiet min-h-16" disabled={!isUsable}>
         Take it so
@@ -157,6 +151,7 @@ function AnotherAmount({ part, units, say }: AnotherAmountProps) {
   )
 }
 
+/** Nobody stirs more by hand (by eye). */
 const MOST_G = 50_000
 
 interface AddProps {

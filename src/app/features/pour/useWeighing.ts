@@ -1,6 +1,13 @@
 import { useEffect, useState } from 'react'
-import { adviseWeighing, ratioErrorOf, type Pouring, type WeighAdvice } from '#core/instruments/index.ts'
+import {
+  adviseWeighing,
+  pouredOf,
+  ratioErrorOf,
+  type Pouring,
+  type WeighAdvice,
+} from '#core/instruments/index.ts'
 import type { Mix } from '#core/batch/index.ts'
+import { weighedOf } from '#core/runsheet/index.ts'
 import { useSay } from '#app/components/undo.tsx'
 import { ofLayer, useRecord } from '#app/platform/marks.ts'
 import type { BatchStory } from '#app/platform/stories.ts'
@@ -34,6 +41,8 @@ export interface Weighing {
   readonly take: () => void
   /** So much of the part at hand is in, as a person says. */
   readonly say: (g: number) => void
+  /** Keeps what was said to be in, before it is stirred although it is not what it should be. */
+  readonly keepAsItIs: () => Promise<void>
   readonly again: () => void
 }
 
@@ -59,7 +68,11 @@ export function useWeighing({ story, mix, layer }: WeighingTask): Weighing {
     if (advice.kind === 'add') setPoured((before) => [...before, { part: advice.part, g, by: 'person' }])
   }
   const isMeasured = poured.length > 0 && poured.every(({ by }) => by === 'scale')
-  const isTold = isMeasured || poured.some(({ by }) => by === 'person')
+  // What was told before is told anew, also where it is as planned now.
+  const isTold =
+    isMeasured ||
+    poured.some(({ by }) => by === 'person') ||
+    (poured.length > 0 && weighedOf(story.events, layer) !== null)
   const right = advice.kind === 'right' && isTold ? advice : null
   useEffect(() => {
     if (right)
@@ -69,6 +82,12 @@ export function useWeighing({ story, mix, layer }: WeighingTask): Weighing {
     // Told once, when it has become right.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [right === null])
+  const keepAsItIs = async () => {
+    const inCup = pouredOf(poured)
+    // A part that nobody told of is in all the same: what was stirred is taken as planned then.
+    if (isTold && right === null && inCup.aG > 0 && inCup.bG > 0)
+      await record({ kind: 'weighed', ...ofLayer(layer), ...inCup })
+  }
   const again = () => {
     setPoured([])
     landing.untare()
@@ -82,6 +101,7 @@ export function useWeighing({ story, mix, layer }: WeighingTask): Weighing {
     ratioError: ratioErrorOf(mix.resin, poured),
     take,
     say: sayInCup,
+    keepAsItIs,
     again,
   }
 }
