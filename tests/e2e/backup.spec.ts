@@ -19,8 +19,11 @@ function filesIn(page: Page): Promise<Readonly<Record<string, string>>> {
     const entries = folder as unknown as {
       readonly entries: () => AsyncIterable<[string, FileSystemFileHandle]>
     }
-    for await (const [name, handle] of entries.entries())
-      files[name] = (await (await handle.getFile()).text()).slice(0, 2)
+    // What is being put in place is listed by a name that is gone a moment later: it is no file of the folder.
+    for await (const [name, handle] of entries.entries()) {
+      const file = await handle.getFile().catch(() => null)
+      if (file) files[name] = (await file.text()).slice(0, 2)
+    }
     return files
   })
 }

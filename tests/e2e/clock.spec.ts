@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test'
-import { BEGIN, layOut, mark, openStudio, stepKey, stir, wait, weigh } from './bench.ts'
+import { BEGIN, layOut, LONG, mark, openStudio, stepKey, stir, wait, weigh } from './bench.ts'
 
 const minuteOf = async (page: Page) => {
   const [, minutes, seconds] =
@@ -145,6 +145,15 @@ test('a clock set back while the app was closed: nothing moves until it is answe
   await page.clock.runFor(1500)
   await expect(page.locator('[data-clock]')).toHaveCount(0)
   await standsAt(page, before + 5)
+})
+
+test('on a slow phone the note of a pour outlives the reading of the studio', LONG, async ({ page }) => {
+  await pourFor(page, 20)
+  const session = await page.context().newCDPSession(page)
+  // Seconds pass before the studio is read: whoever looked until then knew of no pour.
+  await session.send('Emulation.setCPUThrottlingRate', { rate: 12 })
+  await reopen(page, -109)
+  await expect(page.locator('[data-clock="closedBack"]')).toContainText('1:48:')
 })
 
 test('a clock put on while the app was closed is asked about, counted until then, and taken back', async ({

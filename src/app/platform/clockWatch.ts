@@ -141,19 +141,21 @@ const LOOK_EVERY_MS = 1000
 export function useClockWatch(): ClockWatch {
   const { db, nowMs, evenMs, newId } = usePlatform()
   const stories = useOpenStories()
-  const running = useRef<readonly WorkedPour[]>([])
+  /** Null until the studio is read: what nobody has read yet says nothing of a note. */
+  const running = useRef<readonly WorkedPour[] | null>(null)
   const [anyLive, setAnyLive] = useState(false)
   const [noticed, setNoticed] = useState<NoticedJump | null>(null)
   useEffect(() => {
+    if (!stories) return
     const notes = notedPours()
-    running.current = (stories ?? []).flatMap((story) => workedPour(story, notes, nowMs()) ?? [])
+    running.current = stories.flatMap((story) => workedPour(story, notes, nowMs()) ?? [])
     setAnyLive(running.current.length > 0)
   }, [stories, nowMs])
   const opened = useRef(false)
   const answered = useRef(true)
   useEffect(() => {
     if (!anyLive || opened.current) return
-    const { gap, batchIds } = gapOf(notedPours(), running.current, nowMs())
+    const { gap, batchIds } = gapOf(notedPours(), running.current ?? [], nowMs())
     answered.current = gap.kind === 'none'
     if (gap.kind === 'closedBack') heldMs = -gap.byMs
     const told = setTimeout(() => {
@@ -177,14 +179,15 @@ export function useClockWatch(): ClockWatch {
     let wall = wallMs()
     let even = evenMs()
     const look = () => {
+      const pours = running.current
+      if (!pours) return
       const jump = jumpBetween(wallMs() - wall, evenMs() - even)
       wall = wallMs()
       even = evenMs()
       // Nothing is written down before the last note is explained.
-      if (answered.current && (opened.current || running.current.length === 0))
-        noteClock(running.current, wallMs())
-      if (jump.kind === 'none' || running.current.length === 0) return
-      const batchIds = running.current.map(({ batchId }) => batchId)
+      if (answered.current && (opened.current || pours.length === 0)) noteClock(pours, wallMs())
+      if (jump.kind === 'none' || pours.length === 0) return
+      const batchIds = pours.map(({ batchId }) => batchId)
       if (jump.kind === 'setBack') told.current(jump.byMs, batchIds)
       setNoticed({ kind: jump.kind, byMs: jump.byMs, batchIds })
     }

@@ -63,7 +63,7 @@ interface GateProps {
   readonly stops: readonly Finding[]
   readonly units: UnitChoice
   readonly children?: ReactNode
-  /** Below what is ticked. */
+  /** After the button: it comes by the next key once the last item is ticked. */
   readonly below?: ReactNode
 }
 
@@ -133,7 +133,6 @@ export function Gate({ story, layer, request, prep, lead, stops, units, children
           </section>
         )
       })}
-      {below}
       <div className="border-line bg-surface at-foot sticky mt-4 flex flex-wrap items-center gap-4 border-t py-3">
         <button
           className="button button-main min-h-16 flex-1 text-xl"
@@ -147,6 +146,7 @@ export function Gate({ story, layer, request, prep, lead, stops, units, children
           {open.length === 0 ? 'All there.' : `${open.length} still open`}
         </p>
       </div>
+      {below}
     </Place>
   )
 }
