@@ -50,6 +50,7 @@ const readingSchema = v.variant('kind', [
     kind: v.literal('temperature'),
     tempC: amount('temperature read', '°C', { atLeast: -20, atMost: 300 }),
     by: v.picklist(['probe', 'infrared', 'hand']),
+    leads: v.optional(v.literal(true)),
   }),
   v.object({
     ...ofCup,

@@ -23,6 +23,7 @@ import {
   fillCup,
   roomsRead,
   seenIn,
+  warmedSince,
   scheduleBatch,
   windowsOf,
   type Bands,
@@ -206,7 +207,7 @@ export interface LiveSoFar {
 
 /**
  * The plan of a pour as marks and readings have it. The bands say how sure each window is; the plan's own minutes follow the
- * mean of what is believed, with the same decant; what a finger or a toothpick found leads. Without readings the plan is as it was made.
+ * mean of what is believed, with the same decant; what a finger, a toothpick or a thermometer that is gone by found leads. Without readings the plan is as it was made.
  */
 export function planLive(
   request: BatchRequest,
@@ -233,7 +234,14 @@ export function planLive(
       correctedRequest(asked, by.mean),
       technique,
       done,
-      soFar({ rooms: shifted(rooms.steps, by.mean.roomK), stillFullMin, cupStopMin, otherwise, seen }),
+      soFar({
+        rooms: shifted(rooms.steps, by.mean.roomK),
+        stillFullMin,
+        cupStopMin,
+        otherwise,
+        seen,
+        warmMin: warmBy(by),
+      }),
     )
   const schedule = readings.length === 0 ? planned : corrected(believed, cupStop())
   const bands: Bands = {
@@ -266,6 +274,14 @@ export function planLive(
     })
   }
 
+  /** When the cup was read as warm as it is at the moment planned; what contradicts all else that is known leads nobody. */
+  function warmBy({ contradictions }: Believed): number {
+    const { kind, decantMin } = planned.decant
+    if (kind !== 'aimed' && kind !== 'cupFirst') return Infinity
+    const taken = readings.filter((reading) => !contradictions.includes(reading))
+    return warmedSince(taken, (atMin) => planned.cup.history.tempAt(atMin), decantMin) ?? Infinity
+  }
+
   /** Before any reading: a room that was read cooler once moves no stop later either. */
   function asSaid(): Pick<Schedule, 'cupLimits'> {
     const cooler = rooms.steps.some(({ tempC }) => tempC < before.roomTempC)
@@ -293,9 +309,11 @@ function soFar({
   cupStopMin = Infinity,
   otherwise = AS_PLANNED,
   seen = [],
+  warmMin = Infinity,
 }: Omit<SoFar, 'done'>): SoFar {
   return {
     ...(seen.length > 0 && { seen }),
+    ...(warmMin < Infinity && { warmMin }),
     ...(rooms.length > 0 && { rooms }),
     ...(stillFullMin > 0 && { stillFullMin }),
     ...(cupStopMin < Infinity && { cupStopMin }),

@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals'
 import { bloomRequest } from '../../../tests/support/request.ts'
 import { AS_PLANNED, type Reading } from '../timing/index.ts'
+import { ARCHETYPES } from '../resin/index.ts'
 import { planBatch, planLive } from './plan.ts'
 
 const request = bloomRequest({}, 2)
@@ -21,6 +22,34 @@ describe('a live plan', () => {
     const planned = planBatch(request).decant.decantMin
     expect(decantOf([probe(10, 32)])).toBeLessThan(planned)
     expect(decantOf([probe(10, 25.5)])).toBeGreaterThan(planned)
+  })
+
+  test('of someone who goes by the temperature empties the cup once it is as warm as its moment, whatever the rest believes', () => {
+    const { steps } = planBatch(request)
+    const decant = steps.find(({ does }) => does === 'empties')!
+    const atMin = 0.8 * decant.beginMin
+    const byHand = (tempC: number, leads?: true): Reading => ({
+      kind: 'temperature',
+      by: 'hand',
+      atMin,
+      tempC,
+      leads,
+    })
+    const warmC = decant.expected!.tempC + 0.1
+    expect(decantOf([byHand(warmC)])).toBeGreaterThan(atMin + 0.5)
+    expect(decantOf([byHand(warmC, true)])).toBe(atMin)
+    // Not yet as warm: it says what any reading says.
+    expect(decantOf([byHand(warmC - 0.5, true)])).toBe(decantOf([byHand(warmC - 0.5)]))
+  })
+
+  test('is led by no slip of a thermometer, and by none in a cup that hardly warms', () => {
+    const slip: Reading = { kind: 'temperature', atMin: 2, tempC: 88, by: 'probe', leads: true }
+    expect(decantOf([slip])).toBeGreaterThan(10)
+    const small = bloomRequest({ resin: ARCHETYPES.slow, roomTempC: 17, cupStrategy: 'rest' }, 1)
+    const { expected } = planBatch(small).steps.find(({ does }) => does === 'empties')!
+    const readings: Reading[] = [{ kind: 'temperature', atMin: 5, tempC: expected!.tempC + 0.1, by: 'hand' }]
+    const led = readings.map((reading): Reading => ({ ...reading, leads: true }) as Reading)
+    expect(planLive(small, { readings: led }).plan.decant).toEqual(planLive(small, { readings }).plan.decant)
   })
 
   test('that was poured to its end tells that the resin still flowed: the quickest courses drop out', () => {

@@ -57,7 +57,7 @@ export {
   type Departure,
 } from './ensemble.ts'
 export { fitNotedRun, readingsOfNotes, type NotedFit, type NotedRun } from './notedRun.ts'
-export { seenIn, windowAsSeen, type Seen } from './seen.ts'
+export { seenIn, warmedSince, windowAsSeen, type Seen } from './seen.ts'
 export {
   isEvidence,
   type Evidence,

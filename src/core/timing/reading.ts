@@ -10,7 +10,13 @@ export type Reading = {
   /** Which of the cups that the mix was divided into was read, by its id; the mix at hand where none is said. */
   readonly cup?: string | undefined
 } & (
-  | { readonly kind: 'temperature'; readonly tempC: number; readonly by: Thermometer }
+  | {
+      readonly kind: 'temperature'
+      readonly tempC: number
+      readonly by: Thermometer
+      /** Read by someone who goes by the temperature: a cup as warm as the plan's own moment is emptied. */
+      readonly leads?: true | undefined
+    }
   | { readonly kind: 'room'; readonly tempC: number }
   | { readonly kind: 'sign'; readonly sign: Sign; readonly there: boolean }
 )

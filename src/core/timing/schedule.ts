@@ -93,6 +93,8 @@ export interface SoFar {
   readonly cupStopMin?: number
   /** What a finger or a toothpick found. */
   readonly seen?: readonly Seen[]
+  /** When the cup was as warm as its moment, of someone who goes by that. */
+  readonly warmMin?: number
 }
 
 export type DecantPlan =
@@ -123,6 +125,7 @@ export function scheduleSettled(
     stillFullMin = 0,
     cupStopMin: latestStopMin = Infinity,
     seen = [],
+    warmMin = Infinity,
     otherwise = AS_PLANNED,
   }: SoFar,
 ): Schedule {
@@ -144,7 +147,7 @@ export function scheduleSettled(
   const task = { job: { request, technique }, slots, turns, cupStopMin, done }
   const unknown = layOut({ ...task, decantMin: 0, windowFor: () => null, done: {} })
   const solved = decantPlan({ request, technique, cup, white, done, unknown })
-  const decant = stillFull(threaded(solved, { technique, white, seen }), cup, stillFullMin)
+  const decant = stillFull(dueAsFound(solved, { technique, white, seen, warmMin }), cup, stillFullMin)
   const holes = holesOf(turns, request, { done, otherwise })
   const atDecant = { ...task, decantMin: decant.decantMin }
   const plainly = forecastPour(cup, decant.decantMin)
@@ -214,15 +217,20 @@ function limited(cup: FilledCup, latestStopMin: number): FilledCup {
   return { ...cup, limits: { ...limits, stopMin, warnMin } }
 }
 
-/** A cup that draws a string has no more flow to come than that: where the aim wants no less, it is due. */
-function threaded(
+/** A cup that draws a string has no more flow to come than that: where the aim wants no less, it is due; so it is once it is as warm as its moment. */
+function dueAsFound(
   decant: DecantPlan,
-  { technique, white, seen }: Pick<Schedule, 'technique' | 'white' | 'seen'>,
+  {
+    technique,
+    white,
+    seen,
+    warmMin,
+  }: Pick<Schedule, 'technique' | 'white' | 'seen'> & { readonly warmMin: number },
 ): DecantPlan {
   if (decant.kind !== 'aimed' && decant.kind !== 'cupFirst') return decant
   const aim = aimOf({ technique, white })
-  const atMin = aim === null ? null : threadsSince(seen, aim)
-  return atMin === null || atMin >= decant.decantMin ? decant : { ...decant, decantMin: atMin }
+  const threadsMin = aim === null ? null : threadsSince(seen, aim)
+  return { ...decant, decantMin: Math.min(decant.decantMin, threadsMin ?? Infinity, warmMin) }
 }
 
 /** The plan while the cup is seen to stand full longer than it meant. */

@@ -73,6 +73,27 @@ function endedBy({ openMin, bestMin, closeMin }: Window, atMin: number): Window 
   return { openMin, bestMin: Math.min(bestMin, atMin), closeMin: Math.min(closeMin ?? atMin, atMin) }
 }
 
+/** So much warmer than it was stirred a cup has to be at its moment before its temperature tells that moment, K (by eye). */
+const TELLING_K = 4
+
+/**
+ * The minute at which a cup was first read as warm as the plan's own moment, by someone who goes by the temperature; null where none was,
+ * or where the cup does not warm enough until then to tell, or cools before it. How warm it is tells how far it has cured, however quick the resin.
+ */
+export function warmedSince(
+  readings: readonly Reading[],
+  expectedC: (atMin: number) => number,
+  momentMin: number,
+): number | null {
+  const momentC = expectedC(momentMin)
+  const before = Array.from({ length: 8 }, (_, k) => expectedC((k / 8) * momentMin))
+  if (momentC - expectedC(0) < TELLING_K || Math.max(...before) > momentC) return null
+  const warm = readings.filter(
+    (reading) => reading.kind === 'temperature' && reading.leads && reading.tempC >= momentC,
+  )
+  return warm.length === 0 ? null : Math.min(...warm.map(({ atMin }) => atMin))
+}
+
 /** The minute from which on no more than that flow is still to come, as a toothpick found it; null where none did. */
 export function threadsSince(seen: readonly Seen[], perPa: number): number | null {
   if (perPa < ALL_BUT * STAGES.string.opensPerPa) return null

@@ -11,6 +11,7 @@ import { ofLayer, useRecord } from '#app/platform/marks.ts'
 import { useSettings } from '#app/platform/queries.ts'
 import type { BatchStory } from '#app/platform/stories.ts'
 import { usePlatform } from '#app/platform/studio.tsx'
+import { goneBy } from './goneBy.ts'
 
 interface BenchStripProps {
   readonly story: BatchStory
@@ -126,6 +127,7 @@ function useAutoReadings(
   const keeps = useKeeper()
   const record = useRecord(story.batch.id)
   const busy = useRef(false)
+  const { school } = useSettings()
   const probe = instrumentOf(link, 'thermometer', nowMs)
   const room = instrumentOf(link, 'room', nowMs)
   const since = (kind: Reading['kind']) =>
@@ -144,7 +146,7 @@ function useAutoReadings(
       ...ofLayer(layer),
       reading:
         take === 'probe'
-          ? { kind: 'temperature', by: 'probe', tempC, ...(cup === undefined ? {} : { cup }) }
+          ? goneBy({ kind: 'temperature', by: 'probe', tempC, ...(cup === undefined ? {} : { cup }) }, school)
           : { kind: 'room', tempC },
     })
       .catch(() => undefined)

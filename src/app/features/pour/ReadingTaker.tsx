@@ -10,7 +10,9 @@ import { ChoiceField } from '#app/components/ChoiceField.tsx'
 import { QuantityField } from '#app/components/QuantityField.tsx'
 import { useSay } from '#app/components/undo.tsx'
 import { ofLayer, useRecord } from '#app/platform/marks.ts'
+import { useSettings } from '#app/platform/queries.ts'
 import type { BatchStory } from '#app/platform/stories.ts'
+import { goneBy } from './goneBy.ts'
 import { useKey } from './useKey.ts'
 
 const THERMOMETERS: readonly Thermometer[] = ['probe', 'infrared', 'hand']
@@ -45,10 +47,12 @@ export function ReadingTaker({ story, units, layer, name, cups = [], expected }:
   const cup = cups.length > 1 ? (cups.find(({ id }) => id === chosen) ?? cups[0]!) : null
   const record = useRecord(story.batch.id)
   const say = useSay()
+  const { school } = useSettings()
   useKey(name === undefined ? 'r' : null, () => setOpen(true))
   const take = (reading: Taken) => {
-    void record({ kind: 'reading', ...ofLayer(layer), reading: inCup(reading, cup) }).catch(
-      (problem: Error) => say(problem.message),
+    const taken = goneBy(inCup(reading, cup), school)
+    void record({ kind: 'reading', ...ofLayer(layer), reading: taken }).catch((problem: Error) =>
+      say(problem.message),
     )
     close(false)
   }

@@ -13,7 +13,7 @@ import type { UnitChoice } from '#core/units/index.ts'
 import type { Otherwise, Reading } from '#core/timing/index.ts'
 import { markedAt } from '#core/technique/index.ts'
 import { inUnits } from '#words/inUnits.ts'
-import { wordSignsAtDecant } from '#words/signs.ts'
+import { signedStep, wordSigns } from '#words/signs.ts'
 import { EMPTY_NOW, GELLED_CUP } from '#words/standing.ts'
 import { sampleAt } from '#app/components/lifeAt.ts'
 import { pourSpan, stripNotches } from '#app/components/notches.ts'
@@ -73,9 +73,8 @@ export function StepView({
   const gelled = overdue && plan.cupLimits !== null && nowMin >= plan.cupLimits.gelMin
   const { school } = useSettings()
   const full = markedAt('empties', techniqueOfPour(story.batch.request), done) === null
-  // A rest ends with the cup: what it is like by then is this plan's own.
-  const waits = full && step.handsOnMin === 0
-  const signs = waits ? wordSignsAtDecant(plan, story.batch.request.roomTempC, units) : null
+  const signed = signedStep(step, plan.steps, full)
+  const { roomTempC } = story.batch.request
   // A page out of sight is asked once a minute at best: what passed meanwhile is told as well.
   useSignal(
     isDue(standing) || standing.kind === 'past' ? step.key : '',
@@ -95,7 +94,9 @@ export function StepView({
         <h2 className="text-2xl sm:text-3xl">{overdue ? EMPTY_NOW.title : step.title}</h2>
         <p className="my-2 max-w-prose text-lg">
           {overdue ? (gelled ? GELLED_CUP : EMPTY_NOW.detail) : inUnits(step.detail, units)}
-          {signs && !overdue && <span className="block">{signs}</span>}
+          {signed && !overdue && (
+            <span className="block">{wordSigns(signed, { plan, roomTempC, units })}</span>
+          )}
         </p>
       </StepHead>
       <InSight title={overdue ? EMPTY_NOW.title : step.title} standing={standing} nowMin={nowMin} />
