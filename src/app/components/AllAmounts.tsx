@@ -16,7 +16,7 @@ interface AllAmountsProps {
 export function AllAmounts({ request, plan, units }: AllAmountsProps) {
   return (
     <div data-all-amounts>
-      <div className="grid gap-x-6 gap-y-4 sm:grid-cols-2">
+      <div className="grid grid-cols-1 gap-x-6 gap-y-4 sm:grid-cols-2">
         {amountsOf(request, plan, units).map((group) => (
           <Group key={group.id} group={group} />
         ))}

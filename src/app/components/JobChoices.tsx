@@ -18,7 +18,7 @@ export function JobChoices({ label, chosen, from = JOB_IDS, fixed = [], onChange
   return (
     <fieldset>
       <legend className="mb-1 text-sm font-medium">{label}</legend>
-      <div className="grid gap-x-4 sm:grid-cols-2">
+      <div className="grid grid-cols-1 gap-x-4 sm:grid-cols-2">
         {from.map((id) => (
           <label key={id} className="flex min-h-11 cursor-pointer items-center gap-2 text-sm">
             <input

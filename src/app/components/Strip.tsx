@@ -178,14 +178,20 @@ function Needle({ at }: { at: number }) {
   )
 }
 
+/** Share of a narrow strip that its last label takes: it has the unit. */
+const LAST_LABEL = 0.22
+
 /** The same moment by minutes, by temperature and by feel; the one the person trusts comes first and larger. */
 function Scales({ life, span, units, lead }: ScalesProps) {
   const temperature = unitOf(units.temperature)
   const ticks = ticksOf(span)
+  const end = place(ticks.at(-1)?.min ?? span.toMin, span)
+  const isWide = (k: number, at: number) =>
+    (ticks.length - 1 - k) % 2 === 1 || (at < end && end - at < LAST_LABEL)
   const row = (label: (tick: (typeof ticks)[number]) => string) => (
     <div className="relative h-[1.4em]">
       {ticks.map((tick, k) => (
-        <Tick key={tick.min} at={place(tick.min, span)} wideOnly={(ticks.length - 1 - k) % 2 === 1}>
+        <Tick key={tick.min} at={place(tick.min, span)} wideOnly={isWide(k, place(tick.min, span))}>
           {label(tick)}
         </Tick>
       ))}

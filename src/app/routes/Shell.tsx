@@ -54,9 +54,9 @@ export function Shell() {
         <p className="font-display hidden items-center gap-2 px-4 pt-5 pb-4 text-2xl font-bold md:flex">
           <img src="/mark.svg" alt="" className="size-8" /> Nublo
         </p>
-        <ul className="grid grid-cols-7 md:flex md:flex-col md:gap-1 md:px-2">
+        <ul className="flex [overflow-wrap:normal] md:flex-col md:gap-1 md:px-2">
           {PLACES.map(({ to, name, Icon }) => (
-            <li key={to} className="min-w-0">
+            <li key={to} className="flex-auto">
               <NavLink
                 to={to}
                 end={to === '/'}

@@ -70,7 +70,7 @@ export function BenchPlace({ whenBare }: { readonly whenBare: ReactNode }) {
           </p>
         </EmptyPlace>
       )}
-      <div className="grid items-start gap-5 lg:grid-cols-2">
+      <div className="grid grid-cols-1 items-start gap-5 lg:grid-cols-2">
         {live.length > 0 && <LiveList live={live} />}
         {curing.length > 0 && <CuringList curing={curing} nowMs={nowMs} />}
         {due.length > 0 && <DueList due={due} nowMs={nowMs} />}

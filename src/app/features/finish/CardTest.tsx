@@ -122,7 +122,7 @@ function Reading({
     }
   }, [cardLab, back, reading])
   return (
-    <div className="mt-4 grid gap-5 md:grid-cols-2">
+    <div className="mt-4 grid grid-cols-1 gap-5 md:grid-cols-2">
       <div>
         <canvas
           ref={canvas}

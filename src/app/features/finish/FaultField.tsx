@@ -27,7 +27,7 @@ export function FaultField({
             <p className="text-sm">
               <span className="font-semibold">{LOOK_WORDS[look].name}.</span> {LOOK_WORDS[look].how}
             </p>
-            <div className="mt-2 grid gap-2 sm:grid-cols-2">
+            <div className="mt-2 grid grid-cols-1 gap-2 sm:grid-cols-2">
               {(Object.keys(FAULTS) as FaultId[])
                 .filter((id) => LOOK_OF[id] === look)
                 .map((id) => (

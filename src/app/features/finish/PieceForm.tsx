@@ -80,7 +80,7 @@ export function PieceForm({ piece, facts, repeatWith }: PieceFormProps) {
           event.preventDefault()
           void save().catch((problem: Error) => say(problem.message))
         }}
-        className="grid gap-5 md:grid-cols-[18rem_1fr]"
+        className="grid grid-cols-1 gap-5 md:grid-cols-[18rem_1fr]"
       >
         <div>
           <h2 className="mb-2 text-xl">

@@ -111,7 +111,7 @@ function Part({ title, children }: { title: string; children: ReactNode }) {
   return (
     <fieldset className="sheet">
       <legend className="font-display float-left mb-3 w-full text-xl font-semibold">{title}</legend>
-      <div className="clear-both grid gap-4 sm:grid-cols-2">{children}</div>
+      <div className="clear-both grid grid-cols-1 gap-4 sm:grid-cols-2">{children}</div>
     </fieldset>
   )
 }

@@ -39,7 +39,7 @@ export function HandbookPlace() {
           <h2 id="techniques-heading" className="mb-3 text-2xl">
             Techniques
           </h2>
-          <div className="grid gap-6 md:grid-cols-2">
+          <div className="grid grid-cols-1 gap-6 md:grid-cols-2">
             {Object.values(TECHNIQUES).map((technique) => (
               <div key={technique.id}>
                 <h3 className="text-xl">{technique.name}</h3>
@@ -73,7 +73,7 @@ export function HandbookPlace() {
           <h2 id="layers-heading" className="mb-3 text-2xl">
             Layers over a pour
           </h2>
-          <div className="grid gap-6 md:grid-cols-2">
+          <div className="grid grid-cols-1 gap-6 md:grid-cols-2">
             <ul className="flex flex-col gap-2 text-sm">
               {Object.entries(LAYER_WHENS).map(([when, { detail, late }]) => (
                 <li key={when}>
@@ -115,7 +115,7 @@ export function HandbookPlace() {
             still to come. Each school is right about its own resin and room; the plan shows all three for the
             same moment.
           </p>
-          <dl className="grid gap-x-6 gap-y-2 md:grid-cols-[12rem_1fr]">
+          <dl className="grid grid-cols-1 gap-x-6 gap-y-2 md:grid-cols-[12rem_1fr]">
             {SIGNS.map(({ stage, criterion, practice }) => (
               <div key={stage} className="contents">
                 <dt className="font-semibold">{stage}</dt>
@@ -160,7 +160,7 @@ export function HandbookPlace() {
             Safety
           </h2>
           <p className="mb-3 max-w-prose font-semibold">{DEFERRAL}</p>
-          <dl className="grid gap-x-6 gap-y-2 md:grid-cols-[12rem_1fr]">
+          <dl className="grid grid-cols-1 gap-x-6 gap-y-2 md:grid-cols-[12rem_1fr]">
             {Object.entries(CAUTIONS).map(([id, caution]) => (
               <div key={id} className="contents">
                 <dt className="font-semibold">{caution.title}</dt>
@@ -173,7 +173,7 @@ export function HandbookPlace() {
           <h2 id="words-heading" className="mb-3 text-2xl">
             Words
           </h2>
-          <dl className="grid gap-x-6 gap-y-2 md:grid-cols-[12rem_1fr]">
+          <dl className="grid grid-cols-1 gap-x-6 gap-y-2 md:grid-cols-[12rem_1fr]">
             {TERMS.map(({ id, word, meaning }) => (
               <div key={id} className="contents">
                 <dt className="font-semibold">{word}</dt>

@@ -52,7 +52,7 @@ function Run({ story, units }: { story: BatchStory; units: UnitChoice }) {
       <div className="flex flex-col gap-5">
         <Marks story={story} units={units} />
         <LayerRuns story={story} units={units} />
-        <ul className="grid gap-5 md:grid-cols-2">
+        <ul className="grid grid-cols-1 gap-5 md:grid-cols-2">
           {story.pieces.map((piece) => (
             <PieceSheet
               key={piece.id}

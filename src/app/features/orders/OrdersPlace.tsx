@@ -55,7 +55,7 @@ export function OrdersPlace() {
           </p>
         </EmptyPlace>
       )}
-      <ul className="grid gap-5 lg:grid-cols-2">
+      <ul className="grid grid-cols-1 gap-5 lg:grid-cols-2">
         {orders.map((order) => (
           <OrderCard key={order.id} order={order} molds={molds} edit={() => setEditing(order)} />
         ))}
@@ -212,7 +212,7 @@ function OrderForm({ first, molds, close }: OrderFormProps) {
         void save().catch((problem: Error) => say(problem.message))
       }}
     >
-      <div className="grid gap-4 sm:grid-cols-2">
+      <div className="grid grid-cols-1 gap-4 sm:grid-cols-2">
         <label className="flex flex-col gap-1 text-sm font-medium">
           What it is for
           <input

@@ -75,7 +75,7 @@ function WarmedParts({ told, fromC, toC, setWarmTo, units }: WarmedPartsProps) {
       <h3 id="warmed-parts" className="mb-2 text-base">
         Parts out of a water bath
       </h3>
-      <div className="grid gap-4 sm:grid-cols-3">
+      <div className="grid grid-cols-1 gap-4 sm:grid-cols-3">
         <QuantityField
           label="Water"
           dimension="temperature"

@@ -33,7 +33,7 @@ export function CupStrategies({ request, plan, units, change }: CupStrategiesPro
           </button>
         )}
       </p>
-      <ul className="grid gap-3 sm:grid-cols-3">
+      <ul className="grid grid-cols-1 gap-3 sm:grid-cols-3">
         {effects.map((effect) => (
           <li key={effect.strategy}>
             <button

@@ -201,7 +201,7 @@ export function FacePreview({ request, plan, kindId }: FacePreviewProps) {
           <p className="text-ink-soft mt-2 max-w-prose text-sm empty:hidden">
             {WHAT_IF_NOTES[followed.whatIf]}
           </p>
-          <ul className="mt-2 grid gap-4 sm:grid-cols-3">
+          <ul className="mt-2 grid grid-cols-1 gap-4 sm:grid-cols-3">
             {shown.map((each) => (
               <MomentFace
                 key={each.moment.id}

@@ -51,7 +51,7 @@ export function LastTime({ story, learned }: LastTimeProps) {
           ))}
         </ul>
       )}
-      <ul className="grid gap-x-6 gap-y-3 md:grid-cols-2">
+      <ul className="grid grid-cols-1 gap-x-6 gap-y-3 md:grid-cols-2">
         {judged.map((piece) => (
           <li key={piece.id}>
             <p>{wordPiece(piece)}</p>

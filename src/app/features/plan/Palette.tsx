@@ -72,7 +72,7 @@ export function Palette({ palette, white }: { palette: PalettePlan; white: White
         </>
       )}
       <h3 className="text-sm font-medium">Which back carries them</h3>
-      <ol className="mt-1 grid gap-3 sm:grid-cols-3">
+      <ol className="mt-1 grid grid-cols-1 gap-3 sm:grid-cols-3">
         {palette.backs.map((back, k) => (
           <Back key={back.id} back={back} place={k + 1} white={white} />
         ))}

@@ -202,7 +202,7 @@ export function Planner({
       />
       <ShelfFollowed changed={renewed.changed} asBefore={asBefore} onChange={setAsBefore} />
       <PigmentEdge request={draft} />
-      <div className="mt-4 grid items-start gap-6 lg:grid-cols-[19rem_minmax(0,1fr)]">
+      <div className="mt-4 grid grid-cols-1 items-start gap-6 lg:grid-cols-[19rem_minmax(0,1fr)]">
         <div className="no-print min-w-0">
           {original && (
             <div className="sheet mb-5" data-trial>

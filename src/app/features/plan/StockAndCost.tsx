@@ -153,7 +153,7 @@ function PriceHelper({ cost }: { cost: BatchCost }) {
   }
   return (
     <div className="mt-4">
-      <div className="grid gap-3 sm:grid-cols-3">
+      <div className="grid grid-cols-1 gap-3 sm:grid-cols-3">
         <NumberField
           label={`An hour of yours, ${currency}`}
           value={money.hourlyMinor / perUnit}

@@ -236,7 +236,7 @@ interface CupsProps {
 function Cups({ story, cups, units }: CupsProps) {
   if (cups.length < 2) return null
   return (
-    <ul className="my-2 grid gap-2 sm:grid-cols-2" aria-label="The cups now">
+    <ul className="my-2 grid grid-cols-1 gap-2 sm:grid-cols-2" aria-label="The cups now">
       {cups.map(({ cup, life, nowMin, apart }) => (
         <li key={cup.id} className="border-line rounded-lg border px-3 py-1.5" data-cup={cup.id}>
           <span className="font-semibold">{wordCup(cup)}</span>, {printQuantity(cup.massG, units.mass)}

@@ -119,7 +119,7 @@ export function Gate({ story, layer, request, prep, lead, stops, units, children
                 {there} of {own.length}
               </span>
             </h2>
-            <ul className="grid gap-2 md:grid-cols-2">
+            <ul className="grid grid-cols-1 gap-2 md:grid-cols-2">
               {own.map((item) => (
                 <PrepRow
                   key={item.tool}
@@ -135,7 +135,7 @@ export function Gate({ story, layer, request, prep, lead, stops, units, children
       })}
       <div className="border-line bg-surface at-foot sticky mt-4 flex flex-wrap items-center gap-4 border-t py-3">
         <button
-          className="button button-main min-h-16 flex-1 text-xl"
+          className="button button-main min-h-16 grow basis-56 text-xl"
           disabled={open.length > 0}
           onClick={pass}
         >

@@ -121,7 +121,7 @@ function RackCard({ batch, nowMs, units }: { batch: RunningBatch; nowMs: number;
         label={`${story.batch.request.name} over the days, on a scale that stretches the first hours`}
       />
       <StageLine plan={plan} nowMin={nowMin} units={units} />
-      <div className="mt-4 grid gap-4 md:grid-cols-[auto_1fr]">
+      <div className="mt-4 grid grid-cols-1 gap-4 md:grid-cols-[auto_1fr]">
         <Pieces batch={batch} />
         <ul className="flex flex-col gap-1">
           {entries.map((entry) => (

@@ -44,7 +44,7 @@ export function DrawnOutlineFields({ outline, change, units }: DrawnOutlineProps
   return (
     <fieldset className="border-line rounded-xl border p-3 sm:col-span-2">
       <legend className="px-1 font-medium">The true outline</legend>
-      <div className="grid gap-4 sm:grid-cols-2">
+      <div className="grid grid-cols-1 gap-4 sm:grid-cols-2">
         <label className="flex flex-col gap-1 text-sm font-medium">
           From an SVG file
           <input
@@ -110,7 +110,7 @@ function Tracing({ outline, change }: Pick<DrawnOutlineProps, 'outline' | 'chang
         Tap round the outline on the pad ({PAD_MM} mm wide), or type a point a line: x and y in mm. A picture
         can lie under it; the width above gives the true size afterwards.
       </p>
-      <div className="mt-2 grid gap-3 sm:grid-cols-2">
+      <div className="mt-2 grid grid-cols-1 gap-3 sm:grid-cols-2">
         <svg
           viewBox={`${-PAD_MM / 2} ${-PAD_MM / 2} ${PAD_MM} ${PAD_MM}`}
           className="border-edge bg-sunken w-full cursor-crosshair rounded-lg border"

@@ -56,7 +56,7 @@ export function ItemDialog<Kind extends Shelf>({
             void save().catch((problem: Error) => say(problem.message))
           }}
         >
-          <div className="grid gap-4 sm:grid-cols-2">{children}</div>
+          <div className="grid grid-cols-1 gap-4 sm:grid-cols-2">{children}</div>
           {tried && !read.success && (
             <ul className="text-stop mt-4 list-disc pl-5 text-sm" role="alert">
               {issueLines(read.issues).map((line) => (

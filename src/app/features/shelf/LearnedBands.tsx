@@ -18,7 +18,7 @@ const RangeChart = lazy(() => import('#app/components/RangeChart.tsx'))
 export function LearnedBands() {
   const ids = Object.keys(TECHNIQUES) as TechniqueId[]
   return (
-    <ul className="grid gap-4 lg:grid-cols-2">
+    <ul className="grid grid-cols-1 gap-4 lg:grid-cols-2">
       {ids.map((id) => (
         <LearnedBand key={id} technique={id} />
       ))}

@@ -79,7 +79,7 @@ export function NotedRunFields({ resin, change, label }: SheetFitterProps) {
       <p className="text-ink-soft mb-2 text-sm">
         Fill in what the notebook says, and leave the rest empty. Every time counts from the end of stirring.
       </p>
-      <div className="grid gap-4 sm:grid-cols-3">
+      <div className="grid grid-cols-1 gap-4 sm:grid-cols-3">
         <QuantityField label="In the cup stood" dimension="mass" unit={units.mass} {...field('cupMassG')} />
         <QuantityField label="Room then" {...temperature} {...field('roomTempC')} />
         <QuantityField

@@ -87,7 +87,7 @@ function FromSheet({ resin, change, label, setLabel }: SheetFitterProps) {
   }
   return (
     <>
-      <div className="grid gap-4 sm:grid-cols-3">
+      <div className="grid grid-cols-1 gap-4 sm:grid-cols-3">
         <LabelFields draft={label} set={set} units={units} />
       </div>
       <details className="mt-3" open={label.viscosityPaS !== null}>
@@ -96,7 +96,7 @@ function FromSheet({ resin, change, label, setLabel }: SheetFitterProps) {
           Assumed as shown until typed. A larger cup or a warmer room makes the same working time say a slower
           resin.
         </p>
-        <div className="grid gap-4 sm:grid-cols-3">
+        <div className="grid grid-cols-1 gap-4 sm:grid-cols-3">
           <LeftOutFields draft={label} set={set} units={units} />
           <BehindTheLabel resin={resin} change={change} />
         </div>

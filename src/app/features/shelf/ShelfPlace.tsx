@@ -171,7 +171,7 @@ function Items<Kind extends Shelf>({ shelf, items, edit, view, empty = CHOSEN_FR
   }
   if (items.length === 0) return <EmptyPlace title="This shelf is empty">{empty}</EmptyPlace>
   return (
-    <ul className="grid gap-4 sm:grid-cols-2 lg:grid-cols-3">
+    <ul className="grid grid-cols-1 gap-4 sm:grid-cols-2 lg:grid-cols-3">
       {items.map((item) => (
         <li key={item.id} className="sheet flex flex-col justify-between gap-3" data-item={item.id}>
           {view(item)}

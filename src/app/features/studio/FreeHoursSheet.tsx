@@ -94,7 +94,7 @@ function Stretches({ name, free, onChange }: StretchesProps) {
         const set = (changes: Partial<FreeTime>) =>
           onChange(free.map((each, at) => (at === k ? { ...each, ...changes } : each)))
         return (
-          <span key={k} className="flex items-center gap-1">
+          <span key={k} className="flex max-w-full items-center gap-1">
             <TimeField label={`${name}, free from`} value={stretch.from} onChange={(from) => set({ from })} />
             <span aria-hidden>to</span>
             <TimeField label={`${name}, free until`} value={stretch.to} onChange={(to) => set({ to })} />
@@ -131,7 +131,7 @@ function TimeField({ label, value, onChange }: TimeFieldProps) {
   return (
     <input
       type="time"
-      className="field w-36"
+      className="field w-36 min-w-0"
       aria-label={label}
       value={value}
       onChange={(event) => event.target.value && onChange(event.target.value)}

@@ -10,7 +10,7 @@ export function StudioPlace() {
   return (
     <Place title="Studio" lead="Everything lives on this device. Take it with you as one open file.">
       <SetAside />
-      <div className="grid items-start gap-5 lg:grid-cols-2">
+      <div className="grid grid-cols-1 items-start gap-5 lg:grid-cols-2">
         <div className="flex min-w-0 flex-col gap-5">
           <FilesSheet />
           <TableSheet />

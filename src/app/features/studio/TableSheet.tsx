@@ -111,7 +111,7 @@ interface ColumnsProps {
 
 function Columns({ kind, table, matching, onChange }: ColumnsProps) {
   return (
-    <div className="mt-4 grid gap-3 sm:grid-cols-2">
+    <div className="mt-4 grid grid-cols-1 gap-3 sm:grid-cols-2">
       {TABLE_FIELDS[kind].map(({ id, name, needed }) => (
         <label key={id} className="flex flex-col gap-1 text-sm font-medium">
           {name}

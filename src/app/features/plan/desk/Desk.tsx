@@ -98,7 +98,7 @@ function Frame({ id, title, lead, strip, fields, takes }: FrameProps) {
       </h2>
       <p className="text-ink-soft mb-2 text-sm">{lead}</p>
       {strip}
-      <div className="mt-3 grid items-start gap-6 xl:grid-cols-[17rem_minmax(0,1fr)]">
+      <div className="mt-3 grid grid-cols-1 items-start gap-6 xl:grid-cols-[17rem_minmax(0,1fr)]">
         <form className="no-print flex min-w-0 flex-col gap-3" onSubmit={(event) => event.preventDefault()}>
           {fields}
         </form>
