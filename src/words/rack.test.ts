@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals'
 import type { Blocker, Reminder, RackPlanJob, Way } from '#core/rack/index.ts'
-import { wordBlocker, wordReminder, wordWay } from './rack.ts'
+import { wordBlocker, wordPlanned, wordReminder, wordWay } from './rack.ts'
 
 const shown = (atMs: number) => new Date(atMs).toISOString().slice(0, 16)
 const T0 = Date.parse('2026-12-02T18:00Z')
@@ -67,5 +67,20 @@ describe('a reminder', () => {
     expect(wordReminder(reminder({ why: 'late', job: { ...job, late: true } }), T0)).toMatch(
       /Its window has closed\.$/,
     )
+  })
+})
+
+describe('a job that is not planned at its best', () => {
+  const hours = (atMs: number) => `${atMs / 3_600_000} h`
+  const H = 3_600_000
+  test('says when it is planned, and why', () => {
+    expect(wordPlanned({ beginAtMs: 30 * H, why: 'hours' }, 23 * H, hours)).toBe(
+      'planned 30 h, when you are free',
+    )
+    expect(wordPlanned({ beginAtMs: 20 * H, why: 'promise' }, 23 * H, hours)).toContain('promised')
+    expect(wordPlanned({ beginAtMs: 25 * H, why: 'chosen' }, 23 * H, hours)).toContain('you chose')
+  })
+  test('says nothing where it is, to ten minutes', () => {
+    expect(wordPlanned({ beginAtMs: 23 * H + 600_000, why: 'hours' }, 23 * H, hours)).toBeNull()
   })
 })

@@ -12,6 +12,27 @@ export const JOB_WORDS: Readonly<Record<JobId, string>> = {
   feet: 'Feet, cork or hook',
 }
 
+/** Two hours so near are one. */
+const APART_MS = 10 * 60_000
+
+/** When a job is planned, where that is not its best hour, and why; null where it is. */
+export function wordPlanned(planned: Planned, bestAtMs: number, shown: Shown): string | null {
+  if (Math.abs(planned.beginAtMs - bestAtMs) <= APART_MS) return null
+  return `planned ${shown(planned.beginAtMs)}, ${WHY[planned.why]}`
+}
+
+interface Planned {
+  readonly beginAtMs: number
+  /** A person chose that hour, a promise wants it sooner, or the hours that are free do. */
+  readonly why: 'chosen' | 'promise' | 'hours'
+}
+
+const WHY: Readonly<Record<Planned['why'], string>> = {
+  chosen: 'the hour you chose',
+  promise: 'for the day it is promised',
+  hours: 'when you are free',
+}
+
 function wordResource(resource: Resource, count: number): string {
   switch (resource.kind) {
     case 'level':

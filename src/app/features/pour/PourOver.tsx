@@ -5,7 +5,7 @@ import { sampleAt } from '#app/components/lifeAt.ts'
 import { StageLine } from '#app/components/StageLine.tsx'
 import { whenOf } from '#app/components/when.ts'
 import { useNowMs } from '#app/platform/clock.ts'
-import { useRackPlan, useRackStudio } from '#app/platform/rackPlan.ts'
+import { plannedBeside, useRackPlan, useRackStudio } from '#app/platform/rackPlan.ts'
 import type { BatchStory } from '#app/platform/stories.ts'
 import { AllAmountsDialog } from './AllAmountsDialog.tsx'
 import { NoteTaker } from './NoteTaker.tsx'
@@ -20,21 +20,16 @@ interface PourOverProps {
   readonly plan: BatchPlan
 }
 
-/** Two hours that are told apart. */
-const ANOTHER_MS = 10 * 60_000
-
-function isAnother(plannedAtMs: number | null, bestAtMs: number): boolean {
-  return plannedAtMs !== null && Math.abs(plannedAtMs - bestAtMs) > ANOTHER_MS
-}
-
 /** The page of a batch from the end of its pour to its last piece: where it stands, what comes next, what was found, and what can still be laid. */
 export function PourOver({ story, stopStirAtMs, plan, units, done }: PourOverProps) {
   const { data: rack } = useRackPlan(useRackStudio())
   const { id } = story.batch
-  const plannedAt = (step: string) =>
-    rack?.jobs.find((job) => job.batchId === id && job.id === step)?.beginAtMs ?? null
   const nowMs = useNowMs(15_000)
   const when = (min: number) => whenOf(stopStirAtMs + min * 60_000, nowMs)
+  const planned = (jobId: string, bestMin: number) =>
+    plannedBeside(rack, { batchId: id, jobId, bestAtMs: stopStirAtMs + bestMin * 60_000 }, (atMs) =>
+      whenOf(atMs, nowMs),
+    )
   return (
     <section className="sheet">
       <h2 className="text-3xl">The pour is done</h2>
@@ -47,10 +42,9 @@ export function PourOver({ story, stopStirAtMs, plan, units, done }: PourOverPro
             <div key={key} className="contents">
               <dt className="font-semibold">{title}</dt>
               <dd>
-                {whenOf(plannedAt(stepId) ?? stopStirAtMs + beginMin * 60_000, nowMs)}
+                best {when(beginMin)}
+                {planned(stepId, beginMin) && <>; {planned(stepId, beginMin)}</>}
                 <span className="text-ink-soft block text-base">
-                  {isAnother(plannedAt(stepId), stopStirAtMs + beginMin * 60_000) &&
-                    `planned for your hours; best ${when(beginMin)}, `}
                   {beginMin > fromMin + 1 && `possible from ${when(fromMin)}`}
                   {toMin !== null && `${beginMin > fromMin + 1 ? ', ' : ''}until ${when(toMin)}`}
                   {beginMin <= fromMin + 1 && toMin === null && `after ${printSpan(fromMin)}`}

@@ -11,6 +11,7 @@ import { Strip } from '#app/components/Strip.tsx'
 import { useSay } from '#app/components/undo.tsx'
 import { dateOf, whenOf } from '#app/components/when.ts'
 import { castingOf } from '#core/batch/index.ts'
+import type { RackPlan } from '#core/rack/index.ts'
 import { CAUTIONS } from '#core/safety/index.ts'
 import { printSpan, type UnitChoice } from '#core/units/index.ts'
 import { calendarFile } from '#formats/calendar.ts'
@@ -21,7 +22,7 @@ import { useRecord } from '#app/platform/marks.ts'
 import { useSettings, useUnits } from '#app/platform/queries.ts'
 import { ComingDays } from './ComingDays.tsx'
 import { PaperDays } from './PaperDays.tsx'
-import { lastRackStudio, useRackPlan, useRackStudio, zoneOf } from '#app/platform/rackPlan.ts'
+import { lastRackStudio, plannedBeside, useRackPlan, useRackStudio, zoneOf } from '#app/platform/rackPlan.ts'
 import { usePlatform } from '#app/platform/studio.tsx'
 import { rackEntries, useRunningBatches, type RackEntry, type RunningBatch } from '#app/platform/rack.ts'
 
@@ -81,7 +82,7 @@ export function RackPlace() {
       {laidOut && plan && plan.batches.length > 0 && <ComingDays studio={laidOut} base={plan} />}
       <ul className="flex flex-col gap-5">
         {waiting.map((batch) => (
-          <RackCard key={batch.story.batch.id} batch={batch} nowMs={nowMs} units={units} />
+          <RackCard key={batch.story.batch.id} batch={batch} days={plan} nowMs={nowMs} units={units} />
         ))}
       </ul>
     </Place>
@@ -95,7 +96,15 @@ function isWaiting(batch: RunningBatch, nowMs: number): boolean {
   )
 }
 
-function RackCard({ batch, nowMs, units }: { batch: RunningBatch; nowMs: number; units: UnitChoice }) {
+interface RackCardProps {
+  readonly batch: RunningBatch
+  /** Undefined until they are laid out. */
+  readonly days: RackPlan | undefined
+  readonly nowMs: number
+  readonly units: UnitChoice
+}
+
+function RackCard({ batch, days, nowMs, units }: RackCardProps) {
   const { story, plan, stopStirAtMs, done } = batch
   const entries = rackEntries([batch])
   const nowMin = (nowMs - stopStirAtMs) / 60_000
@@ -125,7 +134,7 @@ function RackCard({ batch, nowMs, units }: { batch: RunningBatch; nowMs: number;
         <Pieces batch={batch} />
         <ul className="flex flex-col gap-1">
           {entries.map((entry) => (
-            <TaskRow key={entry.step.key} entry={entry} nowMs={nowMs} units={units} />
+            <TaskRow key={entry.step.key} entry={entry} days={days} nowMs={nowMs} units={units} />
           ))}
         </ul>
       </div>
@@ -157,8 +166,18 @@ function Pieces({ batch }: { batch: RunningBatch }) {
   )
 }
 
-function TaskRow({ entry, nowMs, units }: { entry: RackEntry; nowMs: number; units: UnitChoice }) {
-  const { batch, step } = entry
+interface TaskRowProps extends Pick<RackCardProps, 'days' | 'nowMs' | 'units'> {
+  readonly entry: RackEntry
+}
+
+function TaskRow({ entry, days, nowMs, units }: TaskRowProps) {
+  const { batch, step, bestAtMs } = entry
+  const planned =
+    entry.doneAtMs === null
+      ? plannedBeside(days, { batchId: batch.story.batch.id, jobId: step.stepId, bestAtMs }, (atMs) =>
+          whenOf(atMs, nowMs),
+        )
+      : null
   const record = useRecord(batch.story.batch.id)
   const say = useSay()
   const fail = (problem: Error) => say(problem.message)
@@ -180,7 +199,7 @@ function TaskRow({ entry, nowMs, units }: { entry: RackEntry; nowMs: number; uni
       <div className="max-w-prose">
         <p className="font-semibold">{step.title}</p>
         <p className={entry.doneAtMs === null && possible ? 'text-good font-medium' : 'text-ink-soft'}>
-          {taskWords(entry, nowMs)}
+          {[taskWords(entry, nowMs), planned].filter((part) => part !== null).join('; ')}
         </p>
         {entry.doneAtMs === null && <TakesList takes={step.takes} units={units} className="text-sm" />}
         {entry.doneAtMs === null && <p className="text-ink-soft text-sm">{step.detail}</p>}
