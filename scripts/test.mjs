@@ -3,16 +3,12 @@ import { spawn } from 'node:child_process'
 import { existsSync } from 'node:fs'
 import { join } from 'node:path'
 import { ensureBuilt, ensureDependencies, root, runNode } from './ready.mjs'
+import { JEST } from './unit.mjs'
 
 const BROWSER = '/usr/bin/chromium'
 const SHELL = '/usr/lib/chromium/chromium-headless-shell'
 
 const bin = (name, file) => join('node_modules', name, file)
-const jest = [
-  '--experimental-vm-modules',
-  '--disable-warning=ExperimentalWarning',
-  bin('jest', 'bin/jest.js'),
-]
 
 /** Each on a core of its own, two at a time. */
 const checks = [
@@ -37,7 +33,7 @@ const started = Date.now()
 const browser = fetchChromium()
 await Promise.all([workThrough(checks), workThrough(checks)])
 // In one run, so that no core waits for the longest of them: 500 simulated resins, simulated faces, the rack against a solver.
-step('Unit tests and long checks', () => runNode(jest))
+step('Unit tests and long checks', () => runNode(JEST))
 step('Build', ensureBuilt)
 await browser
 step('Browser', ensureChromium)

@@ -1,4 +1,4 @@
-import { beforeEach, expect, test } from '@jest/globals'
+import { afterAll, beforeEach, expect, test } from '@jest/globals'
 import { fakeLocalStorage } from '../../../tests/support/localStorage.ts'
 import { COASTER } from '../../../tests/support/request.ts'
 import { freshDatabase, T0 } from '../../../tests/support/studio.ts'
@@ -51,6 +51,10 @@ function keeping(db: StudioDatabase, handle: object): () => BackupFolder {
   Object.defineProperty(db, 'folders', { value: folders })
   return () => row
 }
+
+afterAll(() => {
+  Reflect.deleteProperty(globalThis, 'navigator')
+})
 
 beforeEach(() => {
   globalThis.localStorage = fakeLocalStorage()
