@@ -12,9 +12,16 @@ export function tick(): void {
   play([196], 0.06)
 }
 
+/** Opening the device's sound takes a tenth of a second: it is opened once, and rests while nothing sounds. */
+let sound: AudioContext | null = null
+let sounding = 0
+
 function play(tones: readonly number[], lastsS: number): void {
   if (typeof AudioContext === 'undefined') return
-  const context = new AudioContext()
+  sound ??= new AudioContext()
+  const context = sound
+  sounding++
+  void context.resume()
   for (const [k, hertz] of tones.entries()) {
     const tone = context.createOscillator()
     const volume = context.createGain()
@@ -26,8 +33,13 @@ function play(tones: readonly number[], lastsS: number): void {
     tone.connect(volume).connect(context.destination)
     tone.start(beginS)
     tone.stop(beginS + lastsS + 0.02)
-    if (k === tones.length - 1) tone.onended = () => void context.close()
+    if (k === tones.length - 1) tone.onended = () => void rest(context)
   }
+}
+
+async function rest(context: AudioContext): Promise<void> {
+  sounding--
+  if (sounding === 0) await context.suspend()
 }
 
 /**
