@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals'
-import type { Blocker, Reminder, RackPlanJob, Way } from '#core/rack/index.ts'
+import type { Blocker, PlannedAway, Reminder, RackPlanJob, Way } from '#core/rack/index.ts'
 import { wordBlocker, wordPlanned, wordReminder, wordWay } from './rack.ts'
 
 const shown = (atMs: number) => new Date(atMs).toISOString().slice(0, 16)
@@ -70,17 +70,9 @@ describe('a reminder', () => {
   })
 })
 
-describe('a job that is not planned at its best', () => {
-  const hours = (atMs: number) => `${atMs / 3_600_000} h`
-  const H = 3_600_000
-  test('says when it is planned, and why', () => {
-    expect(wordPlanned({ beginAtMs: 30 * H, why: 'hours' }, 23 * H, hours)).toBe(
-      'planned 30 h, when you are free',
-    )
-    expect(wordPlanned({ beginAtMs: 20 * H, why: 'promise' }, 23 * H, hours)).toContain('promised')
-    expect(wordPlanned({ beginAtMs: 25 * H, why: 'chosen' }, 23 * H, hours)).toContain('you chose')
-  })
-  test('says nothing where it is, to ten minutes', () => {
-    expect(wordPlanned({ beginAtMs: 23 * H + 600_000, why: 'hours' }, 23 * H, hours)).toBeNull()
-  })
+test('a job that is not planned at its best says when it is, and why', () => {
+  const planned = (why: PlannedAway['why']) => wordPlanned({ beginAtMs: T0, why }, shown)
+  expect(planned('hours')).toBe('planned 2026-12-02T18:00, when you are free')
+  expect(planned('promise')).toContain('promised')
+  expect(planned('chosen')).toContain('you chose')
 })

@@ -1,4 +1,13 @@
-import type { Blocker, RackChange, RackPlan, Reminder, Resource, Trouble, Way } from '#core/rack/index.ts'
+import type {
+  Blocker,
+  PlannedAway,
+  RackChange,
+  RackPlan,
+  Reminder,
+  Resource,
+  Trouble,
+  Way,
+} from '#core/rack/index.ts'
 import type { JobId } from '#core/technique/index.ts'
 import { printSpan } from '#core/units/index.ts'
 
@@ -12,22 +21,12 @@ export const JOB_WORDS: Readonly<Record<JobId, string>> = {
   feet: 'Feet, cork or hook',
 }
 
-/** Two hours so near are one. */
-const APART_MS = 10 * 60_000
-
-/** When a job is planned, where that is not its best hour, and why; null where it is. */
-export function wordPlanned(planned: Planned, bestAtMs: number, shown: Shown): string | null {
-  if (Math.abs(planned.beginAtMs - bestAtMs) <= APART_MS) return null
-  return `planned ${shown(planned.beginAtMs)}, ${WHY[planned.why]}`
+/** When a job is planned, where that is not its best hour, and why. */
+export function wordPlanned({ beginAtMs, why }: PlannedAway, shown: Shown): string {
+  return `planned ${shown(beginAtMs)}, ${WHY[why]}`
 }
 
-interface Planned {
-  readonly beginAtMs: number
-  /** A person chose that hour, a promise wants it sooner, or the hours that are free do. */
-  readonly why: 'chosen' | 'promise' | 'hours'
-}
-
-const WHY: Readonly<Record<Planned['why'], string>> = {
+const WHY: Readonly<Record<PlannedAway['why'], string>> = {
   chosen: 'the hour you chose',
   promise: 'for the day it is promised',
   hours: 'when you are free',

@@ -12,7 +12,6 @@ import {
 import { withAfter } from '#core/technique/index.ts'
 import type { StudioDatabase } from '#data/database.ts'
 import type { Settings } from '#schema/studio.ts'
-import { wordPlanned } from '#words/rack.ts'
 import { useNowMs } from './clock.ts'
 import { livePlanQuery, NOT_POURED, useMolds, useSettings } from './queries.ts'
 import { useOpenStories, type BatchStory } from './stories.ts'
@@ -133,26 +132,6 @@ export function useRackPlan(studio: RackStudio | null): UseQueryResult<RackPlan>
     gcTime: 5 * 60_000,
     placeholderData: keepPreviousData,
   })
-}
-
-/** A job of a batch, and when it is best done. */
-interface AtItsBest {
-  readonly batchId: string
-  readonly jobId: string
-  readonly bestAtMs: number
-}
-
-/** When that job is planned and why, where that is not its best hour; null where it is, or where it is not placed. */
-export function plannedBeside(
-  days: RackPlan | undefined,
-  { batchId, jobId, bestAtMs }: AtItsBest,
-  shown: (atMs: number) => string,
-): string | null {
-  const job = days?.jobs.find((each) => each.batchId === batchId && each.id === jobId)
-  if (!days || !job) return null
-  const promised = days.batches.some(({ id, promisedAtMs }) => id === batchId && promisedAtMs !== null)
-  const why = job.pinned ? 'chosen' : promised && job.beginAtMs < bestAtMs ? 'promise' : 'hours'
-  return wordPlanned({ beginAtMs: job.beginAtMs, why }, bestAtMs, shown)
 }
 
 /** The batches whose chosen hours are as they were. */

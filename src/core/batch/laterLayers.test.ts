@@ -5,7 +5,7 @@ import { bloomRequest, COASTER } from '../../../tests/support/request.ts'
 import { COLOUR_KINDS, type Colour, type ColourKind } from '../colour/index.ts'
 import { volumeUpToMl } from '../mold/index.ts'
 import { ARCHETYPES, mixedDensityGPerMl } from '../resin/index.ts'
-import { TECHNIQUES } from '../technique/index.ts'
+import { stepRule, TECHNIQUES, withAfter } from '../technique/index.ts'
 import { cupsThatFit, divided, dividedOverG, overloadsOf, withinLoad, type LayerCup } from './layerCups.ts'
 import {
   isBacked,
@@ -254,5 +254,18 @@ describe('layers', () => {
     expect(isBacked({ layers: [backLayer()] })).toBe(true)
     expect(isBacked({ layers: begun('secondPour', 'clearCoat', 'varnish') })).toBe(false)
     expect(plannedBack({ layers: [backLayer('bonds', 2, colour('paste', 'navy'))] })?.name).toBe('navy')
+  })
+})
+
+describe('laid before its time', () => {
+  const earlyOf = (way: LaterLayer['way'], when: LaterLayer['when']) => {
+    const layer: LaterLayer = { ...begun('clearCoat')[0]!, id: 'on', way, when }
+    const request = bloomRequest({ layers: [layer] })
+    return stepRule(withAfter(TECHNIQUES.bloom, request), 'on').early
+  }
+  test('a layer says what comes of it, by when it is laid; a film under a lamp may curl the piece', () => {
+    expect(earlyOf('plain', 'bonds')).toContain('too soft')
+    expect(earlyOf('paint', 'hard')).toContain('wrinkles')
+    expect(earlyOf('lampFilm', 'finished')).toContain('curl under the lamp')
   })
 })

@@ -22,6 +22,8 @@ interface WhenRule {
   readonly waits: readonly RackWait[]
   /** How it joins what it lies on, common practice. */
   readonly detail: string
+  /** What comes of laying it sooner. */
+  readonly early: string
   readonly late?: string
 }
 
@@ -34,6 +36,7 @@ export const LAYER_WHENS: Readonly<Record<LayerWhen, WhenRule>> = {
     takesRoom: true,
     waits: [UNDER, { by: 'dry' }],
     detail: 'Set but still taking a fingerprint through a glove: the layers bond while both are reactive.',
+    early: 'What lies under it is still too soft: it would run into it.',
     late: 'Scuff the bare layer lightly under a wet pad and let it dry: it no longer bonds by itself.',
   },
   nextDay: {
@@ -42,12 +45,14 @@ export const LAYER_WHENS: Readonly<Record<LayerWhen, WhenRule>> = {
     waits: [{ by: 'nextDay' }, { by: 'dry' }],
     detail:
       'Hard by now, so it holds by grip: scuff the back lightly under a wet pad, rinse, let it dry free of dust, then pour.',
+    early: 'What lies under it cannot be scuffed yet: it would tear.',
   },
   hard: {
     inMold: true,
     takesRoom: true,
     waits: [{ by: 'previous' }],
     detail: 'On what is hard, or dry to the touch right through; free of dust.',
+    early: 'What lies under it still gives, or is not dry: what is laid on it now wrinkles or comes off.',
   },
   demolded: {
     inMold: false,
@@ -55,12 +60,14 @@ export const LAYER_WHENS: Readonly<Record<LayerWhen, WhenRule>> = {
     waits: [{ by: 'previous' }],
     detail:
       'Into the lip of the demolded piece: scuff the back lightly under a wet pad, rinse, let it dry free of dust, then pour.',
+    early: 'The piece still bends: what is poured into its lip now sets crooked.',
   },
   finished: {
     inMold: false,
     takesRoom: false,
     waits: [{ by: 'previous' }],
     detail: 'On the finished piece, level and free of dust.',
+    early: 'The piece is not hard yet: it prints, and what is laid on it now may wrinkle.',
   },
 }
 
@@ -92,6 +99,8 @@ export interface LayerWay {
   readonly done: string
   /** Of what is not told by when it is laid. */
   readonly detail?: string
+  /** What comes of laying it sooner, where that is its own. */
+  readonly early?: string
   readonly handsOn: HandsOn
   readonly needs: readonly ToolId[]
   readonly risks: readonly Risk[]
@@ -190,6 +199,7 @@ export const LAYER_WAYS: Readonly<Record<WayId, LayerWay>> = {
     done: 'Cured',
     detail:
       'A bought product: as thin and under its lamp as long as its own sheet says, and under no other lamp. Do not look into the light, keep skin out of it; what is uncured irritates.',
+    early: 'A piece that is not hard yet may curl under the lamp, which warms and pulls it.',
     handsOn: { by: 'secondsEach', seconds: 240 },
     needs: ['air', 'wipes', 'lamp'],
     risks: ['skin', 'air'],
@@ -300,8 +310,8 @@ export interface LayerToLay {
 
 /** The step of the rack that lays it. */
 export function layerStep({ id, name, way, when }: LayerToLay): StepRule {
-  const { from, verb, done, detail, handsOn, needs, risks, dries } = LAYER_WAYS[way]
-  const { waits, detail: joined, late } = LAYER_WHENS[when]
+  const { from, verb, done, detail, early, handsOn, needs, risks, dries } = LAYER_WAYS[way]
+  const { waits, detail: joined, early: soft, late } = LAYER_WHENS[when]
   return {
     id,
     title: `${verb} ${name}`,
@@ -309,6 +319,7 @@ export function layerStep({ id, name, way, when }: LayerToLay): StepRule {
     short: name,
     detail: detail ?? joined,
     done,
+    early: early ?? soft,
     ...(late && { late }),
     place: 'rack',
     per: 'batch',

@@ -116,6 +116,8 @@ export interface StepRule {
   readonly detail: string
   /** What the one button says when the step is done. */
   readonly done: string
+  /** What comes of doing it before its window opens; common practice. */
+  readonly early?: string
   /** What is still possible once its window has closed; common practice. */
   readonly late?: string
   readonly place: 'pour' | 'rack'

@@ -15,8 +15,9 @@ import { dayOf, whenOf } from '#app/components/when.ts'
 import { useNowMs } from '#app/platform/clock.ts'
 import { usePhotos, useUnits } from '#app/platform/queries.ts'
 import { useBareStudio, useLately, useOpenStories, type BatchStory } from '#app/platform/stories.ts'
-import { plannedBeside, useRackPlan, useRackStudio } from '#app/platform/rackPlan.ts'
+import { useRackPlan, useRackStudio } from '#app/platform/rackPlan.ts'
 import { rackEntries, useRunningBatches, type RackEntry, type RunningBatch } from '#app/platform/rack.ts'
+import { PlannedAway } from '#app/components/PlannedAway.tsx'
 import { usePlatform } from '#app/platform/studio.tsx'
 
 const BackupReminder = lazy(async () => ({ default: (await import('./BackupReminder.tsx')).BackupReminder }))
@@ -139,10 +140,6 @@ function CuringList({ curing, nowMs }: { readonly curing: readonly RunningBatch[
 function DueList({ due, nowMs }: { due: readonly RackEntry[]; nowMs: number }) {
   const units = useUnits()
   const { data: plan } = useRackPlan(useRackStudio())
-  const planned = ({ batch, step, bestAtMs }: RackEntry) =>
-    plannedBeside(plan, { batchId: batch.story.batch.id, jobId: step.stepId, bestAtMs }, (atMs) =>
-      whenOf(atMs, nowMs),
-    )
   return (
     <section className="sheet" aria-labelledby="due">
       <h2 id="due" className="mb-2 text-xl">
@@ -159,7 +156,14 @@ function DueList({ due, nowMs }: { due: readonly RackEntry[]; nowMs: number }) {
               <Link to={`/pour/${entry.batch.story.batch.id}`}>{entry.batch.story.batch.request.name}</Link>
             </p>
             <p className="text-ink-soft mb-1">
-              {[dueWords(entry, nowMs), planned(entry)].filter((part) => part !== null).join('; ')}
+              {dueWords(entry, nowMs)}
+              <PlannedAway
+                days={plan}
+                batchId={entry.batch.story.batch.id}
+                jobId={entry.step.stepId}
+                bestAtMs={entry.bestAtMs}
+                nowMs={nowMs}
+              />
             </p>
           </li>
         ))}

@@ -2,10 +2,11 @@ import { Link } from 'react-router'
 import type { BatchPlan } from '#core/plan/index.ts'
 import { printSpan, type UnitChoice } from '#core/units/index.ts'
 import { sampleAt } from '#app/components/lifeAt.ts'
+import { PlannedAway } from '#app/components/PlannedAway.tsx'
 import { StageLine } from '#app/components/StageLine.tsx'
 import { whenOf } from '#app/components/when.ts'
 import { useNowMs } from '#app/platform/clock.ts'
-import { plannedBeside, useRackPlan, useRackStudio } from '#app/platform/rackPlan.ts'
+import { useRackPlan, useRackStudio } from '#app/platform/rackPlan.ts'
 import type { BatchStory } from '#app/platform/stories.ts'
 import { AllAmountsDialog } from './AllAmountsDialog.tsx'
 import { NoteTaker } from './NoteTaker.tsx'
@@ -26,10 +27,6 @@ export function PourOver({ story, stopStirAtMs, plan, units, done }: PourOverPro
   const { id } = story.batch
   const nowMs = useNowMs(15_000)
   const when = (min: number) => whenOf(stopStirAtMs + min * 60_000, nowMs)
-  const planned = (jobId: string, bestMin: number) =>
-    plannedBeside(rack, { batchId: id, jobId, bestAtMs: stopStirAtMs + bestMin * 60_000 }, (atMs) =>
-      whenOf(atMs, nowMs),
-    )
   return (
     <section className="sheet">
       <h2 className="text-3xl">The pour is done</h2>
@@ -43,7 +40,13 @@ export function PourOver({ story, stopStirAtMs, plan, units, done }: PourOverPro
               <dt className="font-semibold">{title}</dt>
               <dd>
                 best {when(beginMin)}
-                {planned(stepId, beginMin) && <>; {planned(stepId, beginMin)}</>}
+                <PlannedAway
+                  days={rack}
+                  batchId={id}
+                  jobId={stepId}
+                  bestAtMs={stopStirAtMs + beginMin * 60_000}
+                  nowMs={nowMs}
+                />
                 <span className="text-ink-soft block text-base">
                   {beginMin > fromMin + 1 && `possible from ${when(fromMin)}`}
                   {toMin !== null && `${beginMin > fromMin + 1 ? ', ' : ''}until ${when(toMin)}`}

@@ -3,7 +3,9 @@ import { whenOf } from '#app/components/when.ts'
 import { useNowMs } from '#app/platform/clock.ts'
 import { useLastTold, useLivePlan } from '#app/platform/queries.ts'
 import type { BatchStory } from '#app/platform/stories.ts'
+import { techniqueOfPour } from '#core/batch/index.ts'
 import type { Pour } from '#core/runsheet/index.ts'
+import { stepRule, withAfter } from '#core/technique/index.ts'
 
 interface TooEarlyProps {
   readonly story: BatchStory
@@ -17,12 +19,14 @@ export function TooEarly({ story, pour, layerId }: TooEarlyProps) {
   const live = useLastTold(useLivePlan(story, pour))
   const step = live?.plan.steps.find(({ key, place }) => key === layerId && place === 'rack')
   if (!step) return null
+  const { request } = story.batch
+  const { early, takes } = stepRule(withAfter(techniqueOfPour(request), request), layerId)
   const at = (min: number) => pour.stopStirAtMs + min * 60_000
   if (nowMs < at(step.fromMin))
     return (
-      <Callout gravity="warn" title={`Too early: it bonds from ${whenOf(at(step.fromMin), nowMs)}`}>
-        What lies under it is still too soft. Mixed now, this layer waits in its cup for that long. Best is{' '}
-        {whenOf(at(step.beginMin), nowMs)}.
+      <Callout gravity="warn" title={`Too early: its time begins ${whenOf(at(step.fromMin), nowMs)}`}>
+        {early} {takes === 'ownMix' && 'Mixed now, it would wait in its cup for that long. '}
+        Best is {whenOf(at(step.beginMin), nowMs)}.
       </Callout>
     )
   if (step.toMin !== null && nowMs > at(step.toMin))

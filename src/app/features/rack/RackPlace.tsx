@@ -3,6 +3,7 @@ import { MoldDrawing } from '#app/components/MoldDrawing.tsx'
 import { ObjectDrawing } from '#app/components/ObjectDrawing.tsx'
 import { OnPaper } from '#app/components/paper/OnPaper.tsx'
 import { rackSpan, stripNotches } from '#app/components/notches.ts'
+import { PlannedAway } from '#app/components/PlannedAway.tsx'
 import { EmptyPlace, Place } from '#app/components/Place.tsx'
 import { StageLine } from '#app/components/StageLine.tsx'
 import { TakesList } from '#app/components/TakesList.tsx'
@@ -22,7 +23,7 @@ import { useRecord } from '#app/platform/marks.ts'
 import { useSettings, useUnits } from '#app/platform/queries.ts'
 import { ComingDays } from './ComingDays.tsx'
 import { PaperDays } from './PaperDays.tsx'
-import { lastRackStudio, plannedBeside, useRackPlan, useRackStudio, zoneOf } from '#app/platform/rackPlan.ts'
+import { lastRackStudio, useRackPlan, useRackStudio, zoneOf } from '#app/platform/rackPlan.ts'
 import { usePlatform } from '#app/platform/studio.tsx'
 import { rackEntries, useRunningBatches, type RackEntry, type RunningBatch } from '#app/platform/rack.ts'
 
@@ -172,12 +173,6 @@ interface TaskRowProps extends Pick<RackCardProps, 'days' | 'nowMs' | 'units'> {
 
 function TaskRow({ entry, days, nowMs, units }: TaskRowProps) {
   const { batch, step, bestAtMs } = entry
-  const planned =
-    entry.doneAtMs === null
-      ? plannedBeside(days, { batchId: batch.story.batch.id, jobId: step.stepId, bestAtMs }, (atMs) =>
-          whenOf(atMs, nowMs),
-        )
-      : null
   const record = useRecord(batch.story.batch.id)
   const say = useSay()
   const fail = (problem: Error) => say(problem.message)
@@ -199,7 +194,16 @@ function TaskRow({ entry, days, nowMs, units }: TaskRowProps) {
       <div className="max-w-prose">
         <p className="font-semibold">{step.title}</p>
         <p className={entry.doneAtMs === null && possible ? 'text-good font-medium' : 'text-ink-soft'}>
-          {[taskWords(entry, nowMs), planned].filter((part) => part !== null).join('; ')}
+          {taskWords(entry, nowMs)}
+          {entry.doneAtMs === null && (
+            <PlannedAway
+              days={days}
+              batchId={batch.story.batch.id}
+              jobId={step.stepId}
+              bestAtMs={bestAtMs}
+              nowMs={nowMs}
+            />
+          )}
         </p>
         {entry.doneAtMs === null && <TakesList takes={step.takes} units={units} className="text-sm" />}
         {entry.doneAtMs === null && <p className="text-ink-soft text-sm">{step.detail}</p>}
