@@ -1,4 +1,6 @@
+import type { Scaled } from '#core/batch/index.ts'
 import type { Mark, MarkKind, PatternMark, ScaleChange } from '#core/pattern/index.ts'
+import { printQuantity, type UnitChoice } from '#core/units/index.ts'
 
 /** What each kind of mark is called, and what it is for. */
 export const MARK_WORDS: Readonly<Record<MarkKind, { readonly name: string; readonly hint: string }>> = {
@@ -93,6 +95,23 @@ const CHANGE_WORDS: Readonly<Record<ScaleChange['what'], string>> = {
 export function wordScaleChange({ what, from, to }: ScaleChange, kind: MarkKind): string {
   const shown = what === 'place' || what === 'size' ? mm : String
   return `${MARK_WORDS[kind].name}: ${shown(from)} → ${shown(to)} ${CHANGE_WORDS[what]}`
+}
+
+/** What another mold made of a figure that was said, such as "Back layer: 40 ml → 20 ml". */
+export function wordScaled(scaled: Scaled, units: UnitChoice): string {
+  const ml = (volume: number) => printQuantity(volume, units.volume)
+  switch (scaled.of) {
+    case 'mark':
+      return wordScaleChange(scaled.change, scaled.kind)
+    case 'layer':
+      return `${scaled.name}: ${ml(scaled.fromMl)} → ${ml(scaled.toMl)}`
+    case 'cup':
+      return `cup ${scaled.name}: ${printQuantity(scaled.fromG, units.mass)} → ${printQuantity(scaled.toG, units.mass)}`
+    case 'inclusions':
+      return `what is set in: ${ml(scaled.fromMl)} → ${ml(scaled.toMl)}`
+    default:
+      return scaled satisfies never
+  }
 }
 
 /** Why a file holds no pattern to lay, and what would be right. */

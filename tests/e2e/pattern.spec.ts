@@ -208,11 +208,16 @@ test('a pattern is kept, laid in a larger mold scaled by area, and goes through 
 
   await page.getByRole('link', { name: 'Back to the plan' }).click()
   await page.getByRole('combobox', { name: 'Mold 1' }).selectOption({ label: 'Flower tray' })
+  await expect(page.getByRole('region', { name: /^Notifications/ })).toContainText(
+    /In Flower tray, by its area: .*Petal drags: 9 → \d+ petals/,
+  )
   await page.getByRole('link', { name: 'Pattern of Flower tray' }).click()
   await page.getByRole('button', { name: 'Lay Nine petals here' }).click()
-  const told = page.getByText(/Petal drags: 9 → \d+ petals/)
+  const told = page.locator('ul[role=status] li').filter({ hasText: /Petal drags: 9 → \d+ petals/ })
   await expect(told).toBeVisible()
-  await expect(page.getByText(/Ink drops: 28 → \d+ drops/)).toBeVisible()
+  await expect(
+    page.locator('ul[role=status] li').filter({ hasText: /Ink drops: 28 → \d+ drops/ }),
+  ).toBeVisible()
   await page.getByRole('button', { name: 'As usual again' }).click()
   await page.getByLabel('Open a pattern sheet').setInputFiles(file)
   await expect(told).toBeVisible()

@@ -1,5 +1,6 @@
 export { bedForMix, moldsFull } from './givenMix.ts'
 export { asRecipe, fromRecipe, laidInto, type Recipe } from './recipe.ts'
+export { movedInto, type Scaled } from './scaled.ts'
 export {
   hasRest,
   leftBeside,

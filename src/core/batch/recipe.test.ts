@@ -1,11 +1,13 @@
 import { describe, expect, test } from '@jest/globals'
 import { backLayer } from '../../../tests/support/layers.ts'
 import { bloomRequest, COASTER } from '../../../tests/support/request.ts'
-import { layerAreaMm2 } from '../mold/index.ts'
+import { layerAreaMm2, openAreaMm2 } from '../mold/index.ts'
+import type { PatternMark } from '../pattern/index.ts'
 import { TECHNIQUES } from '../technique/index.ts'
 import { fillMolds } from './layers.ts'
 import { mixesOf } from './mixes.ts'
 import { asRecipe, fromRecipe, laidInto } from './recipe.ts'
+import { movedInto } from './scaled.ts'
 
 /** Twice as wide: four times the area. */
 const LARGE = { ...COASTER, id: 'large', name: 'Large', outline: { shape: 'circle', acrossMm: 200 } } as const
@@ -56,5 +58,43 @@ describe('a recipe', () => {
     const [before, after] = [of(request), of(large)]
     expect(after.fill.layers[0]!.depthMm).toBeCloseTo(before.fill.layers[0]!.depthMm, 6)
     expect(after.mix.inMoldsG / before.mix.inMoldsG).toBeCloseTo(4, 1)
+  })
+
+  test('moved into a mold of half the area says every figure that became another', () => {
+    const HALF = {
+      ...COASTER,
+      id: 'half',
+      name: 'Half',
+      outline: { shape: 'circle', acrossMm: 100 / Math.SQRT2 },
+    }
+    const drops: PatternMark = {
+      id: 'm',
+      group: null,
+      mark: {
+        kind: 'drops',
+        colourId: 'ink-1',
+        layout: { kind: 'scatter', count: 28, zone: { kind: 'piece' }, fromWallMm: 4 },
+      },
+    } as never
+    const order = {
+      ...request.pieces[0]!,
+      pattern: { id: 'p', name: 'P', forAreaMm2: openAreaMm2(COASTER.outline), marks: [drops] } as never,
+    }
+    const inclusions = { proud: false, volumeMl: 8 }
+    const { request: moved, scaled } = movedInto(
+      { ...request, pieces: [order], inclusions },
+      order,
+      HALF as never,
+    )
+    expect(moved.pieces[0]!.mold.id).toBe('half')
+    expect(scaled).toContainEqual({
+      of: 'mark',
+      kind: 'drops',
+      change: { markId: 'm', what: 'drops', from: 28, to: 14 },
+    })
+    expect(scaled).toContainEqual({ of: 'layer', name: 'back layer', fromMl: 3, toMl: 1.5 })
+    expect(scaled).toContainEqual({ of: 'cup', name: 'a', fromG: 5, toG: 2.5 })
+    expect(scaled.find((each) => each.of === 'inclusions')).toMatchObject({ fromMl: 8 })
+    expect(movedInto(moved, moved.pieces[0]!, HALF as never).scaled).toEqual([])
   })
 })

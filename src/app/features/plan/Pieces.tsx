@@ -8,6 +8,7 @@ import {
   kindId,
   kindName,
   laidIn,
+  movedInto,
   techniqueOn,
   withoutOrder,
   type BatchRequest,
@@ -15,10 +16,13 @@ import {
   type PieceOrder,
 } from '#core/batch/index.ts'
 import type { Colour } from '#core/colour/index.ts'
-import { openAreaMm2, type Mold } from '#core/mold/index.ts'
-import { scaledPattern } from '#core/pattern/index.ts'
+import type { Mold } from '#core/mold/index.ts'
 import { isDrawn, isInked, standsAlone, TECHNIQUES, type TechniqueId } from '#core/technique/index.ts'
+import { inUnits } from '#words/inUnits.ts'
+import { wordScaled } from '#words/pattern.ts'
 import { CountField } from '#app/components/CountField.tsx'
+import { useSay } from '#app/components/undo.tsx'
+import { useUnits } from '#app/platform/queries.ts'
 import { TextField } from '#app/components/TextField.tsx'
 import type { InputsProps } from './inputsProps.ts'
 import { usePatternLink } from './patternLink.ts'
@@ -26,10 +30,28 @@ import { usePatternLink } from './patternLink.ts'
 /** How many pieces of which mold, and in which colourways. */
 export function Pieces({ draft, stock, problems, change }: InputsProps) {
   const { pieces } = draft
+  const units = useUnits()
+  const say = useSay()
   // What lies on some of the pieces alone follows them.
   const put = (next: readonly PieceOrder[]) =>
     change({ pieces: next, layers: layersOnPieces(draft.layers, next) })
   const set = (place: number, order: PieceOrder) => put(pieces.map((each, k) => (k === place ? order : each)))
+  /** Into another mold: what is said of them goes along by the area, and what that changed is told. */
+  const move = (order: PieceOrder, mold: Mold) => {
+    const { request, scaled } = movedInto(draft, order, mold)
+    const parts = ({ pieces, cups, inclusions, layers }: BatchRequest) => ({
+      pieces,
+      cups,
+      inclusions,
+      layers,
+    })
+    change(parts(request))
+    if (scaled.length > 0)
+      say(
+        `In ${mold.name}, by its area: ${inUnits(scaled.map((each) => wordScaled(each, units)).join('; '), units)}.`,
+        () => change(parts(draft)),
+      )
+  }
   const unused = stock.molds.find((mold) => !isIn(mold, pieces))
   return (
     <fieldset className="flex min-w-0 flex-col gap-2">
@@ -46,6 +68,7 @@ export function Pieces({ draft, stock, problems, change }: InputsProps) {
             molds={stock.molds.filter((mold) => mold.id === order.mold.id || !isIn(mold, pieces))}
             draft={draft}
             set={(changed) => set(k, changed)}
+            move={(mold) => move(order, mold)}
             divide={() =>
               put(pieces.flatMap((each) => (each === order ? dividedOrder(order, draft) : [each])))
             }
@@ -85,28 +108,19 @@ function isIn({ id }: Mold, pieces: readonly PieceOrder[]): boolean {
   return pieces.some(({ mold }) => mold.id === id)
 }
 
-/** The order in another mold; a pattern of its own goes along, scaled by area. */
-function inMold(order: PieceOrder, mold: Mold): PieceOrder {
-  const { pattern } = order
-  return {
-    ...order,
-    mold,
-    pattern: pattern && scaledPattern(pattern, openAreaMm2(mold.outline)).pattern,
-  }
-}
-
 interface OrderLineProps {
   readonly order: PieceOrder
   readonly no: number
   readonly molds: readonly Mold[]
   readonly draft: BatchRequest
   readonly set: (order: PieceOrder) => void
+  readonly move: (mold: Mold) => void
   readonly divide: () => void
   /** Null where it is the only one. */
   readonly leaveOut: (() => void) | null
 }
 
-function OrderLine({ order, no, molds, draft, set, divide, leaveOut }: OrderLineProps) {
+function OrderLine({ order, no, molds, draft, set, move, divide, leaveOut }: OrderLineProps) {
   const patternLink = usePatternLink()
   const name = kindName(order)
   return (
@@ -118,9 +132,7 @@ function OrderLine({ order, no, molds, draft, set, divide, leaveOut }: OrderLine
           value={order.mold.id}
           // Two colourways of one mold stay in it.
           disabled={draft.pieces.filter(({ mold }) => mold.id === order.mold.id).length > 1}
-          onChange={(event) =>
-            set(inMold(order, molds.find((mold) => mold.id === event.target.value) ?? order.mold))
-          }
+          onChange={(event) => move(molds.find((mold) => mold.id === event.target.value) ?? order.mold)}
         >
           {molds.map((mold) => (
             <option key={mold.id} value={mold.id}>
