@@ -111,6 +111,10 @@ test('the log is narrowed by technique and by words, and a run shows its marks',
   await page.goBack()
   await expect(page.getByText('1 of 26 pieces')).toBeVisible()
   await expect(page.getByRole('searchbox')).toHaveValue('muddy')
+  // The way to the log asks for all of it.
+  await page.getByRole('navigation').getByRole('link', { name: 'Log' }).click()
+  await expect(page.getByText('26 of 26 pieces')).toBeVisible()
+  await expect(page.getByRole('searchbox')).toHaveValue('')
 })
 
 test('twelve pieces in a warm room do not fit, and the plan says what would', async ({ page }) => {

@@ -1,6 +1,6 @@
 import { useCallback, useDeferredValue, useMemo, useState, useSyncExternalStore } from 'react'
 import { useWindowVirtualizer } from '@tanstack/react-virtual'
-import { Link, useSearchParams } from 'react-router'
+import { Link, NavigationType, useLocation, useNavigationType, useSearchParams } from 'react-router'
 import { BEST_RATING, FAULTS, type Piece } from '#core/journal/index.ts'
 import { TECHNIQUES } from '#core/technique/index.ts'
 import { LINE_END, logCsvHead, logCsvLines } from '#formats/logCsv.ts'
@@ -23,26 +23,50 @@ import { useSay } from '#app/components/undo.tsx'
 
 const ALL = 'all'
 
+interface Asked {
+  readonly technique: string
+  readonly words: string
+}
+
+function askedIn(address: URLSearchParams): Asked {
+  return { technique: address.get('technique') ?? ALL, words: address.get('words') ?? '' }
+}
+
+/**
+ * What the log is narrowed to. It stands in the address as well, so that a way back and a bookmark find the same pieces; the address comes after,
+ * and is followed only where something else changed it.
+ */
+function useAsked(): readonly [Asked, (changes: Partial<Asked>) => void] {
+  const [address, setAddress] = useSearchParams()
+  const { key } = useLocation()
+  const byWhat = useNavigationType()
+  const [asked, setAsked] = useState(() => askedIn(address))
+  const [followed, setFollowed] = useState(key)
+  if (followed !== key) {
+    setFollowed(key)
+    if (byWhat !== NavigationType.Replace) setAsked(askedIn(address))
+  }
+  const ask = (changes: Partial<Asked>) => {
+    const next = { ...asked, ...changes }
+    setAsked(next)
+    setAddress(
+      {
+        ...(next.technique !== ALL && { technique: next.technique }),
+        ...(next.words !== '' && { words: next.words }),
+      },
+      { replace: true },
+    )
+  }
+  return [asked, ask]
+}
+
 /** Every finished piece by its face. */
 export function LogPlace() {
   const { db } = usePlatform()
   const say = useSay()
   const register = useRegister()
   const logged = useMemo(() => loggedIn(register ?? []), [register])
-  // In the address, so that a way back and a bookmark find the same pieces.
-  const [asked, setAsked] = useSearchParams()
-  const technique = asked.get('technique') ?? ALL
-  const [words, setWords] = useState(asked.get('words') ?? '')
-  const ask = (key: string, value: string) =>
-    setAsked(
-      (last) => {
-        const next = new URLSearchParams(last)
-        if (value === '' || value === ALL) next.delete(key)
-        else next.set(key, value)
-        return next
-      },
-      { replace: true },
-    )
+  const [{ technique, words }, ask] = useAsked()
   const [ticked, setTicked] = useState<readonly string[]>([])
   const tick = (id: string) =>
     setTicked((last) =>
@@ -99,7 +123,7 @@ export function LogPlace() {
                 { id: ALL, name: 'All' },
                 ...Object.values(TECHNIQUES).map(({ id, name }) => ({ id: id as string, name })),
               ]}
-              onChange={(id) => ask('technique', id)}
+              onChange={(id) => ask({ technique: id })}
             />
             <label className="flex flex-col gap-1 text-sm font-medium">
               Words in name, colours, faults or note
@@ -107,10 +131,7 @@ export function LogPlace() {
                 className="field font-normal"
                 type="search"
                 value={words}
-                onChange={(event) => {
-                  setWords(event.target.value)
-                  ask('words', event.target.value)
-                }}
+                onChange={(event) => ask({ words: event.target.value })}
               />
             </label>
           </div>
