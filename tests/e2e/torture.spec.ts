@@ -8,7 +8,7 @@ import { layOut, weigh } from './bench.ts'
 import { killAll, startBrowser } from './realBrowser.ts'
 
 /** Kills the browser at random moments and compares what is there with what was tapped: npm run torture -- --kills 200 --seed 7 */
-const KILLS = Number(process.env['KILLS'] ?? 4)
+const KILLS = Number(process.env['KILLS'] ?? (process.env['LONG'] ? 12 : 2))
 const SEED = Number(process.env['SEED'] ?? 7)
 const DEMO = `http://127.0.0.1:${DEMO_PORT}`
 const POUR = 'demo-8'
