@@ -63,8 +63,8 @@ export interface Believed {
   readonly without: (left: readonly Reading[]) => Pick<Believed, 'members' | 'mean'> | null
 }
 
-/** So many of the members a band is told from: the least with which 500 resins lie in it as often as it says (tests/calibration/posterior, LONG=1). */
-export const BAND_CARRIED_BY = 0.07
+/** So many of the members a band is told from: with these, resins of the typical law and of others lie in it as often as it says (tests/calibration/posterior and otherLaws, LONG=1). */
+export const BAND_CARRIED_BY = 0.02
 
 /** What is believed after the readings, of the schedule as it was made before them. */
 export function believe({ forecast }: Pick<Schedule, 'forecast'>, task: BeliefTask): Believed {

@@ -180,7 +180,7 @@ function Day({ row, first, heldPx, ...props }: DayProps) {
             style={{ left: `${100 * at}%` }}
             aria-hidden
           >
-            {first && <span className="absolute bottom-0">{label}</span>}
+            {first && <span className="absolute bottom-0 whitespace-nowrap">{label}</span>}
           </div>
         ))}
         {row.jobs.map((laid) => (
