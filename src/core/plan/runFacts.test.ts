@@ -53,6 +53,17 @@ describe('what a run shows of a piece', () => {
     expect(run(undefined, { marks: { 'white.1': 26 } }).laid).toBeNull()
   })
 
+  test('is what was in a bag or a cup: mica that specks, glitter that meets the white', () => {
+    const held = (kind: 'mica' | 'glitter') => {
+      const colour = { id: kind, name: kind, kind, hex: '#8899aa' } as const
+      const bag = { id: 'b', name: 'b', colours: [{ colour, dose: { by: 'share', frac: 0.01 } }] } as const
+      const { mica, glitterMetWhite } = run(bloomRequest({ bags: [bag] }, 2))
+      return { mica, glitterMetWhite }
+    }
+    expect(held('mica')).toEqual({ mica: true, glitterMetWhite: false })
+    expect(held('glitter')).toEqual({ mica: false, glitterMetWhite: true })
+  })
+
   test('is that a swirl came after the film had skinned: then a curdled film has its cause', () => {
     const swirled = bloomRequest({ technique: 'swirledPetri', roomTempC: 22, layers: [] }, 2)
     const at = (min: number) => run(swirled, { marks: { decant: 6, 'ink.1': 8, 'ink.2': 9, 'swirl.1': min } })

@@ -12,7 +12,7 @@ import {
   type MoldFill,
   type BatchRequest,
 } from '../batch/index.ts'
-import { curingShifts } from '../colour/index.ts'
+import { curingShifts, type ColourKind } from '../colour/index.ts'
 import type { RunFacts } from '../journal/index.ts'
 import { HAND_SMOOTH, isInside, islandsOf, narrowZones, polygonOf, type Point } from '../mold/index.ts'
 import { markedAt, marksOnPiece, withAfter, type Deed } from '../technique/index.ts'
@@ -89,13 +89,10 @@ export function factsOf({ request, plan, pour, events }: PouredRun, pieceNo: num
     spacingMm: widestSpacingMm(fill),
     marginMm: leastMarginMm(fill),
     whiteNeededG: whiteCupOf(plan.mixes)?.massG ?? null,
-    glitterMetWhite: fill !== null && glitterMeetsWhite(fill, request),
+    glitterMetWhite: (fill !== null && glitterMeetsWhite(fill, request)) || isMixedIn('glitter', request),
     mica:
       request.colours.some(({ kind }) => kind === 'mica') ||
-      // What is in a bag, or in a cup that was poured, falls and specks like what was strewn.
-      [...(request.bags ?? []), ...request.cups].some(({ colours }) =>
-        colours.some(({ colour }) => colour.kind === 'mica'),
-      ) ||
+      isMixedIn('mica', request) ||
       (fill?.laid.sprinkles.some(({ what }) => what === 'mica') ?? false),
     muddyPair: muddy ? [muddy.one, muddy.other] : null,
     shiftedColour: curingShifts(request.colours)[0]?.name ?? null,
@@ -175,6 +172,11 @@ function narrowShareOf({ mold, laid }: MoldFill, { white }: BatchRequest): numbe
   const points = laid.beads.flatMap(({ line }) => line)
   if (zones.length === 0 || points.length === 0) return 0
   return points.filter((point) => isInside(zones, point)).length / points.length
+}
+
+/** What is in a bag, or in a cup that was poured, falls, specks and meets the white like what was strewn. */
+function isMixedIn(kind: ColourKind, { bags, cups }: BatchRequest): boolean {
+  return [...(bags ?? []), ...cups].some(({ colours }) => colours.some(({ colour }) => colour.kind === kind))
 }
 
 function glitterMeetsWhite(fill: MoldFill, request: BatchRequest): boolean {
