@@ -96,7 +96,8 @@ test('the second of two taps takes nothing back, whatever came under it', async 
   await expect(page.locator('[data-step="bubbles"]')).toBeVisible()
 })
 
-test('a full device holds marks aside, says so, and stores them when there is room', async ({ page }) => {
+/** No row can be added once `full` is set. */
+async function mayFill(page: Page): Promise<void> {
   await page.addInitScript(() => {
     const add = IDBObjectStore.prototype.add
     IDBObjectStore.prototype.add = function (...args) {
@@ -104,6 +105,26 @@ test('a full device holds marks aside, says so, and stores them when there is ro
       return add.apply(this, args)
     }
   })
+}
+
+test('a device that is full at the gate says so before the clock runs, and the pour goes on', async ({
+  page,
+}) => {
+  await mayFill(page)
+  await openStudio(page, '/pour/demo-8')
+  await expect(page.locator('[data-tool]').first()).toBeVisible()
+  await page.evaluate(() => void ((window as { full?: boolean }).full = true))
+  await layOut(page)
+  await expect(page.getByText('One mark is held aside')).toBeVisible()
+  await stir(page)
+  await expect(page.getByText('marks are held aside')).toBeVisible()
+  await page.reload()
+  await expect(page.locator('[data-step]')).toBeVisible()
+  await expect(page.getByText('held aside')).toHaveCount(0)
+})
+
+test('a full device holds marks aside, says so, and stores them when there is room', async ({ page }) => {
+  await mayFill(page)
   await pourUntilDecant(page)
   await page.evaluate(() => void ((window as { full?: boolean }).full = true))
   await mark(page)

@@ -13,6 +13,7 @@ import { useSettings } from '#app/platform/queries.ts'
 import type { BatchStory } from '#app/platform/stories.ts'
 import { buzz, chime, useWakeLock } from '#app/platform/signals.ts'
 import { AllAmountsDialog } from './AllAmountsDialog.tsx'
+import { HeldAside } from './HeldAside.tsx'
 import { SoundTest } from './SoundTest.tsx'
 import { UndoButton } from './UndoButton.tsx'
 import { useFocused } from './useFocused.ts'
@@ -60,6 +61,7 @@ export function WeighView({
       .catch((problem: Error) => say(problem.message))
   return (
     <Place title="Weigh, then stir" lead={name}>
+      <HeldAside story={story} />
       {children}
       <WeighParts weighing={weighing} mix={mix} units={units} />
       {isIn && (
@@ -162,6 +164,7 @@ export function MixingView({ story, stirBeganAtMs, layer, children }: MixingView
       title="Stir"
       lead="Scrape walls and bottom. Short stirring is the commonest cause of resin that stays soft."
     >
+      <HeldAside story={story} />
       {children}
       <p className="font-display text-8xl font-semibold" role="timer">
         {over ? `+${printClock(-leftS)}` : printClock(Math.ceil(leftS))}
