@@ -54,13 +54,16 @@ test('from a plan to the log by the keyboard alone', async ({ page }) => {
 
   await test.step('rack', async () => {
     await press(page, page.getByRole('link', { name: 'To the rack' }))
+    await expect(page.getByRole('heading', { level: 1, name: 'Rack' })).toBeVisible()
     await wait(page, 40 * 60)
     await page.reload()
+    await expect(page.locator('[data-task]').first()).toBeVisible()
     await press(page, page.getByRole('button', { name: 'Demolded' }).first())
     await press(page, page.getByRole('link', { name: 'Look at the faces' }).first())
   })
 
   await test.step('finish, and in the log', async () => {
+    await expect(page.getByRole('heading', { level: 1, name: /^Finish/ })).toBeVisible()
     const first = page.locator('[data-piece="1"]')
     const rating = first.getByRole('radio').first()
     await tabTo(page, rating)
