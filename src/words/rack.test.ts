@@ -72,7 +72,8 @@ describe('a reminder', () => {
 
 test('a job that is not planned at its best says when it is, and why', () => {
   const planned = (why: PlannedAway['why']) => wordPlanned({ beginAtMs: T0, why }, shown)
-  expect(planned('hours')).toBe('planned 2026-12-02T18:00, when you are free')
+  expect(planned('hours')).toBe('planned 2026-12-02T18:00, when hands and places are free')
+  expect(planned('sure')).toContain('sure to be ready')
   expect(planned('promise')).toContain('promised')
   expect(planned('chosen')).toContain('you chose')
 })

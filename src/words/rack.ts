@@ -29,7 +29,8 @@ export function wordPlanned({ beginAtMs, why }: PlannedAway, shown: Shown): stri
 const WHY: Readonly<Record<PlannedAway['why'], string>> = {
   chosen: 'the hour you chose',
   promise: 'for the day it is promised',
-  hours: 'when you are free',
+  sure: 'when it is sure to be ready',
+  hours: 'when hands and places are free',
 }
 
 function wordResource(resource: Resource, count: number): string {

@@ -1,4 +1,4 @@
-import type { RackPlan } from './planRack.ts'
+import type { RackPlan, RackPlanJob } from './planRack.ts'
 
 /** A job of a batch, and when it is best done. */
 interface AtItsBest {
@@ -10,8 +10,8 @@ interface AtItsBest {
 /** When a job is planned that is not planned at its best, and why. */
 export interface PlannedAway {
   readonly beginAtMs: number
-  /** A person chose that hour, a promise wants it sooner, or hands, molds and places are free then. */
-  readonly why: 'chosen' | 'promise' | 'hours'
+  /** A person chose that hour, a promise wants it sooner, before that it is not sure to be ready, or hands and places are free then. */
+  readonly why: 'chosen' | 'promise' | 'sure' | 'hours'
 }
 
 /** Two hours so near are one. */
@@ -22,6 +22,14 @@ export function plannedAway(plan: RackPlan, { batchId, jobId, bestAtMs }: AtItsB
   const job = plan.jobs.find((each) => each.batchId === batchId && each.id === jobId)
   if (!job || Math.abs(job.beginAtMs - bestAtMs) <= APART_MS) return null
   const promised = plan.batches.some(({ id, promisedAtMs }) => id === batchId && promisedAtMs !== null)
-  const why = job.pinned ? 'chosen' : promised && job.beginAtMs < bestAtMs ? 'promise' : 'hours'
-  return { beginAtMs: job.beginAtMs, why }
+  return { beginAtMs: job.beginAtMs, why: whyOf(job, { bestAtMs, promised }) }
+}
+
+function whyOf(
+  { pinned, beginAtMs, openAtMs }: RackPlanJob,
+  { bestAtMs, promised }: { readonly bestAtMs: number; readonly promised: boolean },
+): PlannedAway['why'] {
+  if (pinned) return 'chosen'
+  if (promised && beginAtMs < bestAtMs) return 'promise'
+  return openAtMs > bestAtMs && beginAtMs <= openAtMs + APART_MS ? 'sure' : 'hours'
 }
