@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals'
 import { bloomRequest } from '../../tests/support/request.ts'
 import { planBatch, type BatchPlan } from '#core/plan/index.ts'
 import { ARCHETYPES } from '#core/resin/index.ts'
-import type { Deed } from '#core/technique/index.ts'
+import { TECHNIQUES, type Deed } from '#core/technique/index.ts'
 import { METRIC, US_CUSTOMARY } from '#core/units/index.ts'
 import { signedStep, wordSigns } from './signs.ts'
 
@@ -32,16 +32,20 @@ describe('the signs of a rest, a decant and a swirl are those of its own plan', 
   test('the rest tells the signs of the emptying, while the cup is full; other steps tell none', () => {
     const plan = planBatch(bloomRequest({ resin: ARCHETYPES.quick, cupStrategy: 'rest' }, 4))
     const decant = stepThat(plan, 'empties')
-    expect(signedStep(restOf(plan), plan.steps, true)).toBe(decant)
-    expect(signedStep(restOf(plan), plan.steps, false)).toBeNull()
-    expect(signedStep(decant, plan.steps, true)).toBe(decant)
-    expect(signedStep(stepThat(plan, 'inks'), plan.steps, false)).toBeNull()
+    const told = { steps: plan.steps, technique: TECHNIQUES.bloom, isFull: true }
+    expect(signedStep(restOf(plan), told)).toBe(decant)
+    expect(signedStep(restOf(plan), { ...told, isFull: false })).toBeNull()
+    expect(signedStep(decant, told)).toBe(decant)
+    expect(signedStep(stepThat(plan, 'inks'), { ...told, isFull: false })).toBeNull()
+    // It is dragged right after the white, whatever a toothpick says.
+    expect(signedStep(stepThat(plan, 'shapes'), { ...told, isFull: false })).toBeNull()
   })
 
   test('a swirl that waits for the string says that it draws one then, and how warm it is in the mold', () => {
     const request = bloomRequest({ technique: 'swirledPetri', resin: ARCHETYPES.medium }, 2)
     const plan = planBatch(request)
-    const swirl = signedStep(stepThat(plan, 'shapes'), plan.steps, false)!
+    const technique = TECHNIQUES.swirledPetri
+    const swirl = signedStep(stepThat(plan, 'shapes'), { steps: plan.steps, technique, isFull: false })!
     const said = wordSigns(swirl, { plan, roomTempC: request.roomTempC, units: METRIC })!
     expect(said).toContain(`${swirl.expected!.tempC.toFixed(0)} °C and draws a string`)
   })

@@ -1,5 +1,6 @@
 import type { BatchPlan } from '#core/plan/index.ts'
 import type { RunStep } from '#core/runsheet/index.ts'
+import type { Technique } from '#core/technique/index.ts'
 import { printQuantity, type UnitChoice } from '#core/units/index.ts'
 import { FEEL_WORDS } from './vocabulary.ts'
 
@@ -12,17 +13,30 @@ interface SignsTask {
   readonly units: UnitChoice
 }
 
-/** The step whose signs tell while that one is at hand: itself where it empties the cup or moves what lies, the emptying while the full cup rests; null otherwise. */
-export function signedStep(step: RunStep, steps: readonly RunStep[], isFull: boolean): RunStep | null {
-  if (step.does === 'empties' || step.does === 'shapes' || step.does === 'lays') return step
+/**
+ * The step whose signs tell while that one is at hand: itself where it empties the cup, or moves or takes what is laid in once the resin is there;
+ * the emptying while the full cup rests; null otherwise: what follows another step is waited for by no sign.
+ */
+export function signedStep(step: RunStep, { steps, technique, isFull }: Signed): RunStep | null {
+  const rule = technique.steps.find(({ id }) => id === step.stepId)
+  if (step.does === 'empties' || (WAIT_FOR_RESIN.includes(step.does) && rule?.moment.by === 'resin'))
+    return step
   return isFull && step.handsOnMin === 0 ? (steps.find(({ does }) => does === 'empties') ?? null) : null
 }
 
-/** What a probe and a toothpick find when that step is at its best, by this plan; and which sign to go by where one of them never comes. */
+interface Signed {
+  readonly steps: readonly RunStep[]
+  readonly technique: Technique
+  readonly isFull: boolean
+}
+
+const WAIT_FOR_RESIN: readonly RunStep['does'][] = ['shapes', 'lays']
+
+/** What a probe and a toothpick find when that step is planned; and which sign to go by where one of them never comes. */
 export function wordSigns(step: RunStep, { plan, roomTempC, units }: SignsTask): string | null {
   if (!step.expected) return null
   const { tempC, feel, where } = step.expected
-  const at = `At its best minute ${WHAT[where].it} is at about ${printQuantity(tempC, units.temperature, 0)} and ${FEEL_VERBS[feel]}.`
+  const at = `At the planned minute ${WHAT[where].it} is at about ${printQuantity(tempC, units.temperature, 0)} and ${FEEL_VERBS[feel]}.`
   const noWarmth = tempC - roomTempC < TELLS_FROM_K
   const noString = feel === 'runs' && plan.life.length > 0
   const { here } = WHAT[where]

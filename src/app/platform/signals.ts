@@ -4,24 +4,28 @@ import { useSettings } from './queries.ts'
 
 /** Two short tones, the second higher; silence where the browser has no sound. */
 export function chime(): void {
-  play([523.25, 783.99], 0.2)
+  void play([523.25, 783.99], 0.2)
 }
 
 /** One low knock: a mark was taken. */
 export function tick(): void {
-  play([196], 0.06)
+  void play([196], 0.06)
 }
 
-/** Opening the device's sound takes a tenth of a second: it is opened once, and rests while nothing sounds. */
+/** Opening the device's sound holds a page up for some 50 ms (by a profile): it is opened once, and rests while nothing sounds. */
 let sound: AudioContext | null = null
 let sounding = 0
+/** A browser lets no page sound before it was touched; what would be heard so late tells nothing any more. */
+const HEARD_WITHIN_MS = 500
 
-function play(tones: readonly number[], lastsS: number): void {
+async function play(tones: readonly number[], lastsS: number): Promise<void> {
   if (typeof AudioContext === 'undefined') return
   sound ??= new AudioContext()
   const context = sound
+  const askedMs = performance.now()
   sounding++
-  void context.resume()
+  await context.resume()
+  if (performance.now() - askedMs > HEARD_WITHIN_MS) return rest(context)
   for (const [k, hertz] of tones.entries()) {
     const tone = context.createOscillator()
     const volume = context.createGain()

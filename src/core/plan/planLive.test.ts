@@ -38,6 +38,9 @@ describe('a live plan', () => {
     const warmC = decant.expected!.tempC + 0.1
     expect(decantOf([byHand(warmC)])).toBeGreaterThan(atMin + 0.5)
     expect(decantOf([byHand(warmC, true)])).toBe(atMin)
+    // One of the cups it was divided into is another mass.
+    const ofCup: Reading = { ...byHand(warmC, true), cup: 'first.sea' }
+    expect(decantOf([ofCup])).toBe(decantOf([{ ...byHand(warmC), cup: 'first.sea' }]))
     // Not yet as warm: it says what any reading says.
     expect(decantOf([byHand(warmC - 0.5, true)])).toBe(decantOf([byHand(warmC - 0.5)]))
   })

@@ -77,7 +77,7 @@ function endedBy({ openMin, bestMin, closeMin }: Window, atMin: number): Window 
 const TELLING_K = 4
 
 /**
- * The minute at which a cup was first read as warm as the plan's own moment, by someone who goes by the temperature; null where none was,
+ * The minute at which the whole mix in its cup was first read as warm as the plan's own moment, by someone who goes by the temperature; null where none was,
  * or where the cup does not warm enough until then to tell, or cools before it. How warm it is tells how far it has cured, however quick the resin.
  */
 export function warmedSince(
@@ -89,7 +89,11 @@ export function warmedSince(
   const before = Array.from({ length: 8 }, (_, k) => expectedC((k / 8) * momentMin))
   if (momentC - expectedC(0) < TELLING_K || Math.max(...before) > momentC) return null
   const warm = readings.filter(
-    (reading) => reading.kind === 'temperature' && reading.leads && reading.tempC >= momentC,
+    (reading) =>
+      reading.kind === 'temperature' &&
+      reading.leads &&
+      reading.cup === undefined &&
+      reading.tempC >= momentC,
   )
   return warm.length === 0 ? null : Math.min(...warm.map(({ atMin }) => atMin))
 }

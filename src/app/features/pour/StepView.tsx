@@ -72,8 +72,9 @@ export function StepView({
   const overdue = overdueCup(plan, done, nowMin)?.key === step.key
   const gelled = overdue && plan.cupLimits !== null && nowMin >= plan.cupLimits.gelMin
   const { school } = useSettings()
-  const full = markedAt('empties', techniqueOfPour(story.batch.request), done) === null
-  const signed = signedStep(step, plan.steps, full)
+  const technique = techniqueOfPour(story.batch.request)
+  const full = markedAt('empties', technique, done) === null
+  const signed = signedStep(step, { steps: plan.steps, technique, isFull: full })
   const { roomTempC } = story.batch.request
   // A page out of sight is asked once a minute at best: what passed meanwhile is told as well.
   useSignal(
