@@ -1,9 +1,10 @@
 import { describe, expect, test } from '@jest/globals'
+import type { Scaled } from '#core/batch/index.ts'
 import { newMark, WHOLE, type Mark, type MarkKind } from '#core/pattern/index.ts'
-import { METRIC } from '#core/units/index.ts'
+import { METRIC, US_CUSTOMARY } from '#core/units/index.ts'
 import { wordCardProblem } from './card.ts'
 import { wordCompared } from './compare.ts'
-import { MARK_WORDS, wordMark, wordScaleChange } from './pattern.ts'
+import { MARK_WORDS, wordMark, wordScaleChange, wordMoved } from './pattern.ts'
 
 const room = { acrossMm: 100, marginMm: 7, spacingMm: 10, petals: 8 }
 
@@ -58,4 +59,16 @@ describe('other sentences', () => {
     expect(wordCompared('whiteFromBest', { in: 'min', value: 0.2 }, METRIC)).toBe('at it')
     expect(wordCompared('stir', null, METRIC)).toBe('not known')
   })
+})
+
+test('what another mold made different is said in one sentence, in the units chosen', () => {
+  const scaled: readonly Scaled[] = [
+    { of: 'mark', kind: 'drops', change: { markId: 'm', what: 'drops', from: 28, to: 14 } },
+    { of: 'layer', name: 'back layer', fromMl: 40, toMl: 20 },
+    { of: 'cup', name: 'sea', fromG: 5, toG: 2.5 },
+  ]
+  expect(wordMoved('Leaf dish', scaled, METRIC)).toBe(
+    'In Leaf dish, by its area: Ink drops: 28 → 14 drops; back layer: 40 ml → 20 ml; cup sea: 5.0 g → 2.5 g.',
+  )
+  expect(wordMoved('Leaf dish', scaled, US_CUSTOMARY)).toMatch(/back layer: [\d.]+ fl oz/)
 })

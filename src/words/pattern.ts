@@ -1,6 +1,7 @@
 import type { Scaled } from '#core/batch/index.ts'
 import type { Mark, MarkKind, PatternMark, ScaleChange } from '#core/pattern/index.ts'
 import { printQuantity, type UnitChoice } from '#core/units/index.ts'
+import { inUnits } from './inUnits.ts'
 
 /** What each kind of mark is called, and what it is for. */
 export const MARK_WORDS: Readonly<Record<MarkKind, { readonly name: string; readonly hint: string }>> = {
@@ -98,7 +99,7 @@ export function wordScaleChange({ what, from, to }: ScaleChange, kind: MarkKind)
 }
 
 /** What another mold made of a figure that was said, such as "Back layer: 40 ml → 20 ml". */
-export function wordScaled(scaled: Scaled, units: UnitChoice): string {
+function wordScaled(scaled: Scaled, units: UnitChoice): string {
   const ml = (volume: number) => printQuantity(volume, units.volume)
   switch (scaled.of) {
     case 'mark':
@@ -112,6 +113,11 @@ export function wordScaled(scaled: Scaled, units: UnitChoice): string {
     default:
       return scaled satisfies never
   }
+}
+
+/** Everything that another mold made different, in a sentence. */
+export function wordMoved(moldName: string, scaled: readonly Scaled[], units: UnitChoice): string {
+  return `In ${moldName}, by its area: ${inUnits(scaled.map((each) => wordScaled(each, units)).join('; '), units)}.`
 }
 
 /** Why a file holds no pattern to lay, and what would be right. */

@@ -2,16 +2,17 @@ import { useState, type ReactNode } from 'react'
 import { BookOpen } from 'lucide-react'
 import { Dialog } from 'radix-ui'
 import { Link } from 'react-router'
-import { fromRecipe, laidInto, type BatchRequest, type Recipe } from '#core/batch/index.ts'
+import { fromRecipe, movedInto, type BatchRequest, type Recipe } from '#core/batch/index.ts'
 import type { Shelf } from '#core/shelf/index.ts'
 import { readRecipe, writeRecipe, type RecipeFileProblem } from '#formats/recipeFile.ts'
 import { removeItem, saveItem } from '#data/shelfCommands.ts'
+import { wordMoved } from '#words/pattern.ts'
 import { wordRecipe } from '#words/recipes.ts'
 import { Sheet } from '#app/components/Sheet.tsx'
 import { useSay } from '#app/components/undo.tsx'
 import { dateOf } from '#app/components/when.ts'
 import { download } from '#app/platform/download.ts'
-import { useRecipes } from '#app/platform/queries.ts'
+import { useRecipes, useUnits } from '#app/platform/queries.ts'
 import { useShippedRecipes } from '#app/platform/shippedRecipes.ts'
 import { useBriefs } from '#app/platform/stories.ts'
 import { usePlatform } from '#app/platform/studio.tsx'
@@ -61,6 +62,7 @@ function Recipes({ draft, stock, begin }: RecipesProps) {
   const { db, newId } = usePlatform()
   const say = useSay()
   const fail = (problem: Error) => say(problem.message)
+  const units = useUnits()
   const kept = useRecipes().data ?? []
   const shipped = useShippedRecipes()
   const [mold, setMold] = useState(ITS_OWN)
@@ -68,7 +70,10 @@ function Recipes({ draft, stock, begin }: RecipesProps) {
   const lay = (recipe: Recipe) => {
     const made = fromRecipe(recipe, draft, stock)
     const into = stock.molds.find(({ id }) => id === mold)
-    begin(into ? laidInto(made, made.pieces[0]!, into) : made)
+    if (!into) return begin(made)
+    const { request, scaled } = movedInto(made, made.pieces[0]!, into)
+    begin(request)
+    if (scaled.length > 0) say(wordMoved(into.name, scaled, units))
   }
   const open = async (file: File | undefined) => {
     if (!file) return

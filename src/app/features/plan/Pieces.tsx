@@ -18,8 +18,7 @@ import {
 import type { Colour } from '#core/colour/index.ts'
 import type { Mold } from '#core/mold/index.ts'
 import { isDrawn, isInked, standsAlone, TECHNIQUES, type TechniqueId } from '#core/technique/index.ts'
-import { inUnits } from '#words/inUnits.ts'
-import { wordScaled } from '#words/pattern.ts'
+import { wordMoved } from '#words/pattern.ts'
 import { CountField } from '#app/components/CountField.tsx'
 import { useSay } from '#app/components/undo.tsx'
 import { useUnits } from '#app/platform/queries.ts'
@@ -46,11 +45,7 @@ export function Pieces({ draft, stock, problems, change }: InputsProps) {
       layers,
     })
     change(parts(request))
-    if (scaled.length > 0)
-      say(
-        `In ${mold.name}, by its area: ${inUnits(scaled.map((each) => wordScaled(each, units)).join('; '), units)}.`,
-        () => change(parts(draft)),
-      )
+    if (scaled.length > 0) say(wordMoved(mold.name, scaled, units), () => change(parts(draft)))
   }
   const unused = stock.molds.find((mold) => !isIn(mold, pieces))
   return (

@@ -54,7 +54,7 @@ export function SettingsSheet() {
           value={settings.school}
           choices={SCHOOLS.map((id) => ({ id, name: SCHOOL_WORDS[id] }))}
           onChange={(school) => change({ school })}
-          hint="The strip leads with it and keeps the other two in sight: all three tell the same moment."
+          hint="The strip leads with it and keeps the other two in sight. Go by the temperature, and a cup read as warm as at its moment is due."
         />
         <ChoiceField
           label="Currency"
