@@ -81,7 +81,7 @@ async function tapOn(page: Page, tell: (answered: number) => void): Promise<numb
       await page.waitForFunction(
         (key) => (document.querySelector('[data-step]')?.getAttribute('data-step') ?? 'over') !== key,
         before,
-        { timeout: 3000, polling: 20 },
+        { timeout: 20_000, polling: 20 },
       )
       answered++
       tell(answered)
@@ -156,12 +156,15 @@ test(`a browser killed ${KILLS} times loses no answered mark and leaves no half 
   let browser = await startBrowser(profile)
   await opened(browser.page)
   const files = await filesOf(browser.page)
-  const counts: Record<string, number> = { marks: 0, inFlight: 0 }
+  const counts: Record<string, number> = { asked: 0, marks: 0, inFlight: 0 }
   for (let no = 0; no < KILLS; no++) {
     const { page } = browser
     const names = Object.keys(LARGE)
     const what = chance() < 0.5 ? 'pour' : names[Math.floor(chance() * names.length)]!
-    const [taps, afterMs] = [Math.floor(chance() * 5), Math.floor(chance() * (what === 'pour' ? 1200 : 3500))]
+    // The first pour that is cut short has at least one answered mark, however slow the machine; a later one may have none.
+    const few = Math.floor(chance() * 5)
+    const taps = counts['asked'] ? few : Math.max(1, few)
+    const afterMs = Math.floor(chance() * (what === 'pour' ? 1200 : 3500))
     let answered = 0
     const pours = what === 'pour' && (await beginPour(page))
     if (!pours) await page.goto(`${DEMO}/studio`)
@@ -193,6 +196,7 @@ test(`a browser killed ${KILLS} times loses no answered mark and leaves no half 
         const fresh = after.events.length - before.events.length
         expect(fresh).toBeGreaterThanOrEqual(answered)
         expect(fresh).toBeLessThanOrEqual(answered + 1)
+        counts['asked']! += taps
         counts['marks']! += answered
         counts['inFlight']! += fresh - answered
       } else if (after.tables !== before.tables) {
@@ -210,7 +214,7 @@ test(`a browser killed ${KILLS} times loses no answered mark and leaves no half 
     })
   }
   console.log(`${KILLS} kills, seed ${SEED}: ${JSON.stringify(counts)}`)
-  expect(counts['marks']).toBeGreaterThan(0)
+  expect(counts['marks']).toBeGreaterThanOrEqual(Math.max(1, counts['asked']!))
 })
 
 const JOURNALS = `Default/IndexedDB/http_127.0.0.1_${DEMO_PORT}.indexeddb.leveldb`
