@@ -190,8 +190,21 @@ const ANY = new RegExp(
   'giu',
 )
 
+/** What was looked through lately: a page that changes a figure keeps nearly all of its texts. */
+const lookedThrough = new Map<string, readonly FoundTerm[]>()
+const LOOKED_THROUGH_MAX = 2000
+
 /** Every term in that text, in its order. */
 export function termsIn(text: string): readonly FoundTerm[] {
+  const known = lookedThrough.get(text)
+  if (known) return known
+  if (lookedThrough.size >= LOOKED_THROUGH_MAX) lookedThrough.clear()
+  const found = findIn(text)
+  lookedThrough.set(text, found)
+  return found
+}
+
+function findIn(text: string): readonly FoundTerm[] {
   return [...text.matchAll(ANY)].map((match) => {
     const which = match.slice(1).findIndex((group) => group !== undefined)
     return { term: MARKED[which]!, from: match.index, to: match.index + match[0].length }

@@ -1,4 +1,5 @@
-import { useQueries } from '@tanstack/react-query'
+import { useMemo } from 'react'
+import { useQueries, type UseQueryResult } from '@tanstack/react-query'
 import {
   learnBand,
   learnResin,
@@ -14,7 +15,7 @@ import { readPart } from '#data/register.ts'
 import type { LearningSubject } from '#data/learningCommands.ts'
 import type { Learning } from '#schema/studio.ts'
 import { useLiveRows } from './liveRows.ts'
-import { sittingsRead } from './queries.ts'
+import { sittingsRead, useLastTold } from './queries.ts'
 import { storiesOf, type BatchStory } from './stories.ts'
 import { usePlatform } from './studio.tsx'
 
@@ -45,13 +46,16 @@ export const LATEST = 40
 
 /**
  * The latest poured batches in which that resin was read, or whose pieces were judged in that technique, with the latest readings of the resins of those;
- * oldest first. The lessons come from the worker and are kept.
+ * oldest first. The lessons come from the worker and are kept. Told when all of them are there, and as they were while one is worked out anew: what goes
+ * by them would else be worked out once for each. Null before that.
  */
-export function useTaughtRuns(about: Taught): readonly TaughtRun[] {
+export function useTaughtRuns(about: Taught): readonly TaughtRun[] | null {
   const { planner, db } = usePlatform()
-  const stories = useLiveRows(['stories', 'taught', about], () => readTaught(db, about)).data ?? []
-  const read = stories.flatMap(readMixes)
-  const answers = useQueries({
+  const asked = JSON.stringify(about)
+  const rows = useLiveRows(['stories', 'taught', about], () => readTaught(db, about))
+  const stories = rows.isPlaceholderData ? undefined : rows.data
+  const read = useMemo(() => (stories ?? []).flatMap(readMixes), [stories])
+  const lessons = useQueries({
     queries: read.map(({ story, pour, sitting }) => {
       const { request } = story.batch
       return {
@@ -63,14 +67,20 @@ export function useTaughtRuns(about: Taught): readonly TaughtRun[] {
         staleTime: Infinity,
       }
     }),
+    combine: answersOf,
   })
   const decisions = useLearningDecisions()
-  const taught = read
-    .flatMap((mix, k) => {
-      const lesson = answers[k]?.data
-      return lesson ? [{ ...mix, lesson, aimLog: NOT_AIMED }] : []
-    })
-    .sort((one, other) => one.stopStirAtMs - other.stopStirAtMs)
+  const allRead = stories !== undefined && lessons.isWhole
+  const taught = useMemo(
+    () =>
+      (allRead ? read : [])
+        .flatMap((mix, k) => {
+          const lesson = lessons.told[k]
+          return lesson ? [{ ...mix, lesson, aimLog: NOT_AIMED }] : []
+        })
+        .sort((one, other) => one.stopStirAtMs - other.stopStirAtMs),
+    [allRead, read, lessons],
+  )
   const aimed = useQueries({
     queries: taught.map(({ story, layer, pour }) => {
       const { request } = story.batch
@@ -83,8 +93,22 @@ export function useTaughtRuns(about: Taught): readonly TaughtRun[] {
         enabled: layer === null,
       }
     }),
+    combine: answersOf,
   })
-  return taught.map((run, k) => ({ ...run, aimLog: aimed[k]?.data ?? NOT_AIMED }))
+  const whole = useMemo(
+    () =>
+      allRead && aimed.isWhole
+        ? { asked, runs: taught.map((run, k) => ({ ...run, aimLog: aimed.told[k] ?? NOT_AIMED })) }
+        : undefined,
+    [asked, allRead, taught, aimed],
+  )
+  const last = useLastTold({ data: whole })
+  return last?.asked === asked ? last.runs : null
+}
+
+/** What so many questions were answered, and whether none of them is still being worked out; one that failed is answered with nothing. */
+function answersOf<Answer>(results: readonly UseQueryResult<Answer>[]) {
+  return { isWhole: !results.some(({ isLoading }) => isLoading), told: results.map(({ data }) => data) }
 }
 
 /** What can teach of a batch: its pour where it was read or its pieces were judged, and every mix of a later layer that was read. */
@@ -123,6 +147,7 @@ async function readTaught(
 }
 
 const NOT_AIMED: TaughtRun['aimLog'] = {}
+const NONE: readonly TaughtRun[] = []
 
 export function useLearningDecisions(): ReadonlyMap<string, Learning> {
   const { db } = usePlatform()
@@ -227,17 +252,21 @@ function judgedPieces({ story, aimLog: aimed }: TaughtRun): JudgedRun['pieces'] 
 /** What is known by now of a resin and of this hand, and the pours it is known from, by name. */
 export interface Known {
   readonly taught: (request: BatchRequest) => BatchRequest
+  /** False while it is still looked for. */
+  readonly isWhole: boolean
   readonly from: readonly string[]
 }
 
 /** The request with what is known by now of its resin and of this hand. */
 export function useTaught({ resin, technique }: Pick<BatchRequest, 'resin' | 'technique'>): Known {
-  const taught = useTaughtRuns({ resinId: resin.id, technique })
+  const runs = useTaughtRuns({ resinId: resin.id, technique })
+  const taught = runs ?? NONE
   const decisions = useLearningDecisions()
   const band = learningOfBand(technique, resin.id, taught, decisions)
   const own = learningOfResin(resin, taught, decisions)
   const counted = [...own.runs, ...(band?.runs ?? [])].filter(({ standing }) => standing === 'counts')
   return {
+    isWhole: runs !== null,
     from: [...new Set(counted.map(({ story }) => story.batch.request.name))],
     taught: (request) => ({
       ...request,

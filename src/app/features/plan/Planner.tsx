@@ -72,14 +72,15 @@ export function Planner({
   const [trial, setTrial] = useState(declared)
   const units = useUnits()
   const nowMs = useNowMs(15_000)
-  const { taught, from } = useTaught(draft)
+  const { taught, from, isWhole } = useTaught(draft)
   const [unlearned, setUnlearned] = useState(false)
   const plain = withSpareMolds(draft, stock)
   const known = taught(plain)
   const held = useHeld(unlearned ? { ...plain, learned: null, aimShiftLog: 0 } : known, original)
   const { request } = held
   const checked = checkDraft(request, nowMs)
-  const plan = usePlannedBands(checked.request)
+  // Worked out once, with what was learned, and not again and again while that is looked for.
+  const plan = usePlannedBands(isWhole ? checked.request : null)
   const keep = useKeepPlan({ batchId, repeats, orderId, trial })
   const isNew = batchId === null && repeats === null && orderId === null
   const sound = checked.request !== null
@@ -194,7 +195,9 @@ export function Planner({
       {original && <LastTime story={original} learned={request.learned} />}
       <LearnedNote
         request={
-          checked.request && { ...checked.request, learned: known.learned, aimShiftLog: known.aimShiftLog }
+          isWhole && checked.request
+            ? { ...checked.request, learned: known.learned, aimShiftLog: known.aimShiftLog }
+            : null
         }
         from={from}
         isOut={unlearned}

@@ -27,7 +27,7 @@ export function LearnedBands() {
 }
 
 function LearnedBand({ technique }: { readonly technique: TechniqueId }) {
-  const learning = learningOfBand(technique, null, useTaughtRuns({ technique }), useLearningDecisions())
+  const learning = learningOfBand(technique, null, useTaughtRuns({ technique }) ?? [], useLearningDecisions())
   return (
     <li className="sheet">
       <h2 className="text-xl">{TECHNIQUES[technique].name}</h2>

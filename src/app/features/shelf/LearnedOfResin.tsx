@@ -17,7 +17,7 @@ const TENTH_SD = 1.2816
 export function LearnedOfResin({ resin }: { resin: Resin }) {
   const { roomTempC } = useSettings()
   const units = useUnits()
-  const learning = learningOfResin(resin, useTaughtRuns({ resinId: resin.id }), useLearningDecisions())
+  const learning = learningOfResin(resin, useTaughtRuns({ resinId: resin.id }) ?? [], useLearningDecisions())
   const { runs, learned } = learning
   if (runs.length === 0) {
     return (
