@@ -1,28 +1,13 @@
-import { inksOn, type BatchRequest } from '#core/batch/index.ts'
+import type { BatchRequest } from '#core/batch/index.ts'
 import type { PrepItem } from '#core/runsheet/index.ts'
 import { printQuantity, type UnitChoice } from '#core/units/index.ts'
-import { STREWN_WORDS } from './pattern.ts'
 
-/** What must stand ready, with this plan's own hole, inks and what its patterns strew. */
+/** What must stand ready, with the names of what there is of it, and this plan's own hole. */
 export function wordPrep(
-  { tool, text }: Pick<PrepItem, 'tool' | 'text'>,
-  request: BatchRequest,
+  { tool, text, names }: Pick<PrepItem, 'tool' | 'text' | 'names'>,
+  request: Pick<BatchRequest, 'white'>,
   units: UnitChoice,
 ): string {
-  const named = (names: readonly string[]) =>
-    names.length > 0 ? `${text}: ${[...new Set(names)].join(', ')}` : text
-  switch (tool) {
-    case 'bag':
-      return `${text}: ${printQuantity(request.white.holeMm, units.length)}`
-    case 'inks':
-      return named(request.pieces.flatMap((order) => inksOn(order, request)).map(({ name }) => name))
-    case 'strewn':
-      return named(
-        request.pieces
-          .flatMap(({ pattern }) => pattern?.marks ?? [])
-          .flatMap(({ mark }) => (mark.kind === 'sprinkle' ? [STREWN_WORDS[mark.what]] : [])),
-      )
-    default:
-      return text
-  }
+  if (tool === 'bag') return `${text}: ${printQuantity(request.white.holeMm, units.length)}`
+  return names.length > 0 ? `${text}: ${names.join(', ')}` : text
 }

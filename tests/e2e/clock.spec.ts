@@ -86,7 +86,7 @@ async function openAwake(page: Page) {
 
 const elapsedS = async (page: Page) => 60 * (await minuteOf(page))
 
-test('two tabs see one moved clock: it is made good once', async ({ page, context }) => {
+test('two tabs see one moved clock: it is made good once', LONG, async ({ page, context }) => {
   await pourFor(page, 10)
   const before = await minuteOf(page)
   const other = await context.newPage()
@@ -169,10 +169,14 @@ test('a clock put on while the app was closed is asked about, counted until then
   await standsAt(page, before)
 })
 
-test('a batch that waits on the rack asks nothing, however long the app was closed', async ({ page }) => {
-  await openStudio(page)
-  await reopen(page, 14 * 60, '/')
-  await expect(page.getByText('Pour the back layer').first()).toBeVisible()
-  await page.clock.runFor(2500)
-  await expect(page.locator('[data-clock]')).toHaveCount(0)
-})
+test(
+  'a batch that waits on the rack asks nothing, however long the app was closed',
+  LONG,
+  async ({ page }) => {
+    await openStudio(page)
+    await reopen(page, 14 * 60, '/')
+    await expect(page.getByText('Pour the back layer').first()).toBeVisible()
+    await page.clock.runFor(2500)
+    await expect(page.locator('[data-clock]')).toHaveCount(0)
+  },
+)

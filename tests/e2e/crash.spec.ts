@@ -3,7 +3,7 @@ import { mkdtemp } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { DEMO_PORT } from '../../playwright.config.ts'
-import { BEGIN, layOut, mark, openStudio, stepKey, stir, turnTo, wait } from './bench.ts'
+import { LONG, BEGIN, layOut, mark, openStudio, stepKey, stir, turnTo, wait } from './bench.ts'
 import { killAll, startBrowser } from './realBrowser.ts'
 
 const DEMO = `http://127.0.0.1:${DEMO_PORT}`
@@ -81,7 +81,7 @@ test('two taps in one breath mark one step', async ({ page }) => {
   expect(await stepKey(page)).toBe('ink.1')
 })
 
-test('the second of two taps takes nothing back, whatever came under it', async ({ page }) => {
+test('the second of two taps takes nothing back, whatever came under it', LONG, async ({ page }) => {
   await pourUntilDecant(page)
   await mark(page)
   const band = page.locator('[data-take-back]')

@@ -23,41 +23,43 @@ async function pour(page: Page): Promise<{ readonly keys: readonly string[]; rea
   return { keys, id: new URL(page.url()).pathname.split('/')[2]! }
 }
 
-test('a dirty cup with its coats, from its recipe to the log: stacked, poured in a stroke, varnished, sealed, heat-coated', async ({
-  page,
-}) => {
-  await openStudio(page, '/plan')
-  const name = 'Marbled from a dirty cup'
-  await beginFrom(page, 'dirty-cup', name)
-  await expect(page.locator('[data-cut-through]')).toContainText('Clear pockets')
-  await page.getByRole('button', { name: 'Lay the bench out' }).click()
-  await layOut(page)
-  await stir(page)
-  while (!(await stepKey(page)).startsWith('stack')) {
-    await wait(page, 0.5)
+test(
+  'a dirty cup with its coats, from its recipe to the log: stacked, poured in a stroke, varnished, sealed, heat-coated',
+  LONG,
+  async ({ page }) => {
+    await openStudio(page, '/plan')
+    const name = 'Marbled from a dirty cup'
+    await beginFrom(page, 'dirty-cup', name)
+    await expect(page.locator('[data-cut-through]')).toContainText('Clear pockets')
+    await page.getByRole('button', { name: 'Lay the bench out' }).click()
+    await layOut(page)
+    await stir(page)
+    while (!(await stepKey(page)).startsWith('stack')) {
+      await wait(page, 0.5)
+      await mark(page)
+    }
+    const takes = page.getByRole('list', { name: 'What it takes' })
+    await expect(takes).toContainText(
+      /[\d.]+ g Blush, then [\d.]+ g Mist, then [\d.]+ g Chalk, then [\d.]+ g Peat/,
+    )
     await mark(page)
-  }
-  const takes = page.getByRole('list', { name: 'What it takes' })
-  await expect(takes).toContainText(
-    /[\d.]+ g Blush, then [\d.]+ g Mist, then [\d.]+ g Chalk, then [\d.]+ g Peat/,
-  )
-  await mark(page)
-  await expect(takes).toContainText(/[\d.]+ g over \d+ cm², \d+ cm² stay clear/)
-  // What lies on top comes out first and is pushed to both sides.
-  await expect(
-    page.getByRole('img', { name: 'What is laid where in Coaster, 10 cm' }).locator('[data-filled]'),
-  ).toHaveCount(8)
-  const keys = await pourToTheEnd(page)
-  expect(keys.slice(0, 3)).toEqual(['stroke.1', 'stack.2', 'stroke.2'])
-  const { pathname } = new URL(page.url())
-  expect(await throughTheRack(page, name)).toEqual(['demold', 'varnish', 'clearCoat', 'heatCoat'])
-  await go(page, `/log/${pathname.split('/')[2]}`)
-  await expect(
-    page.getByRole('cell', { name: /^Pour out of it in one stroke, or two, piece 4$/ }),
-  ).toHaveCount(1)
-  for (const coat of ['Pen or varnish the', 'Pour the seal', 'Pour the heat'])
-    await expect(page.getByRole('cell', { name: new RegExp(`^${coat}`) })).toHaveCount(1)
-})
+    await expect(takes).toContainText(/[\d.]+ g over \d+ cm², \d+ cm² stay clear/)
+    // What lies on top comes out first and is pushed to both sides.
+    await expect(
+      page.getByRole('img', { name: 'What is laid where in Coaster, 10 cm' }).locator('[data-filled]'),
+    ).toHaveCount(8)
+    const keys = await pourToTheEnd(page)
+    expect(keys.slice(0, 3)).toEqual(['stroke.1', 'stack.2', 'stroke.2'])
+    const { pathname } = new URL(page.url())
+    expect(await throughTheRack(page, name)).toEqual(['demold', 'varnish', 'clearCoat', 'heatCoat'])
+    await go(page, `/log/${pathname.split('/')[2]}`)
+    await expect(
+      page.getByRole('cell', { name: /^Pour out of it in one stroke, or two, piece 4$/ }),
+    ).toHaveCount(1)
+    for (const coat of ['Pen or varnish the', 'Pour the seal', 'Pour the heat'])
+      await expect(page.getByRole('cell', { name: new RegExp(`^${coat}`) })).toHaveCount(1)
+  },
+)
 
 test(
   'a painting between four pours, from its recipe to the log: each is dry or hard before the next',

@@ -1,6 +1,6 @@
 import { readFile } from 'node:fs/promises'
 import { expect, test, type Page } from '@playwright/test'
-import { EMPTY, go, layOut, openStudio, stir, turnTo, wait } from './bench.ts'
+import { LONG, EMPTY, go, layOut, openStudio, stir, turnTo, wait } from './bench.ts'
 
 const PLACES = ['/', '/plan', '/rack', '/log', '/shelf', '/orders']
 /** Beside the bench, the places that show what a table holds; every place for those that all of them read. */
@@ -180,29 +180,31 @@ test('the demo set up over an own studio, cut short at any moment, leaves it who
   await mine()
 })
 
-test('a file without settings keeps the settings, and the next opening keeps the studio', async ({
-  page,
-}) => {
-  await openStudio(page, '/studio')
-  const [file] = await Promise.all([
-    page.waitForEvent('download'),
-    page.getByRole('button', { name: 'Export as one JSON file' }).click(),
-  ])
-  const studio = JSON.parse(await readFile(await file.path(), 'utf8')) as {
-    batches: object[]
-    checksums?: object
-  }
-  const { checksums: _checksums, ...rest } = studio
-  await page.getByLabel('Import a studio file').setInputFiles({
-    name: 'x.json',
-    mimeType: 'application/json',
-    buffer: Buffer.from(JSON.stringify({ ...rest, settings: null, batches: studio.batches })),
-  })
-  await page.getByRole('button', { name: 'Replace this studio' }).click()
-  await expect(page.getByText('The studio was replaced by the file.', { exact: true })).toBeVisible()
-  await page.reload()
-  await expect(page.locator('[data-kept="replaced by a file"]')).toBeVisible()
-})
+test(
+  'a file without settings keeps the settings, and the next opening keeps the studio',
+  LONG,
+  async ({ page }) => {
+    await openStudio(page, '/studio')
+    const [file] = await Promise.all([
+      page.waitForEvent('download'),
+      page.getByRole('button', { name: 'Export as one JSON file' }).click(),
+    ])
+    const studio = JSON.parse(await readFile(await file.path(), 'utf8')) as {
+      batches: object[]
+      checksums?: object
+    }
+    const { checksums: _checksums, ...rest } = studio
+    await page.getByLabel('Import a studio file').setInputFiles({
+      name: 'x.json',
+      mimeType: 'application/json',
+      buffer: Buffer.from(JSON.stringify({ ...rest, settings: null, batches: studio.batches })),
+    })
+    await page.getByRole('button', { name: 'Replace this studio' }).click()
+    await expect(page.getByText('The studio was replaced by the file.', { exact: true })).toBeVisible()
+    await page.reload()
+    await expect(page.locator('[data-kept="replaced by a file"]')).toBeVisible()
+  },
+)
 
 test('a file changed on its way names what, and what is whole can be looked at and taken', async ({
   page,
@@ -220,27 +222,29 @@ test('a file changed on its way names what, and what is whole can be looked at a
   await expect(page.locator('[data-import-found]')).toContainText('New here: nothing.')
 })
 
-test('the same mold changed on two devices: both are shown side by side, and one is chosen', async ({
-  page,
-}) => {
-  await openStudio(page)
-  const before = await exported(page)
-  await go(page, '/shelf')
-  await page.getByRole('tab', { name: /Molds/ }).click()
-  await page.getByRole('button', { name: 'Change' }).first().click()
-  await page.getByLabel('Name').fill('Renamed here')
-  await page.getByRole('button', { name: 'Put on the shelf' }).click()
-  await go(page, '/studio')
-  await give(page, before)
-  const conflict = page.locator('[data-conflict^="molds "]')
-  await expect(conflict).toContainText('Renamed here')
-  await conflict.getByLabel('Take').selectOption('there')
-  await page.getByRole('button', { name: 'Add what is new' }).click()
-  await expect(page.getByText('Added: nothing.', { exact: true })).toBeVisible()
-  await go(page, '/shelf')
-  await page.getByRole('tab', { name: /Molds/ }).click()
-  await expect(page.getByText('Renamed here')).toHaveCount(0)
-})
+test(
+  'the same mold changed on two devices: both are shown side by side, and one is chosen',
+  LONG,
+  async ({ page }) => {
+    await openStudio(page)
+    const before = await exported(page)
+    await go(page, '/shelf')
+    await page.getByRole('tab', { name: /Molds/ }).click()
+    await page.getByRole('button', { name: 'Change' }).first().click()
+    await page.getByLabel('Name').fill('Renamed here')
+    await page.getByRole('button', { name: 'Put on the shelf' }).click()
+    await go(page, '/studio')
+    await give(page, before)
+    const conflict = page.locator('[data-conflict^="molds "]')
+    await expect(conflict).toContainText('Renamed here')
+    await conflict.getByLabel('Take').selectOption('there')
+    await page.getByRole('button', { name: 'Add what is new' }).click()
+    await expect(page.getByText('Added: nothing.', { exact: true })).toBeVisible()
+    await go(page, '/shelf')
+    await page.getByRole('tab', { name: /Molds/ }).click()
+    await expect(page.getByText('Renamed here')).toHaveCount(0)
+  },
+)
 
 test.describe('a demo that cannot be had', () => {
   test.use({ storageState: { cookies: [], origins: [] } })

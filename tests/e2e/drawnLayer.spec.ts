@@ -22,90 +22,92 @@ async function sittingToTheEnd(page: Page): Promise<readonly string[]> {
   return keys
 }
 
-test('a later layer with marks of its own: planned over a clear pour, poured by its own clock, told in the log', async ({
-  page,
-}) => {
-  await openStudio(page, '/plan')
-  let batchId = ''
+test(
+  'a later layer with marks of its own: planned over a clear pour, poured by its own clock, told in the log',
+  LONG,
+  async ({ page }) => {
+    await openStudio(page, '/plan')
+    let batchId = ''
 
-  await test.step('plan: a petri layer over a plain pour, with its own inks and its own marks', async () => {
-    await page.getByText('Plain', { exact: true }).click()
-    await page.getByLabel('Name of the batch').fill('Pond over clear')
-    await page.getByLabel('Mold 1').selectOption('Round coaster')
-    await page.getByLabel('Add a layer', { exact: true }).selectOption('petriLayer')
-    const layer = page.locator('[data-layer="petriLayer"]')
-    await layer.getByLabel('Bed, under its white').fill('3')
-    // Inks and white are the pour's until it is said otherwise.
-    for (const ink of ['Lagoon', 'Ember']) await layer.getByText(ink, { exact: true }).click()
-    await expect(layer.getByRole('checkbox', { name: 'Lagoon' })).toBeChecked()
-    await expect(layer.getByRole('checkbox', { name: 'Ember' })).not.toBeChecked()
-    await page.getByRole('link', { name: 'Pattern of Round coaster in the petri layer' }).first().click()
-    await expect(
-      page.getByRole('heading', { level: 1, name: 'Pattern: Round coaster, petri layer' }),
-    ).toBeVisible()
-    const takes = page.getByRole('region', { name: 'What it takes' })
-    const drops = async () => Number(/Ink drops\s*(\d+)/.exec(await takes.innerText())?.[1])
-    const before = await drops()
-    await page.getByRole('button', { name: '+ Ink drops' }).click()
-    await expect.poll(drops).toBeGreaterThan(before)
-    await page.getByRole('link', { name: 'Back to the plan' }).click()
-    await page.locator('[data-opens="petriLayer"]').first().click()
-    await expect(layer.getByText(/\d+ Lagoon.* on each/)).toBeVisible()
-    await page.getByRole('button', { name: 'Lay the bench out' }).click()
-  })
+    await test.step('plan: a petri layer over a plain pour, with its own inks and its own marks', async () => {
+      await page.getByText('Plain', { exact: true }).click()
+      await page.getByLabel('Name of the batch').fill('Pond over clear')
+      await page.getByLabel('Mold 1').selectOption('Round coaster')
+      await page.getByLabel('Add a layer', { exact: true }).selectOption('petriLayer')
+      const layer = page.locator('[data-layer="petriLayer"]')
+      await layer.getByLabel('Bed, under its white').fill('3')
+      // Inks and white are the pour's until it is said otherwise.
+      for (const ink of ['Lagoon', 'Ember']) await layer.getByText(ink, { exact: true }).click()
+      await expect(layer.getByRole('checkbox', { name: 'Lagoon' })).toBeChecked()
+      await expect(layer.getByRole('checkbox', { name: 'Ember' })).not.toBeChecked()
+      await page.getByRole('link', { name: 'Pattern of Round coaster in the petri layer' }).first().click()
+      await expect(
+        page.getByRole('heading', { level: 1, name: 'Pattern: Round coaster, petri layer' }),
+      ).toBeVisible()
+      const takes = page.getByRole('region', { name: 'What it takes' })
+      const drops = async () => Number(/Ink drops\s*(\d+)/.exec(await takes.innerText())?.[1])
+      const before = await drops()
+      await page.getByRole('button', { name: '+ Ink drops' }).click()
+      await expect.poll(drops).toBeGreaterThan(before)
+      await page.getByRole('link', { name: 'Back to the plan' }).click()
+      await page.locator('[data-opens="petriLayer"]').first().click()
+      await expect(layer.getByText(/\d+ Lagoon.* on each/)).toBeVisible()
+      await page.getByRole('button', { name: 'Lay the bench out' }).click()
+    })
 
-  await test.step('the clear pour', async () => {
-    await layOut(page)
-    await stir(page)
-    await pourToTheEnd(page)
-    batchId = new URL(page.url()).pathname.split('/')[2]!
-  })
+    await test.step('the clear pour', async () => {
+      await layOut(page)
+      await stir(page)
+      await pourToTheEnd(page)
+      batchId = new URL(page.url()).pathname.split('/')[2]!
+    })
 
-  await test.step('its sitting: the tools of its way at its gate, its own clock, what each step takes', async () => {
-    await wait(page, 5 * 60)
-    await go(page, `/pour/${batchId}/layer/petriLayer`)
-    await expect(page.locator('[data-tool="needle"]')).toBeVisible()
-    await layOut(page)
-    await stir(page)
-    await expect(page.locator('[data-step]')).toBeVisible()
-    const found = await new AxeBuilder({ page })
-      .withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa'])
-      .analyze()
-    expect(found.violations).toEqual([])
-    while (!(await stepKey(page)).startsWith('ink')) {
-      await wait(page, 1)
+    await test.step('its sitting: the tools of its way at its gate, its own clock, what each step takes', async () => {
+      await wait(page, 5 * 60)
+      await go(page, `/pour/${batchId}/layer/petriLayer`)
+      await expect(page.locator('[data-tool="needle"]')).toBeVisible()
+      await layOut(page)
+      await stir(page)
+      await expect(page.locator('[data-step]')).toBeVisible()
+      const found = await new AxeBuilder({ page })
+        .withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa'])
+        .analyze()
+      expect(found.violations).toEqual([])
+      while (!(await stepKey(page)).startsWith('ink')) {
+        await wait(page, 1)
+        await mark(page)
+      }
+      await expect(page.getByRole('list', { name: 'What it takes' })).toContainText(/drops? of Lagoon/)
+      await expect(page.getByRole('img', { name: 'Pattern of Round coaster' })).toBeVisible()
+      await page.getByRole('button', { name: 'Reading' }).click()
+      await page.getByLabel('Resin, or room').fill('24')
+      await page.getByRole('button', { name: 'Resin, by probe' }).click()
+      await expect(page.locator('[data-believed]')).toContainText('After 1 reading')
+      const key = await stepKey(page)
+      await page.reload()
+      expect(await stepKey(page)).toBe(key)
       await mark(page)
-    }
-    await expect(page.getByRole('list', { name: 'What it takes' })).toContainText(/drops? of Lagoon/)
-    await expect(page.getByRole('img', { name: 'Pattern of Round coaster' })).toBeVisible()
-    await page.getByRole('button', { name: 'Reading' }).click()
-    await page.getByLabel('Resin, or room').fill('24')
-    await page.getByRole('button', { name: 'Resin, by probe' }).click()
-    await expect(page.locator('[data-believed]')).toContainText('After 1 reading')
-    const key = await stepKey(page)
-    await page.reload()
-    expect(await stepKey(page)).toBe(key)
-    await mark(page)
-    await page.getByRole('button', { name: 'Undo' }).click()
-    await expect(page.locator(`[data-step="${key}"]`)).toBeVisible()
-    await sittingToTheEnd(page)
-    await expect(laidOf(page)).toBeVisible()
-  })
+      await page.getByRole('button', { name: 'Undo' }).click()
+      await expect(page.locator(`[data-step="${key}"]`)).toBeVisible()
+      await sittingToTheEnd(page)
+      await expect(laidOf(page)).toBeVisible()
+    })
 
-  await test.step('the log tells its steps under its name, and the rack goes on after it', async () => {
-    await go(page, `/log/${batchId}`)
-    await expect(
-      page.getByRole('cell', { name: /^petri layer: ink drop, white drop on it, piece 1$/ }),
-    ).toHaveCount(1)
-    await go(page, '/rack')
-    const task = page
-      .locator('[data-batch]')
-      .filter({ has: page.getByRole('heading', { name: 'Pond over clear' }) })
-      .locator('[data-task="petriLayer"]')
-    await expect(task).toBeVisible()
-    await expect(task.getByRole('link', { name: /its gate|Back to it/ })).toHaveCount(0)
-  })
-})
+    await test.step('the log tells its steps under its name, and the rack goes on after it', async () => {
+      await go(page, `/log/${batchId}`)
+      await expect(
+        page.getByRole('cell', { name: /^petri layer: ink drop, white drop on it, piece 1$/ }),
+      ).toHaveCount(1)
+      await go(page, '/rack')
+      const task = page
+        .locator('[data-batch]')
+        .filter({ has: page.getByRole('heading', { name: 'Pond over clear' }) })
+        .locator('[data-task="petriLayer"]')
+      await expect(task).toBeVisible()
+      await expect(task.getByRole('link', { name: /its gate|Back to it/ })).toHaveCount(0)
+    })
+  },
+)
 
 test(
   'a swirled petri is begun from its recipe and poured: the swirl waits for the string',

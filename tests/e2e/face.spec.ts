@@ -59,7 +59,7 @@ test('the face is seen before pouring: early, at its best and late, from both si
   await expect(old).toBeHidden()
 })
 
-test('a simulation can be stopped, and the page answers meanwhile', async ({ page }) => {
+test('a simulation can be stopped, and the page answers meanwhile', LONG, async ({ page }) => {
   await openStudio(page, '/plan')
   await page.getByRole('link', { name: /^Pattern of/ }).click()
   await page.getByLabel('Grid').selectOption('fine')

@@ -1,5 +1,5 @@
 import { expect, test, type Locator, type Page } from '@playwright/test'
-import { EMPTY, go, layOut, openStudio, pourToTheEnd, stir } from './bench.ts'
+import { LONG, EMPTY, go, layOut, openStudio, pourToTheEnd, stir } from './bench.ts'
 
 test.describe('from a label to a plan, on a phone', () => {
   test.use({ viewport: { width: 390, height: 844 } })
@@ -96,7 +96,7 @@ function overlap(page: Page): Promise<boolean> {
   })
 }
 
-test('the end of a pour says when to demold', async ({ page }) => {
+test('the end of a pour says when to demold', LONG, async ({ page }) => {
   await openStudio(page, '/plan')
   await page.getByRole('button', { name: 'Lay the bench out' }).click()
   await layOut(page)
@@ -107,30 +107,32 @@ test('the end of a pour says when to demold', async ({ page }) => {
   await expect(days).toContainText('Ready for use')
 })
 
-test('faults are chosen by a drawing and a contrast, and stand with their remedy in the repeat', async ({
-  page,
-}) => {
-  await openStudio(page, '/finish/demo-6')
-  const piece = page.locator('[data-piece="1"]')
-  await piece.locator('summary', { hasText: /None seen|chosen/ }).click()
-  expect(await piece.locator('[data-fault-drawing]').count()).toBeGreaterThan(25)
-  const blobs = piece.getByRole('checkbox', { name: 'Opaque blobs on the face' })
-  await expect(blobs).toHaveAccessibleDescription(/Finer than a grain of salt: specks/)
-  if (!(await blobs.isChecked())) await piece.getByText('Opaque blobs on the face').click()
-  await piece.getByText('too late', { exact: true }).click()
-  await piece.getByLabel('Note').fill('Stagger the ring starts')
-  await piece.getByRole('button', { name: /Write it down/ }).click()
-  await expect(page.getByText('Piece 1 is in the log.').first()).toBeVisible()
+test(
+  'faults are chosen by a drawing and a contrast, and stand with their remedy in the repeat',
+  LONG,
+  async ({ page }) => {
+    await openStudio(page, '/finish/demo-6')
+    const piece = page.locator('[data-piece="1"]')
+    await piece.locator('summary', { hasText: /None seen|chosen/ }).click()
+    expect(await piece.locator('[data-fault-drawing]').count()).toBeGreaterThan(25)
+    const blobs = piece.getByRole('checkbox', { name: 'Opaque blobs on the face' })
+    await expect(blobs).toHaveAccessibleDescription(/Finer than a grain of salt: specks/)
+    if (!(await blobs.isChecked())) await piece.getByText('Opaque blobs on the face').click()
+    await piece.getByText('too late', { exact: true }).click()
+    await piece.getByLabel('Note').fill('Stagger the ring starts')
+    await piece.getByRole('button', { name: /Write it down/ }).click()
+    await expect(page.getByText('Piece 1 is in the log.').first()).toBeVisible()
 
-  await go(page, '/plan?repeat=demo-6')
-  const last = page.locator('[data-last-time]')
-  await expect(last).toContainText('Stagger the ring starts')
-  await expect(last).toContainText('Opaque blobs on the face')
-  // Whatever readings taught since: no later than what was too late.
-  await expect(page.locator('[data-held]')).toContainText(
-    /At [\d:]+ .*it was too late, so it is planned sooner\./,
-  )
-  await last.getByRole('link', { name: 'Repeat with this change' }).first().click()
-  await expect(page.getByText(/With one change:/)).toBeVisible()
-  await expect(page.getByLabel('White', { exact: true })).toHaveValue('translucent')
-})
+    await go(page, '/plan?repeat=demo-6')
+    const last = page.locator('[data-last-time]')
+    await expect(last).toContainText('Stagger the ring starts')
+    await expect(last).toContainText('Opaque blobs on the face')
+    // Whatever readings taught since: no later than what was too late.
+    await expect(page.locator('[data-held]')).toContainText(
+      /At [\d:]+ .*it was too late, so it is planned sooner\./,
+    )
+    await last.getByRole('link', { name: 'Repeat with this change' }).first().click()
+    await expect(page.getByText(/With one change:/)).toBeVisible()
+    await expect(page.getByLabel('White', { exact: true })).toHaveValue('translucent')
+  },
+)

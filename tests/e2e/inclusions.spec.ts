@@ -2,66 +2,68 @@ import AxeBuilder from '@axe-core/playwright'
 import { expect, test } from '@playwright/test'
 import { LONG, atHand, layOut, mark, openStudio, pourToTheEnd, stir, wait } from './bench.ts'
 
-test('flowers between two pours: planned, laid in while the base draws a string, poured over on the rack', async ({
-  page,
-}) => {
-  await openStudio(page)
+test(
+  'flowers between two pours: planned, laid in while the base draws a string, poured over on the rack',
+  LONG,
+  async ({ page }) => {
+    await openStudio(page)
 
-  await test.step('plan: two mixes, no white and no inks', async () => {
-    await page.getByRole('link', { name: 'Plan', exact: true }).click()
-    await page.getByText('Inclusions', { exact: true }).click()
-    await expect(page.getByRole('group', { name: 'Colours' })).toHaveCount(0)
-    await expect(page.getByRole('link', { name: /^Pattern/ })).toHaveCount(0)
-    await expect(page.getByText('Inclusions take the place of resin')).toBeVisible()
-    await page.getByLabel('Name of the batch').fill('Meadow trays')
-    const over = page.getByRole('heading', { name: 'Mix for the second pour, later' })
-    const mass = over.locator('xpath=..').locator('dd').last()
-    const whole = await mass.innerText()
-    await page.getByLabel('In each piece it takes the place of').fill('10')
-    await expect(page.getByText('Inclusions take the place of resin')).toHaveCount(0)
-    await expect(mass).not.toHaveText(whole)
-    await page.getByText('It stands proud of the surface').click()
-    await expect(page.getByText('What stands proud needs a coat')).toBeVisible()
-    await page.getByRole('button', { name: 'Plan a clear coat afterwards' }).click()
-    await expect(page.getByText('What stands proud needs a coat')).toHaveCount(0)
-    await expect(page.getByRole('heading', { name: 'Mix for the clear coat, later' })).toBeVisible()
-    await expect(page.getByText('The second pour would run hot')).toBeVisible()
-    await page.getByRole('button', { name: 'Pour the second pour in two goes' }).click()
-    await expect(page.getByText('The second pour would run hot')).toHaveCount(0)
-    for (const name of ['Base, inclusions', 'second pour, first half', 'second pour, second half'])
-      await expect(page.locator('[data-cut-through]').getByText(name, { exact: true })).toBeVisible()
-    await page.getByRole('button', { name: 'Lay the bench out' }).click()
-  })
+    await test.step('plan: two mixes, no white and no inks', async () => {
+      await page.getByRole('link', { name: 'Plan', exact: true }).click()
+      await page.getByText('Inclusions', { exact: true }).click()
+      await expect(page.getByRole('group', { name: 'Colours' })).toHaveCount(0)
+      await expect(page.getByRole('link', { name: /^Pattern/ })).toHaveCount(0)
+      await expect(page.getByText('Inclusions take the place of resin')).toBeVisible()
+      await page.getByLabel('Name of the batch').fill('Meadow trays')
+      const over = page.getByRole('heading', { name: 'Mix for the second pour, later' })
+      const mass = over.locator('xpath=..').locator('dd').last()
+      const whole = await mass.innerText()
+      await page.getByLabel('In each piece it takes the place of').fill('10')
+      await expect(page.getByText('Inclusions take the place of resin')).toHaveCount(0)
+      await expect(mass).not.toHaveText(whole)
+      await page.getByText('It stands proud of the surface').click()
+      await expect(page.getByText('What stands proud needs a coat')).toBeVisible()
+      await page.getByRole('button', { name: 'Plan a clear coat afterwards' }).click()
+      await expect(page.getByText('What stands proud needs a coat')).toHaveCount(0)
+      await expect(page.getByRole('heading', { name: 'Mix for the clear coat, later' })).toBeVisible()
+      await expect(page.getByText('The second pour would run hot')).toBeVisible()
+      await page.getByRole('button', { name: 'Pour the second pour in two goes' }).click()
+      await expect(page.getByText('The second pour would run hot')).toHaveCount(0)
+      for (const name of ['Base, inclusions', 'second pour, first half', 'second pour, second half'])
+        await expect(page.locator('[data-cut-through]').getByText(name, { exact: true })).toBeVisible()
+      await page.getByRole('button', { name: 'Lay the bench out' }).click()
+    })
 
-  await test.step('pour: the base, then each piece, then its edge', async () => {
-    await expect(page.getByText(/Inclusions dry and sealed/)).toBeVisible()
-    await layOut(page)
-    await stir(page)
-    const keys = await pourToTheEnd(page)
-    expect(keys.slice(0, 6)).toEqual(['rest', 'decant', 'bubbles', 'place.1', 'place.2', 'cover'])
-    expect([...keys.slice(6)].sort()).toEqual(['feather', 'lookEarly', 'lookLate'])
-  })
+    await test.step('pour: the base, then each piece, then its edge', async () => {
+      await expect(page.getByText(/Inclusions dry and sealed/)).toBeVisible()
+      await layOut(page)
+      await stir(page)
+      const keys = await pourToTheEnd(page)
+      expect(keys.slice(0, 6)).toEqual(['rest', 'decant', 'bubbles', 'place.1', 'place.2', 'cover'])
+      expect([...keys.slice(6)].sort()).toEqual(['feather', 'lookEarly', 'lookLate'])
+    })
 
-  await test.step('rack: the second pour waits while the base still bonds', async () => {
-    await page.getByRole('link', { name: 'To the rack' }).click()
-    const task = page.locator('[data-task="secondPour"]')
-    await expect(task).toBeVisible()
-    await wait(page, 5.5 * 60)
-    await page.reload()
-    await expect(task).toContainText(/now, until/)
-    await task.getByRole('button', { name: 'Poured' }).click()
-    await expect(task.getByRole('button')).toHaveCount(0)
-    await expect(page.locator('[data-task="secondPour2"]')).toBeVisible()
-  })
+    await test.step('rack: the second pour waits while the base still bonds', async () => {
+      await page.getByRole('link', { name: 'To the rack' }).click()
+      const task = page.locator('[data-task="secondPour"]')
+      await expect(task).toBeVisible()
+      await wait(page, 5.5 * 60)
+      await page.reload()
+      await expect(task).toContainText(/now, until/)
+      await task.getByRole('button', { name: 'Poured' }).click()
+      await expect(task.getByRole('button')).toHaveCount(0)
+      await expect(page.locator('[data-task="secondPour2"]')).toBeVisible()
+    })
 
-  await test.step('shelf: each pour is in the books of the resin', async () => {
-    await page.getByRole('link', { name: 'Shelf' }).click()
-    await page.getByRole('tab', { name: /Supplies/ }).click()
-    const partA = page.locator('[data-item="demo-heron-a"]')
-    await partA.getByText(/\d+ entries/).click()
-    await expect(partA.getByText(/poured for Meadow trays/)).toHaveCount(2)
-  })
-})
+    await test.step('shelf: each pour is in the books of the resin', async () => {
+      await page.getByRole('link', { name: 'Shelf' }).click()
+      await page.getByRole('tab', { name: /Supplies/ }).click()
+      const partA = page.locator('[data-item="demo-heron-a"]')
+      await partA.getByText(/\d+ entries/).click()
+      await expect(partA.getByText(/poured for Meadow trays/)).toHaveCount(2)
+    })
+  },
+)
 
 test('a finished piece that floated says what the run shows of it', LONG, async ({ page }) => {
   await openStudio(page)

@@ -59,29 +59,31 @@ test('weighing against the scale: add so much of B, and what to add when a part 
   expect(Number(off)).toBeLessThan(1)
 })
 
-test('molds are filled one by one on the scale: how much more, when it is enough, kept through a reload', async ({
-  page,
-}) => {
-  test.setTimeout(240_000)
-  await page.goto('/')
-  await expect(page.getByRole('heading', { level: 1, name: 'Bench' })).toBeVisible({ timeout: 60_000 })
-  await linkBench(page)
-  await go(page, '/pour/demo-8')
-  await layOut(page)
-  await page.getByRole('button', { name: 'Stir as it is' }).click()
-  await page.getByRole('button', { name: /Stop stir/ }).click()
-  for (let k = 0; k < 4 && (await atHand(page))?.key !== 'decant'; k++) await mark(page)
-  const filling = page.getByRole('region', { name: 'Mold by mold' })
-  const wanted = Number(/stop at (\d+\.\d)/.exec(await filling.innerText())?.[1])
-  expect(wanted).toBeGreaterThan(10)
-  await expect(filling).toHaveAttribute('data-filling', '1')
-  await filling.getByRole('button', { name: 'It stands on it' }).click()
-  await pourUntil(filling, page.locator('[data-filling="2"]'))
-  await page.reload()
-  await expect(filling).toHaveAttribute('data-filling', '2')
-  await go(page, '/log/demo-8')
-  await expect(page.getByRole('table')).toContainText(/\d+\.\d g into piece 1/)
-})
+test(
+  'molds are filled one by one on the scale: how much more, when it is enough, kept through a reload',
+  LONG,
+  async ({ page }) => {
+    test.setTimeout(240_000)
+    await page.goto('/')
+    await expect(page.getByRole('heading', { level: 1, name: 'Bench' })).toBeVisible({ timeout: 60_000 })
+    await linkBench(page)
+    await go(page, '/pour/demo-8')
+    await layOut(page)
+    await page.getByRole('button', { name: 'Stir as it is' }).click()
+    await page.getByRole('button', { name: /Stop stir/ }).click()
+    for (let k = 0; k < 4 && (await atHand(page))?.key !== 'decant'; k++) await mark(page)
+    const filling = page.getByRole('region', { name: 'Mold by mold' })
+    const wanted = Number(/stop at (\d+\.\d)/.exec(await filling.innerText())?.[1])
+    expect(wanted).toBeGreaterThan(10)
+    await expect(filling).toHaveAttribute('data-filling', '1')
+    await filling.getByRole('button', { name: 'It stands on it' }).click()
+    await pourUntil(filling, page.locator('[data-filling="2"]'))
+    await page.reload()
+    await expect(filling).toHaveAttribute('data-filling', '2')
+    await go(page, '/log/demo-8')
+    await expect(page.getByRole('table')).toContainText(/\d+\.\d g into piece 1/)
+  },
+)
 
 test('the probe takes readings by itself, in one tab only, and the forecast learns from them', async ({
   page,
@@ -114,40 +116,42 @@ test('the probe takes readings by itself, in one tab only, and the forecast lear
   expect(count).toBeLessThanOrEqual(most)
 })
 
-test('unplugged, nonsense and a silently changed unit are told, and none is taken as a reading', async ({
-  page,
-}) => {
-  await openLinked(page)
-  await go(page, '/pour/demo-8')
-  await layOut(page)
-  // Nothing is heard until nothing is taken by itself any more.
-  await trouble(page, 'unplugged')
-  await stir(page)
-  await page.getByLabel('Take readings by itself').click()
-  await expect(page.getByLabel('Take readings by itself')).not.toBeChecked()
-  const believed = await page.locator('[data-believed]').innerText()
-  await trouble(page, 'none')
-  const probe = page.locator('[data-instrument="thermometer"]')
-  await expect(probe).toContainText('°C')
-  await trouble(page, 'nonsense')
-  await expect(probe).toContainText('a broken probe or a loose plug')
-  await trouble(page, 'none')
-  await expect(probe).toContainText(/\d °C/)
-  await trouble(page, 'unlabelled')
-  await expect(probe).toContainText('switched between °C and °F without saying so')
-  await trouble(page, 'none')
-  await expect(probe).toContainText(/\d °C/)
-  await trouble(page, 'fahrenheit')
-  await expect(probe).toContainText(/2\d\.\d °C/)
-  await trouble(page, 'unplugged')
-  await wait(page, 0.2)
-  await expect(probe).toContainText('fell silent')
-  await trouble(page, 'none')
-  await expect(probe).toContainText(/\d °C/)
-  await expect(page.locator('[data-believed]')).toHaveText(believed)
-})
+test(
+  'unplugged, nonsense and a silently changed unit are told, and none is taken as a reading',
+  LONG,
+  async ({ page }) => {
+    await openLinked(page)
+    await go(page, '/pour/demo-8')
+    await layOut(page)
+    // Nothing is heard until nothing is taken by itself any more.
+    await trouble(page, 'unplugged')
+    await stir(page)
+    await page.getByLabel('Take readings by itself').click()
+    await expect(page.getByLabel('Take readings by itself')).not.toBeChecked()
+    const believed = await page.locator('[data-believed]').innerText()
+    await trouble(page, 'none')
+    const probe = page.locator('[data-instrument="thermometer"]')
+    await expect(probe).toContainText('°C')
+    await trouble(page, 'nonsense')
+    await expect(probe).toContainText('a broken probe or a loose plug')
+    await trouble(page, 'none')
+    await expect(probe).toContainText(/\d °C/)
+    await trouble(page, 'unlabelled')
+    await expect(probe).toContainText('switched between °C and °F without saying so')
+    await trouble(page, 'none')
+    await expect(probe).toContainText(/\d °C/)
+    await trouble(page, 'fahrenheit')
+    await expect(probe).toContainText(/2\d\.\d °C/)
+    await trouble(page, 'unplugged')
+    await wait(page, 0.2)
+    await expect(probe).toContainText('fell silent')
+    await trouble(page, 'none')
+    await expect(probe).toContainText(/\d °C/)
+    await expect(page.locator('[data-believed]')).toHaveText(believed)
+  },
+)
 
-test('a cup that was forgotten is said to have run away, not to be read wrongly', async ({ page }) => {
+test('a cup that was forgotten is said to have run away, not to be read wrongly', LONG, async ({ page }) => {
   await pourLinked(page)
   const warned = page.getByText(/by probe at \d+ min: this cup has run away/)
   for (let turn = 0; turn < 30 && !(await warned.isVisible()); turn++) {

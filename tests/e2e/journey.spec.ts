@@ -1,6 +1,6 @@
 import { expect, test, type Page } from '@playwright/test'
 import { readFile } from 'node:fs/promises'
-import { EMPTY, layOut, openStudio, pourToTheEnd, stir, wait } from './bench.ts'
+import { LONG, EMPTY, layOut, openStudio, pourToTheEnd, stir, wait } from './bench.ts'
 
 /** A small picture as a camera might hand it over. */
 async function picture(page: Page): Promise<Buffer> {
@@ -152,7 +152,7 @@ test('from an empty studio to a logged piece, and back from an export', async ({
   })
 })
 
-test('a petri is gone over until its floor is covered, or as often as one says', async ({ page }) => {
+test('a petri is gone over until its floor is covered, or as often as one says', LONG, async ({ page }) => {
   await openStudio(page)
   await page.getByRole('link', { name: 'Plan', exact: true }).click()
   await page.getByText('Petri', { exact: true }).click()

@@ -154,40 +154,42 @@ test('a second pour is a sitting of its own: gate, grams, four tinted cups follo
   })
 })
 
-test('a back is chosen after the face was looked at, of a colour and another resin, and poured into the lip', async ({
-  page,
-}) => {
-  await openStudio(page, '/finish/demo-6')
-  await page.getByLabel('Add a layer').selectOption('back')
-  const back = page.locator('[data-layer="back"]')
-  await back.locator('summary').click()
-  // Out of its mold it can no longer be laid in it.
-  await expect(back.getByLabel('Laid').locator('option')).toHaveText([
-    'After demolding, in the lip: scuff it first',
-    'On the finished piece',
-  ])
-  await expect(back).toContainText('after demolding')
-  await back.getByLabel('Depth').fill('1.5')
-  await back.getByLabel('Of which resin').selectOption({ label: 'Tidepool Slow' })
-  await back.getByRole('button', { name: 'Tint it' }).click()
-  await back.getByLabel('Slate paste', { exact: true }).fill('-1')
-  await page.getByRole('button', { name: 'Keep these layers' }).click()
-  await expect(back).toContainText('drops for each g')
-  await back.getByLabel(/^Slate paste/).fill('0.2')
-  await page.getByRole('button', { name: 'Keep these layers' }).click()
-  await expect(page.locator('[data-finishing]')).toContainText('Pour the back layer')
-  await go(page, '/rack')
-  const task = taskOf(page, 'Ember heart dishes', 'back')
-  await expect(task).toContainText(/drops? of Slate paste/)
-  await task.getByRole('link', { name: 'To its gate' }).click()
-  await layOut(page)
-  await stir(page)
-  await mark(page)
-  await mark(page)
-  await go(page, '/finish/demo-6')
-  await expect(page.locator('[data-layer="back"]')).toContainText('laid')
-  await expect(page.locator('[data-layer="back"]').getByLabel('Depth')).toHaveCount(0)
-})
+test(
+  'a back is chosen after the face was looked at, of a colour and another resin, and poured into the lip',
+  LONG,
+  async ({ page }) => {
+    await openStudio(page, '/finish/demo-6')
+    await page.getByLabel('Add a layer').selectOption('back')
+    const back = page.locator('[data-layer="back"]')
+    await back.locator('summary').click()
+    // Out of its mold it can no longer be laid in it.
+    await expect(back.getByLabel('Laid').locator('option')).toHaveText([
+      'After demolding, in the lip: scuff it first',
+      'On the finished piece',
+    ])
+    await expect(back).toContainText('after demolding')
+    await back.getByLabel('Depth').fill('1.5')
+    await back.getByLabel('Of which resin').selectOption({ label: 'Tidepool Slow' })
+    await back.getByRole('button', { name: 'Tint it' }).click()
+    await back.getByLabel('Slate paste', { exact: true }).fill('-1')
+    await page.getByRole('button', { name: 'Keep these layers' }).click()
+    await expect(back).toContainText('drops for each g')
+    await back.getByLabel(/^Slate paste/).fill('0.2')
+    await page.getByRole('button', { name: 'Keep these layers' }).click()
+    await expect(page.locator('[data-finishing]')).toContainText('Pour the back layer')
+    await go(page, '/rack')
+    const task = taskOf(page, 'Ember heart dishes', 'back')
+    await expect(task).toContainText(/drops? of Slate paste/)
+    await task.getByRole('link', { name: 'To its gate' }).click()
+    await layOut(page)
+    await stir(page)
+    await mark(page)
+    await mark(page)
+    await go(page, '/finish/demo-6')
+    await expect(page.locator('[data-layer="back"]')).toContainText('laid')
+    await expect(page.locator('[data-layer="back"]').getByLabel('Depth')).toHaveCount(0)
+  },
+)
 
 test(
   'ten ready-made dishes: a film, a painted layer that only dries, a second film; nothing is demolded',
@@ -368,72 +370,74 @@ test(
   },
 )
 
-test('two pieces of one mix in two ways: a bloom and a petri by one clock, the back on one of them only', async ({
-  page,
-}) => {
-  await openStudio(page, '/plan')
-  await page.getByLabel('Name of the batch').fill('Bloom and petri')
-  await page.getByRole('button', { name: 'Another mold' }).click()
-  const orders = page.locator('[data-order]')
-  await expect(orders).toHaveCount(2)
-  const laidAs = orders.last().getByLabel(/^How .* is laid$/)
-  await laidAs.selectOption('petri')
-  await expect(orders.last()).toHaveAttribute('data-order', /\.petri$/)
-  // A third kind is poured from what is left: nothing of its own is stirred until it is said how much more.
-  await page.getByRole('button', { name: 'Another mold' }).click()
-  await orders
-    .last()
-    .getByLabel(/^How .* is laid$/)
-    .selectOption('plain')
-  await orders
-    .last()
-    .getByLabel(/poured from what is left$/)
-    .check()
-  await expect(page.getByText(/^Mind: Too little is left for/)).toBeVisible()
-  await page.getByRole('button', { name: /^Stir at least/ }).click()
-  await expect(page.getByText(/Too little is left for/)).toHaveCount(0)
-  await expect(
-    page
-      .getByText(/what is left$/)
-      .locator('visible=true')
-      .first(),
-  ).toBeVisible()
-  await page.getByRole('button', { name: /^Leave out .*what is left$/ }).click()
-  await expect(orders).toHaveCount(2)
-  const drops = page
-    .getByRole('heading', { name: 'Drops on each piece' })
-    .locator('xpath=..')
-    .getByRole('listitem')
-  await expect(drops.last()).toContainText(/, Petri: .*of white from the needle$/)
-  await expect(drops.first()).not.toContainText('needle')
-  await expect(page.getByLabel('Drops go over it')).toHaveCount(1)
-  await page.getByLabel('Add a layer').selectOption('back')
-  const back = page.locator('[data-layer="back"]')
-  const boxes = back.getByRole('group', { name: 'In' }).getByRole('checkbox')
-  await boxes.last().uncheck()
-  await orders
-    .last()
-    .getByRole('link', { name: /^Pattern of .*, Petri$/ })
-    .click()
-  await expect(page.getByRole('heading', { level: 1, name: /^Pattern: .*, Petri$/ })).toBeVisible()
-  await page.getByRole('link', { name: 'Back to the plan' }).click()
-  await page.getByRole('button', { name: 'Lay the bench out' }).click()
-  await expect(page.getByText(/needle/i).first()).toBeVisible()
-  await layOut(page)
-  await stir(page)
-  const keys = await pourToTheEnd(page)
-  // One mix, one decant; each piece goes through the steps of its own way, what closes first before the other.
-  expect(keys.filter((key) => key === 'decant')).toHaveLength(1)
-  const own = keys.filter((key) => /\.\d+$/.test(key))
-  expect(own.findIndex((key) => key.startsWith('petri-ink'))).toBe(0)
-  const piecesOf = (way: RegExp) =>
-    new Set(own.filter((key) => way.test(key)).map((key) => key.split('.').at(-1)))
-  const [bloomed, dropped] = [piecesOf(/^(ink|white|shape)\./), piecesOf(/^petri-/)]
-  expect(bloomed.size).toBeGreaterThan(0)
-  expect(dropped.size).toBeGreaterThan(0)
-  expect([...bloomed].filter((no) => dropped.has(no))).toEqual([])
-  await toTheRack(page, 6)
-  const task = taskOf(page, 'Bloom and petri', 'back')
-  await expect(task).toBeVisible()
-  await expect(task.getByText(/, Petri:/)).toHaveCount(0)
-})
+test(
+  'two pieces of one mix in two ways: a bloom and a petri by one clock, the back on one of them only',
+  LONG,
+  async ({ page }) => {
+    await openStudio(page, '/plan')
+    await page.getByLabel('Name of the batch').fill('Bloom and petri')
+    await page.getByRole('button', { name: 'Another mold' }).click()
+    const orders = page.locator('[data-order]')
+    await expect(orders).toHaveCount(2)
+    const laidAs = orders.last().getByLabel(/^How .* is laid$/)
+    await laidAs.selectOption('petri')
+    await expect(orders.last()).toHaveAttribute('data-order', /\.petri$/)
+    // A third kind is poured from what is left: nothing of its own is stirred until it is said how much more.
+    await page.getByRole('button', { name: 'Another mold' }).click()
+    await orders
+      .last()
+      .getByLabel(/^How .* is laid$/)
+      .selectOption('plain')
+    await orders
+      .last()
+      .getByLabel(/poured from what is left$/)
+      .check()
+    await expect(page.getByText(/^Mind: Too little is left for/)).toBeVisible()
+    await page.getByRole('button', { name: /^Stir at least/ }).click()
+    await expect(page.getByText(/Too little is left for/)).toHaveCount(0)
+    await expect(
+      page
+        .getByText(/what is left$/)
+        .locator('visible=true')
+        .first(),
+    ).toBeVisible()
+    await page.getByRole('button', { name: /^Leave out .*what is left$/ }).click()
+    await expect(orders).toHaveCount(2)
+    const drops = page
+      .getByRole('heading', { name: 'Drops on each piece' })
+      .locator('xpath=..')
+      .getByRole('listitem')
+    await expect(drops.last()).toContainText(/, Petri: .*of white from the needle$/)
+    await expect(drops.first()).not.toContainText('needle')
+    await expect(page.getByLabel('Drops go over it')).toHaveCount(1)
+    await page.getByLabel('Add a layer').selectOption('back')
+    const back = page.locator('[data-layer="back"]')
+    const boxes = back.getByRole('group', { name: 'In' }).getByRole('checkbox')
+    await boxes.last().uncheck()
+    await orders
+      .last()
+      .getByRole('link', { name: /^Pattern of .*, Petri$/ })
+      .click()
+    await expect(page.getByRole('heading', { level: 1, name: /^Pattern: .*, Petri$/ })).toBeVisible()
+    await page.getByRole('link', { name: 'Back to the plan' }).click()
+    await page.getByRole('button', { name: 'Lay the bench out' }).click()
+    await expect(page.getByText(/needle/i).first()).toBeVisible()
+    await layOut(page)
+    await stir(page)
+    const keys = await pourToTheEnd(page)
+    // One mix, one decant; each piece goes through the steps of its own way, what closes first before the other.
+    expect(keys.filter((key) => key === 'decant')).toHaveLength(1)
+    const own = keys.filter((key) => /\.\d+$/.test(key))
+    expect(own.findIndex((key) => key.startsWith('petri-ink'))).toBe(0)
+    const piecesOf = (way: RegExp) =>
+      new Set(own.filter((key) => way.test(key)).map((key) => key.split('.').at(-1)))
+    const [bloomed, dropped] = [piecesOf(/^(ink|white|shape)\./), piecesOf(/^petri-/)]
+    expect(bloomed.size).toBeGreaterThan(0)
+    expect(dropped.size).toBeGreaterThan(0)
+    expect([...bloomed].filter((no) => dropped.has(no))).toEqual([])
+    await toTheRack(page, 6)
+    const task = taskOf(page, 'Bloom and petri', 'back')
+    await expect(task).toBeVisible()
+    await expect(task.getByText(/, Petri:/)).toHaveCount(0)
+  },
+)

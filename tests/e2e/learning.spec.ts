@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test'
-import { EMPTY, go, layOut, mark, openStudio, stir, wait } from './bench.ts'
+import { LONG, EMPTY, go, layOut, mark, openStudio, stir, wait } from './bench.ts'
 
 test('the shelf says what was believed of a resin before and now, from which runs; one can be left out', async ({
   page,
@@ -109,7 +109,7 @@ async function planMany(page: Page): Promise<void> {
   await page.getByLabel('Room temperature').fill('25')
 }
 
-test('twelve pieces that do not fit are planned as staggered mixes', async ({ page }) => {
+test('twelve pieces that do not fit are planned as staggered mixes', LONG, async ({ page }) => {
   await planMany(page)
   await expect(page.getByText('12 pieces do not fit the window')).toBeVisible()
   await page
@@ -121,7 +121,7 @@ test('twelve pieces that do not fit are planned as staggered mixes', async ({ pa
   await expect(page.getByText(/mix 2 of \d/).first()).toBeVisible()
 })
 
-test('every cup strategy is shown with its effect and can be chosen', async ({ page }) => {
+test('every cup strategy is shown with its effect and can be chosen', LONG, async ({ page }) => {
   await openStudio(page, '/plan')
   const atOnce = page.getByRole('button', { name: /^Pour at once, wait in the mold/ })
   await expect(atOnce).toContainText(/Decant at \d+ min/)
@@ -132,7 +132,7 @@ test('every cup strategy is shown with its effect and can be chosen', async ({ p
   await expect(page.locator('[data-white-cup]')).toContainText('in its bag, is followed by itself')
 })
 
-test('the trusted sign leads the strip and says what to wait for', async ({ page }) => {
+test('the trusted sign leads the strip and says what to wait for', LONG, async ({ page }) => {
   await openStudio(page, '/studio')
   await page.getByLabel('The sign you trust').selectOption('temperature')
   await expect(page.getByLabel('The sign you trust')).toHaveValue('temperature')

@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright'
 import { expect, test } from '@playwright/test'
-import { go, openStudio } from './bench.ts'
+import { LONG, go, openStudio } from './bench.ts'
 
 test('an order says what is missing; planned for it, the pieces are under way and the day is worked backwards', async ({
   page,
@@ -51,7 +51,7 @@ test('a new order is written down, refuses nonsense, takes a batch and can be ta
   await expect(set).toContainText('none missing')
 })
 
-test('a fault is marked on the picture, moved by keys, and stands in the log', async ({ page }) => {
+test('a fault is marked on the picture, moved by keys, and stands in the log', LONG, async ({ page }) => {
   await openStudio(page, '/finish/demo-3')
   const piece = page.locator('[data-piece="1"]')
   await expect(piece.locator('[data-tag="blobs"]')).toHaveCount(2)
@@ -73,19 +73,21 @@ test('a fault is marked on the picture, moved by keys, and stands in the log', a
   await expect(page.locator('[data-tag="blobs"]')).toHaveCount(2)
 })
 
-test('finishing jobs are chosen after the look, with their cautions, and the rack finds their hours', async ({
-  page,
-}) => {
-  await openStudio(page, '/finish/demo-6')
-  await expect(page.locator('[data-look="tilted"]').first()).toContainText('At a window, turned slowly')
-  await page.getByLabel('Wet-sand sharp edges').click()
-  await expect(page.getByLabel('Wet-sand sharp edges')).toBeChecked()
-  await page.getByLabel('Add a layer').selectOption('clearCoat')
-  await page.getByRole('button', { name: 'Keep these layers' }).click()
-  const finishing = page.locator('[data-finishing]')
-  await expect(finishing).toContainText('Sand edges wet, with a dust mask')
-  await expect(finishing).toContainText('Pour the clear coat')
-  await page.getByRole('link', { name: 'When they fit' }).click()
-  await expect(page.locator('[data-job="demo-6.sandEdges"]')).toBeVisible()
-  await expect(page.locator('[data-job="demo-6.clearCoat"]')).toBeVisible()
-})
+test(
+  'finishing jobs are chosen after the look, with their cautions, and the rack finds their hours',
+  LONG,
+  async ({ page }) => {
+    await openStudio(page, '/finish/demo-6')
+    await expect(page.locator('[data-look="tilted"]').first()).toContainText('At a window, turned slowly')
+    await page.getByLabel('Wet-sand sharp edges').click()
+    await expect(page.getByLabel('Wet-sand sharp edges')).toBeChecked()
+    await page.getByLabel('Add a layer').selectOption('clearCoat')
+    await page.getByRole('button', { name: 'Keep these layers' }).click()
+    const finishing = page.locator('[data-finishing]')
+    await expect(finishing).toContainText('Sand edges wet, with a dust mask')
+    await expect(finishing).toContainText('Pour the clear coat')
+    await page.getByRole('link', { name: 'When they fit' }).click()
+    await expect(page.locator('[data-job="demo-6.sandEdges"]')).toBeVisible()
+    await expect(page.locator('[data-job="demo-6.clearCoat"]')).toBeVisible()
+  },
+)

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test'
-import { go, openStudio } from './bench.ts'
+import { LONG, go, openStudio } from './bench.ts'
 
 const LEAF =
   '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 200 120"><script>fetch("/api/bench")</script><path d="M10 60C60 0 140 0 190 60C140 120 60 120 10 60Z"/></svg>'
@@ -33,7 +33,7 @@ test('a mold from an SVG outline, sized by its width, is planned with its own be
   expect(text).toMatch(/^<svg [^>]*width="174\.\d\dmm"/)
 })
 
-test('files that are no outline are refused with a reason, and nothing changes', async ({ page }) => {
+test('files that are no outline are refused with a reason, and nothing changes', LONG, async ({ page }) => {
   await openStudio(page, '/shelf')
   await page.getByRole('tab', { name: /Molds/ }).click()
   await page.getByRole('button', { name: 'Add a mold' }).click()
@@ -50,7 +50,7 @@ test('files that are no outline are refused with a reason, and nothing changes',
   await expect(width).toHaveValue('100')
 })
 
-test('an outline is traced by points, by tap or by typing', async ({ page }) => {
+test('an outline is traced by points, by tap or by typing', LONG, async ({ page }) => {
   await openStudio(page, '/shelf')
   await page.getByRole('tab', { name: /Molds/ }).click()
   await page.getByRole('button', { name: 'Add a mold' }).click()

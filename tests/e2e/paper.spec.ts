@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test'
-import { go, openStudio } from './bench.ts'
+import { LONG, go, openStudio } from './bench.ts'
 
 /** Sides that what is on the page takes on that paper. */
 async function sidesOn(page: Page, format: 'A4' | 'Letter'): Promise<number> {
@@ -46,7 +46,7 @@ test('with five layers and six cups it is still one sheet, and nothing is cut of
   expect(await overhang(page)).toBeLessThanOrEqual(1)
 })
 
-test('the coming days print as a list to tick, with the grams of each job', async ({ page }) => {
+test('the coming days print as a list to tick, with the grams of each job', LONG, async ({ page }) => {
   await openStudio(page)
   await go(page, '/rack')
   const paper = page.locator('[data-paper]')

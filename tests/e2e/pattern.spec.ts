@@ -1,7 +1,7 @@
 import { readFile } from 'node:fs/promises'
 import { expect, test, type Page } from '@playwright/test'
 import AxeBuilder from '@axe-core/playwright'
-import { go, openStudio } from './bench.ts'
+import { LONG, go, openStudio } from './bench.ts'
 
 const figure = (page: Page, what: string) =>
   page
@@ -57,7 +57,7 @@ test('a pattern is built from marks, says what it takes, and the plan weighs by 
   await expect(figure(page, 'White on a piece')).toHaveText(white)
 })
 
-test('a handle is dragged, also in the mirror, and a mark left out comes back', async ({ page }) => {
+test('a handle is dragged, also in the mirror, and a mark left out comes back', LONG, async ({ page }) => {
   await openPattern(page)
   const handle = page.locator('[data-handle]')
   const drawing = page.getByRole('group', { name: /^Pattern in Round coaster/ })
@@ -90,69 +90,71 @@ test('a handle is dragged, also in the mirror, and a mark left out comes back', 
   ).toBeVisible()
 })
 
-test('three flowers are laid in six inputs: copied, moved, turned as one; what is strewn stands at the gate', async ({
-  page,
-}) => {
-  await openStudio(page, '/plan')
-  await page.getByRole('combobox', { name: 'Mold 1' }).selectOption({ label: 'Flower tray' })
-  await page.getByRole('link', { name: 'Pattern of Flower tray' }).click()
-  for (const name of ['Ink drops', 'White rings', 'Petal drags', 'Swirl'])
-    await page.getByRole('button', { name: `${name}: leave out` }).click()
-  await expect(laid(page, 'bead')).toHaveCount(0)
+test(
+  'three flowers are laid in six inputs: copied, moved, turned as one; what is strewn stands at the gate',
+  LONG,
+  async ({ page }) => {
+    await openStudio(page, '/plan')
+    await page.getByRole('combobox', { name: 'Mold 1' }).selectOption({ label: 'Flower tray' })
+    await page.getByRole('link', { name: 'Pattern of Flower tray' }).click()
+    for (const name of ['Ink drops', 'White rings', 'Petal drags', 'Swirl'])
+      await page.getByRole('button', { name: `${name}: leave out` }).click()
+    await expect(laid(page, 'bead')).toHaveCount(0)
 
-  const drawing = page.getByRole('group', { name: /^Pattern in Flower tray/ })
-  const drag = async (right: number, down: number) => {
-    await drawing.scrollIntoViewIfNeeded()
-    const box = (await drawing.boundingBox())!
-    const handle = page.locator('[data-handle] circle[fill="var(--needle)"]').last()
-    const from = (await handle.boundingBox())!
-    await page.mouse.move(from.x + from.width / 2, from.y + from.height / 2)
-    await page.mouse.down()
-    await page.mouse.move(box.x + box.width / 2 + right, box.y + box.height / 2 + down, { steps: 4 })
-    await page.mouse.up()
-  }
-  await page.getByRole('button', { name: '+ A whole flower' }).click()
-  await expect(laid(page, 'stroke')).toHaveCount(17)
-  await drag(-80, 45)
-  await page.getByRole('button', { name: 'Flower 1: copy' }).click()
-  await drag(80, 45)
-  await page.getByRole('button', { name: 'Flower 2: copy' }).click()
-  await drag(0, -90)
-  await expect(page.locator('[data-group]')).toHaveCount(3)
-  await expect(laid(page, 'stroke')).toHaveCount(3 * 17)
+    const drawing = page.getByRole('group', { name: /^Pattern in Flower tray/ })
+    const drag = async (right: number, down: number) => {
+      await drawing.scrollIntoViewIfNeeded()
+      const box = (await drawing.boundingBox())!
+      const handle = page.locator('[data-handle] circle[fill="var(--needle)"]').last()
+      const from = (await handle.boundingBox())!
+      await page.mouse.move(from.x + from.width / 2, from.y + from.height / 2)
+      await page.mouse.down()
+      await page.mouse.move(box.x + box.width / 2 + right, box.y + box.height / 2 + down, { steps: 4 })
+      await page.mouse.up()
+    }
+    await page.getByRole('button', { name: '+ A whole flower' }).click()
+    await expect(laid(page, 'stroke')).toHaveCount(17)
+    await drag(-80, 45)
+    await page.getByRole('button', { name: 'Flower 1: copy' }).click()
+    await drag(80, 45)
+    await page.getByRole('button', { name: 'Flower 2: copy' }).click()
+    await drag(0, -90)
+    await expect(page.locator('[data-group]')).toHaveCount(3)
+    await expect(laid(page, 'stroke')).toHaveCount(3 * 17)
 
-  // What one hand did is one step back.
-  const places = () => page.locator('[data-handle]').evaluateAll((all) => all.map((each) => each.ariaLabel))
-  const laidOut = await places()
-  expect(new Set(laidOut.map((label) => label!.replace(/^[^,]*, /, ''))).size).toBe(3)
-  await page.locator('[data-handle]').last().focus()
-  await page.keyboard.press('ArrowRight')
-  await page.keyboard.press('ArrowRight')
-  expect(await places()).not.toEqual(laidOut)
-  await page.getByRole('button', { name: 'Take back' }).click()
-  expect(await places()).toEqual(laidOut)
+    // What one hand did is one step back.
+    const places = () => page.locator('[data-handle]').evaluateAll((all) => all.map((each) => each.ariaLabel))
+    const laidOut = await places()
+    expect(new Set(laidOut.map((label) => label!.replace(/^[^,]*, /, ''))).size).toBe(3)
+    await page.locator('[data-handle]').last().focus()
+    await page.keyboard.press('ArrowRight')
+    await page.keyboard.press('ArrowRight')
+    expect(await places()).not.toEqual(laidOut)
+    await page.getByRole('button', { name: 'Take back' }).click()
+    expect(await places()).toEqual(laidOut)
 
-  await page.getByRole('button', { name: 'Flower 3: turn left by 15°' }).click()
-  await page
-    .getByRole('button', { name: /^Petal drags/, expanded: false })
-    .last()
-    .click()
-  await expect(page.getByLabel('Turned by, °')).toHaveValue('15')
-  await page
-    .getByRole('button', { name: /^White rings/, expanded: false })
-    .last()
-    .click()
-  await expect(page.getByLabel('Begun at, °')).toHaveValue('15')
-  await page.getByLabel('Goes with').selectOption({ label: 'nothing else' })
-  await expect(page.locator('[data-group="g3"] [data-chosen]')).toHaveCount(0)
-  await page.getByLabel('Goes with').selectOption({ label: 'Flower 3' })
-  await expect(page.locator('[data-group="g3"] [data-chosen]')).toHaveCount(1)
+    await page.getByRole('button', { name: 'Flower 3: turn left by 15°' }).click()
+    await page
+      .getByRole('button', { name: /^Petal drags/, expanded: false })
+      .last()
+      .click()
+    await expect(page.getByLabel('Turned by, °')).toHaveValue('15')
+    await page
+      .getByRole('button', { name: /^White rings/, expanded: false })
+      .last()
+      .click()
+    await expect(page.getByLabel('Begun at, °')).toHaveValue('15')
+    await page.getByLabel('Goes with').selectOption({ label: 'nothing else' })
+    await expect(page.locator('[data-group="g3"] [data-chosen]')).toHaveCount(0)
+    await page.getByLabel('Goes with').selectOption({ label: 'Flower 3' })
+    await expect(page.locator('[data-group="g3"] [data-chosen]')).toHaveCount(1)
 
-  await page.getByRole('button', { name: '+ Glitter or mica' }).click()
-  await page.getByRole('link', { name: 'Back to the plan' }).click()
-  await page.getByRole('button', { name: 'Lay the bench out' }).click()
-  await expect(page.locator('[data-tool="strewn"]')).toContainText(/: glitter.*for: drop the inks/)
-})
+    await page.getByRole('button', { name: '+ Glitter or mica' }).click()
+    await page.getByRole('link', { name: 'Back to the plan' }).click()
+    await page.getByRole('button', { name: 'Lay the bench out' }).click()
+    await expect(page.locator('[data-tool="strewn"]')).toContainText(/: glitter.*for: drop the inks/)
+  },
+)
 
 test('a mark names the bag it is piped from: its cup, its grams at the step, its colour in the drawing', async ({
   page,
@@ -179,7 +181,7 @@ test('a mark names the bag it is piped from: its cup, its grams at the step, its
   await expect(page.getByRole('dialog')).toContainText(/white, from the bag 5\.5 g, hole 3\.0 mm ?4 beads/)
 })
 
-test('what a needle does not make rests in the pattern for the bag', async ({ page }) => {
+test('what a needle does not make rests in the pattern for the bag', LONG, async ({ page }) => {
   await openPattern(page)
   await page.getByRole('button', { name: '+ White spiral' }).click()
   await page.getByRole('link', { name: 'Back to the plan' }).click()
@@ -194,50 +196,56 @@ test('what a needle does not make rests in the pattern for the bag', async ({ pa
   await expect(laid(page, 'sprinkle')).toHaveCount(1)
 })
 
-test('a pattern is kept, laid in a larger mold scaled by area, and goes through a file', async ({ page }) => {
-  await openPattern(page)
-  await page.getByRole('button', { name: /^Petal drags \d/ }).click()
-  await page.getByRole('button', { name: 'Petals: one more' }).click()
-  await page.getByLabel('Name to keep it by').fill('Nine petals')
-  await page.getByRole('button', { name: 'Keep', exact: true }).click()
-  await expect(page.getByRole('button', { name: 'Lay Nine petals here' })).toBeVisible()
-  const saving = page.waitForEvent('download')
-  await page.getByRole('button', { name: 'Pattern sheet, true size (SVG)' }).click()
-  const file = await (await saving).path()
-  expect(await readFile(file, 'utf8')).toContain('class="outline"')
+test(
+  'a pattern is kept, laid in a larger mold scaled by area, and goes through a file',
+  LONG,
+  async ({ page }) => {
+    await openPattern(page)
+    await page.getByRole('button', { name: /^Petal drags \d/ }).click()
+    await page.getByRole('button', { name: 'Petals: one more' }).click()
+    await page.getByLabel('Name to keep it by').fill('Nine petals')
+    await page.getByRole('button', { name: 'Keep', exact: true }).click()
+    await expect(page.getByRole('button', { name: 'Lay Nine petals here' })).toBeVisible()
+    const saving = page.waitForEvent('download')
+    await page.getByRole('button', { name: 'Pattern sheet, true size (SVG)' }).click()
+    const file = await (await saving).path()
+    expect(await readFile(file, 'utf8')).toContain('class="outline"')
 
-  await page.getByRole('link', { name: 'Back to the plan' }).click()
-  await page.getByRole('combobox', { name: 'Mold 1' }).selectOption({ label: 'Flower tray' })
-  await expect(page.getByRole('region', { name: /^Notifications/ })).toContainText(
-    /In Flower tray, by its area: .*Petal drags: 9 → \d+ petals/,
-  )
-  await page.getByRole('link', { name: 'Pattern of Flower tray' }).click()
-  await page.getByRole('button', { name: 'Lay Nine petals here' }).click()
-  const told = page.locator('ul[role=status] li').filter({ hasText: /Petal drags: 9 → \d+ petals/ })
-  await expect(told).toBeVisible()
-  await expect(
-    page.locator('ul[role=status] li').filter({ hasText: /Ink drops: 28 → \d+ drops/ }),
-  ).toBeVisible()
-  await page.getByRole('button', { name: 'As usual again' }).click()
-  await page.getByLabel('Open a pattern sheet').setInputFiles(file)
-  await expect(told).toBeVisible()
-  await page
-    .getByLabel('Open a pattern sheet')
-    .setInputFiles({ name: 'x.svg', mimeType: 'image/svg+xml', buffer: Buffer.from('<svg><script/></svg>') })
-  await expect(page.getByText('This drawing holds no pattern.')).toBeVisible()
+    await page.getByRole('link', { name: 'Back to the plan' }).click()
+    await page.getByRole('combobox', { name: 'Mold 1' }).selectOption({ label: 'Flower tray' })
+    await expect(page.getByRole('region', { name: /^Notifications/ })).toContainText(
+      /In Flower tray, by its area: .*Petal drags: 9 → \d+ petals/,
+    )
+    await page.getByRole('link', { name: 'Pattern of Flower tray' }).click()
+    await page.getByRole('button', { name: 'Lay Nine petals here' }).click()
+    const told = page.locator('ul[role=status] li').filter({ hasText: /Petal drags: 9 → \d+ petals/ })
+    await expect(told).toBeVisible()
+    await expect(
+      page.locator('ul[role=status] li').filter({ hasText: /Ink drops: 28 → \d+ drops/ }),
+    ).toBeVisible()
+    await page.getByRole('button', { name: 'As usual again' }).click()
+    await page.getByLabel('Open a pattern sheet').setInputFiles(file)
+    await expect(told).toBeVisible()
+    await page.getByLabel('Open a pattern sheet').setInputFiles({
+      name: 'x.svg',
+      mimeType: 'image/svg+xml',
+      buffer: Buffer.from('<svg><script/></svg>'),
+    })
+    await expect(page.getByText('This drawing holds no pattern.')).toBeVisible()
 
-  await go(page, '/shelf')
-  await page.getByRole('tab', { name: /Patterns/ }).click()
-  await page.getByRole('button', { name: 'Change Nine petals' }).click()
-  await page.getByRole('textbox', { name: 'Name' }).fill('Ten petals')
-  await page.getByRole('button', { name: 'Put on the shelf' }).click()
-  await page.getByRole('button', { name: 'Remove Ten petals' }).click()
-  await expect(page.getByRole('button', { name: 'Remove Ten petals' })).toHaveCount(0)
-  await page.getByRole('button', { name: 'Undo' }).click()
-  await expect(page.getByRole('button', { name: 'Remove Ten petals' })).toBeVisible()
-})
+    await go(page, '/shelf')
+    await page.getByRole('tab', { name: /Patterns/ }).click()
+    await page.getByRole('button', { name: 'Change Nine petals' }).click()
+    await page.getByRole('textbox', { name: 'Name' }).fill('Ten petals')
+    await page.getByRole('button', { name: 'Put on the shelf' }).click()
+    await page.getByRole('button', { name: 'Remove Ten petals' }).click()
+    await expect(page.getByRole('button', { name: 'Remove Ten petals' })).toHaveCount(0)
+    await page.getByRole('button', { name: 'Undo' }).click()
+    await expect(page.getByRole('button', { name: 'Remove Ten petals' })).toBeVisible()
+  },
+)
 
-test('a mold of several cavities casts as many pieces', async ({ page }) => {
+test('a mold of several cavities casts as many pieces', LONG, async ({ page }) => {
   await openStudio(page, '/plan')
   await page.getByRole('combobox', { name: 'Mold 1' }).selectOption({ label: 'Charm disc' })
   await page.getByLabel('Pieces of Charm disc', { exact: true }).fill('9')

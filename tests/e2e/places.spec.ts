@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright'
 import { expect, test, type Page } from '@playwright/test'
-import { EMPTY, go, layOut, openStudio, stir } from './bench.ts'
+import { LONG, EMPTY, go, layOut, openStudio, stir } from './bench.ts'
 
 const PLACES = [
   ['/', 'Bench'],
@@ -67,7 +67,7 @@ test('every place keeps to WCAG 2.2 AA, light and dark', async ({ page }) => {
   expect(broken).toEqual([])
 })
 
-test('a pour can be run with the keyboard alone', async ({ page }) => {
+test('a pour can be run with the keyboard alone', LONG, async ({ page }) => {
   await openStudio(page, '/pour/demo-8')
   await expect(page.locator('[data-tool]').first()).toBeVisible()
   const boxes = await page.getByRole('checkbox').count()

@@ -1,7 +1,7 @@
 import { readFile } from 'node:fs/promises'
 import AxeBuilder from '@axe-core/playwright'
 import { expect, test, type Page } from '@playwright/test'
-import { go, openStudio, wait } from './bench.ts'
+import { LONG, go, openStudio, wait } from './bench.ts'
 
 const board = (page: Page) => page.getByRole('list', { name: 'Coming days', exact: true })
 const job = (page: Page, id: string) => page.locator(`[data-job="${id}"]`)
@@ -80,7 +80,7 @@ test('a job is dragged to another day, and to an hour that is not free: why it c
   await expect(page.locator('[data-trouble="demo-9"]')).toHaveCount(0)
 })
 
-test('an hour that was chosen badly can be let go from where its trouble is told', async ({ page }) => {
+test('an hour that was chosen badly can be let go from where its trouble is told', LONG, async ({ page }) => {
   await openRack(page)
   await job(page, 'demo-9.pour').focus()
   await page.keyboard.press('ArrowDown')
@@ -95,22 +95,24 @@ test('an hour that was chosen badly can be let go from where its trouble is told
   await expect(job(page, 'demo-9.pour')).toBeVisible()
 })
 
-test('a promise is worked backwards to the latest pour; one that cannot be kept says what would help', async ({
-  page,
-}) => {
-  await openStudio(page, '/plan')
-  const promise = page.getByLabel('Promised ready for use on')
-  await promise.fill('2026-12-20')
-  const backwards = page.locator('[data-backwards]')
-  await expect(backwards).toContainText(/Latest stop-stir for that: \w+ \d+ (Nov|Dec), \d\d:\d\d\./)
-  await promise.fill('2026-11-24')
-  await expect(backwards).toContainText(
-    'It misses the promise. Even begun at once, its layers would not be cured by then.',
-  )
-  await expect(backwards).toContainText(/Promise a later day: .*ready \w+ \d+/)
-})
+test(
+  'a promise is worked backwards to the latest pour; one that cannot be kept says what would help',
+  LONG,
+  async ({ page }) => {
+    await openStudio(page, '/plan')
+    const promise = page.getByLabel('Promised ready for use on')
+    await promise.fill('2026-12-20')
+    const backwards = page.locator('[data-backwards]')
+    await expect(backwards).toContainText(/Latest stop-stir for that: \w+ \d+ (Nov|Dec), \d\d:\d\d\./)
+    await promise.fill('2026-11-24')
+    await expect(backwards).toContainText(
+      'It misses the promise. Even begun at once, its layers would not be cured by then.',
+    )
+    await expect(backwards).toContainText(/Promise a later day: .*ready \w+ \d+/)
+  },
+)
 
-test('free hours decide: without any, nothing fits; with them back, it does', async ({ page }) => {
+test('free hours decide: without any, nothing fits; with them back, it does', LONG, async ({ page }) => {
   await openStudio(page, '/studio')
   const hours = page.getByRole('region', { name: 'Free hours and places' })
   for (const day of ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday']) {
@@ -160,25 +162,27 @@ test('the days are saved as a calendar with alarms and as a table', async ({ pag
   expect(await saved('Save as CSV')).toMatch(/Saffron soft squares,Pour,2026-11-22T13:30:00.000Z/)
 })
 
-test('a mark lets nothing leave from under the finger while the days are worked out anew', async ({
-  page,
-}) => {
-  await openStudio(page, '/rack')
-  const back = page.locator('[data-batch="demo-7"] [data-task="back"]')
-  await expect(page.getByRole('region', { name: 'Coming days' })).toBeVisible()
-  await page.evaluate(() => {
-    const left: string[] = []
-    Object.assign(window, { left })
-    new MutationObserver((records) => {
-      for (const gone of records.flatMap(({ removedNodes }) => [...removedNodes]))
-        if (gone instanceof Element && gone.querySelector('#coming, [data-task]')) left.push(gone.tagName)
-    }).observe(document.body, { childList: true, subtree: true })
-  })
-  await back.getByRole('button', { name: 'Poured' }).click()
-  await expect(back).toContainText('done')
-  await expect(back.getByRole('button')).toHaveCount(0)
-  await expect(
-    page.getByRole('region', { name: 'Coming days' }).getByText('Pour the back layer late'),
-  ).toHaveCount(0)
-  expect(await page.evaluate(() => (window as unknown as { left: string[] }).left)).toEqual([])
-})
+test(
+  'a mark lets nothing leave from under the finger while the days are worked out anew',
+  LONG,
+  async ({ page }) => {
+    await openStudio(page, '/rack')
+    const back = page.locator('[data-batch="demo-7"] [data-task="back"]')
+    await expect(page.getByRole('region', { name: 'Coming days' })).toBeVisible()
+    await page.evaluate(() => {
+      const left: string[] = []
+      Object.assign(window, { left })
+      new MutationObserver((records) => {
+        for (const gone of records.flatMap(({ removedNodes }) => [...removedNodes]))
+          if (gone instanceof Element && gone.querySelector('#coming, [data-task]')) left.push(gone.tagName)
+      }).observe(document.body, { childList: true, subtree: true })
+    })
+    await back.getByRole('button', { name: 'Poured' }).click()
+    await expect(back).toContainText('done')
+    await expect(back.getByRole('button')).toHaveCount(0)
+    await expect(
+      page.getByRole('region', { name: 'Coming days' }).getByText('Pour the back layer late'),
+    ).toHaveCount(0)
+    expect(await page.evaluate(() => (window as unknown as { left: string[] }).left)).toEqual([])
+  },
+)

@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test'
-import { go, layOut, mark, onRack, openStudio, pourToTheEnd, stepKey, stir, wait } from './bench.ts'
+import { LONG, go, layOut, mark, onRack, openStudio, pourToTheEnd, stepKey, stir, wait } from './bench.ts'
 
 async function pourResting(page: Page, minutes: number): Promise<void> {
   await openStudio(page, '/pour/demo-8')
@@ -64,29 +64,31 @@ test('a warm cup brings the decant forward on every place', async ({ page }) => 
   await mark(page)
 })
 
-test('given up with its molds filled, it is left to cure as it is, and comes to the rack like any other', async ({
-  page,
-}) => {
-  await openStudio(page, '/pour/demo-8')
-  await layOut(page)
-  await stir(page)
-  while (!(await stepKey(page)).startsWith('ink')) {
-    await wait(page, 0.5)
-    await mark(page)
-  }
-  await page.getByRole('button', { name: 'Give up' }).click({ delay: 1500 })
-  await expect(page.getByText('What is in the molds cures all the same.')).toBeVisible()
-  await page.getByRole('button', { name: 'Leave it as it is, and let it cure' }).click()
-  // First the pour is taken up again, then what was still to go in is left out.
-  await expect(page.locator('[data-step]')).toBeVisible()
-  await expect(page.locator('[data-step^="ink"]')).toHaveCount(0)
-  const keys = await pourToTheEnd(page)
-  expect(keys.filter((key) => /^(ink|white|shape)/.test(key))).toEqual([])
-  await go(page, '/rack')
-  await expect(onRack(page, 'Saffron soft squares')).toBeVisible()
-})
+test(
+  'given up with its molds filled, it is left to cure as it is, and comes to the rack like any other',
+  LONG,
+  async ({ page }) => {
+    await openStudio(page, '/pour/demo-8')
+    await layOut(page)
+    await stir(page)
+    while (!(await stepKey(page)).startsWith('ink')) {
+      await wait(page, 0.5)
+      await mark(page)
+    }
+    await page.getByRole('button', { name: 'Give up' }).click({ delay: 1500 })
+    await expect(page.getByText('What is in the molds cures all the same.')).toBeVisible()
+    await page.getByRole('button', { name: 'Leave it as it is, and let it cure' }).click()
+    // First the pour is taken up again, then what was still to go in is left out.
+    await expect(page.locator('[data-step]')).toBeVisible()
+    await expect(page.locator('[data-step^="ink"]')).toHaveCount(0)
+    const keys = await pourToTheEnd(page)
+    expect(keys.filter((key) => /^(ink|white|shape)/.test(key))).toEqual([])
+    await go(page, '/rack')
+    await expect(onRack(page, 'Saffron soft squares')).toBeVisible()
+  },
+)
 
-test('a pour that is given up can be gone on with, or planned again', async ({ page }) => {
+test('a pour that is given up can be gone on with, or planned again', LONG, async ({ page }) => {
   await pourResting(page, 5)
   // A tap is no giving up: it is held.
   await page.getByRole('button', { name: 'Give up' }).click()

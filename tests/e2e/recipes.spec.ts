@@ -70,7 +70,7 @@ test('a plan is kept as a recipe, written as an open file, opened in another stu
   })
 })
 
-test('a plan is begun from so much resin, or from what was poured', async ({ page }) => {
+test('a plan is begun from so much resin, or from what was poured', LONG, async ({ page }) => {
   await openStudio(page, '/plan')
   await page.getByText('Plain', { exact: true }).click()
   await open(page)
@@ -91,38 +91,40 @@ test('a plan is begun from so much resin, or from what was poured', async ({ pag
   await go(page, '/plan')
 })
 
-test('a way is copied and its steps changed; what a rule forbids cannot be chosen; kept as a recipe and poured, it is one’s own', async ({
-  page,
-}) => {
-  await openStudio(page, '/plan')
-  await page.getByText('Steps of this way').click()
-  await page.getByRole('button', { name: 'Make it my own way' }).click()
-  await page.getByLabel('Name of the way').fill('Late look bloom')
-  const step = (id: string) => page.locator(`[data-own-step="${id}"]`)
-  await expect(step('settle')).toContainText('White on moving ink travels with it')
-  await expect(step('settle').getByRole('checkbox')).toHaveCount(0)
-  await expect(step('white')).toContainText('the way is made of it')
-  await step('bubbles').getByRole('checkbox').check()
-  await step('lookLate').getByLabel('So long after').fill('2000')
-  await expect(
-    page.getByText(/wait of a step is 2000, expected at least 0 and at most 600 min/).first(),
-  ).toBeVisible()
-  await step('lookLate').getByLabel('So long after').fill('90')
-  await step('lookLate').getByLabel('note').fill('By torch from the side.')
-  await expect(page.getByRole('heading', { name: 'Late look bloom' })).toBeVisible()
-  await open(page)
-  await sheet(page).getByRole('button', { name: 'Keep it' }).click()
-  await expect(sheet(page).locator('[data-recipe]').first()).toContainText('late look bloom')
-  await page.keyboard.press('Escape')
-  await page.reload()
-  await expect(page.getByRole('heading', { name: 'Late look bloom' })).toBeVisible()
-  await page.getByRole('button', { name: 'Lay the bench out' }).click()
-  await layOut(page)
-  await stir(page)
-  const keys = await pourToTheEnd(page)
-  expect(keys).toContain('lookLate')
-  expect(keys).not.toContain('bubbles')
-})
+test(
+  'a way is copied and its steps changed; what a rule forbids cannot be chosen; kept as a recipe and poured, it is one’s own',
+  LONG,
+  async ({ page }) => {
+    await openStudio(page, '/plan')
+    await page.getByText('Steps of this way').click()
+    await page.getByRole('button', { name: 'Make it my own way' }).click()
+    await page.getByLabel('Name of the way').fill('Late look bloom')
+    const step = (id: string) => page.locator(`[data-own-step="${id}"]`)
+    await expect(step('settle')).toContainText('White on moving ink travels with it')
+    await expect(step('settle').getByRole('checkbox')).toHaveCount(0)
+    await expect(step('white')).toContainText('the way is made of it')
+    await step('bubbles').getByRole('checkbox').check()
+    await step('lookLate').getByLabel('So long after').fill('2000')
+    await expect(
+      page.getByText(/wait of a step is 2000, expected at least 0 and at most 600 min/).first(),
+    ).toBeVisible()
+    await step('lookLate').getByLabel('So long after').fill('90')
+    await step('lookLate').getByLabel('note').fill('By torch from the side.')
+    await expect(page.getByRole('heading', { name: 'Late look bloom' })).toBeVisible()
+    await open(page)
+    await sheet(page).getByRole('button', { name: 'Keep it' }).click()
+    await expect(sheet(page).locator('[data-recipe]').first()).toContainText('late look bloom')
+    await page.keyboard.press('Escape')
+    await page.reload()
+    await expect(page.getByRole('heading', { name: 'Late look bloom' })).toBeVisible()
+    await page.getByRole('button', { name: 'Lay the bench out' }).click()
+    await layOut(page)
+    await stir(page)
+    const keys = await pourToTheEnd(page)
+    expect(keys).toContain('lookLate')
+    expect(keys).not.toContain('bubbles')
+  },
+)
 
 test('recipes that ship: each begins as a sound plan with its figures', LONG, async ({ page }) => {
   await openStudio(page, '/plan')

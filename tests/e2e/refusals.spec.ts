@@ -2,7 +2,7 @@ import { strToU8, zipSync } from 'fflate'
 import { mutantsOf } from '../support/mutants.ts'
 import { pngOf } from '../support/png.ts'
 import { expect, test } from '@playwright/test'
-import { EMPTY, go, openStudio } from './bench.ts'
+import { LONG, EMPTY, go, openStudio } from './bench.ts'
 
 test('the planner names what is wrong and works nothing out until it is right', async ({ page }) => {
   await openStudio(page)
@@ -71,7 +71,7 @@ test('a wrong or hostile file changes nothing', async ({ page }) => {
   await expect(page.getByText('26 of 26 pieces')).toBeVisible()
 })
 
-test('an imported studio adds what is new and keeps what is here', async ({ page }) => {
+test('an imported studio adds what is new and keeps what is here', LONG, async ({ page }) => {
   await openStudio(page, '/studio')
   for (const button of ['Back up the studio', 'Export as one JSON file']) {
     const saved = page.waitForEvent('download')

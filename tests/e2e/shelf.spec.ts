@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test'
-import { go, layOut, openStudio, stir } from './bench.ts'
+import { LONG, go, layOut, openStudio, stir } from './bench.ts'
 
 test('what is taken off the shelf or the bench can be put back', async ({ page }) => {
   await openStudio(page)
@@ -29,39 +29,41 @@ test('a change on the shelf reaches the plans to come and leaves old batches as 
   await expect(page.getByText('Heron Quick (1 : 1 by volume)')).toBeVisible()
 })
 
-test('a plan says that its resin was changed on the shelf, and takes it over with one tap: at the plan, or at the gate', async ({
-  page,
-}) => {
-  const told = page.locator('[data-shelf-changed]')
-  const ofA = page.getByText('A, resin', { exact: true }).locator('xpath=..')
-  await openStudio(page, '/plan/demo-8')
-  await expect(ofA.first()).toBeVisible()
-  await expect(told).toHaveCount(0)
-  const before = (await ofA.first().innerText()).split('\n').at(-1)!
-  await go(page, '/shelf')
-  await page.getByRole('button', { name: 'Change Heron Quick' }).click()
-  await page.getByLabel('Parts of A, resin').fill('2')
-  await page.getByRole('button', { name: 'Put on the shelf' }).click()
-  await expect(page.locator('[data-item="demo-heron"]')).toContainText('2 : 1 by volume')
+test(
+  'a plan says that its resin was changed on the shelf, and takes it over with one tap: at the plan, or at the gate',
+  LONG,
+  async ({ page }) => {
+    const told = page.locator('[data-shelf-changed]')
+    const ofA = page.getByText('A, resin', { exact: true }).locator('xpath=..')
+    await openStudio(page, '/plan/demo-8')
+    await expect(ofA.first()).toBeVisible()
+    await expect(told).toHaveCount(0)
+    const before = (await ofA.first().innerText()).split('\n').at(-1)!
+    await go(page, '/shelf')
+    await page.getByRole('button', { name: 'Change Heron Quick' }).click()
+    await page.getByLabel('Parts of A, resin').fill('2')
+    await page.getByRole('button', { name: 'Put on the shelf' }).click()
+    await expect(page.locator('[data-item="demo-heron"]')).toContainText('2 : 1 by volume')
 
-  await go(page, '/plan/demo-8')
-  // An open plan goes along with the shelf, says so, and goes back with one tap.
-  await expect(told).toContainText('Heron Quick was changed on the shelf')
-  await expect(ofA.first()).not.toContainText(before)
-  await told.getByRole('button', { name: 'Keep what it was begun with' }).click()
-  await expect(ofA.first()).toContainText(before)
-  await told.getByRole('button', { name: 'Follow the shelf' }).click()
-  await expect(ofA.first()).not.toContainText(before)
+    await go(page, '/plan/demo-8')
+    // An open plan goes along with the shelf, says so, and goes back with one tap.
+    await expect(told).toContainText('Heron Quick was changed on the shelf')
+    await expect(ofA.first()).not.toContainText(before)
+    await told.getByRole('button', { name: 'Keep what it was begun with' }).click()
+    await expect(ofA.first()).toContainText(before)
+    await told.getByRole('button', { name: 'Follow the shelf' }).click()
+    await expect(ofA.first()).not.toContainText(before)
 
-  await go(page, '/pour/demo-8')
-  await told.getByRole('button', { name: 'Plan with what it is now' }).click()
-  await expect(told).toHaveCount(0)
-  await layOut(page)
-  await expect(page.locator('[data-shelf-changed]')).toHaveCount(0)
-  await stir(page)
-  await go(page, '/plan/demo-9')
-  await expect(told).toBeVisible()
-})
+    await go(page, '/pour/demo-8')
+    await told.getByRole('button', { name: 'Plan with what it is now' }).click()
+    await expect(told).toHaveCount(0)
+    await layOut(page)
+    await expect(page.locator('[data-shelf-changed]')).toHaveCount(0)
+    await stir(page)
+    await go(page, '/plan/demo-9')
+    await expect(told).toBeVisible()
+  },
+)
 
 test('a ratio that does not exist is refused on the shelf', async ({ page }) => {
   await openStudio(page, '/shelf')
@@ -73,7 +75,7 @@ test('a ratio that does not exist is refused on the shelf', async ({ page }) => 
   await expect(page.locator('[data-item="demo-heron"]')).toContainText('1 : 1 by volume')
 })
 
-test('the units chosen are shown everywhere, and an ounce says which', async ({ page }) => {
+test('the units chosen are shown everywhere, and an ounce says which', LONG, async ({ page }) => {
   await openStudio(page, '/studio')
   await page.getByLabel('Units').selectOption('us')
   // It shows the choice once that is stored; a browser that is sent away in the same breath may drop the write.
@@ -117,7 +119,7 @@ test('the log is narrowed by technique and by words, and a run shows its marks',
   await expect(page.getByRole('searchbox')).toHaveValue('')
 })
 
-test('twelve pieces in a warm room do not fit, and the plan says what would', async ({ page }) => {
+test('twelve pieces in a warm room do not fit, and the plan says what would', LONG, async ({ page }) => {
   await openStudio(page, '/plan')
   await page.getByRole('combobox', { name: 'Mold 1' }).selectOption({ label: 'Round coaster' })
   await page.getByRole('textbox', { name: 'Pieces of Round coaster', exact: true }).fill('12')
@@ -132,23 +134,25 @@ test('twelve pieces in a warm room do not fit, and the plan says what would', as
   await expect(page.getByRole('heading', { name: 'It fits your hands' })).toBeVisible()
 })
 
-test('parts out of a water bath: how long they stand in it, what it gains, and why not warmer', async ({
-  page,
-}) => {
-  await openStudio(page, '/plan')
-  await page.getByText('Which bubbles leave by themselves, and warmer parts').click()
-  const bath = page.locator('[data-water-bath]')
-  await expect(bath).toContainText(/Bottles 70\.0 mm across stand about \d+ min in it/)
-  await expect(bath.getByRole('status')).toContainText('5.0 °C warmer: bubbles larger than')
-  await bath.getByLabel('Water', { exact: true }).fill('22')
-  await expect(bath).toContainText('Water of 22 °C does not warm them to 26 °C.')
-  await bath.getByLabel('Parts warmed to').fill('48')
-  await expect(bath.getByRole('status')).toContainText(/^Not \d+\.\d °C warmer: /)
-  // What is refused is not timed.
-  await expect(bath).not.toContainText(/Bottles|does not warm/)
-  await bath.getByLabel('Water', { exact: true }).fill('hot')
-  await expect(bath.getByRole('status')).toHaveCount(0)
-})
+test(
+  'parts out of a water bath: how long they stand in it, what it gains, and why not warmer',
+  LONG,
+  async ({ page }) => {
+    await openStudio(page, '/plan')
+    await page.getByText('Which bubbles leave by themselves, and warmer parts').click()
+    const bath = page.locator('[data-water-bath]')
+    await expect(bath).toContainText(/Bottles 70\.0 mm across stand about \d+ min in it/)
+    await expect(bath.getByRole('status')).toContainText('5.0 °C warmer: bubbles larger than')
+    await bath.getByLabel('Water', { exact: true }).fill('22')
+    await expect(bath).toContainText('Water of 22 °C does not warm them to 26 °C.')
+    await bath.getByLabel('Parts warmed to').fill('48')
+    await expect(bath.getByRole('status')).toContainText(/^Not \d+\.\d °C warmer: /)
+    // What is refused is not timed.
+    await expect(bath).not.toContainText(/Bottles|does not warm/)
+    await bath.getByLabel('Water', { exact: true }).fill('hot')
+    await expect(bath.getByRole('status')).toHaveCount(0)
+  },
+)
 
 test('molds come in from a spreadsheet: columns matched, lines that are wrong named, all of it taken back', async ({
   page,

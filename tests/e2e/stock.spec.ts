@@ -1,7 +1,7 @@
 import { readFile } from 'node:fs/promises'
 import AxeBuilder from '@axe-core/playwright'
 import { expect, test } from '@playwright/test'
-import { go, layOut, openStudio, stir } from './bench.ts'
+import { LONG, go, layOut, openStudio, stir } from './bench.ts'
 
 const left = async (text: string | null) => Number.parseFloat(text ?? '')
 
@@ -44,29 +44,33 @@ test('a pour takes what it mixed off the shelf, a count is an entry, and the boo
   expect(found.violations).toEqual([])
 })
 
-test('a plan says what the shelf is short of, and what a piece costs and should fetch', async ({ page }) => {
-  await openStudio(page, '/plan')
-  await page.getByRole('combobox', { name: 'Mold 1' }).selectOption({ label: 'Round coaster' })
-  const stock = page.locator('[data-stock]')
-  await expect(stock.locator('[data-per-piece]')).toHaveText(/£\d+\.\d\d/)
-  await go(page, '/studio')
-  await page.getByLabel('Currency').selectOption('NOK')
-  await expect(page.getByLabel('Currency')).toHaveValue('NOK')
-  await go(page, '/plan')
-  await expect(stock.locator('[data-per-piece]')).toContainText('NOK')
-  const price = async () =>
-    Number((await stock.locator('[data-price]').textContent())!.replace(/[^\d.]/g, ''))
-  const first = await price()
-  await stock.getByLabel('The market keeps, %').fill('50')
-  await expect(async () => expect(await price()).toBeGreaterThan(1.8 * first)).toPass()
-  await page.getByRole('textbox', { name: 'Pieces of Round coaster' }).fill('12')
-  await expect(stock.getByText('The shelf is short')).toBeVisible()
-  await expect(
-    stock.getByText(/Heron Quick, part [AB]: [\d.]+ g needed, [\d.]+ g there/).first(),
-  ).toBeVisible()
-})
+test(
+  'a plan says what the shelf is short of, and what a piece costs and should fetch',
+  LONG,
+  async ({ page }) => {
+    await openStudio(page, '/plan')
+    await page.getByRole('combobox', { name: 'Mold 1' }).selectOption({ label: 'Round coaster' })
+    const stock = page.locator('[data-stock]')
+    await expect(stock.locator('[data-per-piece]')).toHaveText(/£\d+\.\d\d/)
+    await go(page, '/studio')
+    await page.getByLabel('Currency').selectOption('NOK')
+    await expect(page.getByLabel('Currency')).toHaveValue('NOK')
+    await go(page, '/plan')
+    await expect(stock.locator('[data-per-piece]')).toContainText('NOK')
+    const price = async () =>
+      Number((await stock.locator('[data-price]').textContent())!.replace(/[^\d.]/g, ''))
+    const first = await price()
+    await stock.getByLabel('The market keeps, %').fill('50')
+    await expect(async () => expect(await price()).toBeGreaterThan(1.8 * first)).toPass()
+    await page.getByRole('textbox', { name: 'Pieces of Round coaster' }).fill('12')
+    await expect(stock.getByText('The shelf is short')).toBeVisible()
+    await expect(
+      stock.getByText(/Heron Quick, part [AB]: [\d.]+ g needed, [\d.]+ g there/).first(),
+    ).toBeVisible()
+  },
+)
 
-test('a mold remembers its pours, its price and what happened to it', async ({ page }) => {
+test('a mold remembers its pours, its price and what happened to it', LONG, async ({ page }) => {
   await openStudio(page, '/shelf')
   await page.getByRole('tab', { name: /Molds/ }).click()
   const care = page.locator('[data-care="demo-coaster"]')

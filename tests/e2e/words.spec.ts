@@ -1,6 +1,6 @@
 import { expect, test, type Page } from '@playwright/test'
 import { TERMS } from '#words/terms.ts'
-import { go, openStudio } from './bench.ts'
+import { LONG, go, openStudio } from './bench.ts'
 
 /** Words of the list that are read on the page, outside what is pressed or typed, and of which no mark lies on the page. */
 function unmarked(page: Page): Promise<readonly string[]> {
@@ -32,35 +32,37 @@ const countMarks = (page: Page, word: string) =>
     word,
   )
 
-test('every word of the trade is marked where it is shown, opens its meaning, and is in the list by keyboard', async ({
-  page,
-}) => {
-  await openStudio(page, '/plan')
-  await expect(page.locator('[data-worksheet]')).toBeVisible()
-  await expect.poll(() => countMarks(page, 'stop-stir')).toBeGreaterThan(0)
-  for (const place of ['/plan', '/rack', '/', '/shelf', '/log', '/studio', '/handbook']) {
-    await go(page, place)
-    await expect.poll(() => unmarked(page), { message: place }).toEqual([])
-  }
+test(
+  'every word of the trade is marked where it is shown, opens its meaning, and is in the list by keyboard',
+  LONG,
+  async ({ page }) => {
+    await openStudio(page, '/plan')
+    await expect(page.locator('[data-worksheet]')).toBeVisible()
+    await expect.poll(() => countMarks(page, 'stop-stir')).toBeGreaterThan(0)
+    for (const place of ['/plan', '/rack', '/', '/shelf', '/log', '/studio', '/handbook']) {
+      await go(page, place)
+      await expect.poll(() => unmarked(page), { message: place }).toEqual([])
+    }
 
-  await go(page, '/plan')
-  await expect(page.locator('[data-worksheet]')).toBeVisible()
-  await expect.poll(() => countMarks(page, 'stop-stir')).toBeGreaterThan(0)
-  const at = await page.evaluate(() => {
-    const range = [...CSS.highlights.get('term')!].find((each) => /stop-stir/i.test(String(each))) as Range
-    range.startContainer.parentElement!.scrollIntoView({ block: 'center' })
-    const { left, top, width, height } = range.getBoundingClientRect()
-    return { x: left + width / 2, y: top + height / 2 }
-  })
-  await page.mouse.click(at.x, at.y)
-  await expect(page.locator('[data-meaning="stopStir"]')).toContainText('The clock starts here')
-  await page.keyboard.press('Escape')
-  await expect(page.locator('[data-meaning]')).toHaveCount(0)
+    await go(page, '/plan')
+    await expect(page.locator('[data-worksheet]')).toBeVisible()
+    await expect.poll(() => countMarks(page, 'stop-stir')).toBeGreaterThan(0)
+    const at = await page.evaluate(() => {
+      const range = [...CSS.highlights.get('term')!].find((each) => /stop-stir/i.test(String(each))) as Range
+      range.startContainer.parentElement!.scrollIntoView({ block: 'center' })
+      const { left, top, width, height } = range.getBoundingClientRect()
+      return { x: left + width / 2, y: top + height / 2 }
+    })
+    await page.mouse.click(at.x, at.y)
+    await expect(page.locator('[data-meaning="stopStir"]')).toContainText('The clock starts here')
+    await page.keyboard.press('Escape')
+    await expect(page.locator('[data-meaning]')).toHaveCount(0)
 
-  await page.keyboard.press('w')
-  const list = page.getByRole('dialog', { name: 'Words on this page' })
-  await expect(list).toContainText('Stop-stir')
-  await expect(list).toContainText('Decant')
-  await page.keyboard.press('Escape')
-  await expect(list).toHaveCount(0)
-})
+    await page.keyboard.press('w')
+    const list = page.getByRole('dialog', { name: 'Words on this page' })
+    await expect(list).toContainText('Stop-stir')
+    await expect(list).toContainText('Decant')
+    await page.keyboard.press('Escape')
+    await expect(list).toHaveCount(0)
+  },
+)

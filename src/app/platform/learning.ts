@@ -50,7 +50,7 @@ export const LATEST = 40
  * by them would else be worked out once for each. Null before that.
  */
 export function useTaughtRuns(about: Taught): readonly TaughtRun[] | null {
-  const { planner, db } = usePlatform()
+  const { secondPlanner, db } = usePlatform()
   const asked = JSON.stringify(about)
   const rows = useLiveRows(['stories', 'taught', about], () => readTaught(db, about))
   const stories = rows.isPlaceholderData ? undefined : rows.data
@@ -62,8 +62,8 @@ export function useTaughtRuns(about: Taught): readonly TaughtRun[] | null {
         queryKey: ['lesson', request, sitting ?? [pour.done, pour.readings]],
         queryFn: () =>
           sitting
-            ? planner.lessonOfSitting(request, sitting.layerId, sitting.soFar)
-            : planner.lessonOf({ request, done: pour.done, readings: pour.readings }),
+            ? secondPlanner().lessonOfSitting(request, sitting.layerId, sitting.soFar)
+            : secondPlanner().lessonOf({ request, done: pour.done, readings: pour.readings }),
         staleTime: Infinity,
       }
     }),
@@ -88,7 +88,7 @@ export function useTaughtRuns(about: Taught): readonly TaughtRun[] | null {
       const { learned } = learningOfResin(request.resin, taught, decisions)
       return {
         queryKey: ['aimed', run, learned],
-        queryFn: () => planner.aimedOf(run, learned),
+        queryFn: () => secondPlanner().aimedOf(run, learned),
         staleTime: Infinity,
         enabled: layer === null,
       }

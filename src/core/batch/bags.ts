@@ -35,6 +35,7 @@ export function bagShares(
   const total = all.reduce((sum, { mm }) => sum + mm, 0)
   return [...(request.bags ?? []), null].flatMap((bag) => {
     const mm = all.reduce((sum, each) => sum + (each.bag === bag ? each.mm : 0), 0)
-    return mm > 0 || bag === null ? [{ bag, frac: total > 0 ? mm / total : 1 }] : []
+    // Where nothing is piped yet, it will be the white.
+    return mm > 0 || (bag === null && total === 0) ? [{ bag, frac: total > 0 ? mm / total : 1 }] : []
   })
 }

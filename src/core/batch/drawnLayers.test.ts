@@ -120,7 +120,7 @@ describe('a later layer with marks of its own', () => {
 
   test('brings the tools and the cautions of its steps to its own gate', () => {
     const { prep } = planSitting(ringed, 'ring')
-    expect(prep.map(({ tool }) => tool)).toEqual(expect.arrayContaining(['bag', 'inks', 'gloves']))
+    expect(prep.map(({ tool }) => tool)).toEqual(expect.arrayContaining(['bag', 'whiteCup', 'gloves']))
   })
 
   test('is followed by its own marks: a white that is late by its own clock is past', () => {

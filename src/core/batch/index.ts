@@ -117,6 +117,7 @@ export {
   dividedMixes,
   dropsOf,
   inkDropsOfPiece,
+  droppedInRound,
   mixesOfLayer,
   pourMixOf,
   whiteCupOf,

@@ -433,13 +433,20 @@ export function dropsOf(fills: readonly MoldFill[]): readonly PieceDrops[] {
 }
 
 /** Ink drops of one round on one piece, rounds counted from 0. */
-export function inksOfRound({ laid, inks }: MoldFill, round: number): readonly Drops[] {
+function inksOfRound({ laid, inks }: MoldFill, round: number): readonly Drops[] {
   const counts = inks.map(() => 0)
   for (const drop of laid.drops) {
     const no = inkOfDrop(drop, { round, inks: inks.length })
     if (no !== null) counts[no]!++
   }
   return inks.map(({ name }, k) => ({ what: name, drops: counts[k]! }))
+}
+
+/** What is dropped in one round on one piece, in the order the hand takes it; rounds counted from 0. */
+export function droppedInRound(fill: MoldFill, round: number): readonly Drops[] {
+  const inks = inksOfRound(fill, round)
+  const order = fill.laid.drops.map((drop) => inkOfDrop(drop, { round, inks: inks.length }))
+  return [...new Set(order)].flatMap((no) => (no === null ? [] : [inks[no]!]))
 }
 
 /** Ink drops on one piece: those of its pattern, once a round. */

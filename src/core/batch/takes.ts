@@ -11,7 +11,7 @@ import { bottlesOf, piecesOn } from './laterLayers.ts'
 import { additionOf } from './layerCups.ts'
 import { bedOf, HELD } from './layer.ts'
 import { laterAmount, type MoldFill } from './layers.ts'
-import { inksOfRound, mixesOfLayer, pourMixOf, whiteCupOf, type Mix } from './mixes.ts'
+import { droppedInRound, mixesOfLayer, pourMixOf, whiteCupOf, type Mix } from './mixes.ts'
 import { nestedLines, type NestedLine } from './nested.ts'
 import { ofPiece } from './pieces.ts'
 import type { BatchRequest } from './request.ts'
@@ -358,7 +358,7 @@ function dropsTake(fill: MoldFill, round: number): Take {
   return {
     of: 'drops',
     pieceName: fill.name,
-    inks: inksOfRound(fill, round),
+    inks: droppedInRound(fill, round),
     whiteDrops: Math.round(fill.white.drops / fill.rounds),
   }
 }

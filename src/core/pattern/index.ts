@@ -1,5 +1,6 @@
 export {
   emptyPattern,
+  sortsOf,
   usualBloom,
   usualLine,
   usualPetri,
@@ -7,6 +8,7 @@ export {
   type DropLayout,
   type Mark,
   type MarkKind,
+  type MarkSort,
   type Pattern,
   type PatternMark,
   type SprinkleArea,

@@ -76,6 +76,9 @@ interface OutOf {
 
 export type MarkKind = Mark['kind']
 
+/** A mark as far as words go: its kind, and of drops how they lie. */
+export type MarkSort = Exclude<MarkKind, 'drops'> | DropLayout['kind']
+
 export interface PatternMark {
   readonly id: string
   readonly mark: Mark
@@ -92,6 +95,11 @@ export interface Pattern {
   readonly name: string
   readonly forAreaMm2: number
   readonly marks: readonly PatternMark[]
+}
+
+/** Of what sorts its marks are. */
+export function sortsOf({ marks }: Pick<Pattern, 'marks'>): ReadonlySet<MarkSort> {
+  return new Set(marks.map(({ mark }) => (mark.kind === 'drops' ? mark.layout.kind : mark.kind)))
 }
 
 export const WHOLE: Zone = { kind: 'piece' }

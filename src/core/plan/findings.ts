@@ -164,7 +164,8 @@ function colourFindings(request: BatchRequest, { technique, mixes }: Schedule): 
   if (technique.white.by === 'none') return []
   const found: Finding[] = []
   const inked = request.colours.some((colour) => holdsAlcohol(colour) && !isWhite(colour))
-  if (!request.colours.some(isWhite)) found.push({ kind: 'noWhite' })
+  const whitened = technique.white.by === 'needle' || whiteCupOf(mixes) !== undefined
+  if (whitened && !request.colours.some(isWhite)) found.push({ kind: 'noWhite' })
   const laysInks = stepThat(technique, 'inks') !== undefined
   if (laysInks && !inked) found.push({ kind: 'noInk' })
   for (const { one, other } of overlapsOnPieces(request).filter((pair) => pair.muddy))

@@ -23,7 +23,13 @@ export function asPoured(poured: BatchRequest, otherwise: Otherwise): BatchReque
   const fills = fillMolds(request, technique)
   const planned = Math.max(...fills.map(({ rounds }) => rounds))
   const ways = fills.map((fill) => fill.technique)
-  const rounded = asNeeded(technique, { whiteApart: false, cups: 0, rounds: planned, ways })
+  const rounded = asNeeded(technique, {
+    whiteApart: false,
+    cups: 0,
+    rounds: planned,
+    ways,
+    marked: (step) => step,
+  })
   const turns = turnsOf(rounded, pieceSlots(fills), { ...otherwise, leftOut: [] })
   const isLeftOut = ({ key }: Turn) => otherwise.leftOut.includes(key)
   // The one round that was planned has no number.

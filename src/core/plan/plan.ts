@@ -10,7 +10,7 @@ import {
 import { cupStopAfter } from '../safety/index.ts'
 import { rackOutline, rackTasks, type RackOutline } from '../rack/index.ts'
 import { bloomWindow, STIRRED_K, type RoomStep, type Window } from '../resin/index.ts'
-import { prepList, runSteps, type PrepItem, type RunStep } from '../runsheet/index.ts'
+import { prepList, runSteps, thingsOfPour, type PrepItem, type RunStep } from '../runsheet/index.ts'
 import { markedAt, shiftedTechnique, stepThat, withAfter, type Technique } from '../technique/index.ts'
 import {
   AS_PLANNED,
@@ -133,9 +133,7 @@ function planOf(done: Readonly<Record<string, number>>, schedule: SettledSchedul
     cupLimits: schedule.cupLimits,
     bloom: bloomPlan(schedule, steps),
     capacity,
-    prep: prepList(schedule.technique, {
-      strewn: schedule.fills.some(({ laid }) => laid.sprinkles.length > 0),
-    }),
+    prep: prepList(schedule.technique, thingsOfPour(schedule)),
     steps,
     life: lifeOf(schedule),
     palette: palettePlan(request),

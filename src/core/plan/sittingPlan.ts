@@ -15,7 +15,7 @@ import {
 } from '../batch/index.ts'
 import { lessonFrom, type Lesson } from '../journal/index.ts'
 import { followCure, STAGES, STIRRED_K, windowOf, type Window } from '../resin/index.ts'
-import { prepOfLayer, type PrepItem } from '../runsheet/index.ts'
+import { prepOfLayer, thingsOfLayer, type PrepItem } from '../runsheet/index.ts'
 import { cautionsAt, cupStopAfter, type CautionId } from '../safety/index.ts'
 import { markedAt, stepRule, TECHNIQUES, type StepRule } from '../technique/index.ts'
 import {
@@ -139,7 +139,7 @@ export function planSitting(request: BatchRequest, layerId: string, soFar: Sitti
     apart: known ? apartOf(known, mixesOfLayer(mixes, layerId), soFar) : [],
     portions: pour ? moldPortions(pour.live.plan) : moldPortions({ fills, mixes }, layerId),
     takes: takesOf(step, { pieceNo: null, roundNo: null }, { request, fills, mixes }),
-    prep: pour?.live.plan.prep ?? prepOfLayer(step),
+    prep: pour?.live.plan.prep ?? prepOfLayer(step, thingsOfLayer(layer, { mixes })),
     cautions: cautionsAt(technique, layerId),
     cure: mix && known && cureOf(mix, known, pouredSoFar(layer, soFar)),
     pour,

@@ -1,5 +1,6 @@
 export { runSteps, type Expected, type RunStep } from './steps.ts'
 export { prepList, prepOfLayer, type PrepItem } from './prep.ts'
+export { thingsOfLayer, thingsOfPour, type Things } from './things.ts'
 export {
   begunLayers,
   filledOf,

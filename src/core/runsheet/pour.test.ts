@@ -1,9 +1,9 @@
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
 import { bloomRequest } from '../../../tests/support/request.ts'
-import { techniqueOfPour } from '../batch/index.ts'
+import { techniqueOfPour, type BatchRequest } from '../batch/index.ts'
 import { planBatch } from '../plan/index.ts'
-import { TECHNIQUES } from '../technique/index.ts'
+import { TECHNIQUES, type TechniqueId } from '../technique/index.ts'
 import { standingAt, stepAtHand } from './now.ts'
 import {
   begunLayers,
@@ -20,7 +20,6 @@ import {
   type PourEvent,
 } from './pour.ts'
 import { layerMarks } from './layerTurns.ts'
-import { prepList } from './prep.ts'
 
 const T0 = 1_800_000_000_000
 const min = (minutes: number) => T0 + minutes * 60_000
@@ -244,39 +243,34 @@ describe('the step at hand', () => {
 })
 
 describe('the prep gate', () => {
-  const toolsOf = (id: 'bloom' | 'petri') =>
-    prepList(TECHNIQUES[id], { strewn: false }).map((item) => item.tool)
+  const prepOf = (request: BatchRequest) => planBatch(request).prep
+  const toolsOf = (request: BatchRequest) => prepOf(request).map(({ tool }) => tool)
+  const bloom = bloomRequest()
+  const petri = bloomRequest({ technique: 'petri' })
 
   test('asks for gloves, air and level whatever the technique', () => {
-    for (const id of ['bloom', 'petri'] as const)
-      expect(toolsOf(id)).toEqual(expect.arrayContaining(['gloves', 'air', 'level', 'cover']))
+    for (const technique of Object.keys(TECHNIQUES) as TechniqueId[])
+      expect(toolsOf(bloomRequest({ technique }))).toEqual(
+        expect.arrayContaining(['gloves', 'air', 'level', 'cover']),
+      )
   })
 
   test('wants the bag for a bloom and the needle for a petri', () => {
-    expect(toolsOf('bloom')).toContain('bag')
-    expect(toolsOf('bloom')).not.toContain('needle')
-    expect(toolsOf('petri')).toContain('needle')
-    expect(toolsOf('petri')).not.toContain('bag')
-  })
-
-  test('asks for what is strewn where a pattern strews, for the step that lays it', () => {
-    expect(toolsOf('bloom')).not.toContain('strewn')
-    const [strewn] = prepList(TECHNIQUES.bloom, { strewn: true }).filter(({ tool }) => tool === 'strewn')
-    expect(strewn?.neededFor).toEqual(['Drop the inks'])
+    expect(toolsOf(bloom)).toContain('bag')
+    expect(toolsOf(bloom)).not.toContain('needle')
+    expect(toolsOf(petri)).toContain('needle')
+    expect(toolsOf(petri)).not.toContain('bag')
   })
 
   test('lets nobody go without gloves, air or the data sheets', () => {
-    const items = prepList(TECHNIQUES.bloom, { strewn: false })
-    const fixed = items.filter((item) => !item.mayGoWithout).map((item) => item.tool)
-    expect(fixed).toEqual(['gloves', 'air', 'sheet'])
+    const fixed = prepOf(bloom).filter((item) => !item.mayGoWithout)
+    expect(fixed.map((item) => item.tool)).toEqual(['gloves', 'air', 'sheet'])
   })
 
   test('names each item once and says what it is for', () => {
-    const tools = toolsOf('bloom')
+    const tools = toolsOf(bloom)
     expect(new Set(tools).size).toBe(tools.length)
-    expect(
-      prepList(TECHNIQUES.bloom, { strewn: false }).find((item) => item.tool === 'bag')!.neededFor,
-    ).toContain('Pipe the white')
+    expect(prepOf(bloom).find((item) => item.tool === 'bag')!.neededFor).toContain('Pipe the white')
   })
 })
 

@@ -1,8 +1,9 @@
-import { takesOf, type Take } from '../batch/index.ts'
+import { takesOf, type MoldFill, type Take } from '../batch/index.ts'
 import type { RackTask } from '../rack/index.ts'
 import { bloomNumber, feelOf, type Feel } from '../resin/index.ts'
+import { sortsOf } from '../pattern/index.ts'
 import { cautionsAt, type CautionId } from '../safety/index.ts'
-import type { Deed, StepId, StepRule } from '../technique/index.ts'
+import { worded, type Deed, type StepId, type StepRule } from '../technique/index.ts'
 import { stateAt, type Schedule, type TimedTurn } from '../timing/index.ts'
 
 /** One line of the run sheet; plain data, minutes from stop-stir. */
@@ -59,7 +60,7 @@ export function runSteps(schedule: Schedule, tasks: readonly RackTask[]): readon
 function pourStep(schedule: Schedule, turn: TimedTurn): RunStep {
   const { step } = turn
   return {
-    ...wording(schedule, step.id),
+    ...wording(schedule, step.id, fillOf(schedule, turn)),
     takes: takesOf(step, turn, { ...schedule, holeMm: schedule.holes[turn.key] }),
     key: turn.key,
     pieceNo: turn.pieceNo,
@@ -97,10 +98,16 @@ function rackStep(schedule: Schedule, { step, window, handsOnMin, layer }: RackT
   ]
 }
 
-function wording({ technique }: Schedule, id: StepId) {
-  const { title, detail, done, late, place, does, short, lays, dries } = technique.steps.find(
-    (step) => step.id === id,
-  )!
+/** The piece a turn is done on; null for all of them. */
+function fillOf({ slots }: Schedule, { pieceNo }: TimedTurn): MoldFill | null {
+  return slots.find(({ no }) => no === pieceNo)?.fill ?? null
+}
+
+function wording({ technique }: Schedule, id: StepId, on: MoldFill | null = null) {
+  const step = technique.steps.find((each) => each.id === id)!
+  const { title, detail, done, late, place, does, short, lays, dries } = on
+    ? worded(step, sortsOf(on.pattern))
+    : step
   return {
     stepId: id,
     does: does ?? null,

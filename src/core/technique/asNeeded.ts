@@ -1,4 +1,5 @@
 import { TINT, WHITE_APART } from './commonSteps.ts'
+import { withoutIdle } from './idle.ts'
 import { gets } from './together.ts'
 import type { Deed, StepRule, Technique, TechniqueId } from './technique.ts'
 
@@ -10,10 +11,15 @@ export interface AsNeeded {
   readonly cups: number
   /** In which ways its pieces are laid. */
   readonly ways: readonly TechniqueId[]
+  /** The step as the marks of its pieces have it; null where none of them asks for it. */
+  readonly marked: (step: StepRule) => StepRule | null
 }
 
 /** The technique as that batch goes through it. */
-export function asNeeded(technique: Technique, { whiteApart, rounds, cups, ways }: AsNeeded): Technique {
+export function asNeeded(
+  technique: Technique,
+  { whiteApart, rounds, cups, ways, marked }: AsNeeded,
+): Technique {
   const got = technique.steps.filter((step) => ways.some((way) => gets(step, way)))
   const steps = got.map((step) => ({
     ...step,
@@ -21,7 +27,12 @@ export function asNeeded(technique: Technique, { whiteApart, rounds, cups, ways 
   }))
   const divides = steps.some(({ does }) => does === 'tints')
   const tinted = cups > 0 && !divides ? withTinting(steps, cups) : steps
-  return { ...technique, steps: whiteApart && technique.white.by === 'bag' ? withWhiteApart(tinted) : tinted }
+  const all = whiteApart && technique.white.by === 'bag' ? withWhiteApart(tinted) : tinted
+  const told = new Map(all.map((step) => [step.id, marked(step)]))
+  return withoutIdle(
+    { ...technique, steps: all.map((step) => told.get(step.id) ?? step) },
+    ({ id }) => told.get(id) === null,
+  )
 }
 
 /** To weigh a portion off, drop its colours in and stir it (common practice). */

@@ -6,6 +6,7 @@ import {
   FEATHER,
   look,
   PIPE,
+  PIPED_AS,
   PORTION,
   SHAPE,
   STIR,
@@ -54,7 +55,15 @@ export const BLOOM: Technique = {
     {
       id: 'ink',
       title: 'Drop the inks',
-      detail: 'Petal by petal, off the wall. Flames and heat stay away from here on.',
+      detail: 'Off the wall, so many to a petal or zone. Flames and heat stay away from here on.',
+      says: {
+        of: [
+          { sort: 'scatter', detail: 'Evenly over what is to be coloured, off the wall.' },
+          { sort: 'ring', detail: 'One beside the other at an even distance from the wall.' },
+          { sort: 'single', detail: 'Each where the pattern shows it.' },
+        ],
+        then: 'Flames and heat stay away from here on.',
+      },
       done: 'Inked',
       late: 'Inks will stay small. Fewer, larger drops; leave the rest for the next batch.',
       place: 'pour',
@@ -87,13 +96,34 @@ export const BLOOM: Technique = {
       ...PIPE,
       title: 'Pipe the white',
       detail: 'Even bead along the outline, off the wall. Break a blob at the surface only.',
-      late: 'Closer rings and a slower, fatter bead still flow a little. Low heat is out: alcohol is on the piece.',
+      says: PIPED_AS,
+      late: 'Closer rings and a slower, fatter bead still flow a little. Low heat is out while alcohol is on the piece.',
       round: 'flower',
     },
     {
       ...SHAPE,
       title: 'Drag the petals, swirl the centre',
       detail: 'Rim to centre, wipe, centre to rim. Swirl from just above the floor, out, back in, lift.',
+      says: {
+        of: [
+          {
+            sort: 'petals',
+            title: 'drag the petals',
+            detail: 'Between rim and centre as the pattern shows it; wipe after each.',
+          },
+          {
+            sort: 'across',
+            title: 'drag across',
+            detail: 'Straight across, one this way, the next that way; wipe after each.',
+          },
+          {
+            sort: 'swirl',
+            title: 'swirl the centre',
+            detail: 'Swirl from just above the floor, out, back in, lift.',
+          },
+        ],
+        then: '',
+      },
       round: 'flower',
     },
     COVER,

@@ -1,5 +1,5 @@
 import { STAGES } from '../resin/index.ts'
-import type { StepRule, Technique } from './technique.ts'
+import type { SaidByMarks, StepRule, Technique } from './technique.ts'
 
 /** Steps that many techniques share word for word. Figures are common practice, with no published source. */
 
@@ -162,6 +162,16 @@ export const PORTION: StepRule = {
   brings: [],
 }
 
+/** How beads of white are piped. Common practice. */
+export const PIPED_AS: SaidByMarks = {
+  of: [
+    { sort: 'rings', detail: 'Even bead along the outline, off the wall.' },
+    { sort: 'spiral', detail: 'One bead without a stop, from the rim inwards, its turns evenly apart.' },
+    { sort: 'lines', detail: 'Straight, even beads side by side, begun and ended off the wall.' },
+  ],
+  then: 'Break a blob at the surface only.',
+}
+
 /** White out of its bag, piece by piece. */
 export const PIPE: Omit<StepRule, 'title' | 'detail'> = {
   id: 'white',
@@ -217,7 +227,7 @@ export const TINT: Omit<StepRule, 'moment' | 'handsOn'> = {
   place: 'pour',
   per: 'batch',
   takes: 'cups',
-  needs: ['layerColours', 'sticks', 'cups'],
+  needs: ['sticks', 'cups'],
   does: 'tints',
   risks: ['skin'],
   brings: [],

@@ -18,6 +18,7 @@ import type { Deed, StepId, StepRule, Technique, TechniqueId } from './technique
 
 export { JOB_IDS, JOBS, momentsLeft, withAfter, type OnTheRack } from './after.ts'
 export { asNeeded } from './asNeeded.ts'
+export { strewingOf, worded } from './idle.ts'
 export { STIR, TINT } from './commonSteps.ts'
 export {
   LAYER_WAYS,

@@ -1,4 +1,4 @@
-import { COVER, DEMOLD, FEATHER, look, PIPE, PORTION, SHAPE, STIR, USE } from './commonSteps.ts'
+import { COVER, DEMOLD, FEATHER, look, PIPE, PIPED_AS, PORTION, SHAPE, STIR, USE } from './commonSteps.ts'
 import { NESTED, NESTED_LINES, STONES_IN_CENTRE } from './nested.ts'
 import { BUBBLES_BEFORE_COLOUR, SKIM } from './onFilm.ts'
 import type { Technique } from './technique.ts'
@@ -34,6 +34,14 @@ export const NESTED_SWIRL: Technique = {
       ...PIPE,
       title: 'Pipe the white line',
       detail: 'One even line in the shape of the lines under it, half way in.',
+      says: {
+        ...PIPED_AS,
+        of: PIPED_AS.of.map((said) =>
+          said.sort === 'rings'
+            ? { ...said, detail: 'Even, in the shape of the lines under it, where the pattern shows it.' }
+            : said,
+        ),
+      },
       late: 'It stays a line from now on: swirl it gently or leave it.',
       round: 'swirl',
     },

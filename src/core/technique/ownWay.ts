@@ -101,6 +101,7 @@ function changedStep(step: StepRule, { handsS, minutes, flowFactor = 1, note }: 
   return {
     ...step,
     ...(note && { detail: `${step.detail} ${note}` }),
+    ...(note && step.says && { says: { ...step.says, then: `${step.says.then} ${note}` } }),
     ...(handsS !== undefined && 'seconds' in handsOn && { handsOn: { ...handsOn, seconds: handsS } }),
     moment: changedMoment(moment, { minutes, flowFactor }),
   }

@@ -1,3 +1,4 @@
+import type { MarkSort } from '../pattern/index.ts'
 import type { Criterion } from '../resin/index.ts'
 import type { ToolId } from './tools.ts'
 
@@ -110,10 +111,25 @@ export type RackWait =
 /** What can hurt at a step; the cautions are worded for these. */
 export type Risk = 'skin' | 'air' | 'runaway' | 'dust' | 'stillSoft' | 'solvent' | 'food'
 
+/** How a step is told by the marks it makes. */
+export interface SaidByMarks {
+  /** In the order they are told; those that the pattern has none of are not. */
+  readonly of: readonly {
+    readonly sort: MarkSort
+    /** Within a title; it stays as it is where any has none. */
+    readonly title?: string
+    readonly detail: string
+  }[]
+  /** Told after them, whatever they are. */
+  readonly then: string
+}
+
 export interface StepRule {
   readonly id: StepId
   readonly title: string
   readonly detail: string
+  /** In place of the detail, and of the title, where the pattern has marks it tells apart. */
+  readonly says?: SaidByMarks
   /** What the one button says when the step is done. */
   readonly done: string
   /** What comes of doing it before its window opens; common practice. */

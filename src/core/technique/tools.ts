@@ -46,7 +46,10 @@ export const TOOLS = {
   wipes: { group: 'table', text: 'Wipes and a waste bag' },
   brush: { group: 'table', text: 'Soft brush or blunt stick for bubbles at the wall' },
   heat: { group: 'table', text: 'Heat gun on low, away from the inks' },
-  layerColours: { group: 'colours', text: 'Colours for the layer, weighed apart' },
+  tints: { group: 'colours', text: 'Colours to tint with, a stick for each' },
+  smallCups: { group: 'cups', text: 'Small cups, weighed empty' },
+  moreBags: { group: 'cups', text: 'More piping bags, each in a cup, the same hole' },
+  bottles: { group: 'colours', text: 'Bottles shaken, closed until they are wanted' },
 } as const satisfies Record<string, Tool>
 
 export type ToolId = keyof typeof TOOLS

@@ -19,6 +19,20 @@ export function slotsThatGet(step: Pick<StepRule, 'way'>, slots: readonly PieceS
   return slots.filter(({ fill }) => gets(step, fill.technique))
 }
 
+/** Whether that piece's marks ask for that step at all. */
+export function isAskedFor({ handsOn }: Pick<StepRule, 'handsOn'>, { laid }: MoldFill): boolean {
+  switch (handsOn.by) {
+    case 'drops':
+      return laid.drops.length + laid.sprinkles.length > 0
+    case 'bead':
+      return laid.beads.length > 0
+    case 'strokes':
+      return laid.strokes.length > 0
+    default:
+      return true
+  }
+}
+
 /** A swirl in the centre takes about as long as two strokes. */
 const SWIRL_STROKES = 2
 

@@ -10,6 +10,7 @@ import {
   type Mix,
   type MoldFill,
 } from '../batch/index.ts'
+import { sortsOf, type MarkSort } from '../pattern/index.ts'
 import {
   bloomWindow,
   fluidityForBloom,
@@ -24,16 +25,19 @@ import {
 } from '../resin/index.ts'
 import {
   asNeeded,
+  gets,
   markedAt,
   stepRule,
   stepThat,
+  strewingOf,
+  worded,
   type Deed,
   type StepRule,
   type Technique,
   type TechniqueId,
 } from '../technique/index.ts'
 import { cupsApart, raisedBy, type CupApart } from './apart.ts'
-import { pieceSlots, type PieceSlot } from './handsOn.ts'
+import { isAskedFor, pieceSlots, slotsThatGet, type PieceSlot } from './handsOn.ts'
 import { layOut, type LayOutTask, type TimedTurn } from './layOut.ts'
 import {
   fillCup,
@@ -135,13 +139,16 @@ export function scheduleSettled(
     rounds: Math.max(...fills.map(({ rounds }) => rounds)),
     cups: dividedCups(request, plain).length,
     ways: fills.map((fill) => fill.technique),
+    marked: markedFor(fills, done),
   })
   const slots = inOrder(pieceSlots(fills), otherwise)
   const leading = laidAs(technique.id, fills)
   const setting = { ...settingOf(request, pourMixOf(mixes), leading), roomSteps: rooms }
   const planned = whiteOf(request, technique, fills)
   const white = planned && { ...planned, holeMm: holeAt(otherwise, planned.holeMm) }
-  const turns = turnsOf(technique, slots, otherwise).filter((turn) => turn.step.place === 'pour')
+  const turns = turnsOf(technique, slots, otherwise).filter(
+    ({ key, step, pieceNo }) => step.place === 'pour' && (key in done || isOn(step, slots, pieceNo)),
+  )
   const cup = limited(fillCup(setting), latestStopMin)
   const cupStopMin = cup.limits?.stopMin ?? Infinity
   const task = { job: { request, technique }, slots, turns, cupStopMin, done }
@@ -180,6 +187,34 @@ export function scheduleSettled(
     holes,
     turns: timed,
   }
+}
+
+/** A step of its own for each piece as their marks have it; null where none asks for it. What was done by now stays. */
+function markedFor(
+  fills: readonly MoldFill[],
+  done: Readonly<Record<string, number>>,
+): (step: StepRule) => StepRule | null {
+  return (step) => {
+    if (step.place === 'rack' || step.per === 'batch') return step
+    const own = fills.filter((fill) => gets(step, fill.technique))
+    const told = worded(step, sortsOn(own))
+    if (Object.keys(done).some((key) => key.split('.')[0] === step.id)) return told
+    if (!own.some((fill) => isAskedFor(step, fill))) return null
+    const { handsOn } = step
+    const inksAlone = handsOn.by === 'drops' && handsOn.of === 'ink'
+    return inksAlone && own.every(({ laid }) => laid.drops.length === 0) ? strewingOf(told) : told
+  }
+}
+
+function sortsOn(fills: readonly MoldFill[]): ReadonlySet<MarkSort> {
+  return new Set(fills.flatMap(({ pattern }) => [...sortsOf(pattern)]))
+}
+
+/** Whether a step is gone through on that piece: where any piece's marks ask for it, on those whose do. */
+function isOn(step: StepRule, slots: readonly PieceSlot[], pieceNo: number | null): boolean {
+  const own = slotsThatGet(step, slots)
+  const asked = own.filter(({ fill }) => isAskedFor(step, fill))
+  return pieceNo === null || asked.length === 0 || asked.some(({ no }) => no === pieceNo)
 }
 
 /** Through which hole each bead is laid: as it was cut when the turn was done, or as it is by now. */

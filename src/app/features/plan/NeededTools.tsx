@@ -1,7 +1,16 @@
+import type { BatchRequest } from '#core/batch/index.ts'
 import type { PrepItem } from '#core/runsheet/index.ts'
+import type { UnitChoice } from '#core/units/index.ts'
+import { wordPrep } from '#words/prep.ts'
+
+interface NeededToolsProps {
+  readonly prep: readonly PrepItem[]
+  readonly request: BatchRequest
+  readonly units: UnitChoice
+}
 
 /** What must lie on the table for this plan, told before anything is bought or mixed. */
-export function NeededTools({ prep }: { prep: readonly PrepItem[] }) {
+export function NeededTools({ prep, request, units }: NeededToolsProps) {
   const own = prep.filter(({ neededFor }) => neededFor.length > 0)
   const always = prep.filter(({ neededFor }) => neededFor.length === 0)
   return (
@@ -10,10 +19,10 @@ export function NeededTools({ prep }: { prep: readonly PrepItem[] }) {
         Have on the table
       </h2>
       <ul className="columns-xs gap-6 text-sm">
-        {own.map(({ tool, text, neededFor }) => (
-          <li key={tool} className="mb-1 break-inside-avoid">
-            <span className="font-semibold">{text}</span>{' '}
-            <span className="text-ink-soft">for “{neededFor[0]}”</span>
+        {own.map((item) => (
+          <li key={item.tool} className="mb-1 break-inside-avoid">
+            <span className="font-semibold">{wordPrep(item, request, units)}</span>{' '}
+            <span className="text-ink-soft">for “{item.neededFor[0]}”</span>
           </li>
         ))}
       </ul>

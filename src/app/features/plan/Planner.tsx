@@ -79,8 +79,7 @@ export function Planner({
   const held = useHeld(unlearned ? { ...plain, learned: null, aimShiftLog: 0 } : known, original)
   const { request } = held
   const checked = checkDraft(request, nowMs)
-  // Worked out once, with what was learned, and not again and again while that is looked for.
-  const plan = usePlannedBands(isWhole ? checked.request : null)
+  const plan = usePlannedBands(checked.request)
   const keep = useKeepPlan({ batchId, repeats, orderId, trial })
   const isNew = batchId === null && repeats === null && orderId === null
   const sound = checked.request !== null

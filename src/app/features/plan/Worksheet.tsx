@@ -44,7 +44,7 @@ export const Worksheet = memo(function Worksheet({
         change={change}
         keepMixes={keepMixes}
       />
-      <NeededTools prep={plan.prep} />
+      <NeededTools prep={plan.prep} request={request} units={units} />
       <MixSheet request={request} plan={plan} units={units} />
       <CapacityLine plan={plan} units={units} />
       <CupStrategies request={request} plan={plan} units={units} change={change} />

@@ -1,0 +1,76 @@
+import {
+  bottlesOf,
+  droppedInRound,
+  mixesOfLayer,
+  type Cup,
+  type LaterLayer,
+  type Mix,
+  type MoldFill,
+} from '../batch/index.ts'
+
+/** What a sitting handles, by name, each in the order it is first used; nothing twice. */
+export interface Things {
+  /** Null where no ink is dropped at all; none named where the plan has no ink to drop. */
+  readonly inks: readonly string[] | null
+  /** Colours that cups and bags are tinted with, the white's aside. */
+  readonly tints: readonly string[]
+  /** Cups that a mix is divided into, or that are stirred by themselves. */
+  readonly cups: readonly string[]
+  /** Bags beside the white's. */
+  readonly bags: readonly string[]
+  /** Whether any white is portioned into a bag. */
+  readonly whiteBag: boolean
+  /** What is laid from bottles. */
+  readonly bottles: readonly string[]
+  /** What is strewn over pieces. */
+  readonly strewn: readonly string[]
+}
+
+interface PouredThings {
+  readonly fills: readonly MoldFill[]
+  readonly mixes: readonly Mix[]
+}
+
+/** What the pour itself handles: what its patterns drop and strew, what its cups and bags are filled with. */
+export function thingsOfPour({ fills, mixes }: PouredThings): Things {
+  const cups = mixes.filter(({ of }) => of === 'pour' || of === 'white').flatMap((mix) => mix.cups)
+  const dropped = fills.flatMap((fill) =>
+    Array.from({ length: fill.rounds }, (_, round) => droppedInRound(fill, round))
+      .flat()
+      .map(({ what }) => what),
+  )
+  return {
+    inks: fills.some(({ laid }) => laid.drops.length > 0) ? once(dropped) : null,
+    ...ofCups(cups),
+    bottles: [],
+    strewn: once(fills.flatMap(({ laid }) => laid.sprinkles.map(({ what }) => what))),
+  }
+}
+
+/** What the sitting of that layer handles; of one that is drawn its own pour says it. */
+export function thingsOfLayer(layer: LaterLayer, { mixes }: { readonly mixes: readonly Mix[] }): Things {
+  const cups = mixesOfLayer(mixes, layer.id).flatMap((mix) => mix.cups)
+  return {
+    inks: null,
+    ...ofCups(cups),
+    bottles: once(bottlesOf(layer).map(({ colour }) => colour.name)),
+    strewn: [],
+  }
+}
+
+function ofCups(cups: readonly Cup[]): Pick<Things, 'tints' | 'cups' | 'bags' | 'whiteBag'> {
+  const named = (holds: Cup['holds']) =>
+    once(cups.flatMap((cup) => (cup.holds === holds && cup.name !== null ? [cup.name] : [])))
+  return {
+    tints: once(
+      cups.flatMap(({ holds, additions }) => (holds === 'white' ? [] : additions.map(({ what }) => what))),
+    ),
+    cups: named('part'),
+    bags: named('bag'),
+    whiteBag: cups.some(({ holds }) => holds === 'white'),
+  }
+}
+
+function once(names: readonly string[]): readonly string[] {
+  return [...new Set(names)]
+}
