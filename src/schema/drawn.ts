@@ -2,6 +2,7 @@ import * as v from 'valibot'
 import { LEAST_HOLE_MM, MOST_HOLE_MM, USUAL_WHITE, type Drawn } from '#core/batch/index.ts'
 import { amount, count, idSchema } from './amount.ts'
 import { colourSchema } from './colour.ts'
+import { cupColoursSchema } from './doses.ts'
 import { patternSchema } from './pattern.ts'
 import { usual } from './usual.ts'
 
@@ -17,6 +18,8 @@ export const whiteSchema = v.object({
   ringSpacingMm: usual(amount('ring spacing', 'mm', { atLeast: 3, atMost: 100 }), USUAL_WHITE.ringSpacingMm),
   rimMarginMm: usual(amount('rim margin', 'mm', { atLeast: 0, atMost: 100 }), USUAL_WHITE.rimMarginMm),
   petals: usual(count('petals', { atLeast: 1, atMost: 60 }), USUAL_WHITE.petals),
+  colours: v.optional(cupColoursSchema),
+  portionG: v.optional(v.nullable(amount('portion of white', 'g', { above: 0, atMost: 2000 }))),
 })
 
 export const coloursSchema = v.pipe(

@@ -20,30 +20,12 @@ import {
   type WayId,
 } from '#core/technique/index.ts'
 import { amount, idSchema, text } from './amount.ts'
-import { colourSchema } from './colour.ts'
-import { drawnSchema } from './drawn.ts'
+import { cupColoursSchema, share } from './doses.ts'
+import { drawnSchema, holeSchema } from './drawn.ts'
 import { resinSchema } from './resin.ts'
 
 const ways = Object.keys(LAYER_WAYS) as [WayId, ...WayId[]]
 const whens = Object.keys(LAYER_WHENS) as [LayerWhen, ...LayerWhen[]]
-
-const share = (what: string) => amount(what, '', { above: 0, atMost: 1 })
-const drops = (what: string) => amount(what, '', { atLeast: 0, atMost: 10_000 })
-
-const doseSchema = v.variant(
-  'by',
-  [
-    v.object({ by: v.literal('dropsPerG'), drops: drops('drops for each g') }),
-    v.object({ by: v.literal('share'), frac: share('share of a colour') }),
-    v.object({ by: v.literal('drops'), drops: drops('drops of a colour') }),
-    v.object({ by: v.literal('mass'), g: amount('weight of a colour', 'g', { atLeast: 0, atMost: 1000 }) }),
-    v.object({
-      by: v.literal('scoops'),
-      scoops: amount('scoops of a colour', '', { atLeast: 0, atMost: 100 }),
-    }),
-  ],
-  'dose of a colour is none of dropsPerG, share, drops, mass, scoops',
-)
 
 const portionSchema = v.variant(
   'by',
@@ -69,14 +51,16 @@ const portionSchema = v.variant(
   'portion of a cup is none of share, mass, rest, cups, ownMix, bottle',
 )
 
-const cupColoursSchema = v.pipe(
-  v.array(v.object({ colour: colourSchema, dose: doseSchema })),
-  v.maxLength(12, 'more than 12 colours in one cup'),
-)
-
 /** Bags beside the white's. */
 export const bagsSchema = v.pipe(
-  v.array(v.object({ id: idSchema, name: text('name of the bag'), colours: cupColoursSchema })),
+  v.array(
+    v.object({
+      id: idSchema,
+      name: text('name of the bag'),
+      colours: cupColoursSchema,
+      holeMm: v.optional(holeSchema),
+    }),
+  ),
   v.maxLength(6, 'more than 6 bags beside the white'),
   v.check((bags) => isUnique(bags.map(({ id }) => id)), 'two bags have one id'),
   v.readonly(),

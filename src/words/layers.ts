@@ -74,7 +74,7 @@ export const PORTION_WORDS: Readonly<Record<Portion['by'], string>> = {
 
 export const DOSE_KIND_WORDS: Readonly<Record<Dose['by'], string>> = {
   dropsPerG: 'drops/g',
-  share: '% of it',
+  share: '%',
   drops: 'drops',
   mass: 'g',
   scoops: 'scoops',

@@ -101,13 +101,16 @@ export function wordScaleChange({ what, from, to }: ScaleChange, kind: MarkKind)
 /** What another mold made of a figure that was said, such as "Back layer: 40 ml → 20 ml". */
 function wordScaled(scaled: Scaled, units: UnitChoice): string {
   const ml = (volume: number) => printQuantity(volume, units.volume)
+  const g = (mass: number) => printQuantity(mass, units.mass)
   switch (scaled.of) {
     case 'mark':
       return wordScaleChange(scaled.change, scaled.kind)
     case 'layer':
       return `${scaled.name}: ${ml(scaled.fromMl)} → ${ml(scaled.toMl)}`
     case 'cup':
-      return `cup ${scaled.name}: ${printQuantity(scaled.fromG, units.mass)} → ${printQuantity(scaled.toG, units.mass)}`
+      return `cup ${scaled.name}: ${g(scaled.fromG)} → ${g(scaled.toG)}`
+    case 'white':
+      return `white to weigh off: ${g(scaled.fromG)} → ${g(scaled.toG)}`
     case 'inclusions':
       return `what is set in: ${ml(scaled.fromMl)} → ${ml(scaled.toMl)}`
     default:

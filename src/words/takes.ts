@@ -10,7 +10,11 @@ export function wordTake(take: Take, units: UnitChoice): string {
     case 'mix':
       return `${take.name === null ? '' : `${take.name} by itself: `}${g(take.aG)} of A and ${g(take.bG)} of B, ${g(take.totalG)} together`
     case 'portion':
-      return [`${g(take.massG)} for ${take.name ?? 'the white'}`, ...wordContents(take, units)].join(', ')
+      return [
+        `${g(take.massG)} for ${take.name ?? 'the white'}`,
+        ...wordContents(take, units),
+        ...(take.overG ? [`${g(take.overG)} of it more than the beads take`] : []),
+      ].join(', ')
     case 'bottles':
       return `${take.additions.map((one) => wordAddition(one, units)).join(', ')}${take.pieces === 1 ? '' : `, on each of ${take.pieces}`}`
     case 'product':

@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals'
 import { bloomRequest, COASTER } from '../../../tests/support/request.ts'
-import { bagLeft, gravityOf, patternNeeds, planBatch, variedIn } from '../plan/index.ts'
+import { bagsLeft, gravityOf, patternNeeds, planBatch, variedIn } from '../plan/index.ts'
 import { FROM_THE_RIGHT, WHOLE, type Mark, type Pattern } from '../pattern/pattern.ts'
 import { mixedDensityGPerMl } from '../resin/index.ts'
 import { needsOf } from '../shelf/index.ts'
@@ -51,7 +51,7 @@ describe('a bag beside the white', () => {
     expect(plan.mixes[0]!.lossG).toBeCloseTo(asked.loss.cupFilmG + 2 * residueG, 9)
   })
 
-  test('is piped before the white, and told at the step with its grams; the white bag alone is counted down', () => {
+  test('is piped before the white, and told at the step with its grams; each bag is counted down by itself', () => {
     const [step] = plan.steps.filter(({ does }) => does === 'whites')
     expect(step!.takes).toMatchObject([
       { of: 'beads', bag: 'Pewter bag', beads: 1 },
@@ -61,7 +61,22 @@ describe('a bag beside the white', () => {
     expect(mica!.of === 'beads' && mica!.massG).toBeCloseTo(RING_10_ML * density, 1)
     expect(white!.of === 'beads' && white!.massG).toBeCloseTo(RING_20_ML * density, 1)
     expect(plan.fills[0]!.laid.beads.map(({ bag }) => bag)).toEqual(['mica', undefined])
-    expect(bagLeft(plan, asked, {})!.shortG).toBeCloseTo(0, 9)
+    for (const left of bagsLeft(plan, asked, {})) expect(left.shortG).toBeCloseTo(0, 9)
+    const [after] = bagsLeft(plan, asked, { [step!.key]: 30 }).filter((each) => each.bag === 'Pewter bag')
+    expect(after!.portionG - after!.leftG).toBeCloseTo(RING_10_ML * density, 1)
+  })
+
+  test('has a hole of its own: what it takes goes with the hole’s area', () => {
+    const narrow = planBatch(request([ring(20), ring(10, 'mica')], [{ ...BAG, holeMm: 2 }]))
+    const own = narrow.mixes[0]!.cups.find((each) => each.holds === 'bag')!
+    const residueG = asked.loss.bagResidueG
+    expect(own.massG - residueG).toBeCloseTo(3 * RING_10_ML * density * (2 / 3) ** 2, 1)
+    expect(narrow.mixes[0]!.cups.find((each) => each.holds === 'white')!.massG).toBeCloseTo(
+      cup('white').massG,
+      6,
+    )
+    const [step] = narrow.steps.filter(({ does }) => does === 'whites')
+    expect(step!.takes.map((take) => take.of === 'beads' && take.holeMm)).toEqual([2, 3])
   })
 
   test('is portioned with the white, and taken from the shelf', () => {

@@ -24,18 +24,21 @@ export function pipedOn(
   })
 }
 
-/** How what is piped on all pieces is shared among the bags, the white's with null; by length, for they have one hole. */
+/** How what is piped on all pieces is shared among the bags, the white's with null: by what each lays through its hole. */
 export function bagShares(
   fills: readonly MoldFill[],
-  request: { readonly bags?: readonly Bag[] | undefined },
+  request: { readonly bags?: readonly Bag[] | undefined; readonly white: { readonly holeMm: number } },
 ): readonly { readonly bag: Bag | null; readonly frac: number }[] {
   const all = fills.flatMap((fill) =>
-    pipedOn(fill, request).map(({ bag, lengthMm }) => ({ bag, mm: fill.count * lengthMm })),
+    pipedOn(fill, request).map(({ bag, lengthMm }) => ({
+      bag,
+      laid: fill.count * lengthMm * (bag?.holeMm ?? request.white.holeMm) ** 2,
+    })),
   )
-  const total = all.reduce((sum, { mm }) => sum + mm, 0)
+  const total = all.reduce((sum, { laid }) => sum + laid, 0)
   return [...(request.bags ?? []), null].flatMap((bag) => {
-    const mm = all.reduce((sum, each) => sum + (each.bag === bag ? each.mm : 0), 0)
+    const laid = all.reduce((sum, each) => sum + (each.bag === bag ? each.laid : 0), 0)
     // Where nothing is piped yet, it will be the white.
-    return mm > 0 || (bag === null && total === 0) ? [{ bag, frac: total > 0 ? mm / total : 1 }] : []
+    return laid > 0 || (bag === null && total === 0) ? [{ bag, frac: total > 0 ? laid / total : 1 }] : []
   })
 }

@@ -23,6 +23,8 @@ export interface Cup {
   /** To the brim; null when no single cup is big enough. */
   readonly brimMl: number | null
   readonly additions: readonly Addition[]
+  /** What of it was asked for beyond what is needed; nothing where none was. */
+  readonly overG?: number
   /** What of it comes from other cups, in the order it is poured; nothing where it is filled from its mix. */
   readonly from: readonly { readonly name: string; readonly massG: number }[]
 }

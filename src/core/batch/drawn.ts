@@ -1,5 +1,6 @@
 import type { Colour } from '../colour/index.ts'
 import type { Pattern } from '../pattern/index.ts'
+import type { DosedColour } from './layerCups.ts'
 
 /** How strong the white is, told by a wiped stick; petri takes it from the bottle. */
 export type WhiteDose = 'translucent' | 'milky' | 'opaque' | 'ink'
@@ -13,6 +14,10 @@ export interface WhiteChoice {
   readonly rimMarginMm: number
   /** Petals or zones the usual pattern divides a piece into. */
   readonly petals: number
+  /** What goes into its cup, each with a dose of its own; the plan's whites together, as the dose says, where nothing is said. */
+  readonly colours?: readonly DosedColour[] | undefined
+  /** So much of it is weighed off at least, g; no more than it takes where nothing is said. */
+  readonly portionG?: number | null | undefined
 }
 
 /** What a later layer is drawn with: the inks and the white that go into it, and where. */

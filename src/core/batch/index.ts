@@ -66,6 +66,7 @@ export { isHeld, bedOf, type Layer } from './layer.ts'
 export {
   additionMl,
   additionOf,
+  dosesFor,
   broughtInto,
   cupsThatFit,
   divided,
@@ -107,7 +108,7 @@ export { overhangMm, type DrapeForm } from './drapeForm.ts'
 export { carrying, drawnIn, drawnOf, pourOfLayer, withPour } from './drawnLayers.ts'
 export { measureParts, WORST_RATIO_ERROR } from './parts.ts'
 export { EXCESS_DENSITY_KG_PER_M3 } from './dose.ts'
-export { narrowFromMm, pipedMl, whiteDrops, type PieceWhite } from './white.ts'
+export { narrowFromMm, pipedMl, whitensOf, type PieceWhite } from './white.ts'
 export { type MeasuredParts, type Parts } from './parts.ts'
 export { type Addition, type Cup, type CupFor, type Drops } from './cups.ts'
 export { type LeftoverUse } from './leftovers.ts'

@@ -41,6 +41,16 @@ export interface Bag {
   readonly id: string
   readonly name: string
   readonly colours: readonly DosedColour[]
+  /** Its own hole; the white's where nothing is said. */
+  readonly holeMm?: number | undefined
+}
+
+/** Through which hole a bead of that bag is piped; the white's where it has none of its own, or is gone. */
+export function holeOf(
+  bag: string | undefined,
+  { bags = [], holeMm }: { readonly bags?: readonly Bag[] | undefined; readonly holeMm: number },
+): number {
+  return bags.find(({ id }) => id === bag)?.holeMm ?? holeMm
 }
 
 /** How much of a colour a cup gets. */
@@ -57,9 +67,9 @@ export function additionOf({ colour, dose }: DosedColour, cupG: number): Additio
   const what = colour.name
   switch (dose.by) {
     case 'dropsPerG':
-      return { what, drops: Math.round(dose.drops * cupG) }
+      return dropped(colour, Math.round(dose.drops * cupG))
     case 'drops':
-      return { what, drops: dose.drops }
+      return dropped(colour, dose.drops)
     case 'share':
       return { what, massG: dose.frac * cupG }
     case 'mass':
@@ -69,6 +79,19 @@ export function additionOf({ colour, dose }: DosedColour, cupG: number): Additio
     default:
       return dose satisfies never
   }
+}
+
+/** Drops of what drips; what is dry is weighed, as so many drops of it would. */
+function dropped({ name: what, kind }: Colour, drops: number): Addition {
+  const { state, gPerMl } = COLOUR_KINDS[kind]
+  return state === 'solid' ? { what, massG: drops * DROP_ML * gPerMl } : { what, drops }
+}
+
+/** In what a colour of that kind can be measured: a powder drips from no bottle. */
+export function dosesFor(kind: ColourKind): readonly Dose['by'][] {
+  return COLOUR_KINDS[kind].state === 'solid'
+    ? ['share', 'mass', 'scoops']
+    : ['dropsPerG', 'share', 'drops', 'mass', 'scoops']
 }
 
 /** What a colour's addition weighs; 0 where nobody can say. */

@@ -187,7 +187,12 @@ function fillMold(
 ): MoldFill {
   const { mold, count, surplus = false } = order
   const rounds = technique.white.by === 'needle' ? mostRounds : 1
-  const white = whiteForPiece(laid, { rule: technique.white, rounds, holeMm: request.white.holeMm })
+  const white = whiteForPiece(laid, {
+    rule: technique.white,
+    rounds,
+    holeMm: request.white.holeMm,
+    bags: request.bags,
+  })
   const own = request.layers.filter((each) => isIn(each, { id: kindId(order) }))
   const laterMm = saidMm(own, areaMm2)
   const drawn = technique.white.by !== 'none'

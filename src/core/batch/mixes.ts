@@ -1,4 +1,4 @@
-import { isWhite, type Colour } from '../colour/index.ts'
+import type { Colour } from '../colour/index.ts'
 import { mixedDensityGPerMl, type Resin } from '../resin/index.ts'
 import { layerOfMix, lieOf, mixOfCup, takesCups, TECHNIQUES, type Technique } from '../technique/index.ts'
 import { inkOfDrop } from '../pattern/index.ts'
@@ -21,7 +21,7 @@ import {
 import { routeLeftover, type LeftoverUse } from './leftovers.ts'
 import { measureParts, partsWeighed, type MeasuredParts } from './parts.ts'
 import { POUR_MIX, type BatchRequest } from './request.ts'
-import { whiteDrops } from './white.ts'
+import { whitensOf } from './white.ts'
 
 /** What a mix is stirred for: the pour, a white that could not wait, a layer laid later, or one cup of that. */
 export type MixFor = 'pour' | 'white' | 'layer' | 'cup'
@@ -95,12 +95,13 @@ function pourMix(request: BatchRequest, technique: Technique, fills: readonly Mo
   const bag = technique.white.by === 'bag' && !request.whiteApart
   const whiteG = bag ? pipedVolumeMl(fills) * density : 0
   const bags = bag ? bagShares(fills, request) : []
+  const moreG = whiteOverG(request, bags, whiteG)
   const parts = dividedCups(request, technique)
   const tinted = fills.filter((fill) => takesCups(TECHNIQUES[fill.technique]))
   // Where others stay clear, the cups are weighed off for the pieces that are poured from them.
   const someTinted = parts.length > 0 && (tinted.length < fills.length || heldG > 0)
   const mixingCupG = someTinted ? request.loss.cupFilmG : 0
-  const lossG = filmsG(request, parts) + mixingCupG + bags.length * request.loss.bagResidueG
+  const lossG = filmsG(request, parts) + mixingCupG + bags.length * request.loss.bagResidueG + moreG
   const stirred = withSurplus(
     measured(request, resin, {
       id: POUR_MIX,
@@ -132,7 +133,7 @@ function pourMix(request: BatchRequest, technique: Technique, fills: readonly Mo
     cups: [
       ...mixCups,
       ...(someTinted ? cupsOf('mix', parts, dividedG, resin) : []),
-      ...bagCups(request, bags, whiteG + bags.length * request.loss.bagResidueG),
+      ...bagCups(request, bags, whiteG + bags.length * request.loss.bagResidueG, moreG),
     ],
   }
 }
@@ -142,10 +143,12 @@ function whiteMix(request: BatchRequest, fills: readonly MoldFill[]): Mix {
   const { resin } = request
   const { bagResidueG, cupFilmG } = request.loss
   const bags = bagShares(fills, request)
+  const inMoldsG = pipedVolumeMl(fills) * mixedDensityGPerMl(resin)
+  const moreG = whiteOverG(request, bags, inMoldsG)
   const mix = measured(request, resin, {
     id: 'white',
-    inMoldsG: pipedVolumeMl(fills) * mixedDensityGPerMl(resin),
-    lossG: cupFilmG + bags.length * bagResidueG,
+    inMoldsG,
+    lossG: cupFilmG + bags.length * bagResidueG + moreG,
   })
   return {
     id: 'white',
@@ -154,7 +157,7 @@ function whiteMix(request: BatchRequest, fills: readonly MoldFill[]): Mix {
     resin,
     depthMm: pipedDepthMm(fills),
     ...mix,
-    cups: bagCups(request, bags, mix.parts.byWeight.totalG),
+    cups: bagCups(request, bags, mix.parts.byWeight.totalG - moreG, moreG),
   }
 }
 
@@ -163,25 +166,37 @@ function bagCupId(bag: string): string {
   return `bag.${bag}`
 }
 
-/** A cup for each bag: what its beads take of that mass, and what stays in each of them. */
-function bagCups(request: BatchRequest, bags: ReturnType<typeof bagShares>, totalG: number): readonly Cup[] {
+/** By how much the white's portion, as somebody asked for it, is more than its beads and its bag take. */
+function whiteOverG(
+  { white: { portionG }, loss }: BatchRequest,
+  bags: ReturnType<typeof bagShares>,
+  pipedG: number,
+): number {
+  const own = bags.find(({ bag }) => bag === null)
+  return own && portionG ? Math.max(0, portionG - own.frac * pipedG - loss.bagResidueG) : 0
+}
+
+/** A cup for each bag: what its beads take of that mass, and what stays in each of them; the white's with so much more. */
+function bagCups(
+  request: BatchRequest,
+  bags: ReturnType<typeof bagShares>,
+  totalG: number,
+  whiteMoreG: number,
+): readonly Cup[] {
   const { bagResidueG } = request.loss
   const pipedG = totalG - bags.length * bagResidueG
   return bags.map(({ bag, frac }) => {
     const massG = frac * pipedG + bagResidueG
-    if (!bag) return whiteCup(request, massG)
+    if (!bag) return whiteCup(request, massG + whiteMoreG, whiteMoreG)
     const additions = bag.colours.map((dosed) => additionOf(dosed, massG))
     return cup(bagCupId(bag.id), 'bag', massG, { resin: request.resin, name: bag.name, additions })
   })
 }
 
-function whiteCup(request: BatchRequest, portionG: number): Cup {
-  const drops = whiteDrops(request.white.dose, portionG)
-  const what = request.colours.find(isWhite)?.name ?? 'white'
-  return cup('white', 'white', portionG, {
-    resin: request.resin,
-    additions: drops ? [{ what, drops }] : [],
-  })
+function whiteCup(request: BatchRequest, portionG: number, overG: number): Cup {
+  const additions = whitensOf(request, portionG).map(({ addition }) => addition)
+  const white = cup('white', 'white', portionG, { resin: request.resin, additions })
+  return overG > 0 ? { ...white, overG } : white
 }
 
 /** The cup the white of the pour stands in, whichever mix it is from; undefined where none is portioned. */
@@ -359,16 +374,21 @@ export interface DividedMix {
 
 /** Every mix that is divided into cups: the pour's own and those of later layers. */
 export function dividedMixes(
-  request: Pick<BatchRequest, 'cups' | 'layers' | 'bags'>,
+  request: Pick<BatchRequest, 'cups' | 'layers' | 'bags' | 'white'>,
   technique: Technique,
   mixes: readonly Mix[],
 ): readonly DividedMix[] {
   // What a bag is filled with is a cup like any other, but of what is piped alone.
+  const { colours: own = [] } = request.white
+  const white = own.length > 0 ? [{ id: 'white', name: 'the white', colours: own }] : []
+  const named = [...(request.bags ?? []).map((bag) => ({ ...bag, id: bagCupId(bag.id) })), ...white]
   const bagsOf = (mix: Mix) =>
-    (request.bags ?? []).flatMap(({ id, name, colours }): LayerCup[] => {
-      const filled = mix.cups.find((each) => each.id === bagCupId(id))
-      return filled ? [{ id: filled.id, name, portion: { by: 'mass', g: filled.massG }, colours }] : []
-    })
+    mix.of === 'layer'
+      ? []
+      : named.flatMap(({ id, name, colours }): LayerCup[] => {
+          const filled = mix.cups.find((each) => each.id === id)
+          return filled ? [{ id: filled.id, name, portion: { by: 'mass', g: filled.massG }, colours }] : []
+        })
   const ofLayer = (mix: Mix) => request.layers.find(({ id }) => id === layerOfMix(mix.id))?.cups ?? []
   const cupsOfMix = (mix: Mix): readonly LayerCup[] => {
     switch (mix.of) {

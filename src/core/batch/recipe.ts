@@ -78,6 +78,7 @@ export function laidInto(request: BatchRequest, order: PieceOrder, mold: Mold): 
     ...request,
     pieces,
     cups: request.cups.map((cup) => scaledCup(cup, all)),
+    white: scaledWhite(request.white, all),
     inclusions: inclusions && { ...inclusions, volumeMl: inclusions.volumeMl * all },
     layers: request.layers.map((layer): LaterLayer => {
       const own = by((each) => isIn(layer, { id: kindId(each) }))
@@ -101,6 +102,10 @@ export function laidInto(request: BatchRequest, order: PieceOrder, mold: Mold): 
 
 function areaOf(pieces: readonly PieceOrder[]): number {
   return pieces.reduce((sum, { mold, count }) => sum + count * layerAreaMm2(mold), 0)
+}
+
+function scaledWhite(white: BatchRequest['white'], by: number): BatchRequest['white'] {
+  return white.portionG ? { ...white, portionG: rounded(white.portionG * by) } : white
 }
 
 function scaledCup(cup: LayerCup, by: number): LayerCup {

@@ -137,13 +137,13 @@ export const USUAL_LOSS: Loss = { cupFilmG: 3, bagResidueG: 3 }
 export const LEAST_HOLE_MM = 0.5
 export const MOST_HOLE_MM = 10
 
-export const USUAL_WHITE: WhiteChoice = {
+export const USUAL_WHITE = {
   dose: 'translucent',
   holeMm: 3,
   ringSpacingMm: 10,
   rimMarginMm: 7,
   petals: 8,
-}
+} as const satisfies WhiteChoice
 
 /** What a request says where nothing else is asked for. */
 export const USUAL_REQUEST = {

@@ -10,6 +10,7 @@ export type Scaled =
   | { readonly of: 'mark'; readonly kind: MarkKind; readonly change: ScaleChange }
   | { readonly of: 'layer'; readonly name: string; readonly fromMl: number; readonly toMl: number }
   | { readonly of: 'cup'; readonly name: string; readonly fromG: number; readonly toG: number }
+  | { readonly of: 'white'; readonly fromG: number; readonly toG: number }
   | { readonly of: 'inclusions'; readonly fromMl: number; readonly toMl: number }
 
 /** The request with those pieces in another mold, and every figure that the other area made different. */
@@ -28,12 +29,14 @@ export function movedInto(
         : []
     return [...volume, ...cupsScaled(layer.cups, cups)]
   })
+  const [fromG, toG] = [before.white.portionG ?? 0, request.white.portionG ?? 0]
   const stones = [before.inclusions?.volumeMl ?? 0, request.inclusions?.volumeMl ?? 0] as const
   return {
     request,
     scaled: [
       ...marksScaled(order, mold),
       ...cupsScaled(before.cups, request.cups),
+      ...(fromG === toG ? [] : [{ of: 'white', fromG, toG } as const]),
       ...layers,
       ...(stones[0] === stones[1] ? [] : [{ of: 'inclusions', fromMl: stones[0], toMl: stones[1] } as const]),
     ],

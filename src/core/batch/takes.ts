@@ -35,6 +35,8 @@ export type Take =
       readonly massG: number
       readonly additions: readonly Addition[]
       readonly from?: Cup['from']
+      /** What of it is more than is taken. */
+      readonly overG?: number
     }
   /** What one piece gets out of bottles; `pieces` get as much each. */
   | { readonly of: 'bottles'; readonly pieces: number; readonly additions: readonly Addition[] }
@@ -180,8 +182,8 @@ export function takesOf(step: StepRule, { pieceNo, roundNo }: TakesFor, task: Ta
           pieceName: fill.name,
           bag: bag?.name ?? null,
           beads: beads.length,
-          holeMm,
-          massG: pipedMl(lengthMm, holeMm) * mixedDensityGPerMl(request.resin),
+          holeMm: bag?.holeMm ?? holeMm,
+          massG: pipedMl(lengthMm, bag?.holeMm ?? holeMm) * mixedDensityGPerMl(request.resin),
         })),
       )
     case 'held':
@@ -247,9 +249,11 @@ function whiteTakes(mixes: readonly Mix[]): readonly Take[] {
     .flatMap(({ cups }) => cups)
     .filter(({ holds }) => holds === 'bag')
     .map(({ name, massG, additions }): Take => ({ of: 'portion', name, massG, additions }))
-  return cup
-    ? [...own, { of: 'portion', name: null, massG: cup.massG, additions: cup.additions }, ...others]
-    : own
+  return cup ? [...own, { of: 'portion', name: null, ...portionOf(cup) }, ...others] : [...own, ...others]
+}
+
+function portionOf({ massG, additions, overG }: Cup) {
+  return { massG, additions, ...(overG !== undefined && { overG }) }
 }
 
 /** What is weighed for a mix, and what it is divided into. */

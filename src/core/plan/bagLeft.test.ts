@@ -2,9 +2,10 @@ import { describe, expect, test } from '@jest/globals'
 import { bloomRequest } from '../../../tests/support/request.ts'
 import { AS_PLANNED } from '../timing/index.ts'
 import type { BatchRequest } from '../batch/index.ts'
-import { asPoured, bagLeft, planBatch, planLive } from './index.ts'
+import { asPoured, bagsLeft, planBatch, planLive } from './index.ts'
 
 const request = bloomRequest({}, 4)
+const bagLeft = (...asked: Parameters<typeof bagsLeft>) => bagsLeft(...asked).find(({ bag }) => bag === null)
 const [FIRST, SECOND] = planBatch(request).steps.filter(({ does }) => does === 'whites')
 const beads = (plan: ReturnType<typeof planBatch>, key: string) => {
   const take = plan.steps.find((step) => step.key === key)!.takes[0]!
@@ -34,7 +35,7 @@ describe('the bag', () => {
 
   test('is none where no white is piped', () => {
     const petri = bloomRequest({ technique: 'petri' })
-    expect(bagLeft(planBatch(petri), petri, {})).toBeNull()
+    expect(bagsLeft(planBatch(petri), petri, {})).toEqual([])
   })
 })
 

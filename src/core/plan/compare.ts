@@ -103,7 +103,11 @@ const ROWS: readonly (readonly [ComparedId, (piece: ComparedPiece) => ComparedVa
           .join(', ') || 'none',
       ),
   ],
-  ['dose', ({ request }) => drawn(request, request.white.dose)],
+  [
+    'dose',
+    ({ request }) =>
+      drawn(request, tintedText(request.white.dose, [{ colours: request.white.colours ?? [] }])),
+  ],
   [
     'bags',
     ({ request }) =>

@@ -1,7 +1,7 @@
 export { heldShift, saidOf, type SaidOfIt } from './again.ts'
 export { stepsOn } from './stepsOn.ts'
 export { bubblesOf, WARMER_K, type Bubbles } from './bubbles.ts'
-export { bagLeft, type BagLeft } from './bagLeft.ts'
+export { bagsLeft, type BagLeft } from './bagLeft.ts'
 export { learnedMoves, type LearnedMove } from './learnedMoves.ts'
 export {
   reportLive,

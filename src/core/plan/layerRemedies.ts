@@ -105,9 +105,11 @@ function withCups(
   changed: (cups: readonly LayerCup[], mix: Mix) => readonly LayerCup[],
 ): Candidates {
   // Bags are no cups of the request's own.
-  const found = dividedMixes({ ...request, bags: undefined }, technique, mixes).find(
-    ({ mix }) => mix.id === mixId,
-  )
+  const found = dividedMixes(
+    { ...request, bags: undefined, white: { ...request.white, colours: undefined } },
+    technique,
+    mixes,
+  ).find(({ mix }) => mix.id === mixId)
   if (!found) return []
   const cups = changed(found.cups, found.mix)
   if (found.mix.of === 'pour') return [change(told, { cups })]

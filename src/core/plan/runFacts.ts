@@ -175,8 +175,10 @@ function narrowShareOf({ mold, laid }: MoldFill, { white }: BatchRequest): numbe
 }
 
 /** What is in a bag, or in a cup that was poured, falls, specks and meets the white like what was strewn. */
-function isMixedIn(kind: ColourKind, { bags, cups }: BatchRequest): boolean {
-  return [...(bags ?? []), ...cups].some(({ colours }) => colours.some(({ colour }) => colour.kind === kind))
+function isMixedIn(kind: ColourKind, { bags, cups, white }: BatchRequest): boolean {
+  return [...(bags ?? []), ...cups, { colours: white.colours ?? [] }].some(({ colours }) =>
+    colours.some(({ colour }) => colour.kind === kind),
+  )
 }
 
 function glitterMeetsWhite(fill: MoldFill, request: BatchRequest): boolean {

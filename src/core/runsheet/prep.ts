@@ -42,7 +42,7 @@ const NAMED: Readonly<Partial<Record<ToolId, (things: Things) => readonly string
   smallCups: ({ cups }) => some(cups),
   bottles: ({ bottles }) => some(bottles),
   strewn: ({ strewn }) => some(strewn),
-  whiteCup: ({ whiteBag }) => (whiteBag ? [] : null),
+  whiteCup: ({ white }) => white,
   moreBags: ({ bags }) => some(bags),
 }
 

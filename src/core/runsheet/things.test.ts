@@ -141,7 +141,7 @@ test('a bag beside the white brings its cup and its colour; alone it brings no c
   const both = { ...of({ ...usual, marks: [...usual.marks, inBag] }), bags }
   expect(named(both, 'moreBags')).toEqual(['Copper'])
   expect(named(both, 'tints')).toEqual(['Copper mica'])
-  expect(named(both, 'whiteCup')).toEqual([])
+  expect(named(both, 'whiteCup')).toEqual(['Chalk paste'])
   const alone = { ...of({ ...rings, marks: [inBag] }), bags }
   const plan = planBatch(alone)
   expect(named(alone, 'whiteCup')).toBeUndefined()

@@ -18,8 +18,8 @@ export interface Things {
   readonly cups: readonly string[]
   /** Bags beside the white's. */
   readonly bags: readonly string[]
-  /** Whether any white is portioned into a bag. */
-  readonly whiteBag: boolean
+  /** What the white of a bag is tinted with; null where none is portioned. */
+  readonly white: readonly string[] | null
   /** What is laid from bottles. */
   readonly bottles: readonly string[]
   /** What is strewn over pieces. */
@@ -58,16 +58,17 @@ export function thingsOfLayer(layer: LaterLayer, { mixes }: { readonly mixes: re
   }
 }
 
-function ofCups(cups: readonly Cup[]): Pick<Things, 'tints' | 'cups' | 'bags' | 'whiteBag'> {
+function ofCups(cups: readonly Cup[]): Pick<Things, 'tints' | 'cups' | 'bags' | 'white'> {
   const named = (holds: Cup['holds']) =>
     once(cups.flatMap((cup) => (cup.holds === holds && cup.name !== null ? [cup.name] : [])))
+  const white = cups.find(({ holds }) => holds === 'white')
   return {
     tints: once(
       cups.flatMap(({ holds, additions }) => (holds === 'white' ? [] : additions.map(({ what }) => what))),
     ),
     cups: named('part'),
     bags: named('bag'),
-    whiteBag: cups.some(({ holds }) => holds === 'white'),
+    white: white ? once(white.additions.map(({ what }) => what)) : null,
   }
 }
 

@@ -12,7 +12,7 @@ import {
   pourOfLayer,
   techniqueOfPour,
   whiteCupOf,
-  whiteDrops,
+  whitensOf,
   type BatchRequest,
   type Mix,
   type MoldFill,
@@ -76,12 +76,15 @@ function colourNeeds(
   const add = (name: string, more: number) => ml.set(name, (ml.get(name) ?? 0) + more)
   fills.forEach(({ count, technique: way }, k) => {
     for (const { what, drops: each } of drops[k]!.inks) add(what, each * count * DROP_ML)
-    const white = request.colours.find(isWhite)
+    const whites = request.colours.filter(isWhite)
     const rule = TECHNIQUES[way].white
-    if (white && rule.by === 'needle') add(white.name, drops[k]!.whiteDrops * count * rule.dropMl)
+    if (rule.by === 'needle')
+      for (const { name } of whites) add(name, (drops[k]!.whiteDrops * count * rule.dropMl) / whites.length)
   })
-  for (const { what, drops: each } of whiteCupOf(mixes)?.additions.filter((one) => 'drops' in one) ?? [])
-    add(what, each * DROP_ML)
+  // Colours of the white's own are told with the cups.
+  if (!request.white.colours?.length)
+    for (const { colour, addition } of whitensOf(request, whiteCupOf(mixes)?.massG ?? 0))
+      if (colour) add(colour.name, additionMl(colour, addition))
   const need = (colour: Colour, amount: number, at: TakenAt): Need => ({
     of: { kind: 'colour', colourId: colour.id },
     name: colour.name,
@@ -113,15 +116,22 @@ export function needsOfMoreWhite(
   { aG, bG }: { readonly aG: number; readonly bG: number },
 ): readonly Need[] {
   const { id: resinId, name } = request.resin
-  const white = request.colours.find(isWhite)
-  const ml = (whiteDrops(request.white.dose, aG + bG) ?? 0) * DROP_ML
   const at = { wasted: 0, at: AT_POUR }
   return [
     { of: { kind: 'resinA', resinId }, name: `${name}, part A`, amount: aG, ...at },
     { of: { kind: 'resinB', resinId }, name: `${name}, part B`, amount: bG, ...at },
-    ...(white && ml > 0
-      ? [{ of: { kind: 'colour', colourId: white.id } as const, name: white.name, amount: ml, ...at }]
-      : []),
+    ...whitensOf(request, aG + bG).flatMap(({ colour, addition }) =>
+      colour
+        ? [
+            {
+              of: { kind: 'colour', colourId: colour.id } as const,
+              name: colour.name,
+              amount: additionMl(colour, addition),
+              ...at,
+            },
+          ]
+        : [],
+    ),
   ]
 }
 

@@ -1,4 +1,4 @@
-import type { BatchRequest } from '../batch/index.ts'
+import type { BatchRequest, DosedColour } from '../batch/index.ts'
 import type { Colour } from '../colour/index.ts'
 import type { Mold } from '../mold/index.ts'
 import type { Resin } from '../resin/index.ts'
@@ -26,10 +26,12 @@ export function renewedFrom(request: BatchRequest, shelf: Shelf): Renewed {
     changed.add(found.name)
     return found
   }
-  const { layers, pieces, colours, resin, cups } = request
-  const cupNow = (cup: BatchRequest['cups'][number]) => ({
+  const { layers, pieces, colours, resin, cups, bags, white } = request
+  const dosedNow = (all: readonly DosedColour[]) =>
+    all.map((dosed) => ({ ...dosed, colour: now(dosed.colour, shelf.colours) }))
+  const cupNow = <Filled extends { readonly colours: readonly DosedColour[] }>(cup: Filled): Filled => ({
     ...cup,
-    colours: cup.colours.map((dosed) => ({ ...dosed, colour: now(dosed.colour, shelf.colours) })),
+    colours: dosedNow(cup.colours),
   })
   const renewed = {
     ...request,
@@ -37,6 +39,8 @@ export function renewedFrom(request: BatchRequest, shelf: Shelf): Renewed {
     pieces: pieces.map((order) => ({ ...order, mold: now(order.mold, shelf.molds) })),
     colours: colours.map((colour) => now(colour, shelf.colours)),
     cups: cups.map(cupNow),
+    ...(bags && { bags: bags.map(cupNow) }),
+    white: white.colours ? { ...white, colours: dosedNow(white.colours) } : white,
     layers: layers.map((layer) => ({
       ...layer,
       resin: layer.resin && now(layer.resin, shelf.resins),

@@ -23,7 +23,7 @@ export const TOOLS = {
   scale: { group: 'cups', text: 'Scale on, in the unit of this plan, empty cup tared' },
   cups: { group: 'cups', text: 'Mixing cup and stir stick' },
   clock: { group: 'table', text: 'Clock in sight, sound tried' },
-  whiteCup: { group: 'cups', text: 'Small cup for the white, white paste or ink beside it' },
+  whiteCup: { group: 'cups', text: 'Small cup for the white, and what tints it' },
   bag: { group: 'cups', text: 'Piping bag standing in a cup, hole cut to size' },
   scissors: { group: 'cups', text: 'Scissors for a wider hole' },
   inks: { group: 'colours', text: 'Inks shaken, opened, in the order of use' },
@@ -48,7 +48,7 @@ export const TOOLS = {
   heat: { group: 'table', text: 'Heat gun on low, away from the inks' },
   tints: { group: 'colours', text: 'Colours to tint with, a stick for each' },
   smallCups: { group: 'cups', text: 'Small cups, weighed empty' },
-  moreBags: { group: 'cups', text: 'More piping bags, each in a cup, the same hole' },
+  moreBags: { group: 'cups', text: 'More piping bags, each in its cup, hole cut to size' },
   bottles: { group: 'colours', text: 'Bottles shaken, closed until they are wanted' },
 } as const satisfies Record<string, Tool>
 

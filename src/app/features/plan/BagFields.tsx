@@ -1,6 +1,8 @@
 import { Plus, X } from 'lucide-react'
 import type { Bag } from '#core/batch/index.ts'
 import { isMixedIn, type Colour } from '#core/colour/index.ts'
+import type { UnitChoice } from '#core/units/index.ts'
+import { QuantityField } from '#app/components/QuantityField.tsx'
 import { CupColours } from '#app/components/CupColours.tsx'
 import { BEGUN_DOSES } from '#app/components/doses.ts'
 import { TextField } from '#app/components/TextField.tsx'
@@ -8,12 +10,15 @@ import { TextField } from '#app/components/TextField.tsx'
 interface BagFieldsProps {
   readonly bags: readonly Bag[]
   readonly colours: readonly Colour[]
+  /** The white's, which a bag has that says none of its own. */
+  readonly holeMm: number
+  readonly units: UnitChoice
   readonly problems: Readonly<Record<string, string>>
   readonly onChange: (bags: readonly Bag[] | undefined) => void
 }
 
 /** Bags beside the white's, such as one of mica; a mark of the pattern says which it is piped from. */
-export function BagFields({ bags, colours, problems, onChange }: BagFieldsProps) {
+export function BagFields({ bags, colours, holeMm, units, problems, onChange }: BagFieldsProps) {
   const tints = colours.filter(isMixedIn)
   const set = (place: number, bag: Bag) => onChange(bags.map((each, k) => (k === place ? bag : each)))
   const add = () => {
@@ -49,6 +54,14 @@ export function BagFields({ bags, colours, problems, onChange }: BagFieldsProps)
             problemOf={(path) => problems[`bags.${k}.${path}`]}
             onChange={(next) => set(k, { ...bag, colours: next })}
           />
+          <QuantityField
+            label="Hole in this bag"
+            dimension="length"
+            unit={units.length}
+            value={bag.holeMm ?? holeMm}
+            onChange={(mm) => set(k, { ...bag, holeMm: mm ?? Number.NaN })}
+            problem={problems[`bags.${k}.holeMm`]}
+          />
           <button
             type="button"
             className="button button-quiet self-start px-3"
@@ -67,7 +80,7 @@ export function BagFields({ bags, colours, problems, onChange }: BagFieldsProps)
       </button>
       {bags.length > 0 && (
         <p className="text-ink-soft text-sm">
-          Piped before the white, through the same hole; which beads come out of it is said in the pattern.
+          Piped before the white; which beads come out of it is said in the pattern.
         </p>
       )}
     </fieldset>

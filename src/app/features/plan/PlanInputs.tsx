@@ -19,7 +19,7 @@ import {
   type TechniqueId,
   type HeldLie,
 } from '#core/technique/index.ts'
-import { DOSE_WORDS, DOSES, ratioWords } from '#words/vocabulary.ts'
+import { ratioWords } from '#words/vocabulary.ts'
 import { ChoiceField } from '#app/components/ChoiceField.tsx'
 import { ColourChoice } from '#app/components/ColourChoice.tsx'
 import { MeasuresFields } from '#app/components/MeasuresFields.tsx'
@@ -36,6 +36,7 @@ import { FineTuning } from './FineTuning.tsx'
 import { LayerPatterns } from './LayerPatterns.tsx'
 import { Pieces } from './Pieces.tsx'
 import type { InputsProps } from './inputsProps.ts'
+import { WhiteFields } from './WhiteFields.tsx'
 import { under } from './problems.ts'
 
 interface BatchFieldsProps extends InputsProps {
@@ -175,18 +176,20 @@ export function PourFields(props: InputsProps) {
       {ways.some((way) => TECHNIQUES[way].pouredOver) && <ObjectFields {...props} />}
       {ways.some((way) => stepThat(TECHNIQUES[way], 'lays')) && <LaidIn {...props} />}
       {ways.some(isPiped) && (
-        <ChoiceField
-          label="White"
-          value={draft.white.dose}
-          choices={DOSES.map((id) => ({ id, name: DOSE_WORDS[id] }))}
-          onChange={(dose) => change({ white: { ...draft.white, dose } })}
-          hint="More white is worse: it drops through as blobs."
+        <WhiteFields
+          white={draft.white}
+          colours={stock.colours}
+          units={units}
+          problems={problems}
+          onChange={(white) => change({ white })}
         />
       )}
       {ways.some(isPiped) && (
         <BagFields
           bags={draft.bags ?? []}
           colours={stock.colours}
+          holeMm={draft.white.holeMm}
+          units={units}
           problems={problems}
           onChange={(bags) => change({ bags })}
         />

@@ -2,7 +2,7 @@ import { useState } from 'react'
 import { Dialog } from 'radix-ui'
 import { Split } from 'lucide-react'
 import { dropLoad, MOST_LOAD, techniqueOfPour } from '#core/batch/index.ts'
-import { bagLeft, type BatchPlan } from '#core/plan/index.ts'
+import { bagsLeft, type BatchPlan } from '#core/plan/index.ts'
 import type { RunStep } from '#core/runsheet/index.ts'
 import { whyNeeded } from '#core/technique/index.ts'
 import { holeAt, type Otherwise } from '#core/timing/index.ts'
@@ -56,7 +56,7 @@ export function AnotherWay({ story, step, plan, done, otherwise }: AnotherWayPro
     ({ place, pieceNo, stepId }) => place === 'pour' && pieceNo !== null && !whyNeeded(technique, stepId),
   )
   const pieces = undone.filter(({ stepId }) => stepId === step.stepId).length
-  const bag = bagLeft(plan, request, done, otherwise)
+  const bag = bagsLeft(plan, request, done, otherwise).find((each) => each.bag === null)
   const numbers = [
     ...new Set(
       undone.flatMap(({ stepId, pieceNo }) => (stepId === step.stepId && pieceNo !== null ? [pieceNo] : [])),
@@ -129,7 +129,7 @@ export function AnotherWay({ story, step, plan, done, otherwise }: AnotherWayPro
             </div>
           </div>
         )}
-        {bag !== null && (
+        {bag && (
           <MoreWhite
             request={request}
             shortG={bag.shortG}
@@ -139,7 +139,7 @@ export function AnotherWay({ story, step, plan, done, otherwise }: AnotherWayPro
             }
           />
         )}
-        {bag !== null && (
+        {bag && (
           <HoleField
             holeMm={holeAt(otherwise, request.white.holeMm)}
             units={units}

@@ -1,8 +1,8 @@
 import { useState } from 'react'
-import { measureParts, whiteDrops, type BatchRequest } from '#core/batch/index.ts'
-import { isWhite } from '#core/colour/index.ts'
+import { measureParts, whitensOf, type BatchRequest } from '#core/batch/index.ts'
 import { CAUTIONS } from '#core/safety/index.ts'
 import { printQuantity, type UnitChoice } from '#core/units/index.ts'
+import { wordAddition } from '#words/takes.ts'
 import { QuantityField } from '#app/components/QuantityField.tsx'
 
 interface MoreWhiteProps {
@@ -18,9 +18,8 @@ export function MoreWhite({ request, shortG, units, stirred }: MoreWhiteProps) {
   const [wantedG, setWantedG] = useState<number | null>(Math.max(LEAST_MIX_G, Math.ceil(shortG)))
   const usable = wantedG !== null && wantedG >= LEAST_MIX_G && wantedG <= MOST_MIX_G
   const parts = usable ? measureParts(request.resin, wantedG, request.measuring).byWeight : null
-  const drops = parts && whiteDrops(request.white.dose, parts.totalG)
+  const whitens = parts ? whitensOf(request, parts.totalG) : []
   const g = (value: number) => printQuantity(value, units.mass)
-  const white = request.colours.find(isWhite)?.name ?? 'white'
   return (
     <div className="mt-4 grid grid-cols-[1fr_auto] items-end gap-3" data-more-white>
       <QuantityField
@@ -41,7 +40,7 @@ export function MoreWhite({ request, shortG, units, stirred }: MoreWhiteProps) {
       {parts && (
         <p className="col-span-2 text-lg">
           {g(parts.a)} of A and {g(parts.b)} of B, two minutes by the clock
-          {drops ? `, then ${drops} ${drops === 1 ? 'drop' : 'drops'} of ${white}` : ''}.{' '}
+          {whitens.map(({ addition }) => `, then ${wordAddition(addition, units)}`)}.{' '}
           <span className="text-ink-soft text-sm">
             The pieces’ window runs on meanwhile. {CAUTIONS.skin.text}
           </span>

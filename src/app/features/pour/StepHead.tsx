@@ -2,7 +2,7 @@ import { useState, type ReactNode } from 'react'
 import { ChevronLeft, ChevronRight } from 'lucide-react'
 import { ofPiece, techniqueOfPour, type BatchRequest, type MoldFill } from '#core/batch/index.ts'
 import { beadLengthMm, type Bead } from '#core/pattern/index.ts'
-import { bagLeft, type BatchPlan } from '#core/plan/index.ts'
+import { bagsLeft, type BatchPlan } from '#core/plan/index.ts'
 import type { RunStep } from '#core/runsheet/index.ts'
 import type { Otherwise } from '#core/timing/index.ts'
 import { isDrawn, takesCups, TECHNIQUES } from '#core/technique/index.ts'
@@ -72,12 +72,12 @@ function InTheBag({
   otherwise,
   units,
 }: Pick<StepHeadProps, 'plan' | 'request' | 'done' | 'otherwise' | 'units'>) {
-  const bag = bagLeft(plan, request, done, otherwise)
-  if (!bag) return null
+  const bags = bagsLeft(plan, request, done, otherwise)
   const g = (value: number) => printQuantity(value, units.mass)
-  return (
-    <p className="text-lg" data-bag>
-      In the bag: {g(bag.leftG)} of {g(bag.portionG)}
+  return bags.map((bag) => (
+    <p key={bag.bag ?? ''} className="text-lg" data-bag={bag.bag ?? 'white'}>
+      {bags.length > 1 ? `In the bag of ${bag.bag ?? 'the white'}` : 'In the bag'}: {g(bag.leftG)} of{' '}
+      {g(bag.portionG)}
       {bag.shortG > SHORT_G && (
         <span className="text-caution font-semibold">
           {' '}
@@ -85,7 +85,7 @@ function InTheBag({
         </span>
       )}
     </p>
-  )
+  ))
 }
 
 /** Less nobody sees in a bag (by eye). */
