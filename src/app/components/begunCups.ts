@@ -26,10 +26,20 @@ export function cupsHeld(
   colours: readonly Colour[],
   lie: HeldLie,
 ): readonly LayerCup[] {
-  const { leastCups, begunFrac } = HELD_LIES[lie]
-  if (cups.length > 1 || leastCups === 0) return cups
+  return begunAs(HELD_LIES[lie], cups, colours)
+}
+
+/** As many cups as a way wants, and two where two of its usual share are no more than there is. */
+export function begunAs(
+  { leastCups, begunFrac }: Pick<(typeof HELD_LIES)[HeldLie], 'leastCups' | 'begunFrac'>,
+  cups: readonly LayerCup[],
+  colours: readonly Colour[],
+): readonly LayerCup[] {
+  const count = Math.max(leastCups, 2 * begunFrac <= 1 ? 2 : 1)
+  if (cups.length >= count || leastCups === 0) return cups
   const tints = colours.filter(isMixedIn)
   const first = cups[0] ?? nextCup([], tints)
   const portion = { by: 'share', frac: begunFrac } as const
-  return [first, nextCup([first], tints)].map((cup) => ({ ...cup, portion }))
+  const all = count === 1 ? [first] : [first, nextCup([first], tints)]
+  return all.map((cup) => ({ ...cup, portion }))
 }

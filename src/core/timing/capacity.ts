@@ -19,12 +19,25 @@ export interface Capacity {
   readonly fits: boolean
 }
 
-/** When the hands may be at that step: while the resin is as it wants it, or, where they pour by the clock, until the cup must be empty. */
-function windowOfStep({ moment, does }: StepRule, schedule: Schedule): Window | null {
-  if (moment.by === 'resin') return windowsOf(schedule, schedule.white)(moment.criterion)
-  if (moment.by !== 'clock' || does !== 'empties') return null
-  const { fromMin: openMin, bestMin } = moment
-  return { openMin, bestMin, closeMin: schedule.cupLimits?.stopMin ?? null }
+/**
+ * When the hands may be at that step: while the resin is as it wants it, null where it never is; by the clock between its minutes, and where that empties the
+ * cup until the cup must be empty; else from when it is due, with nothing that closes it.
+ */
+function windowOfStep({ moment, does }: StepRule, schedule: Schedule, dueMin: number): Window | null {
+  switch (moment.by) {
+    case 'resin':
+      return windowsOf(schedule, schedule.white)(moment.criterion)
+    case 'clock': {
+      const { fromMin: openMin, bestMin, toMin } = moment
+      return {
+        openMin,
+        bestMin,
+        closeMin: does === 'empties' ? (schedule.cupLimits?.stopMin ?? null) : toMin,
+      }
+    }
+    default:
+      return { openMin: dueMin, bestMin: dueMin, closeMin: null }
+  }
 }
 
 /** A quarter of a minute outside a soft-edged window is not a miss. */
@@ -49,7 +62,7 @@ function capacityAt(id: StepId, schedule: Schedule, request: BatchRequest): Capa
   const job = { request, technique }
   const perPieceMin =
     ((step.times ?? 1) * round.reduce((sum, each) => sum + handsOnMin(each, slots, job), 0)) / slots.length
-  const window = windowOfStep(step, schedule)
+  const window = windowOfStep(step, schedule, own[0]?.beginMin ?? 0)
   const beginMin = own[0]?.beginMin ?? window?.openMin ?? 0
   const endMin = own.at(-1)?.endMin ?? beginMin
   const closeMin = window?.closeMin ?? Infinity

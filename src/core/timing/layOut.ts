@@ -90,8 +90,7 @@ function plannedTime(task: LayOutTask, context: Context, hands: number): Times {
   const { handsFreeMin, timed } = context
   switch (moment.by) {
     case 'clock': {
-      const isDecant = context.turn.step.does === 'empties'
-      const beginMin = isDecant ? task.decantMin : moment.bestMin - hands
+      const beginMin = clockBegin(task, context, { bestMin: moment.bestMin, hands })
       return { beginMin, endMin: beginMin + hands, fromMin: moment.fromMin, toMin: moment.toMin }
     }
     case 'aim': {
@@ -131,6 +130,21 @@ function plannedTime(task: LayOutTask, context: Context, hands: number): Times {
   }
 }
 
+/** The decant as it was solved; what goes piece by piece one after the other from its best on; what is done once is finished by then. */
+function clockBegin(
+  task: LayOutTask,
+  { turn, handsFreeMin }: Context,
+  { bestMin, hands }: { readonly bestMin: number; readonly hands: number },
+): number {
+  if (turn.step.does === 'empties') return task.decantMin
+  if (turn.pieceNo === null) return bestMin - hands
+  return Math.max(handsFreeMin, isFirstOf(task, turn) ? bestMin : 0)
+}
+
+function isFirstOf({ turns }: LayOutTask, { step, pieceNo }: Turn): boolean {
+  return turns.find((each) => each.step.id === step.id)?.pieceNo === pieceNo
+}
+
 /** Open where no cup ever has to be empty. */
 function openEnded(min: number): number | null {
   return Number.isFinite(min) ? min : null
@@ -163,8 +177,7 @@ function resinTime(
   const settled =
     turn.step.brings.includes('white') && turn.pieceNo !== null ? settleEnd(context, task, turn) : 0
   const best = window && !atOnce ? window.bestMin - roundSpanMin(task, turn) / 2 : 0
-  const isFirst = task.turns.find(({ step }) => step.id === turn.step.id)?.pieceNo === turn.pieceNo
-  const beginMin = Math.max(handsFreeMin, settled, isFirst ? best : 0)
+  const beginMin = Math.max(handsFreeMin, settled, isFirstOf(task, turn) ? best : 0)
   return {
     beginMin,
     endMin: beginMin + hands,
