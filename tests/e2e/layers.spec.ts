@@ -252,7 +252,7 @@ test(
       await layOut(page)
       await expect(page.locator('[data-caution="solvent"]')).toBeVisible()
       await expect(
-        page.getByText('3 drops of Slate paste, 5 drops of Pewter mica, on each of 10'),
+        page.getByText('3 drops of Slate paste, 1 scoop of Pewter mica, on each of 10'),
       ).toBeVisible()
       await expect(page.getByRole('button', { name: 'Painted' })).toBeVisible()
       await mark(page)

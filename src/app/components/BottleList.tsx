@@ -1,10 +1,11 @@
-import type { Dose, LayerCup } from '#core/batch/index.ts'
-import type { Colour } from '#core/colour/index.ts'
+import { dosesFor, type Dose, type LayerCup } from '#core/batch/index.ts'
+import type { Colour, ColourKind } from '#core/colour/index.ts'
 import { AddColour } from './AddColour.tsx'
 import { DoseFields } from './DoseFields.tsx'
 import { BEGUN_DOSES, FIGURE_OF } from './doses.ts'
 
-const DOSES: readonly Dose['by'][] = ['drops', 'mass', 'scoops']
+/** What a piece gets is counted, not shared. */
+const COUNTED: readonly Dose['by'][] = ['drops', 'scoops', 'mass']
 
 interface BottleListProps {
   /** Each a bottle of one colour. */
@@ -26,7 +27,7 @@ export function BottleList({ cups, colours, problems, onChange }: BottleListProp
           <DoseFields
             key={`${cup.id} ${dosed.colour.id}`}
             dosed={dosed}
-            doses={DOSES}
+            doses={countedAs(dosed.colour.kind)}
             problem={problems[`cups.${k}.colours.${at}.dose.${FIGURE_OF[dosed.dose.by]}`]}
             onChange={(next) =>
               onChange(cups.map((each) => (each === cup ? { ...cup, colours: [next] } : each)))
@@ -47,5 +48,14 @@ export function BottleList({ cups, colours, problems, onChange }: BottleListProp
 
 function bottleOf(colour: Colour): LayerCup {
   const { id, name } = colour
-  return { id, name, portion: { by: 'bottle' }, colours: [{ colour, dose: BEGUN_DOSES.drops }] }
+  return {
+    id,
+    name,
+    portion: { by: 'bottle' },
+    colours: [{ colour, dose: BEGUN_DOSES[countedAs(colour.kind)[0]!] }],
+  }
+}
+
+function countedAs(kind: ColourKind): readonly Dose['by'][] {
+  return COUNTED.filter((by) => dosesFor(kind).includes(by))
 }

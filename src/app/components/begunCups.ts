@@ -1,4 +1,4 @@
-import type { LayerCup, Portion } from '#core/batch/index.ts'
+import { dosesFor, type LayerCup, type Portion } from '#core/batch/index.ts'
 import { isMixedIn, type Colour } from '#core/colour/index.ts'
 import { HELD_LIES, type HeldLie } from '#core/technique/index.ts'
 import { BEGUN_DOSES } from './doses.ts'
@@ -16,7 +16,7 @@ export function nextCup(cups: readonly LayerCup[], tints: readonly Colour[]): La
     id: `cup${no}`,
     name: colour?.name ?? `Cup ${no}`,
     portion,
-    colours: colour ? [{ colour, dose: BEGUN_DOSES.dropsPerG }] : [],
+    colours: colour ? [{ colour, dose: BEGUN_DOSES[dosesFor(colour.kind)[0]!] }] : [],
   }
 }
 
