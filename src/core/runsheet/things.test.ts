@@ -172,6 +172,12 @@ describe('a layer names what it is laid from', () => {
     expect(two.find(({ tool }) => tool === 'smallCups')?.names).toEqual(['Slate', 'Ash'])
   })
 
+  test('a mix that is tinted whole wants no cup beside its own', () => {
+    const whole = laid('back', { cups: [tint('Slate', { by: 'rest' })] })
+    expect(whole.find(({ tool }) => tool === 'tints')?.names).toEqual(['Slate paste'])
+    expect(whole.map(({ tool }) => tool)).not.toContain('smallCups')
+  })
+
   test('a cup that is stirred by itself', () => {
     const own = laid('back', { cups: [tint('Late', { by: 'ownMix', g: 12 })] })
     expect(own.find(({ tool }) => tool === 'tints')?.names).toEqual(['Late paste'])

@@ -33,7 +33,7 @@ interface PouredThings {
 
 /** What the pour itself handles: what its patterns drop and strew, what its cups and bags are filled with. */
 export function thingsOfPour({ fills, mixes }: PouredThings): Things {
-  const cups = mixes.filter(({ of }) => of === 'pour' || of === 'white').flatMap((mix) => mix.cups)
+  const own = mixes.filter(({ of }) => of === 'pour' || of === 'white')
   const dropped = fills.flatMap((fill) =>
     Array.from({ length: fill.rounds }, (_, round) => droppedInRound(fill, round))
       .flat()
@@ -41,7 +41,7 @@ export function thingsOfPour({ fills, mixes }: PouredThings): Things {
   )
   return {
     inks: fills.some(({ laid }) => laid.drops.length > 0) ? once(dropped) : null,
-    ...ofCups(cups),
+    ...filledFrom(own),
     bottles: [],
     strewn: once(fills.flatMap(({ laid }) => laid.sprinkles.map(({ what }) => what))),
   }
@@ -49,25 +49,27 @@ export function thingsOfPour({ fills, mixes }: PouredThings): Things {
 
 /** What the sitting of that layer handles; of one that is drawn its own pour says it. */
 export function thingsOfLayer(layer: LaterLayer, { mixes }: { readonly mixes: readonly Mix[] }): Things {
-  const cups = mixesOfLayer(mixes, layer.id).flatMap((mix) => mix.cups)
   return {
     inks: null,
-    ...ofCups(cups),
+    ...filledFrom(mixesOfLayer(mixes, layer.id)),
     bottles: once(bottlesOf(layer).map(({ colour }) => colour.name)),
     strewn: [],
   }
 }
 
-function ofCups(cups: readonly Cup[]): Pick<Things, 'tints' | 'cups' | 'bags' | 'white'> {
-  const named = (holds: Cup['holds']) =>
-    once(cups.flatMap((cup) => (cup.holds === holds && cup.name !== null ? [cup.name] : [])))
+function filledFrom(mixes: readonly Mix[]): Pick<Things, 'tints' | 'cups' | 'bags' | 'white'> {
+  const cups = mixes.flatMap((mix) => mix.cups)
+  // What stays whole is tinted in the cup it was mixed in.
+  const divided = mixes.flatMap((mix) => (mix.cups.length > 1 || mix.of === 'cup' ? mix.cups : []))
+  const named = (holds: Cup['holds'], of: readonly Cup[]) =>
+    once(of.flatMap((cup) => (cup.holds === holds && cup.name !== null ? [cup.name] : [])))
   const white = cups.find(({ holds }) => holds === 'white')
   return {
     tints: once(
       cups.flatMap(({ holds, additions }) => (holds === 'white' ? [] : additions.map(({ what }) => what))),
     ),
-    cups: named('part'),
-    bags: named('bag'),
+    cups: named('part', divided),
+    bags: named('bag', cups),
     white: white ? once(white.additions.map(({ what }) => what)) : null,
   }
 }

@@ -34,19 +34,21 @@ export function LearnedNote({ request, from, isOut, onChange }: LearnedNoteProps
   return (
     <div className="no-print mb-4" data-learned-moves>
       <Callout gravity="note" title={isOut ? `Left out: what ${names} taught` : `Learned from ${names}`}>
-        <ul>
-          {moves.map(({ what, stepTitle, fromMin, toMin }) => (
-            <li key={what}>
-              {stepTitle} at {printSpan(isOut ? fromMin : toMin)}
-              {isOut
-                ? `, ${printSpan(toMin)} with what was learned.`
-                : ` instead of ${printSpan(fromMin)} from the label alone.`}
-            </li>
-          ))}
-        </ul>
-        <button className="button button-quiet bg-raised text-ink mt-2" onClick={() => onChange(!isOut)}>
-          {isOut ? 'Use what was learned' : 'Leave it out of this plan'}
-        </button>
+        <div className="flex flex-wrap items-center justify-between gap-x-6 gap-y-2">
+          <ul>
+            {moves.map(({ what, stepTitle, fromMin, toMin }) => (
+              <li key={what}>
+                {stepTitle} at {printSpan(isOut ? fromMin : toMin)}
+                {isOut
+                  ? `, ${printSpan(toMin)} with what was learned.`
+                  : ` instead of ${printSpan(fromMin)} from the label alone.`}
+              </li>
+            ))}
+          </ul>
+          <button className="button button-quiet bg-raised text-ink" onClick={() => onChange(!isOut)}>
+            {isOut ? 'Use what was learned' : 'Leave it out of this plan'}
+          </button>
+        </div>
       </Callout>
     </div>
   )
