@@ -1,4 +1,4 @@
-import { isWhite, type Colour } from '../colour/index.ts'
+import { holdsAlcohol, isWhite, type Colour } from '../colour/index.ts'
 import { beadLengthMm, type LaidPattern } from '../pattern/index.ts'
 import type { WhiteRule } from '../technique/index.ts'
 import type { Addition } from './cups.ts'
@@ -38,6 +38,18 @@ export function whitensOf(
     colour,
     addition: { what: colour.name, drops: each + (k < drops % whites.length ? 1 : 0) },
   }))
+}
+
+/** Whether what is piped as white gives off alcohol: a white ink does, in resin or undiluted. */
+export function whiteBurns({
+  white,
+  colours,
+}: {
+  readonly white: WhiteChoice
+  readonly colours: readonly Colour[]
+}): boolean {
+  const own = white.colours?.map(({ colour }) => colour) ?? []
+  return white.dose === 'ink' || (own.length > 0 ? own : colours.filter(isWhite)).some(holdsAlcohol)
 }
 
 /** What white one piece takes. */

@@ -62,6 +62,8 @@ describe('what goes into the white', () => {
       { what: 'Pewter', massG: expect.closeTo(0.02 * massG, 9) },
     ])
     expect(planBatch(own).prep.find(({ tool }) => tool === 'tints')).toBeUndefined()
+    const unnamed = { ...own, colours: [INK] }
+    expect(planBatch(unnamed).findings.map(({ kind }) => kind)).not.toContain('noWhite')
     // What the plan's own white would have taken is taken no more.
     expect(needsOf(own).map(({ name }) => name)).not.toContain('Chalk')
   })

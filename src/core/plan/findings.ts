@@ -165,7 +165,9 @@ function colourFindings(request: BatchRequest, { technique, mixes }: Schedule): 
   const found: Finding[] = []
   const inked = request.colours.some((colour) => holdsAlcohol(colour) && !isWhite(colour))
   const whitened = technique.white.by === 'needle' || whiteCupOf(mixes) !== undefined
-  if (whitened && !request.colours.some(isWhite)) found.push({ kind: 'noWhite' })
+  const own = request.white.colours ?? []
+  const anyWhite = request.colours.some(isWhite) || own.some(({ colour }) => isWhite(colour))
+  if (whitened && !anyWhite) found.push({ kind: 'noWhite' })
   const laysInks = stepThat(technique, 'inks') !== undefined
   if (laysInks && !inked) found.push({ kind: 'noInk' })
   for (const { one, other } of overlapsOnPieces(request).filter((pair) => pair.muddy))

@@ -49,7 +49,16 @@ describe('a bloom without inks', () => {
     const noColours = { ...plain, colours: plain.colours.filter(({ kind }) => kind === 'whitePaste') }
     expect(planBatch(noColours).findings.map(({ kind }) => kind)).not.toContain('noInk')
     const cautions = plan.steps.filter(({ place }) => place === 'pour').flatMap((step) => step.cautions)
-    expect(cautions).not.toContain('noFlameWith')
+    expect(cautions).not.toContain('flame')
+    expect(cautions).not.toContain('stillInk')
+  })
+
+  test('fears alcohol all the same where the white is an ink', () => {
+    const milk = { id: 'milk', name: 'Milk', kind: 'whiteInk', hex: '#ffffff' } as const
+    const { steps } = planBatch({ ...plain, colours: [milk] })
+    expect(steps.find(({ does }) => does === 'whites')!.cautions).toContain('flame')
+    const undiluted = planBatch({ ...plain, white: { ...plain.white, dose: 'ink' } })
+    expect(undiluted.steps.find(({ does }) => does === 'whites')!.cautions).toContain('flame')
   })
 
   test('with glitter strews it, in a step that brings nothing that burns', () => {

@@ -76,7 +76,7 @@ export function rulesInForce(technique: Technique, stepId: StepId): readonly Ord
       case 'neverAfter':
         return present.has(rule.after)
       case 'waitBetween':
-        return own.includes(rule.then) || stepId === rule.wait
+        return present.has(rule.first) && (own.includes(rule.then) || stepId === rule.wait)
       case 'noFlameWith':
         return present.has(rule.agent)
       default:

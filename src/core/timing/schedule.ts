@@ -6,6 +6,7 @@ import {
   governingUnderWhiteMm,
   governingWall,
   pourMixOf,
+  whiteBurns,
   type BatchRequest,
   type Mix,
   type MoldFill,
@@ -139,7 +140,7 @@ export function scheduleSettled(
     rounds: Math.max(...fills.map(({ rounds }) => rounds)),
     cups: dividedCups(request, plain).length,
     ways: fills.map((fill) => fill.technique),
-    marked: markedFor(fills, done),
+    marked: markedFor(fills, done, whiteBurns(request)),
   })
   const slots = inOrder(pieceSlots(fills), otherwise)
   const leading = laidAs(technique.id, fills)
@@ -193,8 +194,10 @@ export function scheduleSettled(
 function markedFor(
   fills: readonly MoldFill[],
   done: Readonly<Record<string, number>>,
+  burns: boolean,
 ): (step: StepRule) => StepRule | null {
-  return (step) => {
+  return (rule) => {
+    const step = burns && rule.does === 'whites' ? withAlcohol(rule) : rule
     if (step.place === 'rack' || step.per === 'batch') return step
     const own = fills.filter((fill) => gets(step, fill.technique))
     const told = worded(step, sortsOn(own))
@@ -204,6 +207,11 @@ function markedFor(
     const inksAlone = handsOn.by === 'drops' && handsOn.of === 'ink'
     return inksAlone && own.every(({ laid }) => laid.drops.length === 0) ? strewingOf(told) : told
   }
+}
+
+/** White ink in the bag keeps flames away, also where no other ink was dropped. */
+function withAlcohol(step: StepRule): StepRule {
+  return step.brings.includes('alcohol') ? step : { ...step, brings: [...step.brings, 'alcohol'] }
 }
 
 function sortsOn(fills: readonly MoldFill[]): ReadonlySet<MarkSort> {
