@@ -20,7 +20,7 @@ const coreRooms = {
   placing: [],
   rack: ['resin', 'mold', 'batch', 'timing', 'technique', 'placing'],
   shelf: ['resin', 'mold', 'colour', 'technique', 'batch'],
-  runsheet: ['resin', 'pattern', 'batch', 'timing', 'technique', 'safety', 'rack'],
+  runsheet: ['resin', 'batch', 'timing', 'technique', 'safety', 'rack'],
   journal: ['resin', 'technique', 'batch', 'timing', 'runsheet', 'rack'],
   plan: [
     'resin',

@@ -1,10 +1,9 @@
 import { takesOf, type MoldFill, type Take } from '../batch/index.ts'
 import type { RackTask } from '../rack/index.ts'
 import { bloomNumber, feelOf, type Feel } from '../resin/index.ts'
-import { sortsOf } from '../pattern/index.ts'
 import { cautionsAt, type CautionId } from '../safety/index.ts'
-import { worded, type Deed, type StepId, type StepRule } from '../technique/index.ts'
-import { stateAt, type Schedule, type TimedTurn } from '../timing/index.ts'
+import type { Deed, StepId, StepRule } from '../technique/index.ts'
+import { stateAt, toldOn, type Schedule, type TimedTurn } from '../timing/index.ts'
 
 /** One line of the run sheet; plain data, minutes from stop-stir. */
 export interface RunStep {
@@ -105,9 +104,7 @@ function fillOf({ slots }: Schedule, { pieceNo }: TimedTurn): MoldFill | null {
 
 function wording({ technique }: Schedule, id: StepId, on: MoldFill | null = null) {
   const step = technique.steps.find((each) => each.id === id)!
-  const { title, detail, done, late, place, does, short, lays, dries } = on
-    ? worded(step, sortsOf(on.pattern))
-    : step
+  const { title, detail, done, late, place, does, short, lays, dries } = on ? toldOn(step, [on]) : step
   return {
     stepId: id,
     does: does ?? null,

@@ -113,6 +113,13 @@ test('each piece is told by its own marks', () => {
   expect(titles).toEqual(['Drag the petals, swirl the centre', 'Swirl the centre'])
 })
 
+test('a piece that is only strewn is told to be strewn, beside one with inks', () => {
+  const strewn = { ...usual, marks: [...marksOf('rings').marks, { id: 'g', mark: glitter }] }
+  const { steps } = planBatch(of(usual, strewn))
+  const titleOf = (key: string) => steps.find((step) => step.key === key)?.title
+  expect([titleOf('ink.1'), titleOf('ink.2')]).toEqual(['Drop the inks', 'Strew'])
+})
+
 test('a piece gets the steps its own marks ask for', () => {
   const all = keys(of(usual, marksOf('rings')))
   expect(all).toEqual(expect.arrayContaining(['ink.1', 'white.1', 'shape.1', 'white.2']))

@@ -200,13 +200,19 @@ function markedFor(
     const step = burns && rule.does === 'whites' ? withAlcohol(rule) : rule
     if (step.place === 'rack' || step.per === 'batch') return step
     const own = fills.filter((fill) => gets(step, fill.technique))
-    const told = worded(step, sortsOn(own))
-    if (Object.keys(done).some((key) => key.split('.')[0] === step.id)) return told
-    if (!own.some((fill) => isAskedFor(step, fill))) return null
-    const { handsOn } = step
-    const inksAlone = handsOn.by === 'drops' && handsOn.of === 'ink'
-    return inksAlone && own.every(({ laid }) => laid.drops.length === 0) ? strewingOf(told) : told
+    if (Object.keys(done).some((key) => key.split('.')[0] === step.id)) return worded(step, sortsOn(own))
+    return own.some((fill) => isAskedFor(step, fill)) ? toldOn(step, own) : null
   }
+}
+
+/** The step as the marks of those pieces have it: in their words, and of inks that no piece gets what is strewn. */
+export function toldOn(step: StepRule, fills: readonly MoldFill[]): StepRule {
+  const told = worded(step, sortsOn(fills))
+  const { handsOn } = step
+  const inksAlone = handsOn.by === 'drops' && handsOn.of === 'ink'
+  const dropped = fills.some(({ laid }) => laid.drops.length > 0)
+  const strewn = !dropped && fills.some(({ laid }) => laid.sprinkles.length > 0)
+  return inksAlone && strewn ? strewingOf(told) : told
 }
 
 /** White ink in the bag keeps flames away, also where no other ink was dropped. */
