@@ -8,7 +8,7 @@ import {
   type Hands,
   type Measuring,
 } from '#core/batch/index.ts'
-import { JOB_IDS, TECHNIQUES, type TechniqueId } from '#core/technique/index.ts'
+import { ENDINGS, JOB_IDS, TECHNIQUES, type EndingId, type TechniqueId } from '#core/technique/index.ts'
 import { usual } from './usual.ts'
 import { amount, calendarDay, count, idSchema, instantText, text } from './amount.ts'
 import { coloursSchema, roundsSchema, whiteSchema } from './drawn.ts'
@@ -49,6 +49,10 @@ const colourwaySchema = v.object({
   name: text('name of the colourway'),
   inks: v.pipe(v.array(idSchema), v.maxLength(24, 'more than 24 inks in one colourway'), v.readonly()),
 })
+
+const ENDING_IDS = Object.keys(ENDINGS) as [EndingId, ...EndingId[]]
+/** Another end that a pour is brought to. */
+export const endingSchema = v.picklist(ENDING_IDS, `ending is none of ${ENDING_IDS.join(', ')}`)
 
 const TECHNIQUE_IDS = Object.keys(TECHNIQUES) as [TechniqueId, ...TechniqueId[]]
 const techniqueSchema = v.picklist(TECHNIQUE_IDS, `technique is none of ${TECHNIQUE_IDS.join(', ')}`)
@@ -128,6 +132,17 @@ const entries = {
         v.maxLength(1200, 'more than 1200 pieces in one batch'),
       ),
       spiltG: amount('resin spilt', 'g', { atLeast: 0, atMost: 50_000 }),
+      ended: v.optional(
+        v.object({
+          as: endingSchema,
+          begun: v.pipe(
+            v.array(
+              v.object({ step: text('step'), atMin: amount('minute', 'min', { atLeast: -60, atMost: 1e6 }) }),
+            ),
+            v.maxLength(100, 'more than 100 steps begun'),
+          ),
+        }),
+      ),
     }),
   ),
   leastMixG: v.optional(amount('what is stirred at least', 'g', { above: 0, atMost: 20_000 })),

@@ -19,7 +19,7 @@ import { orderSchema } from './order.ts'
 import { patternSchema } from './pattern.ts'
 import { recipeSchema } from './recipe.ts'
 import { holeSchema } from './drawn.ts'
-import { batchRequestSchema, handsSchema, measuringSchema, roomTempSchema } from './request.ts'
+import { batchRequestSchema, endingSchema, handsSchema, measuringSchema, roomTempSchema } from './request.ts'
 import { resinSchema } from './resin.ts'
 import { USUAL_FORMS, USUAL_HOURS, USUAL_MONEY, USUAL_PLACES, type Money } from './usual.ts'
 import { moldCareSchema, movementSchema, supplySchema } from './supply.ts'
@@ -112,6 +112,7 @@ export const pourEventSchema = v.variant('kind', [
     ),
   }),
   v.object({ ...event, kind: v.literal('roundAdded') }),
+  v.object({ ...event, kind: v.literal('endedAs'), ending: endingSchema }),
   v.object({
     ...event,
     kind: v.literal('holeCut'),

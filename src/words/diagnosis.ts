@@ -85,6 +85,10 @@ export const QUESTION_WORDS: Readonly<Record<QuestionId, string>> = {
   inkWasAdded: 'Did more ink or alcohol go on than planned?',
 }
 
+function wordLoad({ cupName, colours, share, mostShare }: NonNullable<RunFacts['overloaded']>): string {
+  return `${colours.join(' and ')} came to ${(100 * share).toFixed(1)} % of ${cupName}; it carries ${(100 * mostShare).toFixed(0)} %`
+}
+
 /** What of the run speaks for a cause that it shows, with its figures; null where there is nothing to add. */
 export function wordEvidence(cause: CauseId, facts: RunFacts, units: UnitChoice): string | null {
   const mm = (value: number | null) => printQuantity(value ?? 0, units.length)
@@ -155,7 +159,11 @@ export function wordEvidence(cause: CauseId, facts: RunFacts, units: UnitChoice)
         ? 'the cover was passed over at the gate'
         : `covered ${printSpan(facts.coveredAfterMin ?? 0)} after the last stroke`
     case 'tooMuchInk':
-      return `ink and white were ${(100 * facts.loadShare).toFixed(0)} % of its bed`
+      return facts.overloaded?.isLiquid
+        ? wordLoad(facts.overloaded)
+        : `ink and white were ${(100 * facts.loadShare).toFixed(0)} % of its bed`
+    case 'pigmentUnmixed':
+      return facts.overloaded && wordLoad(facts.overloaded)
     case 'narrowZone':
       return `${(100 * facts.narrowShare).toFixed(0)} % of its beads lie where it is narrow`
     case 'leftFormSoon':

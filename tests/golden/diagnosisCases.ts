@@ -34,6 +34,8 @@ export const FAULTLESS: RunFacts = {
   whiteNeededG: 14,
   glitterMetWhite: false,
   mica: false,
+  pigmented: true,
+  overloaded: null,
   muddyPair: null,
   shiftedColour: null,
   levelSkipped: false,

@@ -61,19 +61,19 @@ export {
   plannedPattern,
   type MoldFill,
 } from './layers.ts'
+export { contentsOf, overloadedCups, type Contents, type OverloadedCup } from './contents.ts'
 export { castingCount, castingOf, type Casting } from './castings.ts'
 export { isHeld, bedOf, type Layer } from './layer.ts'
 export {
   additionMl,
   additionOf,
-  dosesFor,
   broughtInto,
-  cupsThatFit,
   divided,
+  dosesFor,
+  cupsThatFit,
   dividedOverG,
   MOST_CUPS,
   ofOneMix,
-  overloadsOf,
   ownMixes,
   pouredOn,
   withinLoad,

@@ -3,6 +3,7 @@ import type { Technique } from '../technique/index.ts'
 import { bedOf } from './layer.ts'
 import { fillMolds, type MoldFill } from './layers.ts'
 import { mixesOf, pourMixOf, type Mix } from './mixes.ts'
+import { techniqueOfPour } from './pour.ts'
 import { POUR_MIX, type BatchRequest, type Measured } from './request.ts'
 
 /** An order in its molds, and what is stirred for it. */
@@ -96,8 +97,11 @@ function bedsFilled({ beds }: Measured, fills: readonly MoldFill[], gPerMl: numb
 function asStirred(request: BatchRequest, technique: Technique, planned: readonly MoldFill[]): Measured {
   const measured = request.measured!
   if (measured.mixes.some(({ mix }) => mix === POUR_MIX)) return measured
-  const { a: aG, b: bG } = pourMixOf(mixesOf({ ...request, measured: undefined }, technique, planned)).parts
-    .byWeight
+  const before = { ...request, measured: undefined }
+  // What was stirred was stirred for the way it was planned in, however it was ended.
+  const way = measured.ended ? techniqueOfPour(before) : technique
+  const fills = measured.ended ? fillMolds(before, way) : planned
+  const { a: aG, b: bG } = pourMixOf(mixesOf(before, way, fills)).parts.byWeight
   return { ...measured, mixes: [...measured.mixes, { mix: POUR_MIX, aG, bG }] }
 }
 

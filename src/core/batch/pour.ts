@@ -1,18 +1,19 @@
-import { changedWay, together, TECHNIQUES, waysOf, type Technique } from '../technique/index.ts'
+import { changedWay, endedAs, together, TECHNIQUES, waysOf, type Technique } from '../technique/index.ts'
 import type { BatchRequest } from './request.ts'
 import { EXCESS_DENSITY_KG_PER_M3 } from './dose.ts'
 
 /** All that a pour's technique hangs on. */
-type Poured = Pick<BatchRequest, 'technique' | 'ownWay' | 'pieces' | 'white' | 'bedMm'>
+type Poured = Pick<BatchRequest, 'technique' | 'ownWay' | 'pieces' | 'white' | 'bedMm' | 'measured'>
 
-/** The pour of that batch: of one way, or of the several that its pieces are laid in. */
+/** The pour of that batch: of one way, or of the several that its pieces are laid in; brought to another end where it was. */
 export function techniqueOfPour(request: Poured): Technique {
   const ways = waysOf(request).map((id) => changedWay(TECHNIQUES[id], request.ownWay))
   const { dose, holeMm } = request.white
   const piped = ways.find(({ white }) => white.by === 'bag') ?? ways[0]!
-  return together(ways, {
+  const pour = together(ways, {
     excessDensityKgPerM3: EXCESS_DENSITY_KG_PER_M3[dose],
     holeMm,
     bedDepthMm: request.bedMm ?? piped.bed.usualMm,
   })
+  return endedAs(pour, request.measured?.ended)
 }

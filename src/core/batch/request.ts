@@ -1,7 +1,7 @@
 import type { Colour } from '../colour/index.ts'
 import type { Mold } from '../mold/index.ts'
 import type { Learned, Resin } from '../resin/index.ts'
-import type { JobId, OwnWay, TechniqueId } from '../technique/index.ts'
+import type { Ended, JobId, OwnWay, TechniqueId } from '../technique/index.ts'
 import type { LaterLayer } from './laterLayers.ts'
 import type { Bag, LayerCup } from './layerCups.ts'
 import type { DrapeForm } from './drapeForm.ts'
@@ -61,6 +61,8 @@ export interface Measured {
   readonly beds: readonly { readonly pieceNo: number; readonly g: number }[]
   /** What of the pour's own mix went beside. */
   readonly spiltG: number
+  /** Another end than its way has; nothing where it goes on as planned. */
+  readonly ended?: Ended | undefined
 }
 
 /** Everything a plan is computed from; complete in itself, so that an old batch keeps what it was made with. */

@@ -109,7 +109,8 @@ const laidEarly = ({ laid }: RunFacts) => beyond(laid && laid.openMin - laid.atM
 const cold = ({ roomTempC }: RunFacts) => when(roomTempC < COLD_C, 1.5 + 0.3 * (COLD_C - roomTempC))
 const narrow = ({ narrowShare }: RunFacts) => when(narrowShare > MUCH_NARROW, 2)
 /** What a hand put on top of the plan no plan shows: little is said against it. */
-const muchInk = ({ loadShare }: RunFacts) => (loadShare > MOST_LOAD ? PLAIN : -0.5)
+const muchInk = ({ loadShare, overloaded }: RunFacts) =>
+  loadShare > MOST_LOAD || overloaded?.isLiquid ? PLAIN : -0.5
 const only = (cause: CauseId, weigh: CauseRule['weigh'] = silent): readonly CauseRule[] => [
   { cause, usual: 0, weigh },
 ]
@@ -121,7 +122,7 @@ export const CAUSES: Readonly<Record<FaultId, readonly CauseRule[]>> = {
     {
       cause: 'whiteStrong',
       usual: 0.3,
-      weigh: ({ dose }) => (dose === 'opaque' ? 3 : dose === 'milky' ? 1.8 : AGAINST),
+      weigh: ({ dose }) => (dose === null ? null : dose === 'opaque' ? 3 : dose === 'milky' ? 1.8 : AGAINST),
     },
     { cause: 'whiteDrips', usual: 0, weigh: silent, ask: 'ringStartsDripped' },
   ],
@@ -202,7 +203,9 @@ export const CAUSES: Readonly<Record<FaultId, readonly CauseRule[]>> = {
   clearWalls: only('raisedEdge', ({ raisedEdge }) => when(raisedEdge && !raisedEdge.centreAgain, 3)),
   clearRim: only('notToWall'),
   muddy: only('muddyPair', ({ muddyPair }) => (muddyPair ? PLAIN : null)),
-  specks: only('pigmentUnmixed'),
+  specks: only('pigmentUnmixed', ({ pigmented, overloaded }) =>
+    overloaded && !overloaded.isLiquid ? PLAIN : pigmented ? null : AGAINST,
+  ),
   microBubbles: [
     { cause: 'cold', usual: 0, weigh: cold },
     { cause: 'stirredFast', usual: 0.2, weigh: silent, ask: 'stirredHard' },

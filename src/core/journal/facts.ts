@@ -34,7 +34,8 @@ export interface RunFacts {
   readonly stirMin: number | null
   /** How far A:B was off as weighed, as a fraction; null where nothing was weighed. */
   readonly ratioError: number | null
-  readonly dose: WhiteDose
+  /** Null where the white's cup has colours of its own: nobody said how strong that is. */
+  readonly dose: WhiteDose | null
   readonly holeMm: number
   readonly spacingMm: number | null
   readonly marginMm: number | null
@@ -42,6 +43,16 @@ export interface RunFacts {
   readonly whiteNeededG: number | null
   readonly glitterMetWhite: boolean
   readonly mica: boolean
+  /** Powder, paste or mica was stirred into something that lies on it. */
+  readonly pigmented: boolean
+  /** The cup or bag that held most beyond what it carries; null where none did. */
+  readonly overloaded: {
+    readonly cupName: string
+    readonly colours: readonly string[]
+    readonly share: number
+    readonly mostShare: number
+    readonly isLiquid: boolean
+  } | null
   readonly muddyPair: readonly [string, string] | null
   readonly shiftedColour: string | null
   readonly levelSkipped: boolean

@@ -1,11 +1,9 @@
 import {
-  broughtInto,
-  divided,
   dividedMixes,
   dividedOverG,
   isIn,
   laterAmount,
-  overloadsOf,
+  overloadedCups,
   ownMixes,
   type BatchRequest,
 } from '../batch/index.ts'
@@ -48,20 +46,17 @@ function oilFindings({ layers }: BatchRequest): Finding[] {
 
 /** What is wrong with the cups that mixes are divided into. */
 function cupFindings(request: BatchRequest, { mixes, technique }: Schedule): Finding[] {
-  return dividedMixes(request, technique, mixes).flatMap(({ mix, cups }): Finding[] => {
+  const overloaded = overloadedCups(request, technique, mixes).map(({ mix, ...load }): Finding => ({
+    kind: 'cupOverloaded',
+    layer: { id: mix.id, name: mix.name },
+    ...load,
+  }))
+  const others = dividedMixes(request, technique, mixes).flatMap(({ mix, cups }): Finding[] => {
     const told = { id: mix.id, name: mix.name }
     const overG = dividedOverG(cups, mix.dividedG)
     const colours = cups.flatMap((cup) => cup.colours)
-    const parts = divided(cups, mix.dividedG)
     return [
       ...(overG > LEAST_OVER_G ? [{ kind: 'cupsTakeMore' as const, layer: told, overG }] : []),
-      ...cups.flatMap((cup): Finding[] => {
-        const cupG = mix.cups.find(({ id }) => id === cup.id)?.massG ?? 0
-        if (cupG <= 0) return []
-        return overloadsOf(cup, cupG, broughtInto(cup, parts))
-          .filter(({ mostShare }) => mostShare > 0)
-          .map((load) => ({ kind: 'cupOverloaded', layer: told, cupName: cup.name, ...load }))
-      }),
       ...colours.flatMap(({ colour, dose }): Finding[] => {
         const { name: colourName } = colour
         if (!isMixedIn(colour)) return [{ kind: 'notMixedIn', layer: told, colourName }]
@@ -71,6 +66,7 @@ function cupFindings(request: BatchRequest, { mixes, technique }: Schedule): Fin
       }),
     ]
   })
+  return [...overloaded, ...others]
 }
 
 /** Cups that are stirred by themselves and together are more than all of their layer. */

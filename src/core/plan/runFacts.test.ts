@@ -64,6 +64,85 @@ describe('what a run shows of a piece', () => {
     expect(held('glitter')).toEqual({ mica: false, glitterMetWhite: true })
   })
 
+  test('is what lies on that piece: a bag that is piped on another, an ink of another colourway do not', () => {
+    const mica = { id: 'm', name: 'Pewter', kind: 'mica', hex: '#8899aa' } as const
+    const bag = {
+      id: 'b',
+      name: 'b',
+      colours: [{ colour: mica, dose: { by: 'share', frac: 0.01 } }],
+    } as const
+    const usual = usualPattern(COASTER, bloomRequest().white, TECHNIQUES.bloom, 5)
+    const rings = usual.marks.find(({ mark }) => mark.kind === 'rings')!
+    const pattern = (bagId?: string) => ({
+      ...usual,
+      marks: [{ ...rings, mark: { ...rings.mark, ...(bagId && { bag: bagId }) } }],
+    })
+    const onFirst = (first?: string, second?: string) =>
+      run(
+        bloomRequest({
+          bags: [bag],
+          pieces: [
+            { mold: COASTER, count: 1, pattern: pattern(first) as never },
+            { mold: { ...COASTER, id: 'other' }, count: 1, pattern: pattern(second) as never },
+          ],
+        }),
+      ).mica
+    expect(onFirst('b', undefined)).toBe(true)
+    expect(onFirst(undefined, 'b')).toBe(false)
+    expect(onFirst()).toBe(true)
+  })
+
+  test('is the cup that holds too much: pigment specks, a liquid keeps it soft', () => {
+    const filled = (kind: 'powder' | 'liquidTint', frac: number) => {
+      const colour = { id: kind, name: kind, kind, hex: '#8899aa' } as const
+      const cups = [
+        {
+          id: 'c',
+          name: 'Slate cup',
+          portion: { by: 'rest' },
+          colours: [{ colour, dose: { by: 'share', frac } }],
+        },
+      ]
+      return run(bloomRequest({ technique: 'plain', cups: cups as never }, 1))
+    }
+    const over = filled('powder', 0.09)
+    expect(over.overloaded).toMatchObject({ cupName: 'Slate cup', colours: ['powder'], isLiquid: false })
+    expect(over.overloaded!.share).toBeCloseTo(0.09, 3)
+    expect(diagnose('specks', over).causes[0]).toMatchObject({ cause: 'pigmentUnmixed', shown: true })
+    expect(diagnose('specks', filled('powder', 0.02)).causes[0]!.shown).toBe(false)
+    const wet = diagnose('soft', filled('liquidTint', 0.09)).causes
+    expect(wet[0]).toMatchObject({ cause: 'tooMuchInk', shown: true })
+    expect(diagnose('soft', filled('liquidTint', 0.02)).causes[0]!.cause).not.toBe('tooMuchInk')
+  })
+
+  test('is a colour in a cup or a bag that is another one cured, and two in cups that make mud', () => {
+    const tint = (id: string, hex: string, wetHex?: string) =>
+      ({ id, name: id, kind: 'liquidTint', hex, ...(wetHex && { wetHex }) }) as const
+    const cups = (...colours: readonly ReturnType<typeof tint>[]) =>
+      colours.map((colour, k) => ({
+        id: `c${k}`,
+        name: colour.id,
+        portion: k === 0 ? { by: 'rest' } : { by: 'share', frac: 0.4 },
+        colours: [{ colour, dose: { by: 'share', frac: 0.01 } }],
+      }))
+    const zones = (...colours: readonly ReturnType<typeof tint>[]) =>
+      run(bloomRequest({ technique: 'plain', cups: cups(...colours) as never }, 1))
+    expect(zones(tint('Rust', '#a0522d', '#ff2d2d')).shiftedColour).toBe('Rust')
+    expect(zones(tint('Rust', '#a0522d')).shiftedColour).toBeNull()
+    expect(zones(tint('Ember', '#e8742c'), tint('Blue', '#2456a8')).muddyPair).toEqual(['Ember', 'Blue'])
+    expect(zones(tint('Ember', '#e8742c')).muddyPair).toBeNull()
+  })
+
+  test('a white of colours of its own says nothing of how strong it is', () => {
+    const own = {
+      colour: { id: 'w', name: 'Chalk', kind: 'whitePaste', hex: '#ffffff' },
+      dose: { by: 'share', frac: 0.01 },
+    } as const
+    const { white } = bloomRequest()
+    expect(run(bloomRequest({ white: { ...white, dose: 'opaque', colours: [own] } }, 1)).dose).toBeNull()
+    expect(run(bloomRequest({ white: { ...white, dose: 'opaque' } }, 1)).dose).toBe('opaque')
+  })
+
   test('is that a swirl came after the film had skinned: then a curdled film has its cause', () => {
     const swirled = bloomRequest({ technique: 'swirledPetri', roomTempC: 22, layers: [] }, 2)
     const at = (min: number) => run(swirled, { marks: { decant: 6, 'ink.1': 8, 'ink.2': 9, 'swirl.1': min } })

@@ -4,15 +4,18 @@ import {
   dropLoad,
   isBacked,
   narrowFromMm,
+  overloadedCups,
   castingOf,
+  contentsOf,
   kindId,
   pourMixOf,
   techniqueOfPour,
   whiteCupOf,
   type MoldFill,
   type BatchRequest,
+  type OverloadedCup,
 } from '../batch/index.ts'
-import { curingShifts, type ColourKind } from '../colour/index.ts'
+import { COLOUR_KINDS, curingShifts, isWhite, overlapsOf, type Colour } from '../colour/index.ts'
 import type { RunFacts } from '../journal/index.ts'
 import { HAND_SMOOTH, isInside, islandsOf, narrowZones, polygonOf, type Point } from '../mold/index.ts'
 import { markedAt, marksOnPiece, withAfter, type Deed } from '../technique/index.ts'
@@ -57,7 +60,11 @@ export function factsOf({ request, plan, pour, events }: PouredRun, pieceNo: num
   const demold = plan.steps.find(({ does }) => does === 'frees')
   const skipped = skippedTools(events)
   const feathering = plan.steps.find(({ does }) => does === 'feathers')
-  const [muddy] = plan.palette.overlaps.filter((pair) => pair.muddy)
+  const contents = fill && contentsOf(fill, request, plan.fills)
+  const all = contents ? [...contents.dropped, ...contents.poured, ...contents.piped] : request.colours
+  const kinds = new Set(all.map(({ kind }) => kind))
+  const stirredIn = contents ? [...contents.poured, ...contents.piped] : []
+  const muddy = contents && [contents.dropped, contents.poured].flatMap(overlapsOf).find((pair) => pair.muddy)
   return {
     technique: way,
     white:
@@ -84,18 +91,20 @@ export function factsOf({ request, plan, pour, events }: PouredRun, pieceNo: num
     roomTempC: roomTempC(pour.readings) ?? request.roomTempC,
     stirMin: stirMin(events),
     ratioError: weighed && weighed.bG > 0 ? weighed.aG / weighed.bG / weightRatio(request.resin) - 1 : null,
-    dose: request.white.dose,
+    dose: request.white.colours?.length ? null : request.white.dose,
     holeMm: holeAt(pour.otherwise, request.white.holeMm, whiteMin ?? undefined),
     spacingMm: widestSpacingMm(fill),
     marginMm: leastMarginMm(fill),
     whiteNeededG: whiteCupOf(plan.mixes)?.massG ?? null,
-    glitterMetWhite: (fill !== null && glitterMeetsWhite(fill, request)) || isMixedIn('glitter', request),
-    mica:
-      request.colours.some(({ kind }) => kind === 'mica') ||
-      isMixedIn('mica', request) ||
-      (fill?.laid.sprinkles.some(({ what }) => what === 'mica') ?? false),
+    glitterMetWhite:
+      (fill !== null && glitterMeetsWhite(fill, request)) || stirredIn.some(({ kind }) => kind === 'glitter'),
+    mica: kinds.has('mica') || (fill?.laid.sprinkles.some(({ what }) => what === 'mica') ?? false),
+    pigmented: [...whitesOf(plan, request), ...stirredIn].some(
+      ({ kind }) => COLOUR_KINDS[kind].state !== 'liquid',
+    ),
+    overloaded: worstLoad(overloadedCups(request, technique, plan.mixes)),
     muddyPair: muddy ? [muddy.one, muddy.other] : null,
-    shiftedColour: curingShifts(request.colours)[0]?.name ?? null,
+    shiftedColour: curingShifts(all)[0]?.name ?? null,
     levelSkipped: skipped.includes('level'),
     coverSkipped: skipped.includes('cover'),
     coveredAfterMin: coverMin === null ? null : coverMin - lastHandsMin,
@@ -174,11 +183,17 @@ function narrowShareOf({ mold, laid }: MoldFill, { white }: BatchRequest): numbe
   return points.filter((point) => isInside(zones, point)).length / points.length
 }
 
-/** What is in a bag, or in a cup that was poured, falls, specks and meets the white like what was strewn. */
-function isMixedIn(kind: ColourKind, { bags, cups, white }: BatchRequest): boolean {
-  return [...(bags ?? []), ...cups, { colours: white.colours ?? [] }].some(({ colours }) =>
-    colours.some(({ colour }) => colour.kind === kind),
-  )
+/** What whitens the white that was portioned; none where none was. */
+function whitesOf({ mixes }: BatchPlan, { white, colours }: BatchRequest): readonly Colour[] {
+  return whiteCupOf(mixes) && !white.colours?.length ? colours.filter(isWhite) : []
+}
+
+/** The cup that holds most beyond what it carries. */
+function worstLoad(cups: readonly OverloadedCup[]): RunFacts['overloaded'] {
+  const [worst] = cups.toSorted((one, other) => other.share / other.mostShare - one.share / one.mostShare)
+  if (!worst) return null
+  const { cupName, colours, share, mostShare, colourKind } = worst
+  return { cupName, colours, share, mostShare, isLiquid: COLOUR_KINDS[colourKind].state === 'liquid' }
 }
 
 function glitterMeetsWhite(fill: MoldFill, request: BatchRequest): boolean {

@@ -1,8 +1,10 @@
 import { POUR_MIX, type BatchRequest, type Measured } from '../batch/index.ts'
+import type { Ended } from '../technique/index.ts'
+import { stepOfKey } from '../timing/index.ts'
 import { readPour, standing, weighedOf, type PourEvent } from './pour.ts'
 
 /**
- * The request with what was weighed, filled and spilt by now, so that beds, leftovers and windows follow it; as it is where nothing was. A mix counts from
+ * The request with what was weighed, filled and spilt by now, and the end it was brought to, so that beds, leftovers and windows follow it; as it is where nothing was. A mix counts from
  * its stirring on: until then more can be added, or all of it be weighed again.
  */
 export function measuredRequest<Asked extends Pick<BatchRequest, 'measured'>>(
@@ -30,5 +32,20 @@ function measuredBy(events: readonly PourEvent[]): Measured | null {
     event.kind === 'filled' && event.layer === undefined ? [{ pieceNo: event.pieceNo, g: event.g }] : [],
   )
   const spiltG = counted.reduce((sum, event) => sum + (event.kind === 'spilt' ? event.g : 0), 0)
-  return mixes.length === 0 && beds.length === 0 && spiltG === 0 ? null : { mixes, beds, spiltG }
+  const ended = endedBy(events)
+  if (mixes.length === 0 && beds.length === 0 && spiltG === 0 && !ended) return null
+  return { mixes, beds, spiltG, ...(ended && { ended }) }
+}
+
+/** The end the pour was brought to, with the steps that were marked before it; nothing where it goes on as planned. */
+function endedBy(events: readonly PourEvent[]): Ended | undefined {
+  const counted = standing(events)
+  const at = counted.findIndex(({ kind }) => kind === 'endedAs')
+  const event = counted[at]
+  if (event?.kind !== 'endedAs') return undefined
+  const pour = readPour(counted.slice(0, at))
+  const begun = new Map<string, number>()
+  for (const [key, min] of Object.entries(pour.stage === 'running' ? pour.done : {}))
+    begun.set(stepOfKey(key), Math.min(min, begun.get(stepOfKey(key)) ?? Infinity))
+  return { as: event.ending, begun: [...begun].map(([step, atMin]) => ({ step, atMin })) }
 }

@@ -1,4 +1,4 @@
-import { layerOfMix, STIR, type Technique } from '../technique/index.ts'
+import { layerOfMix, STIR, type EndingId, type Technique } from '../technique/index.ts'
 import { AS_PLANNED, type Otherwise, type Reading } from '../timing/index.ts'
 
 /** What happened at a bench, as it happened. Nothing is ever rewritten: an undo is an event too. */
@@ -15,6 +15,8 @@ export type PourEvent = { readonly id: string; readonly atMs: number } & (
   | { readonly kind: 'spilt'; readonly g: number }
   /** Turns that are not done at all, by key. */
   | { readonly kind: 'leftOut'; readonly keys: readonly string[] }
+  /** What is still to be laid on the pieces is not; they are brought to that end instead. */
+  | { readonly kind: 'endedAs'; readonly ending: EndingId }
   /** The pieces are gone over once more than was planned. */
   | { readonly kind: 'roundAdded' }
   /** The bag's hole is so wide from now on. */
@@ -159,6 +161,7 @@ function step(pour: Pour, event: PourEvent): Pour {
       return { ...pour, otherwise: { ...pour.otherwise, moreWhiteG } }
     }
     case 'beside':
+    case 'endedAs':
       return pour
     case 'note':
       if (pour.stage !== 'running') return pour
@@ -398,6 +401,8 @@ export function mayFollow(events: readonly PourEvent[], event: PourEvent): boole
     case 'note':
     case 'reading':
       return pour.stage === 'running'
+    case 'endedAs':
+      return pour.stage === 'running' && !standing(events).some(({ kind }) => kind === 'endedAs')
     case 'abandoned':
       return pour.stage !== 'abandoned'
     case 'undone':

@@ -16,6 +16,7 @@ import { changedWay, type OwnWay } from './ownWay.ts'
 import { gets } from './together.ts'
 import type { Deed, StepId, StepRule, Technique, TechniqueId } from './technique.ts'
 
+export { endedAs, endingsFor, ENDINGS, type Ended, type Ending, type EndingId } from './endings.ts'
 export { JOB_IDS, JOBS, momentsLeft, withAfter, type OnTheRack } from './after.ts'
 export { asNeeded } from './asNeeded.ts'
 export { strewingOf, worded } from './idle.ts'

@@ -52,7 +52,7 @@ import {
   type PourSetting,
   wholeLife,
 } from './pour.ts'
-import { AS_PLANNED, holeAt, inOrder, turnsOf, type Otherwise, type Turn } from './turns.ts'
+import { AS_PLANNED, holeAt, inOrder, stepOfKey, turnsOf, type Otherwise, type Turn } from './turns.ts'
 import { threadsSince, windowAsSeen, type Seen } from './seen.ts'
 import { whiteBagOf, type WhiteCup } from './whiteCup.ts'
 
@@ -200,7 +200,7 @@ function markedFor(
     const step = burns && rule.does === 'whites' ? withAlcohol(rule) : rule
     if (step.place === 'rack' || step.per === 'batch') return step
     const own = fills.filter((fill) => gets(step, fill.technique))
-    if (Object.keys(done).some((key) => key.split('.')[0] === step.id)) return worded(step, sortsOn(own))
+    if (Object.keys(done).some((key) => stepOfKey(key) === step.id)) return worded(step, sortsOn(own))
     return own.some((fill) => isAskedFor(step, fill)) ? toldOn(step, own) : null
   }
 }

@@ -1,4 +1,4 @@
-import type { StepRule, Technique } from '../technique/index.ts'
+import type { StepId, StepRule, Technique } from '../technique/index.ts'
 import { slotsThatGet, type PieceSlot } from './handsOn.ts'
 
 /** One thing to do in the run: a step for the batch, or a step on one piece in one round. */
@@ -81,6 +81,11 @@ function groupTurns(group: readonly StepRule[], slots: readonly PieceSlot[], mor
   return roundNos.flatMap((roundNo) =>
     slotsThatGet(first!, slots).flatMap((slot) => group.map((step) => turnOn(step, slot.no, roundNo))),
   )
+}
+
+/** The step that a turn of that key is of. */
+export function stepOfKey(key: string): StepId {
+  return key.split('.')[0]!
 }
 
 function turnOn(step: StepRule, pieceNo: number, roundNo: number | null): Turn {

@@ -1,5 +1,13 @@
 import { drawnIn, type LaterLayer } from '#core/batch/index.ts'
-import { dryKey, layerOfMix, mixOfCup, TECHNIQUES, tintedKey, type Technique } from '#core/technique/index.ts'
+import {
+  dryKey,
+  ENDINGS,
+  layerOfMix,
+  mixOfCup,
+  TECHNIQUES,
+  tintedKey,
+  type Technique,
+} from '#core/technique/index.ts'
 import type { PourEvent, RunStep } from '#core/runsheet/index.ts'
 import { printQuantity, type UnitChoice } from '#core/units/index.ts'
 import { BESIDE_WORDS } from '#words/otherwise.ts'
@@ -31,6 +39,8 @@ export function markWords(event: PourEvent, { step, layers, titleOf }: MarkedIn,
       return `${printQuantity(event.g, units.mass)} spilt`
     case 'leftOut':
       return `Left out: ${titleOf(event.keys[0]!)}${event.keys.length > 1 ? `, ${event.keys.length} times` : ''}`
+    case 'endedAs':
+      return `Ended as ${ENDINGS[event.ending].name}`
     case 'roundAdded':
       return 'One more round'
     case 'holeCut':
@@ -57,6 +67,7 @@ const TOLD: readonly PourEvent['kind'][] = [
   'filled',
   'spilt',
   'leftOut',
+  'endedAs',
   'roundAdded',
   'holeCut',
   'pieceOrder',
