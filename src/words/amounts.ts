@@ -13,7 +13,7 @@ import {
 import type { BatchPlan } from '#core/plan/index.ts'
 import { mixedDensityGPerMl } from '#core/resin/index.ts'
 import { isInked, type WhiteRule } from '#core/technique/index.ts'
-import { printQuantity, type UnitChoice } from '#core/units/index.ts'
+import { printQuantity, weighedDecimals, type UnitChoice } from '#core/units/index.ts'
 import { wordCup, wordLayer, wordMix } from './mixes.ts'
 import { wordAddition, wordStrewn, wordTake } from './takes.ts'
 
@@ -67,7 +67,8 @@ function row(amount: string, what: string, more = '', into = false): AmountRow {
 function mixGroup(mix: Mix, white: WhiteRule['by'], request: BatchRequest, units: UnitChoice): AmountGroup {
   const { byWeight } = mix.parts
   const { resin } = mix
-  const g = (value: number) => printQuantity(value, units.mass, request.measuring.graduationG < 0.1 ? 2 : 1)
+  const g = (value: number) =>
+    printQuantity(value, units.mass, weighedDecimals(units.mass, request.measuring.graduationG))
   const ml = (value: number) => printQuantity(value, units.volume)
   const parts = mix.cups.filter(({ holds }) => holds !== 'mix')
   return {

@@ -87,7 +87,10 @@ export function wordArea(areaMm2: number, units: UnitChoice): string {
 
 function wordDrops({ inks, whiteDrops }: Extract<Take, { of: 'drops' }>): string {
   const some = inks.filter(({ drops }) => drops > 0).map(wordDropsOf)
-  if (some.length === 0) return 'No ink'
+  if (some.length === 0)
+    return whiteDrops > 0
+      ? `${wordDropsOf({ what: 'white ink', drops: whiteDrops })}, one on each ink`
+      : 'No ink'
   return `${some.join(', ')}${whiteDrops > 0 ? ', a white drop on each' : ''}`
 }
 

@@ -88,6 +88,28 @@ test(
   },
 )
 
+test('given up before the white, it is ended as petri while drops still spread', LONG, async ({ page }) => {
+  await openStudio(page, '/pour/demo-8')
+  await layOut(page)
+  await stir(page)
+  while (!(await stepKey(page)).startsWith('ink')) {
+    await wait(page, 0.5)
+    await mark(page)
+  }
+  await mark(page)
+  await page.getByRole('button', { name: 'Give up' }).click({ delay: 1500 })
+  await page.getByRole('button', { name: /^End it as petri, within \d+ min/ }).click()
+  // What was inked stays inked; white ink goes on every ink, and nothing is piped or dragged.
+  await expect(page.locator('[data-step^="endDrops"]')).toBeVisible()
+  await expect(page.getByText(/\d+ drops of white ink, one on each ink/)).toBeVisible()
+  const keys = await pourToTheEnd(page)
+  const laid = keys.filter((key) => /^(endDrops|ink|settle|white|shape)/.test(key))
+  expect(laid.slice(0, 3)).toEqual(['endDrops.1', 'ink.2', 'endDrops.2'])
+  expect(laid.filter((key) => /^(settle|white|shape)/.test(key))).toEqual([])
+  await go(page, '/log/demo-8')
+  await expect(page.getByText('Ended as petri')).toBeVisible()
+})
+
 test('a pour that is given up can be gone on with, or planned again', LONG, async ({ page }) => {
   await pourResting(page, 5)
   // A tap is no giving up: it is held.

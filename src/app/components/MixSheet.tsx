@@ -2,7 +2,7 @@ import { techniqueOfPour, type BatchRequest, type Cup, type Mix, type Parts } fr
 import type { BatchPlan } from '#core/plan/index.ts'
 import { weightRatio } from '#core/resin/index.ts'
 import { isInked } from '#core/technique/index.ts'
-import { printQuantity, printSum, type UnitChoice } from '#core/units/index.ts'
+import { printQuantity, printSum, weighedDecimals, type UnitChoice } from '#core/units/index.ts'
 import { wordCup, wordMix } from '#words/mixes.ts'
 import { wordContents } from '#words/takes.ts'
 import { wordWeighing } from '#words/dataSheet.ts'
@@ -39,22 +39,20 @@ interface MixProps {
 
 /** Grams as finely as this person's scale shows them. */
 function gramsOf({ request, units }: Pick<MixProps, 'request' | 'units'>): (value: number) => string {
-  return (value) => printQuantity(value, units.mass, gramDecimals(request))
-}
-
-function gramDecimals({ measuring }: BatchRequest): number {
-  return measuring.graduationG < 0.1 ? 2 : 1
+  return (value) =>
+    printQuantity(value, units.mass, weighedDecimals(units.mass, request.measuring.graduationG))
 }
 
 /** Both parts of a mix, and the two together. */
 export function MixFigures({ mix, request, units }: MixProps) {
   const { byWeight } = mix.parts
   const g = gramsOf({ request, units })
+  const decimals = weighedDecimals(units.mass, request.measuring.graduationG)
   return (
     <dl className="grid grid-cols-[repeat(auto-fit,minmax(7rem,1fr))] gap-3">
       <Figure term="A, resin" value={g(byWeight.a)} />
       <Figure term="B, hardener" value={g(byWeight.b)} />
-      <Figure term="Together" value={printSum([byWeight.a, byWeight.b], units.mass, gramDecimals(request))} />
+      <Figure term="Together" value={printSum([byWeight.a, byWeight.b], units.mass, decimals)} />
     </dl>
   )
 }
@@ -118,10 +116,14 @@ function rounding({ leftoverG, ratioError }: Parts, g: (value: number) => string
 }
 
 function Figure({ term, value }: { term: string; value: string }) {
+  const [figure, ...unit] = value.split(' ')
   return (
     <div className="bg-sunken rounded-xl px-3 py-2">
       <dt className="text-ink-soft text-sm">{term}</dt>
-      <dd className="font-display text-xl font-semibold whitespace-nowrap sm:text-2xl">{value}</dd>
+      <dd className="font-display font-semibold">
+        <span className="text-xl sm:text-2xl">{figure}</span>{' '}
+        <span className="text-base whitespace-nowrap">{unit.join(' ')}</span>
+      </dd>
     </div>
   )
 }

@@ -45,10 +45,10 @@ export function QuantityField(props: QuantityFieldProps) {
       <label htmlFor={id} className="text-sm font-medium">
         {label}
       </label>
-      <div className="flex items-center gap-2">
+      <div className="flex flex-wrap items-center gap-x-2">
         <input
           id={id}
-          className="field"
+          className="field w-auto min-w-20 flex-1"
           inputMode="decimal"
           autoComplete="off"
           value={shown}

@@ -18,6 +18,7 @@ import {
   TECHNIQUES,
   wayOf,
   whitensWhatIsRaised,
+  type HandsOn,
   type Technique,
   type TechniqueId,
 } from '../technique/index.ts'
@@ -168,7 +169,7 @@ function lay(order: PieceOrder, request: BatchRequest, technique: Technique): La
   const { mold } = order
   const areaMm2 = layerAreaMm2(mold)
   const pattern = plannedPattern(order, request, technique)
-  const laid = layPattern(pattern, mold.outline)
+  const laid = laidBy(technique, layPattern(pattern, mold.outline), request)
   const rounds =
     technique.white.by === 'needle'
       ? roundsToCover(technique.white, {
@@ -178,6 +179,13 @@ function lay(order: PieceOrder, request: BatchRequest, technique: Technique): La
         })
       : 1
   return { order, technique, areaMm2, pattern, laid, rounds }
+}
+
+/** What of a pattern goes in: of a pour that was ended otherwise, what its steps still lay. */
+function laidBy({ steps }: Technique, laid: LaidPattern, { measured }: BatchRequest): LaidPattern {
+  if (!measured?.ended) return laid
+  const lays = (by: HandsOn['by']) => steps.some(({ handsOn }) => handsOn.by === by)
+  return { ...laid, beads: lays('bead') ? laid.beads : [], strokes: lays('strokes') ? laid.strokes : [] }
 }
 
 function fillMold(

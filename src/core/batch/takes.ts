@@ -175,6 +175,13 @@ export function takesOf(step: StepRule, { pieceNo, roundNo }: TakesFor, task: Ta
         ...((roundNo ?? 1) === 1 ? strewnTakes(fill) : []),
         dropsTake(fill, (roundNo ?? 1) - 1),
       ])
+    case 'whiteDrops':
+      return here.map(({ name, laid }) => ({
+        of: 'drops',
+        pieceName: name,
+        inks: [],
+        whiteDrops: laid.drops.length,
+      }))
     case 'beads':
       return here.flatMap((fill) =>
         pipedOn(fill, request).map(({ bag, beads, lengthMm }) => ({

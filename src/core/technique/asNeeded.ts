@@ -27,7 +27,8 @@ export function asNeeded(
   }))
   const divides = steps.some(({ does }) => does === 'tints')
   const tinted = cups > 0 && !divides ? withTinting(steps, cups) : steps
-  const all = whiteApart && technique.white.by === 'bag' ? withWhiteApart(tinted) : tinted
+  const pipes = tinted.some(({ does }) => does === 'whites')
+  const all = whiteApart && pipes && technique.white.by === 'bag' ? withWhiteApart(tinted) : tinted
   const told = new Map(all.map((step) => [step.id, marked(step)]))
   return withoutIdle(
     { ...technique, steps: all.map((step) => told.get(step.id) ?? step) },

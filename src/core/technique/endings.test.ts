@@ -3,7 +3,7 @@ import { bloomRequest } from '../../../tests/support/request.ts'
 import { pourMixOf, techniqueOfPour, type BatchRequest } from '../batch/index.ts'
 import { planBatch, planLive } from '../plan/index.ts'
 import { measuredRequest, type PourEvent } from '../runsheet/index.ts'
-import { endingsFor, rulesInForce } from './index.ts'
+import { endingsFor, rulesInForce, TECHNIQUES } from './index.ts'
 
 const request = bloomRequest({}, 2)
 const planned = planBatch(request)
@@ -58,6 +58,18 @@ describe('a bloom whose white cannot be piped any more, ended as petri', () => {
     expect(look.title).not.toMatch(/white$/)
   })
 
+  test('a piece that is not inked yet is, and gets its white at once; one drop of white on each ink, no bead and no drag', () => {
+    const keys = keysOf(plan)
+    expect(keys.slice(keys.indexOf('ink.2'), keys.indexOf('ink.2') + 2)).toEqual(['ink.2', 'endDrops.2'])
+    const [fill] = plan.fills
+    expect(fill!.laid.drops.length).toBeGreaterThan(0)
+    expect([fill!.laid.beads, fill!.laid.strokes]).toEqual([[], []])
+    const drops = plan.steps.find(({ key }) => key === 'endDrops.1')!
+    expect(drops.takes).toEqual([
+      { of: 'drops', pieceName: fill!.name, inks: [], whiteDrops: fill!.laid.drops.length },
+    ])
+  })
+
   test('was stirred for what it was planned as: nothing weighed becomes less', () => {
     const total = (of: typeof planned) => pourMixOf(of.mixes).parts.byWeight.totalG
     expect(total(plan)).toBeCloseTo(total(planned), 6)
@@ -85,5 +97,8 @@ describe('a bloom whose white cannot be piped any more, ended as petri', () => {
     const technique = techniqueOfPour(request)
     expect(endingsFor(technique, done)).toEqual(['petri'])
     expect(endingsFor(technique, { ...done, 'white.2': 40 })).toEqual([])
+    // What drops its white anyway needs no other end, and what is never inked has none.
+    expect(endingsFor(TECHNIQUES.petri, {})).toEqual([])
+    expect(endingsFor(TECHNIQUES.plain, {})).toEqual([])
   })
 })

@@ -14,16 +14,21 @@ export interface Ending {
 
 export type EndingId = 'petri'
 
-const { times: _rounds, ...ONCE } = DROPS
-
 const WHITE_ON_EVERY_INK: StepRule = {
-  ...ONCE,
   id: 'endDrops',
   title: 'White ink on every ink, as petri',
-  detail:
-    'One drop of white ink on each ink that lies there. Where none lies yet: ink first, white on it at once. Wipe and cap the needle between drops.',
+  detail: 'One drop on each ink: it drives the colour down. Wipe and cap the needle between drops.',
   done: 'Dropped',
   late: 'Too thick for cells by now: leave the rest clear for a coloured back.',
+  place: 'pour',
+  per: 'piece',
+  moment: DROPS.moment,
+  handsOn: { by: 'drops', of: 'white' },
+  takes: 'whiteDrops',
+  needs: ['inks', 'needle', 'wipes'],
+  flows: true,
+  short: 'white',
+  brings: ['alcohol', 'white'],
 }
 
 /** Every ending that lays something; a piece that is left clear needs none. Common practice: white that can no longer be piped is dropped. */
@@ -48,9 +53,9 @@ export function endedAs(pour: Technique, ended: Ended | undefined): Technique {
   const { laid, after, white } = ENDINGS[ended.as]
   const cover = pour.steps.findIndex(({ does }) => does === 'covers')
   const begunMin = ({ id }: StepRule) => ended.begun.find(({ step }) => step === id)?.atMin
-  const before = pour.steps
+  const own = pour.steps
     .slice(0, cover)
-    .filter((step) => begunMin(step) !== undefined || (step.shared && !step.floats))
+    .filter((step) => inks(step) || begunMin(step) !== undefined || (step.shared && !step.floats))
     .map((step): StepRule => {
       const atMin = begunMin(step)
       // It was poured when it was poured, and aims at nothing any more.
@@ -63,19 +68,29 @@ export function endedAs(pour: Technique, ended: Ended | undefined): Technique {
     aimStep: null,
     bottleneck: laid.id,
     // A white that is in its bag by now is in its bag.
-    white: before.some(({ does }) => does === 'portions') ? pour.white : white,
-    steps: [...before, laid, ...after, ...pour.steps.filter(({ place }) => place === 'rack')],
+    white: own.some(({ does }) => does === 'portions') ? pour.white : white,
+    steps: [
+      ...own.filter((step) => !inks(step)),
+      // A piece that is not inked yet is, and gets its white at once.
+      ...[...own.filter(inks), laid].map((step) => ({ ...step, round: laid.id })),
+      ...after,
+      ...pour.steps.filter(({ place }) => place === 'rack'),
+    ],
   }
 }
 
-/** The endings a pour can still be brought to after those marks: none once its white lies, which ink after it would push out of shape. */
+function inks({ does }: StepRule): boolean {
+  return does === 'inks'
+}
+
+/** The endings a pour can still be brought to after those marks: none once its white lies, or where its own way drops the white as well. */
 export function endingsFor(
   { steps }: Pick<Technique, 'steps'>,
   done: Readonly<Record<string, number>>,
 ): readonly EndingId[] {
   const lies = (id: StepId) => Object.keys(done).some((key) => key === id || key.startsWith(`${id}.`))
-  const isWhite = steps.some(({ id, brings }) => brings.includes('white') && lies(id))
-  return isWhite ? [] : (Object.keys(ENDINGS) as EndingId[])
+  const isWhite = steps.some((step) => step.brings.includes('white') && (inks(step) || lies(step.id)))
+  return isWhite || !steps.some(inks) ? [] : (Object.keys(ENDINGS) as EndingId[])
 }
 
 /** What a way has of its pour behind that step, told after another one. */

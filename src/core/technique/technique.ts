@@ -26,11 +26,11 @@ export type HandsOn =
   | { readonly by: 'decant' }
   | { readonly by: 'bead' }
   | { readonly by: 'strokes' }
-  | { readonly by: 'drops'; readonly of: 'ink' | 'inkAndWhite' }
+  | { readonly by: 'drops'; readonly of: 'ink' | 'white' | 'inkAndWhite' }
 
 /**
  * Which amounts a step needs at hand: both parts of the first mix or of the mix of its own name, the cups the first is divided into, resin for the beds, the
- * white's portion, drops, beads, what its bottles give, how much of a bought product, what was held back in cups, the seam where those meet, one cup they are stacked in and the stroke out of
+ * white's portion, drops, a drop of white on each ink, beads, what its bottles give, how much of a bought product, what was held back in cups, the seam where those meet, one cup they are stacked in and the stroke out of
  * it, how a sheet hangs over its form.
  */
 export type Takes =
@@ -40,6 +40,7 @@ export type Takes =
   | 'bed'
   | 'white'
   | 'drops'
+  | 'whiteDrops'
   | 'beads'
   | 'bottles'
   | 'product'

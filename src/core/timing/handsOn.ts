@@ -23,7 +23,7 @@ export function slotsThatGet(step: Pick<StepRule, 'way'>, slots: readonly PieceS
 export function isAskedFor({ handsOn }: Pick<StepRule, 'handsOn'>, { laid }: MoldFill): boolean {
   switch (handsOn.by) {
     case 'drops':
-      return laid.drops.length + laid.sprinkles.length > 0
+      return laid.drops.length + (handsOn.of === 'white' ? 0 : laid.sprinkles.length) > 0
     case 'bead':
       return laid.beads.length > 0
     case 'strokes':

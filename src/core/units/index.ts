@@ -8,6 +8,7 @@ export {
   printQuantity,
   printSum,
   printSpan,
+  weighedDecimals,
   US_CUSTOMARY,
   type UnitChoice,
 } from './print.ts'

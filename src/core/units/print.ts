@@ -24,6 +24,13 @@ export function printQuantity(value: number, unitId: UnitId, decimals = DECIMALS
   return `${fromInner(value, unit).toFixed(decimals)} ${unit.label}`
 }
 
+/** Decimals of a mass as finely as a scale with steps of so many grams shows it: one more than usual where it is a fine one. */
+export function weighedDecimals(unitId: UnitId, graduationG: number): number {
+  return (DECIMALS[unitId] ?? 1) + (graduationG < FINE_G ? 1 : 0)
+}
+
+const FINE_G = 0.1
+
 /** Several quantities together as they add up in print: 11.7 and 5.0 are 16.7, whatever the unrounded ones are. */
 export function printSum(
   values: readonly number[],

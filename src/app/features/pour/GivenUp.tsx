@@ -59,9 +59,10 @@ interface EndProps {
 function useEnd({ story, endedId }: Pick<EndProps, 'story' | 'endedId'>) {
   const record = useRecord(story.batch.id)
   const say = useSay()
-  return (marks: readonly NewEvent[]) => {
+  return (marks: readonly NewEvent[], told: string) => {
     const all = async () => {
       for (const mark of [{ kind: 'undone', eventId: endedId } as const, ...marks]) await record(mark)
+      say(told)
     }
     void all().catch((problem: Error) => say(problem.message))
   }
@@ -76,7 +77,7 @@ function LeaveClear({ story, before, endedId }: EndProps) {
     <button
       className="button button-main min-h-16"
       disabled={!live.data}
-      onClick={() => end(keys.length > 0 ? [{ kind: 'leftOut', keys }] : [])}
+      onClick={() => end(keys.length > 0 ? [{ kind: 'leftOut', keys }] : [], 'Nothing more goes in.')}
     >
       Leave it as it is, and let it cure
     </button>
@@ -94,13 +95,10 @@ function BringTo({ ending, story, before, endedId }: EndProps & { readonly endin
   if (turns.length === 0) return null
   const closesMin = Math.min(...turns.map(({ toMin }) => toMin ?? Infinity))
   if (closesMin <= nowMin) return <p className="text-ink-soft basis-full">{laid.late}</p>
-  const keys = stillToLay(asked, before, live.data).filter((key) => !turns.some((turn) => turn.key === key))
   return (
     <button
       className="button button-quiet min-h-16"
-      onClick={() =>
-        end([{ kind: 'endedAs', ending }, ...(keys.length > 0 ? [{ kind: 'leftOut', keys } as const] : [])])
-      }
+      onClick={() => end([{ kind: 'endedAs', ending }], `Ended as ${name}.`)}
     >
       End it as {name}
       {closesMin < Infinity && `, within ${printSpan(closesMin - nowMin)}`}
