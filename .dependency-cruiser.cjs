@@ -13,7 +13,7 @@ const coreRooms = {
   instruments: ['resin'],
   pattern: ['mold'],
   bloom: ['mold', 'colour', 'pattern'],
-  technique: ['resin', 'pattern'],
+  technique: ['resin', 'pattern', 'colour'],
   batch: ['resin', 'mold', 'colour', 'technique', 'pattern'],
   timing: ['resin', 'pattern', 'batch', 'technique'],
   safety: ['resin', 'mold', 'batch', 'timing', 'technique', 'colour'],

@@ -81,10 +81,12 @@ export async function setOnTheRack(
       if (asWas({ layers, jobs }) !== asWas(batch.request)) return fail({ kind: 'alreadyPoured' as const })
       const { request } = batch
       // What is stirred keeps the depth it was stirred for, whatever is planned over it.
-      // What was weighed stands in its marks.
-      const { measured: _measured, ...sealed } =
-        pour.stage === 'running' ? sealedRequest(measuredRequest(request, events), begun) : request
-      const next = { ...sealed, layers: [...layers], jobs: [...jobs] }
+      const sealed =
+        pour.stage === 'running'
+          ? sealedRequest(measuredRequest(request, events), begun).sealed
+          : request.sealed
+      // What was weighed, and written at the bench, stands in its marks.
+      const next = { ...request, ...(sealed && { sealed }), layers: [...layers], jobs: [...jobs] }
       await db.batches.put({ ...batch, request: next as Batch['request'] })
       return ok({ layers: request.layers, jobs: request.jobs })
     }),

@@ -17,6 +17,7 @@ import { moldSchema } from './mold.ts'
 import { learnedSchema } from './learned.ts'
 import { ownWaySchema } from './ownWay.ts'
 import { patternSchema } from './pattern.ts'
+import { scoreSchema } from './score.ts'
 import { resinInFileSchema, resinSchema } from './resin.ts'
 
 const depth = (what: string) => amount(what, 'mm', { above: 0, atMost: 200 })
@@ -60,6 +61,7 @@ const techniqueSchema = v.picklist(TECHNIQUE_IDS, `technique is none of ${TECHNI
 const entries = {
   name: usual(text('batch name'), 'Batch'),
   technique: techniqueSchema,
+  score: v.optional(scoreSchema),
   pieces: v.pipe(
     v.array(
       v.object({

@@ -21,6 +21,7 @@ import { recipeSchema } from './recipe.ts'
 import { holeSchema } from './drawn.ts'
 import { batchRequestSchema, endingSchema, handsSchema, measuringSchema, roomTempSchema } from './request.ts'
 import { resinSchema } from './resin.ts'
+import { scoreEditSchema } from './score.ts'
 import { USUAL_FORMS, USUAL_HOURS, USUAL_MONEY, USUAL_PLACES, type Money } from './usual.ts'
 import { moldCareSchema, movementSchema, supplySchema } from './supply.ts'
 
@@ -113,6 +114,7 @@ export const pourEventSchema = v.variant('kind', [
   }),
   v.object({ ...event, kind: v.literal('roundAdded') }),
   v.object({ ...event, kind: v.literal('endedAs'), ending: endingSchema }),
+  v.object({ ...event, kind: v.literal('written'), edit: scoreEditSchema }),
   v.object({
     ...event,
     kind: v.literal('holeCut'),

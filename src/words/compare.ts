@@ -15,6 +15,7 @@ export const COMPARED_WORDS: Readonly<Record<ComparedId, string>> = {
   spacing: 'Beads apart',
   margin: 'From the wall',
   pattern: 'Pattern',
+  order: 'Order of the hands',
   bed: 'Clear bed or base',
   displaced: 'Inclusions displace',
   layers: 'Layers over it',

@@ -3,6 +3,7 @@ import { wordLayer } from './mixes.ts'
 import { printQuantity, printSpan, type UnitChoice } from '#core/units/index.ts'
 import { wordWarming } from './inUnits.ts'
 import { printWindow } from './minutes.ts'
+import { wordRefused } from './score.ts'
 
 const percent = (share: number) => `${(100 * share).toFixed(share < 0.1 ? 1 : 0)} %`
 
@@ -244,6 +245,30 @@ function told(finding: Finding, units: UnitChoice): Told {
         title: `${finding.stepTitle}: its moment does not come`,
         text: 'In this room the resin does not reach it within the time it is followed.',
         byHand: 'A warmer room, or another resin, brings it.',
+      }
+    case 'editRefused':
+      return { title: 'Something you wrote on the order cannot be so', text: wordRefused(finding.refused) }
+    case 'orderBroken':
+      return {
+        title: `${finding.stepTitle}: against the order`,
+        text: finding.why,
+        byHand: 'You may do it all the same; the log keeps what you wrote.',
+      }
+    case 'heatOnAlcohol':
+      return {
+        title: `${finding.stepTitle}: alcohol is in the air`,
+        text: `${finding.why} Heat has to come before any ink, or not at all.`,
+      }
+    case 'minuteOutside':
+      return {
+        title: `${finding.stepTitle}: your minute is ${finding.is === 'early' ? 'too early' : 'too late'}`,
+        text: `By the model its window is ${printWindow({ openMin: finding.fromMin, closeMin: finding.toMin })}.`,
+        byHand: 'The plan goes by your minute; what comes of it is worth writing down.',
+      }
+    case 'minuteNotKept':
+      return {
+        title: `${finding.stepTitle}: at ${printSpan(finding.beginMin)}, not at ${printSpan(finding.atMin)}`,
+        text: 'Hands are busy, or the resin is not poured, at the minute you chose.',
       }
     case 'longWait':
       return {

@@ -61,6 +61,8 @@ function wordChange(change: Change, units: UnitChoice): string {
       return `Let the inks settle for ${printSpan(change.min)}`
     case 'twoPours':
       return `Pour the ${change.layerName} in two goes`
+    case 'takeBack':
+      return 'Take that change of the order back'
     case 'clearCoat':
       return 'Plan a clear coat afterwards'
     case 'rounds':

@@ -1,15 +1,10 @@
-import { createContext, useCallback, useContext, useState, type ReactNode } from 'react'
-import { Toast } from 'radix-ui'
+import { createContext, lazy, Suspense, useCallback, useContext, useState, type ReactNode } from 'react'
+import type { Offer, SaidProps } from './offer.ts'
 
-interface Offer {
-  readonly id: number
-  readonly text: string
-  readonly undo: (() => void) | null
-}
+/** Nothing is said while a place opens: what it is said with comes along with the first word, and plainly where it cannot be had. */
+const Said = lazy(() => import('./Said.tsx').catch(() => ({ default: SaidPlainly })))
 
 const UndoContext = createContext<(text: string, undo?: () => void) => void>(() => undefined)
-
-const SHOWN_MS = 10_000
 
 /** Says what was done and offers to take it back, instead of asking beforehand. */
 export function UndoProvider({
@@ -23,55 +18,45 @@ export function UndoProvider({
   const [offer, setOffer] = useState<Offer | null>(
     saidAtFirst === null ? null : { id: 0, text: saidAtFirst, undo: null },
   )
-  const say = useCallback(
-    (text: string, undo?: () => void) =>
-      setOffer((last) => ({ id: (last?.id ?? 0) + 1, text, undo: undo ?? null })),
-    [],
-  )
+  const [isAsked, setIsAsked] = useState(saidAtFirst !== null)
+  const say = useCallback((text: string, undo?: () => void) => {
+    setIsAsked(true)
+    setOffer((last) => ({ id: (last?.id ?? 0) + 1, text, undo: undo ?? null }))
+  }, [])
   return (
     <UndoContext value={say}>
-      <Toast.Provider duration={SHOWN_MS} swipeDirection="down">
-        {children}
-        {offer && (
-          <Toast.Root
-            key={offer.id}
-            onOpenChange={(open) => !open && setOffer(null)}
-            className="bg-press text-on-press flex items-center gap-4 rounded-2xl px-5 py-3 shadow-lg"
-          >
-            <Toast.Title className="font-medium">{offer.text}</Toast.Title>
-            {offer.undo && (
-              <Toast.Action altText="Take it back" asChild>
-                <button className="button border-on-press" onClick={offer.undo}>
-                  Undo
-                </button>
-              </Toast.Action>
-            )}
-          </Toast.Root>
-        )}
-        <Toast.Viewport
-          ref={keepRoom}
-          className="toasts no-print fixed inset-x-4 z-50 mx-auto flex max-w-xl flex-col gap-2 outline-none"
-        />
-      </Toast.Provider>
+      {children}
+      {isAsked && (
+        <Suspense>
+          <Said offer={offer} gone={() => setOffer(null)} />
+        </Suspense>
+      )}
     </UndoContext>
   )
 }
 
-/** What is said lies over nothing: as high as it is, the page and the buttons at its foot make room (the theme's `--toast`). */
-function keepRoom(list: HTMLOListElement | null) {
-  if (!list) return
-  const root = document.documentElement
-  const observer = new ResizeObserver(() =>
-    root.style.setProperty('--toast', list.offsetHeight === 0 ? '0px' : `${list.offsetHeight + GAP_PX}px`),
+function SaidPlainly({ offer, gone }: SaidProps) {
+  if (!offer) return null
+  return (
+    <div
+      role="status"
+      className="bg-press text-on-press no-print fixed inset-x-4 bottom-4 z-50 mx-auto flex max-w-xl items-center gap-4 rounded-2xl px-5 py-3"
+    >
+      <span className="font-medium">{offer.text}</span>
+      {offer.undo && (
+        <button
+          className="button border-on-press"
+          onClick={() => {
+            offer.undo?.()
+            gone()
+          }}
+        >
+          Undo
+        </button>
+      )}
+    </div>
   )
-  observer.observe(list)
-  return () => {
-    observer.disconnect()
-    root.style.removeProperty('--toast')
-  }
 }
-
-const GAP_PX = 12
 
 /** Says what was done; with a second argument it can be taken back. */
 export function useSay(): (text: string, undo?: () => void) => void {

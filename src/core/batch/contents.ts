@@ -1,6 +1,7 @@
 import { isMixedIn, type Colour } from '../colour/index.ts'
-import type { Technique } from '../technique/index.ts'
+import { gets, type Technique } from '../technique/index.ts'
 import { pipedOn } from './bags.ts'
+import type { Drops } from './cups.ts'
 import { broughtInto, divided, overloadsOf, type Bag, type CupLoad } from './layerCups.ts'
 import type { MoldFill } from './layers.ts'
 import { dividedMixes, droppedInRound, type Mix } from './mixes.ts'
@@ -38,6 +39,19 @@ export function contentsOf(
       ),
     ),
   }
+}
+
+/** What steps give pieces beside their patterns, and how many pieces each gives it to. */
+export function givenOn(
+  { steps }: Pick<Technique, 'steps'>,
+  fills: readonly MoldFill[],
+): readonly (Drops & { readonly pieces: number })[] {
+  const ways = fills.flatMap(({ count, technique }) => Array.from({ length: count }, () => technique))
+  return steps.flatMap((step) => {
+    if (!step.gives) return []
+    const on = ways.filter((way, k) => gets(step, way) && (step.on?.includes(k + 1) ?? true))
+    return on.length > 0 ? [{ ...step.gives, pieces: on.length }] : []
+  })
 }
 
 function pipesOn(fill: MoldFill, request: Pick<BatchRequest, 'bags'>, id: string): boolean {

@@ -61,7 +61,7 @@ export {
   plannedPattern,
   type MoldFill,
 } from './layers.ts'
-export { contentsOf, overloadedCups, type Contents, type OverloadedCup } from './contents.ts'
+export { contentsOf, givenOn, overloadedCups, type Contents, type OverloadedCup } from './contents.ts'
 export { castingCount, castingOf, type Casting } from './castings.ts'
 export { isHeld, bedOf, type Layer } from './layer.ts'
 export {
@@ -132,7 +132,7 @@ export { type DrippedObject } from './overObject.ts'
 export { pipedOn } from './bags.ts'
 export { strewnTakes, takesOf, takesOfMix, type Take } from './takes.ts'
 export { DROP_ML, dropLoad, MOST_LOAD, type DropLoad } from './load.ts'
-export { techniqueOfPour } from './pour.ts'
+export { judgedScore, techniqueOfPour } from './pour.ts'
 export { laidOut } from './laidOut.ts'
 export { moldPortions, type MoldPortion } from './portions.ts'
 export { sealedRequest, unsealed } from './sealed.ts'

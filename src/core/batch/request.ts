@@ -1,7 +1,7 @@
 import type { Colour } from '../colour/index.ts'
 import type { Mold } from '../mold/index.ts'
 import type { Learned, Resin } from '../resin/index.ts'
-import type { Ended, JobId, OwnWay, TechniqueId } from '../technique/index.ts'
+import type { Ended, JobId, OwnWay, ScoreEdit, TechniqueId } from '../technique/index.ts'
 import type { LaterLayer } from './laterLayers.ts'
 import type { Bag, LayerCup } from './layerCups.ts'
 import type { DrapeForm } from './drapeForm.ts'
@@ -71,6 +71,8 @@ export interface BatchRequest {
   readonly technique: TechniqueId
   /** One of its ways as somebody changed it. */
   readonly ownWay?: OwnWay | null | undefined
+  /** What somebody wrote on the order of the hands, in the order it was written; nothing where it goes as its ways have it. */
+  readonly score?: readonly ScoreEdit[] | undefined
   readonly pieces: readonly PieceOrder[]
   readonly resin: Resin
   readonly colours: readonly Colour[]

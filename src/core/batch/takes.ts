@@ -175,6 +175,13 @@ export function takesOf(step: StepRule, { pieceNo, roundNo }: TakesFor, task: Ta
         ...((roundNo ?? 1) === 1 ? strewnTakes(fill) : []),
         dropsTake(fill, (roundNo ?? 1) - 1),
       ])
+    case 'given':
+      return here.map(({ name }) => ({
+        of: 'drops',
+        pieceName: name,
+        inks: step.gives ? [step.gives] : [],
+        whiteDrops: 0,
+      }))
     case 'whiteDrops':
       return here.map(({ name, laid }) => ({
         of: 'drops',

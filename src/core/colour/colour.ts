@@ -34,6 +34,6 @@ export function isMixedIn({ kind }: Pick<Colour, 'kind'>): boolean {
 }
 
 /** True for the pigments that make bloom and petri work. */
-export function isWhite(colour: Colour): boolean {
-  return colour.kind === 'whiteInk' || colour.kind === 'whitePaste'
+export function isWhite({ kind }: Pick<Colour, 'kind'>): boolean {
+  return kind === 'whiteInk' || kind === 'whitePaste'
 }

@@ -1,4 +1,4 @@
-import { castingOf, inksOn, type BatchRequest, type LayerCup } from '../batch/index.ts'
+import { castingOf, inksOn, techniqueOfPour, type BatchRequest, type LayerCup } from '../batch/index.ts'
 import type { RunFacts } from '../journal/index.ts'
 import { isDrawn, isPiped, nameOfWay, waysOf } from '../technique/index.ts'
 
@@ -20,6 +20,7 @@ export type ComparedId =
   | 'spacing'
   | 'margin'
   | 'pattern'
+  | 'order'
   | 'bed'
   | 'displaced'
   | 'layers'
@@ -120,6 +121,7 @@ const ROWS: readonly (readonly [ComparedId, (piece: ComparedPiece) => ComparedVa
     'pattern',
     ({ request, pieceNo }) => drawn(request, orderOf(request, pieceNo).pattern?.name ?? 'as usual'),
   ],
+  ['order', ({ request }) => text(orderText(request))],
   ['bed', ({ request, facts }) => figure('mm', facts?.bedMm ?? request.bedMm)],
   ['displaced', ({ request }) => figure('ml', laidIn(request)?.volumeMl)],
   ['layers', ({ request }) => text(request.layers.map(layerText).join('; ') || 'none')],
@@ -135,6 +137,17 @@ const ROWS: readonly (readonly [ComparedId, (piece: ComparedPiece) => ComparedVa
   ['shaped', ({ facts }) => figure('min', facts?.shapedAfterMin)],
   ['laid', ({ facts }) => figure('min', facts?.laid?.atMin)],
 ]
+
+/** The steps of the pour in the order of the hands, where somebody wrote on it. */
+function orderText(request: BatchRequest): string {
+  if (!request.score || request.score.length === 0) return 'as usual'
+  const steps = techniqueOfPour(request).steps.filter(
+    ({ place, does }) => place === 'pour' && does !== 'stirs',
+  )
+  const minute = (atMin: number | undefined) => (atMin === undefined ? '' : ` at ${Math.round(atMin)} min`)
+  const along = (round: string | undefined) => (round === undefined ? '' : ', piece by piece')
+  return steps.map(({ title, atMin, round }) => `${title}${minute(atMin)}${along(round)}`).join('; ')
+}
 
 /** Its name and what tints it. */
 function layerText({ name, cups }: BatchRequest['layers'][number]): string {

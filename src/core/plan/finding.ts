@@ -1,5 +1,6 @@
 import type { CupLoad, DropLoad, Mix } from '../batch/index.ts'
 import type { HeatConcern } from '../safety/index.ts'
+import type { EditRefused, ScoreEdit } from '../technique/index.ts'
 import type { Capacity } from '../timing/index.ts'
 
 type MixTold = Pick<Mix, 'id' | 'of' | 'name'>
@@ -119,6 +120,25 @@ export type Finding =
   | { readonly kind: 'stepNever'; readonly stepTitle: string }
   /** A step that the pour waits for longer than an evening at the bench has. */
   | { readonly kind: 'longWait'; readonly stepTitle: string; readonly atMin: number }
+  /** Something written on the order of the hands that cannot be so: the plan is as if it were not. */
+  | { readonly kind: 'editRefused'; readonly edit: ScoreEdit; readonly refused: EditRefused }
+  /** The order as it was written breaks a rule of the way; with heat where alcohol may be in the air. */
+  | { readonly kind: 'orderBroken' | 'heatOnAlcohol'; readonly stepTitle: string; readonly why: string }
+  /** A minute that somebody chose lies outside of the step's window. */
+  | {
+      readonly kind: 'minuteOutside'
+      readonly stepTitle: string
+      readonly is: 'early' | 'late'
+      readonly fromMin: number
+      readonly toMin: number | null
+    }
+  /** A minute that somebody chose, and the one the hands, or the resin, are there at. */
+  | {
+      readonly kind: 'minuteNotKept'
+      readonly stepTitle: string
+      readonly atMin: number
+      readonly beginMin: number
+    }
   /** What is wrong with the pour that a layer is which inks and white go into. */
   | { readonly kind: 'inLayer'; readonly layer: LayerTold; readonly finding: Finding }
   | HeatConcern
@@ -168,6 +188,11 @@ const GRAVITY: Readonly<Record<Exclude<Finding['kind'], 'inLayer'>, Gravity>> = 
   stepLate: 'warn',
   stepNever: 'warn',
   longWait: 'note',
+  editRefused: 'warn',
+  orderBroken: 'warn',
+  heatOnAlcohol: 'stop',
+  minuteOutside: 'warn',
+  minuteNotKept: 'note',
   cupRunsAway: 'stop',
   bedRunsHot: 'stop',
   layerRunsHot: 'stop',

@@ -31,6 +31,7 @@ import {
 import { gravityOf, type Finding, type Gravity } from './finding.ts'
 import { cupsWarm, isOneCup, pouredAlone } from './heldFindings.ts'
 import { layerFindings } from './layerFindings.ts'
+import { scoreFindings } from './scoreFindings.ts'
 import { overlapsOnPieces } from './palettePlan.ts'
 
 const LIKELY_WRONG_FILL = 0.15
@@ -60,6 +61,7 @@ export function findingsOf(
     ...objectFindings(request),
     ...(isOneCup(schedule) ? [{ kind: 'oneCup' } as const] : []),
     ...timeFindings(schedule, capacity),
+    ...scoreFindings(request, schedule),
     ...tasks.flatMap((task): Finding[] =>
       task.window ? [] : [{ kind: 'neverReached', stepTitle: task.step.title }],
     ),
@@ -206,7 +208,9 @@ function outsideFindings({ turns }: Schedule, tight: readonly StepId[]): Finding
   const seen = new Set<StepId>()
   return turns.flatMap((turn): Finding[] => {
     const { step, endMin, toMin, never } = turn
-    const told = tight.includes(step.id) || step.does === 'inks' || seen.has(step.id)
+    // A minute that somebody chose is told as such.
+    const told =
+      tight.includes(step.id) || step.does === 'inks' || seen.has(step.id) || step.atMin !== undefined
     if (step.moment.by !== 'resin' || told) return []
     if (never) {
       seen.add(step.id)

@@ -187,6 +187,12 @@ function candidatesFor(finding: Finding, task: Task): readonly Candidates[] {
       return [swappedWithUnder(finding.layer.id, task)]
     case 'lipTaken':
       return [...thinnerLayers(task)]
+    case 'editRefused':
+    case 'orderBroken':
+    case 'heatOnAlcohol':
+    case 'minuteOutside':
+    case 'minuteNotKept':
+      return [takenBack(task)]
     case 'oneCup':
     case 'objectUnmeasured':
     case 'fillDisagrees':
@@ -204,6 +210,14 @@ function candidatesFor(finding: Finding, task: Task): readonly Candidates[] {
     default:
       return finding satisfies never
   }
+}
+
+/** Without one thing that was written on the order, the last first. */
+function takenBack({ request }: Task): Candidates {
+  const { score = [] } = request
+  return score
+    .map((edit) => change({ kind: 'takeBack', edit }, { score: score.filter((each) => each !== edit) }))
+    .reverse()
 }
 
 /** All pieces laid as the batch is, or as the first of them that is laid otherwise. */

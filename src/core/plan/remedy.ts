@@ -1,5 +1,5 @@
 import type { BatchRequest, CupStrategy, Mix, MoldFill } from '../batch/index.ts'
-import type { Technique } from '../technique/index.ts'
+import type { ScoreEdit, Technique } from '../technique/index.ts'
 import type { Finding } from './finding.ts'
 import type { Stagger } from './stagger.ts'
 
@@ -33,6 +33,7 @@ export type Change =
   | { readonly kind: 'dose'; readonly dose: 'milky' | 'translucent' }
   | { readonly kind: 'settle'; readonly min: number }
   | { readonly kind: 'twoPours'; readonly layerName: string }
+  | { readonly kind: 'takeBack'; readonly edit: ScoreEdit }
   | { readonly kind: 'clearCoat' }
   | { readonly kind: 'rounds'; readonly rounds: number }
   /** Drops of ink on a piece, all rounds together. */

@@ -4,18 +4,29 @@ import { stepOfKey } from '../timing/index.ts'
 import { readPour, standing, weighedOf, type PourEvent } from './pour.ts'
 
 /**
- * The request with what was weighed, filled and spilt by now, and the end it was brought to, so that beds, leftovers and windows follow it; as it is where nothing was. A mix counts from
+ * The request with what was weighed, filled and spilt by now, and written on its order, and the end it was brought to, so that beds, leftovers and windows follow it; as it is where nothing was. A mix counts from
  * its stirring on: until then more can be added, or all of it be weighed again.
  */
-export function measuredRequest<Asked extends Pick<BatchRequest, 'measured'>>(
+export function measuredRequest<Asked extends Pick<BatchRequest, 'measured' | 'score'>>(
   request: Asked,
   events: readonly PourEvent[],
 ): Asked {
+  const asked = writtenRequest(request, events)
   const measured = measuredBy(events)
-  if (measured) return { ...request, measured }
-  if (!request.measured) return request
-  const { measured: _takenBack, ...rest } = request
+  if (measured) return { ...asked, measured }
+  if (!asked.measured) return asked
+  const { measured: _takenBack, ...rest } = asked
   return rest as Asked
+}
+
+/** The request with what was written on its order at the bench; what was given up is planned again from its plan. */
+function writtenRequest<Asked extends Pick<BatchRequest, 'score'>>(
+  request: Asked,
+  events: readonly PourEvent[],
+): Asked {
+  if (readPour(events).stage !== 'running') return request
+  const edits = standing(events).flatMap((event) => (event.kind === 'written' ? [event.edit] : []))
+  return edits.length > 0 ? { ...request, score: [...(request.score ?? []), ...edits] } : request
 }
 
 function measuredBy(events: readonly PourEvent[]): Measured | null {

@@ -1,5 +1,12 @@
-import { layerOfMix, STIR, type EndingId, type Technique } from '../technique/index.ts'
-import { AS_PLANNED, type Otherwise, type Reading } from '../timing/index.ts'
+import {
+  layerOfMix,
+  STIR,
+  stepsNamed,
+  type EndingId,
+  type ScoreEdit,
+  type Technique,
+} from '../technique/index.ts'
+import { AS_PLANNED, stepOfKey, type Otherwise, type Reading } from '../timing/index.ts'
 
 /** What happened at a bench, as it happened. Nothing is ever rewritten: an undo is an event too. */
 export type PourEvent = { readonly id: string; readonly atMs: number } & (
@@ -17,6 +24,8 @@ export type PourEvent = { readonly id: string; readonly atMs: number } & (
   | { readonly kind: 'leftOut'; readonly keys: readonly string[] }
   /** What is still to be laid on the pieces is not; they are brought to that end instead. */
   | { readonly kind: 'endedAs'; readonly ending: EndingId }
+  /** Something written on the order of the hands while it was gone through. */
+  | { readonly kind: 'written'; readonly edit: ScoreEdit }
   /** The pieces are gone over once more than was planned. */
   | { readonly kind: 'roundAdded' }
   /** The bag's hole is so wide from now on. */
@@ -162,6 +171,7 @@ function step(pour: Pour, event: PourEvent): Pour {
     }
     case 'beside':
     case 'endedAs':
+    case 'written':
       return pour
     case 'note':
       if (pour.stage !== 'running') return pour
@@ -178,6 +188,12 @@ function step(pour: Pour, event: PourEvent): Pour {
     default:
       return event satisfies never
   }
+}
+
+/** Whether anything of the steps it speaks of is marked: what was done stays where it was done. */
+function isBegun({ done }: Extract<Pour, { stage: 'running' }>, edit: ScoreEdit): boolean {
+  const begun = new Set(Object.keys(done).map(stepOfKey))
+  return stepsNamed(edit).some((step) => begun.has(step))
 }
 
 function withFilled(pour: Pour, { layer, pieceNo, g }: Extract<PourEvent, { kind: 'filled' }>): Pour {
@@ -393,6 +409,8 @@ export function mayFollow(events: readonly PourEvent[], event: PourEvent): boole
       )
     case 'roundAdded':
       return pour.stage === 'running' && pour.otherwise.moreRounds < MOST_MORE_ROUNDS
+    case 'written':
+      return pour.stage === 'running' && (event.edit.kind === 'added' || !isBegun(pour, event.edit))
     case 'holeCut':
     case 'pieceOrder':
     case 'whiteStirred':

@@ -1,12 +1,14 @@
 import {
   bottlesOf,
   droppedInRound,
+  givenOn,
   mixesOfLayer,
   type Cup,
   type LaterLayer,
   type Mix,
   type MoldFill,
 } from '../batch/index.ts'
+import type { Technique } from '../technique/index.ts'
 
 /** What a sitting handles, by name, each in the order it is first used; nothing twice. */
 export interface Things {
@@ -29,18 +31,21 @@ export interface Things {
 interface PouredThings {
   readonly fills: readonly MoldFill[]
   readonly mixes: readonly Mix[]
+  readonly technique: Pick<Technique, 'steps'>
 }
 
 /** What the pour itself handles: what its patterns drop and strew, what its cups and bags are filled with. */
-export function thingsOfPour({ fills, mixes }: PouredThings): Things {
+export function thingsOfPour({ fills, mixes, technique }: PouredThings): Things {
   const own = mixes.filter(({ of }) => of === 'pour' || of === 'white')
   const dropped = fills.flatMap((fill) =>
     Array.from({ length: fill.rounds }, (_, round) => droppedInRound(fill, round))
       .flat()
       .map(({ what }) => what),
   )
+  const given = givenOn(technique, fills).map(({ what }) => what)
+  const isDropped = given.length > 0 || fills.some(({ laid }) => laid.drops.length > 0)
   return {
-    inks: fills.some(({ laid }) => laid.drops.length > 0) ? once(dropped) : null,
+    inks: isDropped ? once([...dropped, ...given]) : null,
     ...filledFrom(own),
     bottles: [],
     strewn: once(fills.flatMap(({ laid }) => laid.sprinkles.map(({ what }) => what))),

@@ -8,6 +8,7 @@ import {
   dropsOf,
   laidOut,
   castingCount,
+  givenOn,
   piecesOn,
   pourOfLayer,
   techniqueOfPour,
@@ -18,7 +19,7 @@ import {
   type MoldFill,
 } from '../batch/index.ts'
 import { isWhite, type Colour } from '../colour/index.ts'
-import { TECHNIQUES } from '../technique/index.ts'
+import { wayOf } from '../technique/index.ts'
 import type { Supply, SupplyOf } from './supply.ts'
 
 /** The pour, or the later layer of that name. */
@@ -77,10 +78,11 @@ function colourNeeds(
   fills.forEach(({ count, technique: way }, k) => {
     for (const { what, drops: each } of drops[k]!.inks) add(what, each * count * DROP_ML)
     const whites = request.colours.filter(isWhite)
-    const rule = TECHNIQUES[way].white
+    const rule = wayOf(technique, way).white
     if (rule.by === 'needle')
       for (const { name } of whites) add(name, (drops[k]!.whiteDrops * count * rule.dropMl) / whites.length)
   })
+  for (const { what, drops: each, pieces } of givenOn(technique, fills)) add(what, each * pieces * DROP_ML)
   // Colours of the white's own are told with the cups.
   if (!request.white.colours?.length)
     for (const { colour, addition } of whitensOf(request, whiteCupOf(mixes)?.massG ?? 0))

@@ -195,7 +195,7 @@ export const SHAPE: Omit<StepRule, 'title' | 'detail'> = {
   late: 'One slow stroke at a time; stop as soon as the film tears instead of bending.',
   place: 'pour',
   per: 'piece',
-  moment: { by: 'after', step: 'white', minutes: 0, lateAfterMin: 4 },
+  moment: { by: 'after', step: 'white', minutes: 0, lateAfterMin: 4, each: true },
   handsOn: { by: 'strokes' },
   needs: ['sticks', 'wipes'],
   does: 'shapes',

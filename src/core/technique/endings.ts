@@ -37,7 +37,7 @@ export const ENDINGS: Readonly<Record<EndingId, Ending>> = {
     name: 'petri',
     laid: WHITE_ON_EVERY_INK,
     after: endOf(PETRI, DROPS.id, WHITE_ON_EVERY_INK.id),
-    white: PETRI.white,
+    white: PETRI.white.by === 'needle' ? { ...PETRI.white, mostRounds: 1 } : PETRI.white,
   },
 }
 

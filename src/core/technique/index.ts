@@ -46,6 +46,15 @@ export {
   type StepChange,
   type StepFigures,
 } from './ownWay.ts'
+export {
+  addedId,
+  stepsNamed,
+  written,
+  type EditRefused,
+  type Judged,
+  type ScoreEdit,
+  type Work,
+} from './score.ts'
 export { aimEdges, shiftedTechnique } from './shift.ts'
 export { bottlenecksOf, gets, together, wayOf } from './together.ts'
 export { ALWAYS_NEEDED, TOOLS, type ToolGroup, type ToolId } from './tools.ts'

@@ -75,6 +75,7 @@ const BY_DEED: Readonly<Record<NonNullable<StepRule['does']>, Gesture>> = {
 export function gestureOf({ does, needs, brings, handsOn, takes, lays }: Step): Gesture {
   if (does) return does === 'empties' && needs.includes('object') ? 'pourOver' : BY_DEED[does]
   if (lays) return lays === 'bottle' ? 'brush' : 'pour'
+  if (handsOn.by === 'drops' || handsOn.by === 'dropsOf') return 'drop'
   if (takes === 'seam') return 'gild'
   if (brings.includes('heat')) return 'warm'
   if (needs.includes('spritz')) return 'spritz'

@@ -11,10 +11,19 @@ export type Moment =
   /** Decanting: solved so that the aim step meets its best. */
   | { readonly by: 'aim' }
   | { readonly by: 'before'; readonly step: StepId; readonly minutes: number }
-  | { readonly by: 'after'; readonly step: StepId; readonly minutes: number; readonly lateAfterMin: number }
+  | {
+      readonly by: 'after'
+      readonly step: StepId
+      readonly minutes: number
+      readonly lateAfterMin: number
+      /** After that step on its own piece; after the last piece's where nothing is said. */
+      readonly each?: true
+    }
   /** As long after as the person lets inks settle. */
   | { readonly by: 'settle'; readonly step: StepId }
   | { readonly by: 'resin'; readonly criterion: Criterion }
+  /** So long after whatever is done before it. */
+  | { readonly by: 'since'; readonly minutes: number }
   /** Some time after an earlier step on the rack. */
   | { readonly by: 'rack' }
 
@@ -27,10 +36,12 @@ export type HandsOn =
   | { readonly by: 'bead' }
   | { readonly by: 'strokes' }
   | { readonly by: 'drops'; readonly of: 'ink' | 'white' | 'inkAndWhite' }
+  /** So many drops on each piece, wherever. */
+  | { readonly by: 'dropsOf'; readonly drops: number }
 
 /**
  * Which amounts a step needs at hand: both parts of the first mix or of the mix of its own name, the cups the first is divided into, resin for the beds, the
- * white's portion, drops, a drop of white on each ink, beads, what its bottles give, how much of a bought product, what was held back in cups, the seam where those meet, one cup they are stacked in and the stroke out of
+ * white's portion, drops, a drop of white on each ink, what it says it gives, beads, what its bottles give, how much of a bought product, what was held back in cups, the seam where those meet, one cup they are stacked in and the stroke out of
  * it, how a sheet hangs over its form.
  */
 export type Takes =
@@ -41,6 +52,7 @@ export type Takes =
   | 'white'
   | 'drops'
   | 'whiteDrops'
+  | 'given'
   | 'beads'
   | 'bottles'
   | 'product'
@@ -143,6 +155,12 @@ export interface StepRule {
   readonly shared?: true
   /** Of pieces laid in that way alone; of all of them where nothing is said. */
   readonly way?: TechniqueId
+  /** Of those pieces alone, by number; of all that its way has where nothing is said. */
+  readonly on?: readonly number[]
+  /** The minute a person chose for it, on the first piece where it goes piece by piece. */
+  readonly atMin?: number
+  /** So many drops of what each piece gets. */
+  readonly gives?: { readonly what: string; readonly drops: number }
   /** Consecutive per-piece steps of one round are done piece by piece before the next piece is begun. */
   readonly round?: string
   /** The whole step is gone through this often. */

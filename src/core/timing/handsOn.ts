@@ -15,8 +15,11 @@ export function pieceSlots(fills: readonly MoldFill[]): readonly PieceSlot[] {
 }
 
 /** The pieces that get that step. */
-export function slotsThatGet(step: Pick<StepRule, 'way'>, slots: readonly PieceSlot[]): readonly PieceSlot[] {
-  return slots.filter(({ fill }) => gets(step, fill.technique))
+export function slotsThatGet(
+  step: Pick<StepRule, 'way' | 'on'>,
+  slots: readonly PieceSlot[],
+): readonly PieceSlot[] {
+  return slots.filter(({ no, fill }) => gets(step, fill.technique) && (step.on?.includes(no) ?? true))
 }
 
 /** Whether that piece's marks ask for that step at all. */
@@ -68,6 +71,8 @@ function secondsOf(handsOn: HandsOn, slots: readonly PieceSlot[], job: HandsJob)
       )
     case 'drops':
       return sum(({ laid }) => hands.dropS * laid.drops.length * (handsOn.of === 'inkAndWhite' ? 2 : 1))
+    case 'dropsOf':
+      return hands.dropS * handsOn.drops * slots.length
     default:
       return handsOn satisfies never
   }

@@ -70,7 +70,7 @@ interface Context {
 function timeTurn(task: LayOutTask, context: Context): TimedTurn {
   const { turn } = context
   const hands = handsOnMin(turn.step, slotsOf(task.slots, turn), task.job)
-  const planned = plannedTime(task, context, hands)
+  const planned = chosenTime(task, context, plannedTime(task, context, hands))
   const doneMin = task.done[turn.key]
   if (doneMin === undefined) return { ...turn, handsOnMin: hands, never: false, ...planned }
   return {
@@ -81,6 +81,14 @@ function timeTurn(task: LayOutTask, context: Context): TimedTurn {
     beginMin: Math.min(planned.beginMin, doneMin),
     endMin: doneMin,
   }
+}
+
+/** At the minute a person chose, once the hands are free and the resin is there; its window stays what it is. */
+function chosenTime(task: LayOutTask, { turn, handsFreeMin }: Context, planned: Times): Times {
+  const { atMin, does } = turn.step
+  if (atMin === undefined || does === 'empties') return planned
+  const beginMin = Math.max(handsFreeMin, isFirstOf(task, turn) ? atMin : 0)
+  return { ...planned, beginMin, endMin: beginMin + planned.endMin - planned.beginMin }
 }
 
 type Times = Pick<TimedTurn, 'beginMin' | 'endMin' | 'fromMin' | 'toMin'> & { readonly never?: boolean }
@@ -113,9 +121,15 @@ function plannedTime(task: LayOutTask, context: Context, hands: number): Times {
       }
     }
     case 'after': {
-      const dueMin = endOf(timed, moment.step) + moment.minutes
+      const dueMin = endOf(timed, moment.step, moment.each ? context.turn.pieceNo : null) + moment.minutes
       const beginMin = Math.max(handsFreeMin, dueMin)
       return { beginMin, endMin: beginMin + hands, fromMin: dueMin, toMin: dueMin + moment.lateAfterMin }
+    }
+    case 'since': {
+      const fromMin = handsFreeMin + moment.minutes
+      // A wait ends then, whatever is done after it begins.
+      const beginMin = hands === 0 ? handsFreeMin : fromMin
+      return { beginMin, endMin: fromMin + hands, fromMin, toMin: null }
     }
     case 'settle': {
       const endMin = Math.max(handsFreeMin, settledMin(task, context))
@@ -219,12 +233,14 @@ function settleEnd({ timed }: Context, { job }: LayOutTask, { step: { way }, pie
 }
 
 function inkEnd(timed: readonly TimedTurn[], pieceNo: number): number {
-  return timed.find((turn) => turn.step.does === 'inks' && turn.pieceNo === pieceNo)?.endMin ?? 0
+  const moves = ({ step }: TimedTurn) => step.does === 'inks' || step.brings.includes('movingInk')
+  return timed.findLast((turn) => moves(turn) && turn.pieceNo === pieceNo)?.endMin ?? 0
 }
 
-/** End of the last turn of that step. */
-function endOf(timed: readonly TimedTurn[], id: StepId): number {
-  return timed.findLast((turn) => turn.step.id === id)?.endMin ?? 0
+/** End of the last turn of that step; of that piece's own where there is one. */
+function endOf(timed: readonly TimedTurn[], id: StepId, pieceNo: number | null): number {
+  const own = timed.filter((turn) => turn.step.id === id)
+  return (own.findLast((turn) => turn.pieceNo === pieceNo) ?? own.at(-1))?.endMin ?? 0
 }
 
 function slotsOf(slots: readonly PieceSlot[], { pieceNo }: Turn): readonly PieceSlot[] {

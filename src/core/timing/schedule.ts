@@ -389,7 +389,11 @@ interface DecantTask {
 function decantPlan({ request, technique, cup, white, done, unknown }: DecantTask): DecantPlan {
   const markedMin = markedAt('empties', technique, done)
   if (markedMin !== null) return markedDecant(cup, Math.max(0, markedMin))
-  const { moment } = stepThat(technique, 'empties')!
+  const { moment, atMin } = stepThat(technique, 'empties')!
+  if (atMin !== undefined) {
+    const latestMin = (cup.limits?.stopMin ?? Infinity) - decantHandsMin(unknown)
+    return { kind: 'byClock', decantMin: Math.max(0, Math.min(atMin, latestMin)) }
+  }
   if (moment.by === 'clock') {
     const latestMin = (cup.limits?.stopMin ?? Infinity) - decantHandsMin(unknown)
     return { kind: 'byClock', decantMin: Math.max(0, Math.min(moment.bestMin, latestMin)) }

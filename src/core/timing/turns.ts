@@ -79,7 +79,11 @@ function groupTurns(group: readonly StepRule[], slots: readonly PieceSlot[], mor
   // A round that is added changes no name under which one was marked before it.
   const roundNos = Array.from({ length: rounds }, (_, k) => (planned > 1 || k > 0 ? k + 1 : null))
   return roundNos.flatMap((roundNo) =>
-    slotsThatGet(first!, slots).flatMap((slot) => group.map((step) => turnOn(step, slot.no, roundNo))),
+    slots.flatMap((slot) =>
+      group
+        .filter((step) => slotsThatGet(step, [slot]).length > 0)
+        .map((step) => turnOn(step, slot.no, roundNo)),
+    ),
   )
 }
 

@@ -46,6 +46,7 @@ function LayerRun({ story, units, layer, sitting, pour }: LayerRunProps) {
         bands={bands}
         marks={layerMarks(timedEvents(story.events), layer.id, plan.steps)}
         layers={[]}
+        colours={own.request.colours}
         titleOf={titlesOf(techniqueOfPour(own.request), [])}
         units={units}
         school={school}

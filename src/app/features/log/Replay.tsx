@@ -1,4 +1,5 @@
 import type { LaterLayer } from '#core/batch/index.ts'
+import type { Colour } from '#core/colour/index.ts'
 import { useEffect, useId, useState } from 'react'
 import type { LivePlan } from '#core/plan/index.ts'
 import type { TimedEvent } from '#core/runsheet/index.ts'
@@ -15,6 +16,7 @@ interface ReplayProps {
   readonly bands: LivePlan['bands']
   readonly marks: readonly TimedEvent[]
   readonly layers: readonly LaterLayer[]
+  readonly colours: readonly Colour[]
   readonly titleOf: (key: string) => string
   readonly units: UnitChoice
   readonly school: School
@@ -27,7 +29,17 @@ const FRAME_MS = 100
 const MINUTES_A_FRAME = 0.3
 
 /** The run once more on the strip: a needle that can be drawn or set going, and what had been marked by then. */
-export function Replay({ plan, bands, marks, layers, titleOf, units, school, of = null }: ReplayProps) {
+export function Replay({
+  plan,
+  bands,
+  marks,
+  layers,
+  colours,
+  titleOf,
+  units,
+  school,
+  of = null,
+}: ReplayProps) {
   const id = useId()
   const span = pourSpan(plan)
   const [atMin, setAtMin] = useState(span.toMin)
@@ -88,7 +100,7 @@ export function Replay({ plan, bands, marks, layers, titleOf, units, school, of 
         <p className="w-full text-sm" aria-live="off">
           {printSpan(atMin)}: {printQuantity(now.tempC, units.temperature, 0)}, {FEEL_WORDS[now.feel]}
           {last &&
-            `; last mark ${markWords(last.event, { step: lastStep, layers, titleOf }, units)} at ${printSpan(last.min)}`}
+            `; last mark ${markWords(last.event, { step: lastStep, layers, colours, titleOf }, units)} at ${printSpan(last.min)}`}
         </p>
       </div>
     </div>

@@ -91,6 +91,7 @@ function Marks({ story, units }: { story: BatchStory; units: UnitChoice }) {
         bands={bands}
         marks={marks}
         layers={batch.request.layers}
+        colours={batch.request.colours}
         titleOf={titleOf}
         units={units}
         school={school}
@@ -122,7 +123,11 @@ function Marks({ story, units }: { story: BatchStory; units: UnitChoice }) {
               return (
                 <tr key={event.id} className="border-line border-t align-top">
                   <td className="py-1 pr-3">
-                    {markWords(event, { step, layers: batch.request.layers, titleOf }, units)}
+                    {markWords(
+                      event,
+                      { step, layers: batch.request.layers, colours: batch.request.colours, titleOf },
+                      units,
+                    )}
                   </td>
                   <td className="py-1 pr-3 whitespace-nowrap">{printSpan(min)}</td>
                   <td className="text-ink-soft py-1 pr-3 whitespace-nowrap">

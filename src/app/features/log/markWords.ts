@@ -1,3 +1,4 @@
+import type { Colour } from '#core/colour/index.ts'
 import { drawnIn, type LaterLayer } from '#core/batch/index.ts'
 import {
   dryKey,
@@ -11,18 +12,24 @@ import {
 import type { PourEvent, RunStep } from '#core/runsheet/index.ts'
 import { printQuantity, type UnitChoice } from '#core/units/index.ts'
 import { BESIDE_WORDS } from '#words/otherwise.ts'
+import { wordEdit } from '#words/score.ts'
 import { wordTaken } from '#words/readings.ts'
 
 /** What the mark belongs to. */
 interface MarkedIn {
   readonly step: RunStep | undefined
   readonly layers: readonly LaterLayer[]
+  readonly colours: readonly Colour[]
   /** Of the pour's steps, whether they were done or left out. */
   readonly titleOf: (key: string) => string
 }
 
 /** What a mark of a run says: its step and piece, its note, or what was read. */
-export function markWords(event: PourEvent, { step, layers, titleOf }: MarkedIn, units: UnitChoice): string {
+export function markWords(
+  event: PourEvent,
+  { step, layers, colours, titleOf }: MarkedIn,
+  units: UnitChoice,
+): string {
   const layerName = layerNameOf(event, layers)
   const of = layerName === null ? '' : `${layerName}: `
   switch (event.kind) {
@@ -39,6 +46,8 @@ export function markWords(event: PourEvent, { step, layers, titleOf }: MarkedIn,
       return `${printQuantity(event.g, units.mass)} spilt`
     case 'leftOut':
       return `Left out: ${titleOf(event.keys[0]!)}${event.keys.length > 1 ? `, ${event.keys.length} times` : ''}`
+    case 'written':
+      return `On the order: ${wordEdit(event.edit, titleOf, (id) => colours.find((colour) => colour.id === id)?.name ?? 'a colour')}`
     case 'endedAs':
       return `Ended as ${ENDINGS[event.ending].name}`
     case 'roundAdded':
@@ -68,6 +77,7 @@ const TOLD: readonly PourEvent['kind'][] = [
   'spilt',
   'leftOut',
   'endedAs',
+  'written',
   'roundAdded',
   'holeCut',
   'pieceOrder',

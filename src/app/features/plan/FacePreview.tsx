@@ -110,6 +110,11 @@ export function FacePreview({ request, plan, kindId }: FacePreviewProps) {
         promise: its thresholds are by eye and it knows nothing of your hand. The petals’ shadow, glints and
         gloss are painted on; no figure is made of them.
       </p>
+      {request.score && request.score.length > 0 && (
+        <p className="mb-3 max-w-prose text-sm">
+          What you wrote on the order of the hands is not in it: the picture follows the pattern alone.
+        </p>
+      )}
       <div className="flex flex-wrap items-end gap-4">
         <ChoiceField
           label="Seen from"

@@ -1,25 +1,32 @@
+import type { BatchRequest } from '#core/batch/index.ts'
 import type { BatchPlan } from '#core/plan/index.ts'
 import { printQuantity, printSpan, type UnitChoice } from '#core/units/index.ts'
 import { printWindow } from '#words/minutes.ts'
 import { FEEL_WORDS } from '#words/vocabulary.ts'
 import { stepLines } from '#app/components/StepList.tsx'
 import { whenOf } from '#app/components/when.ts'
+import { ScoreButton } from './score/Score.tsx'
 
 interface RunTableProps {
   readonly plan: BatchPlan
-  readonly startAt: string | null
+  readonly request: BatchRequest
   readonly units: UnitChoice
+  readonly change: (changes: Partial<BatchRequest>) => void
 }
 
 /** When each thing is due: minutes from stop-stir, the clock, and what a probe and a finger should find then. */
-export function RunTable({ plan, startAt, units }: RunTableProps) {
+export function RunTable({ plan, request, units, change }: RunTableProps) {
+  const { startAt } = request
   const startMs = startAt === null ? null : Date.parse(startAt)
   const rows = stepLines(plan.steps, units)
   return (
     <section className="sheet" aria-labelledby="run-heading">
-      <h2 id="run-heading" className="mb-1 text-xl">
-        When
-      </h2>
+      <div className="mb-1 flex flex-wrap items-center justify-between gap-3">
+        <h2 id="run-heading" className="text-xl">
+          When
+        </h2>
+        <ScoreButton request={request} plan={plan} change={change} />
+      </div>
       <p className="text-ink-soft mb-3 max-w-prose text-sm">
         Minutes run from stop-stir: the plan is when you do it, the window how long the resin lets you. Three
         signs tell one moment: trust the one you know, the others say whether it holds.

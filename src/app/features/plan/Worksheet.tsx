@@ -50,7 +50,7 @@ export const Worksheet = memo(function Worksheet({
       <CupStrategies request={request} plan={plan} units={units} change={change} />
       <StockAndCost request={request} outline={live.outline} />
       <Palette palette={plan.palette} white={techniqueOfPour(request).white.by} />
-      <RunTable plan={plan} startAt={request.startAt} units={units} />
+      <RunTable plan={plan} request={request} units={units} change={change} />
       <BubblesTold request={request} units={units} />
       <section className="sheet no-print" aria-labelledby="chart-heading">
         <h2 id="chart-heading" className="mb-1 text-xl">

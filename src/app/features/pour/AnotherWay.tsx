@@ -4,12 +4,13 @@ import { Split } from 'lucide-react'
 import { dropLoad, MOST_LOAD, techniqueOfPour } from '#core/batch/index.ts'
 import { bagsLeft, type BatchPlan } from '#core/plan/index.ts'
 import type { RunStep } from '#core/runsheet/index.ts'
-import { whyNeeded } from '#core/technique/index.ts'
+import { addedId, whyNeeded } from '#core/technique/index.ts'
 import { holeAt, type Otherwise } from '#core/timing/index.ts'
 import { CAUTIONS, mayWarm } from '#core/safety/index.ts'
 import { BESIDE_WORDS, wordNeeded } from '#words/otherwise.ts'
 import { Sheet } from '#app/components/Sheet.tsx'
 import { useSay } from '#app/components/undo.tsx'
+import { WorkFields } from '#app/components/WorkFields.tsx'
 import { useUnits } from '#app/platform/queries.ts'
 import { useRecord, type NewEvent } from '#app/platform/marks.ts'
 import type { BatchStory } from '#app/platform/stories.ts'
@@ -145,6 +146,33 @@ export function AnotherWay({ story, step, plan, done, otherwise }: AnotherWayPro
             units={units}
             cut={(mm) => tell({ kind: 'holeCut', mm }, 'The hole is cut: windows and grams follow.')}
           />
+        )}
+        {own >= 0 && step.place === 'pour' && (
+          <details className="mt-4">
+            <summary className="min-h-11 cursor-pointer content-center text-lg font-semibold">
+              Something in between
+            </summary>
+            <WorkFields
+              colours={request.colours}
+              pieces={plan.pieces}
+              pieceNo={step.pieceNo}
+              put={(work, pieces) =>
+                void tell(
+                  {
+                    kind: 'written',
+                    edit: {
+                      kind: 'added',
+                      id: addedId(request.score ?? []),
+                      work,
+                      pieces,
+                      before: step.stepId,
+                    },
+                  },
+                  'Put in: the clock follows.',
+                ).catch(fail)
+              }
+            />
+          </details>
         )}
         <h3 className="mt-4 mb-2 text-lg">Beside the steps</h3>
         <div className="flex flex-col gap-2">

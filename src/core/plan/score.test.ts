@@ -1,0 +1,184 @@
+import { describe, expect, test } from '@jest/globals'
+import { bloomRequest } from '../../../tests/support/request.ts'
+import { needsOf } from '../shelf/index.ts'
+import { judgedScore, techniqueOfPour, type BatchRequest } from '../batch/index.ts'
+import { measuredRequest, mayFollow, thingsOfPour, type PourEvent } from '../runsheet/index.ts'
+import type { ScoreEdit } from '../technique/index.ts'
+import { planBatch, planLive } from './plan.ts'
+
+const INK = bloomRequest().colours[0]!
+const asked = (score: readonly ScoreEdit[], changes: Partial<BatchRequest> = {}, pieces = 2) => ({
+  ...bloomRequest({ score, ...changes }, pieces),
+})
+const planned = (...score: ScoreEdit[]) => planBatch(asked(score))
+const keysOf = ({ steps }: { readonly steps: readonly { readonly key: string }[] }) =>
+  steps.map(({ key }) => key)
+const kindsOf = ({ findings }: { readonly findings: readonly { readonly kind: string }[] }) =>
+  findings.map(({ kind }) => kind)
+const stepOf = (plan: ReturnType<typeof planBatch>, key: string) =>
+  plan.steps.find((step) => step.key === key)!
+const drops = (id: string, before: string, pieces: readonly number[] | null = null): ScoreEdit => ({
+  kind: 'added',
+  id,
+  work: { by: 'drops', colour: INK.id, drops: 2 },
+  pieces,
+  before,
+})
+const plain = planBatch(asked([]))
+
+describe('the order of the hands as somebody writes it', () => {
+  test('nothing written is the way as it is, to the minute', () => {
+    expect(plain.steps).toEqual(planBatch(bloomRequest({}, 2)).steps)
+  })
+
+  test('two more drops of one colour on one piece: at the step, at the gate, in time and off the shelf', () => {
+    const plan = planned(drops('more', 'settle', [2]))
+    const keys = keysOf(plan)
+    expect(keys.filter((key) => key.startsWith('more'))).toEqual(['more.2'])
+    expect(keys.indexOf('more.2')).toBeGreaterThan(keys.indexOf('ink.2'))
+    expect(stepOf(plan, 'more.2')).toMatchObject({
+      title: `2 drops of ${INK.name}`,
+      takes: [{ of: 'drops', inks: [{ what: INK.name, drops: 2 }], whiteDrops: 0 }],
+    })
+    expect(stepOf(plan, 'more.2').cautions).toContain('flame')
+    const inkMl = (request: BatchRequest) =>
+      needsOf(request).find(({ name, at }) => name === INK.name && at === 'pour')!.amount
+    expect(inkMl(asked([drops('more', 'settle', [2])])) - inkMl(asked([]))).toBeCloseTo(2 * 0.05, 9)
+    expect(inkMl(asked([drops('more', 'settle')])) - inkMl(asked([]))).toBeCloseTo(4 * 0.05, 9)
+    const request = asked([drops('more', 'settle')], { colours: [INK], pieces: bloomRequest({}, 1).pieces })
+    const { fills, mixes } = planBatch(request)
+    expect(thingsOfPour({ fills, mixes, technique: techniqueOfPour(request) }).inks).toContain(INK.name)
+  })
+
+  test('white waits until that ink, too, has come to rest on its piece', () => {
+    const { settleMin } = bloomRequest()
+    const plan = planned(drops('more', 'white'), { kind: 'atMinute', step: 'more', min: 30 })
+    for (const no of [1, 2])
+      expect(stepOf(plan, `white.${no}`).beginMin).toBeGreaterThanOrEqual(
+        stepOf(plan, `more.${no}`).endMin + settleMin - 1e-6,
+      )
+    expect(stepOf(plan, 'more.1').beginMin).toBeCloseTo(30, 6)
+  })
+
+  test('all the white first, then all drags: each drag by the film of its own piece', () => {
+    const byStep = planned({ kind: 'pass', steps: ['white', 'shape'], by: 'step' })
+    const order = (plan: typeof plain) => keysOf(plan).filter((key) => /^(white|shape)/.test(key))
+    expect(order(plain)).toEqual(['white.1', 'shape.1', 'white.2', 'shape.2'])
+    expect(order(byStep)).toEqual(['white.1', 'white.2', 'shape.1', 'shape.2'])
+    expect(stepOf(byStep, 'shape.1').fromMin).toBeCloseTo(stepOf(byStep, 'white.1').endMin, 6)
+    const back = planned(
+      { kind: 'pass', steps: ['white', 'shape'], by: 'step' },
+      { kind: 'pass', steps: ['white', 'shape'], by: 'piece' },
+    )
+    expect(order(back)).toEqual(order(plain))
+  })
+
+  test('ink after the white is warned of with its reason, and goes with one change taken back', () => {
+    const plan = planned(drops('late', 'shape'))
+    expect(keysOf(plan).filter((key) => /\.1$/.test(key))).toEqual(['ink.1', 'white.1', 'late.1', 'shape.1'])
+    expect(plan.findings).toContainEqual(
+      expect.objectContaining({ kind: 'orderBroken', why: expect.stringMatching(/petals/) }),
+    )
+    expect(kindsOf(planned(drops('early', 'settle')))).not.toContain('orderBroken')
+  })
+
+  test('warm air before any ink is fine, after it a stop: alcohol may be in the air', () => {
+    const warm = (before: string): ScoreEdit => ({
+      kind: 'added',
+      id: 'warm',
+      work: { by: 'warmAir', seconds: 20 },
+      pieces: null,
+      before,
+    })
+    expect(kindsOf(planned(warm('ink')))).not.toContain('heatOnAlcohol')
+    expect(kindsOf(planned(warm('settle')))).toContain('heatOnAlcohol')
+  })
+
+  test('a minute of one’s own is kept and judged beside the window of the model', () => {
+    const window = stepOf(plain, 'white.1')
+    const at = (min: number) => planned({ kind: 'atMinute', step: 'white', min })
+    const inside = at(window.beginMin + 2)
+    expect(stepOf(inside, 'white.1').beginMin).toBeCloseTo(window.beginMin + 2, 6)
+    expect(kindsOf(inside)).not.toContain('minuteOutside')
+    const late = at(window.toMin! + 15)
+    expect(stepOf(late, 'white.1').beginMin).toBeCloseTo(window.toMin! + 15, 6)
+    expect(late.findings).toContainEqual(expect.objectContaining({ kind: 'minuteOutside', is: 'late' }))
+    expect(kindsOf(late)).not.toContain('stepLate')
+  })
+
+  test('a decant at a minute of one’s own is poured then, and never after its cup’s stop', () => {
+    const at = (min: number) => planned({ kind: 'atMinute', step: 'decant', min })
+    expect(stepOf(at(8), 'decant').beginMin).toBeCloseTo(8, 6)
+    const late = at(60)
+    expect(stepOf(late, 'decant').endMin).toBeLessThanOrEqual(late.cupLimits!.stopMin + 1e-6)
+    expect(late.findings.map(({ kind }) => kind)).toEqual(
+      expect.arrayContaining([expect.stringMatching(/minuteNotKept|minuteOutside/)]),
+    )
+  })
+
+  test('a wait holds up what comes after it and keeps no hands', () => {
+    const plan = planned({
+      kind: 'added',
+      id: 'rest2',
+      work: { by: 'wait', minutes: 10 },
+      pieces: null,
+      before: 'ink',
+    })
+    const wait = stepOf(plan, 'rest2')
+    expect(wait.endMin - wait.beginMin).toBeCloseTo(10, 6)
+    expect(wait.handsOnMin).toBe(0)
+    expect(stepOf(plan, 'ink.1').beginMin).toBeGreaterThanOrEqual(wait.endMin)
+  })
+
+  test.each<[string, ScoreEdit, string]>([
+    ['decant left out', { kind: 'leftOut', step: 'decant' }, 'needed'],
+    ['the step it is timed for left out', { kind: 'leftOut', step: 'white' }, 'heart'],
+    ['inks before the pour', { kind: 'moved', step: 'ink', before: 'decant' }, 'beforePour'],
+    ['covers on before the white', { kind: 'moved', step: 'cover', before: 'white' }, 'frame'],
+    ['a step that is not there', { kind: 'moved', step: 'swirl', before: 'cover' }, 'gone'],
+    [
+      'a colour that is not there',
+      {
+        kind: 'added',
+        id: 'x',
+        work: { by: 'drops', colour: 'nope', drops: 1 },
+        pieces: null,
+        before: 'settle',
+      },
+      'colourGone',
+    ],
+  ])('%s is refused with its reason, told, kept, and changes nothing', (_what, edit, by) => {
+    const request = asked([edit])
+    expect(judgedScore(request)[0]!.refused).toMatchObject({ by })
+    const plan = planBatch(request)
+    expect(plan.steps).toEqual(plain.steps)
+    expect(plan.findings).toContainEqual(expect.objectContaining({ kind: 'editRefused', edit }))
+  })
+
+  test('left out is told nowhere, and what waited for it waits for what stood before it', () => {
+    const plan = planned({ kind: 'leftOut', step: 'shape' })
+    expect(keysOf(plan).some((key) => key.startsWith('shape'))).toBe(false)
+    expect(stepOf(plan, 'cover').beginMin).toBeGreaterThanOrEqual(stepOf(plan, 'white.2').endMin)
+  })
+
+  test('written at the bench it counts from then on; what was done stays, and undo takes it back', () => {
+    const request = asked([])
+    const told = [
+      { kind: 'gatePassed', overruled: [], atMs: 0 },
+      { kind: 'stirBegan', atMs: 0 },
+      { kind: 'stopStir', atMs: 0 },
+      { kind: 'done', key: 'decant', atMs: 18 * 60_000 },
+      { kind: 'done', key: 'ink.1', atMs: 20 * 60_000 },
+      { kind: 'written', edit: drops('more', 'white', [1]), atMs: 21 * 60_000 },
+    ].map((each, k) => ({ id: `e${k}`, ...each })) as readonly PourEvent[]
+    const done = { decant: 18, 'ink.1': 20 }
+    const now = measuredRequest(request, told)
+    expect(keysOf(planLive(now, { done }).plan)).toContain('more.1')
+    const undone = [...told, { id: 'u', atMs: 22 * 60_000, kind: 'undone', eventId: 'e5' } as const]
+    expect(measuredRequest(request, undone)).toBe(request)
+    const moves = (step: string) =>
+      mayFollow(told, { id: 'w', atMs: 23 * 60_000, kind: 'written', edit: { kind: 'leftOut', step } })
+    // What was begun stays where it was done.
+    expect([moves('ink'), moves('shape')]).toEqual([false, true])
+  })
+})
