@@ -63,6 +63,8 @@ export function wordRefused(refused: EditRefused): string {
       return 'It speaks of a step that is not there any more. It is kept, and counts again once the step is back.'
     case 'colourGone':
       return 'Its colour is none of the plan’s any more. Add the colour again, or take this back.'
+    case 'notAlong':
+      return 'Only steps that go piece by piece, and stand beside each other, can be done together on each piece.'
     case 'noPiece':
       return 'The plan has no such piece any more.'
     case 'needed':

@@ -176,7 +176,7 @@ function candidatesFor(finding: Finding, task: Task): readonly Candidates[] {
         ],
       ]
     case 'overloaded':
-      return [fewerRounds(task), fewerDrops(task), thickerBed(task)]
+      return [fewerRounds(task), fewerDrops(task), thickerBed(task), takenBack(task)]
     case 'pouredAlone':
       return [oneWay(task)]
     case 'clearWalls':

@@ -1,6 +1,6 @@
-import { judgedScore, type BatchRequest } from '../batch/index.ts'
+import { bedOf, DROP_ML, dropLoad, judgedScore, MOST_LOAD, type BatchRequest } from '../batch/index.ts'
 import { orderBreaches } from '../technique/index.ts'
-import type { Schedule, TimedTurn } from '../timing/index.ts'
+import { slotsThatGet, type Schedule, type TimedTurn } from '../timing/index.ts'
 import type { Finding } from './finding.ts'
 
 /** Half a minute beside a soft edge, or beside a minute somebody chose, is no miss. */
@@ -14,31 +14,55 @@ export function scoreFindings(request: BatchRequest, schedule: Schedule): readon
       refused ? [{ kind: 'editRefused', edit, refused }] : [],
     ),
     ...brokenOrder(schedule),
+    ...overloads(schedule),
     ...ownMinutes(schedule),
   ]
 }
 
 /**
- * The rules of the order as the hands go through it on each piece, each told once. That white waits for still ink is no question of the order: the
- * wait is kept whatever stands between.
+ * The rules of the order as the hands go through it, each told once: of what is in the air over all pieces, of all else on each piece. That white waits for
+ * still ink is no question of the order: the wait is kept whatever stands between.
  */
 function brokenOrder({ turns, slots, technique }: Schedule): readonly Finding[] {
-  const rules = technique.order.filter(({ kind }) => kind !== 'waitBetween')
-  const told = new Set<string>()
-  return slots.flatMap(({ no }) => {
-    const steps = turns.filter(({ pieceNo }) => pieceNo === null || pieceNo === no).map(({ step }) => step)
-    return orderBreaches(steps, rules).flatMap(({ rule, step }): Finding[] => {
-      const { title } = steps.find(({ id }) => id === step)!
-      const key = `${step}, ${rule.why}`
-      if (told.has(key)) return []
-      told.add(key)
-      return [
-        rule.kind === 'noFlameWith'
-          ? { kind: 'heatOnAlcohol', stepTitle: title, why: rule.why }
-          : { kind: 'orderBroken', stepTitle: title, why: rule.why },
-      ]
-    })
+  const inAir = technique.order.filter(({ kind }) => kind === 'noFlameWith')
+  const onPieces = technique.order.filter(({ kind }) => kind === 'neverAfter')
+  const steps = turns.map(({ step }) => step)
+  const told = [
+    ...orderBreaches(steps, inAir),
+    ...slots.flatMap(({ no }) => {
+      const own = turns.filter(({ pieceNo }) => pieceNo === null || pieceNo === no)
+      return orderBreaches(
+        own.map(({ step }) => step),
+        onPieces,
+      )
+    }),
+  ]
+  const once = new Map(told.map((breach) => [`${breach.step}, ${breach.rule.why}`, breach]))
+  return [...once.values()].map(({ rule, step }): Finding => ({
+    kind: rule.kind === 'noFlameWith' ? 'heatOnAlcohol' : 'orderBroken',
+    stepTitle: steps.find(({ id }) => id === step)!.title,
+    why: rule.why,
+  }))
+}
+
+/** Pieces that what is dropped in between loads beyond what their bed carries, though their pattern did not. */
+function overloads({ fills, slots, technique }: Schedule): readonly Finding[] {
+  return fills.flatMap((fill): Finding[] => {
+    const own = slots.filter((slot) => slot.fill === fill)
+    const given = Math.max(0, ...own.map((slot) => givenTo(slot, technique)))
+    const load = dropLoad(fill)
+    const share = load.share + (given * DROP_ML) / bedOf(fill).volumeMl
+    if (given === 0 || load.share > MOST_LOAD || share <= MOST_LOAD) return []
+    const fewer = Math.ceil(((share - MOST_LOAD) * bedOf(fill).volumeMl) / DROP_ML - 1e-9)
+    return [{ kind: 'overloaded', moldName: fill.name, share, drops: load.drops + given, fewer }]
   })
+}
+
+function givenTo(slot: Schedule['slots'][number], { steps }: Schedule['technique']): number {
+  return steps.reduce(
+    (sum, step) => sum + (step.gives && slotsThatGet(step, [slot]).length > 0 ? step.gives.drops : 0),
+    0,
+  )
 }
 
 /** Steps whose minute somebody chose: outside of their window, or not to be kept. */

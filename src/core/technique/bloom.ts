@@ -12,6 +12,7 @@ import {
   STIR,
   USE,
 } from './commonSteps.ts'
+import { NO_FLAME } from './order.ts'
 import type { Technique } from './technique.ts'
 
 /** The three-dimensional flower: white rings sink through an inked bed and open into petals. Common practice. */
@@ -152,6 +153,6 @@ export const BLOOM: Technique = {
       after: 'white',
       why: 'Ink or alcohol after the white pushes the petals out of shape.',
     },
-    { kind: 'noFlameWith', agent: 'alcohol', why: 'Alcohol vapour catches fire at room temperature.' },
+    NO_FLAME,
   ],
 }

@@ -1,5 +1,6 @@
 import { STAGES } from '../resin/index.ts'
 import { BUBBLES, COVER, DECANT, DEMOLD, FEATHER, look, NOTHING_DRAWN, STIR, USE } from './commonSteps.ts'
+import { NO_FLAME } from './order.ts'
 import type { Technique } from './technique.ts'
 
 /**
@@ -88,5 +89,5 @@ export const CLOUD: Technique = {
     DEMOLD,
     USE,
   ],
-  order: [{ kind: 'noFlameWith', agent: 'alcohol', why: 'Alcohol vapour catches fire at room temperature.' }],
+  order: [NO_FLAME],
 }

@@ -1,4 +1,5 @@
 import { COVER, DECANT, DEMOLD, FEATHER, LET_RISE, look, NOTHING_DRAWN, STIR, USE } from './commonSteps.ts'
+import { NO_FLAME } from './order.ts'
 import type { StepRule, Technique } from './technique.ts'
 
 /** When it is poured over the object, and how long it runs before that is lifted away: common practice, no source. */
@@ -76,5 +77,5 @@ export const DRIP: Technique = {
     DEMOLD,
     USE,
   ],
-  order: [{ kind: 'noFlameWith', agent: 'alcohol', why: 'Alcohol vapour catches fire at room temperature.' }],
+  order: [NO_FLAME],
 }

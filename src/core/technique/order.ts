@@ -1,6 +1,13 @@
 import { gets } from './together.ts'
 import type { Agent, Deed, OrderRule, StepId, StepRule, Technique } from './technique.ts'
 
+/** The rule of whatever gives off alcohol. */
+export const NO_FLAME: OrderRule = {
+  kind: 'noFlameWith',
+  agent: 'alcohol',
+  why: 'Alcohol vapour catches fire at room temperature.',
+}
+
 export interface OrderBreach {
   readonly rule: OrderRule
   /** The step at which the rule is broken. */

@@ -1,5 +1,6 @@
 import { STAGES } from '../resin/index.ts'
 import { BUBBLES, COVER, DECANT, DEMOLD, FEATHER, LET_RISE, look, STIR, USE } from './commonSteps.ts'
+import { NO_FLAME } from './order.ts'
 import type { StepRule, Technique } from './technique.ts'
 
 export const DECANT_FRESH: StepRule = {
@@ -62,5 +63,5 @@ export const PETRI: Technique = {
     DEMOLD,
     USE,
   ],
-  order: [{ kind: 'noFlameWith', agent: 'alcohol', why: 'Alcohol vapour catches fire at room temperature.' }],
+  order: [NO_FLAME],
 }

@@ -1,7 +1,7 @@
 import { COLOUR_KINDS, holdsAlcohol, isWhite, type Colour } from '../colour/index.ts'
 import { STAGES } from '../resin/index.ts'
 import { withoutIdle } from './idle.ts'
-import { whyNeeded, type Needed } from './order.ts'
+import { NO_FLAME, whyNeeded, type Needed } from './order.ts'
 import type { Agent, StepId, StepRule, Technique } from './technique.ts'
 
 /** Something a person puts in between the steps of a way: so many drops of a colour of the plan on each piece, warm air, a tilt, a wait, or a word to oneself. */
@@ -39,6 +39,8 @@ export type ScoreEdit =
 export type EditRefused =
   | { readonly by: 'gone'; readonly step: StepId }
   | { readonly by: 'colourGone' }
+  /** They are not done piece by piece, or something stands between them. */
+  | { readonly by: 'notAlong' }
   /** It is for pieces that the plan has none of. */
   | { readonly by: 'noPiece' }
   | { readonly by: 'needed'; readonly needed: Needed }
@@ -68,7 +70,14 @@ export function written(
     judged.push({ edit, refused: 'refused' in next ? next.refused : null })
     if (!('refused' in next)) now = next
   }
-  return { pour: now, judged }
+  return { pour: keptFromFlame(now), judged }
+}
+
+/** What burns brings its rule along, into a way that had none: no heat where its vapour may be. */
+function keptFromFlame(pour: Technique): Technique {
+  const burns = pour.steps.some(({ brings }) => brings.includes('alcohol'))
+  const isRuled = pour.order.some((rule) => rule.kind === 'noFlameWith' && rule.agent === 'alcohol')
+  return burns && !isRuled ? { ...pour, order: [...pour.order, NO_FLAME] } : pour
 }
 
 /** What of a plan its score can speak of. */
@@ -97,8 +106,12 @@ function writtenOnce(
     case 'moved':
       return framed(pour, moved(pour.steps, stepOf(pour, edit.step), edit.before))
     case 'atMinute':
+      // Every minute is told from its end.
+      if (stepOf(pour, edit.step).does === 'stirs')
+        return { refused: { by: 'frame', title: stepOf(pour, edit.step).title } }
       return changed(pour, edit.step, (step) => ({ ...step, atMin: edit.min }))
     case 'pass':
+      if (!goAlong(pour.steps, edit)) return { refused: { by: 'notAlong' } }
       return {
         ...pour,
         steps: pour.steps.map((step) => (edit.steps.includes(step.id) ? passed(step, edit) : step)),
@@ -171,7 +184,9 @@ function framed(pour: Technique, steps: readonly StepRule[]): Technique | { read
   const placeOf = (does: StepRule['does']) => steps.findIndex((step) => step.does === does)
   const [stirs, empties] = [placeOf('stirs'), placeOf('empties')]
   if (stirs > 0) return { refused: { by: 'frame', title: steps[stirs]!.title } }
-  const early = steps.slice(0, empties).find(({ per, place }) => place === 'pour' && per === 'piece')
+  const early = steps
+    .slice(0, empties)
+    .find(({ per, place, anywhere }) => place === 'pour' && per === 'piece' && !anywhere)
   const wasEarly = early && pour.steps.indexOf(early) >= 0 && isBefore(pour, early.id)
   if (early && !wasEarly) return { refused: { by: 'beforePour', title: early.title } }
   const covers = placeOf('covers')
@@ -183,6 +198,16 @@ function framed(pour: Technique, steps: readonly StepRule[]): Technique | { read
 /** Whether the way itself does that before it pours. */
 function isBefore({ steps }: Technique, id: StepId): boolean {
   return steps.findIndex((step) => step.id === id) < steps.findIndex(({ does }) => does === 'empties')
+}
+
+/** Whether those steps go piece by piece, and, to be done together on each, stand beside each other. */
+function goAlong(
+  steps: readonly StepRule[],
+  { steps: named, by }: Extract<ScoreEdit, { kind: 'pass' }>,
+): boolean {
+  const places = named.map((name) => steps.findIndex(({ id }) => id === name)).toSorted((a, b) => a - b)
+  const goes = places.every((at) => steps[at]!.per === 'piece' && steps[at]!.times === undefined)
+  return goes && (by === 'step' || places.every((at, k) => at === places[0]! + k))
 }
 
 function passed(step: StepRule, { steps, by }: Extract<ScoreEdit, { kind: 'pass' }>): StepRule {
@@ -281,6 +306,7 @@ const WAIT: Omit<StepRule, 'id' | 'title' | 'moment'> = {
 
 const OWN: Omit<StepRule, 'id' | 'title' | 'handsOn'> = {
   ...ADDED,
+  anywhere: true,
   detail: 'Your own step.',
   done: 'Done',
   moment: { by: 'since', minutes: 0 },

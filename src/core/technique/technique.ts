@@ -181,6 +181,8 @@ export interface StepRule {
   readonly does?: Deed
   /** It only looks or wipes: it is done when it falls due, whatever stands before it, and holds nothing up. */
   readonly floats?: true
+  /** Nobody knows what it does: it may stand before the pour, too. */
+  readonly anywhere?: true
   /** Only flowing resin allows it: once it is marked, nothing had gelled by then. */
   readonly flows?: true
   /** What a strip calls it, where it stands on one. */

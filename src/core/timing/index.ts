@@ -15,7 +15,7 @@ export {
 } from './pour.ts'
 export { type CupApart } from './apart.ts'
 export { windowOfStage } from './stage.ts'
-export { handsOnMin, pieceSlots, type PieceSlot } from './handsOn.ts'
+export { handsOnMin, pieceSlots, slotsThatGet, type PieceSlot } from './handsOn.ts'
 export { type TimedTurn } from './layOut.ts'
 export { aimOf, toldOn, windowsOf, type DecantPlan, type Schedule, type SoFar } from './schedule.ts'
 export { scheduleBatch, settledRequest, type PassedOver, type SettledSchedule } from './settle.ts'
