@@ -1,4 +1,5 @@
 import {
+  givenOn,
   mixesOfLayer,
   pourMixOf,
   strewnTakes,
@@ -38,7 +39,8 @@ export function amountsOf(request: BatchRequest, plan: BatchPlan, units: UnitCho
   const { white } = techniqueOfPour(request)
   return [
     ...plan.mixes.map((mix) => mixGroup(mix, white.by, request, units)),
-    ...plan.fills.map((fill) => pieceGroup(fill, plan, request, units)),
+    ...plan.fills.map((fill) => pieceGroup(fill, plan, units)),
+    ...betweenGroup(request, plan),
     ...plan.steps.flatMap((step) => {
       const rows = step.takes
         .filter(({ of }) => of === 'bottles')
@@ -55,6 +57,20 @@ export function amountsOf(request: BatchRequest, plan: BatchPlan, units: UnitCho
           .map((take) => row(wordTake(take, units), '')),
       })),
   ]
+}
+
+/** What somebody drops in between, beside the patterns. */
+function betweenGroup(request: BatchRequest, plan: BatchPlan): readonly AmountGroup[] {
+  const given = givenOn(techniqueOfPour(request), plan.fills)
+  if (given.length === 0) return []
+  const rows = given.map(({ what, drops, pieces }) =>
+    row(
+      `${drops} ${drops === 1 ? 'drop' : 'drops'}`,
+      what,
+      pieces === 1 ? 'on one piece' : `on each of ${pieces}`,
+    ),
+  )
+  return [{ id: 'between', title: 'In between', rows }]
 }
 
 /** What goes into a bed that lies there. */
@@ -95,11 +111,13 @@ function additionRow(addition: Addition, units: UnitChoice): AmountRow {
   return row(wordAddition(addition, units), '', '', true)
 }
 
-function pieceGroup(fill: MoldFill, plan: BatchPlan, request: BatchRequest, units: UnitChoice): AmountGroup {
+function pieceGroup(fill: MoldFill, plan: BatchPlan, units: UnitChoice): AmountGroup {
   const drops = plan.drops.find(({ id }) => id === fill.id)
-  const beads = plan.steps
-    .find(({ takes }) => takes.some((take) => take.of === 'beads' && take.pieceName === fill.name))
-    ?.takes.filter((take) => take.of === 'beads' && take.pieceName === fill.name)
+  const piped = plan.steps.filter(({ takes }) =>
+    takes.some((take) => take.of === 'beads' && take.pieceName === fill.name),
+  )
+  // Of one piece, whether its bags are one step or one after the other.
+  const beads = piped.filter(({ pieceNo }) => pieceNo === piped[0]!.pieceNo).flatMap(({ takes }) => takes)
   const count = (value: number, one: string) => `${value} ${value === 1 ? one : `${one}s`}`
   return {
     id: `piece ${fill.id}`,
@@ -116,13 +134,13 @@ function pieceGroup(fill: MoldFill, plan: BatchPlan, request: BatchRequest, unit
             ...(drops.whiteDrops > 0 ? [row(count(drops.whiteDrops, 'drop'), 'white, from the needle')] : []),
           ]
         : []),
-      ...(beads ?? []).flatMap((take) =>
+      ...beads.flatMap((take) =>
         take.of === 'beads'
           ? [
               row(
                 count(take.beads, 'bead'),
                 `${take.bag ?? 'white'}, from the bag`,
-                `${printQuantity(take.massG, units.mass)}, hole ${printQuantity(request.white.holeMm, units.length)}`,
+                `${printQuantity(take.massG, units.mass)}, hole ${printQuantity(take.holeMm, units.length)}`,
               ),
             ]
           : [],

@@ -23,6 +23,8 @@ export function wordEdit(edit: ScoreEdit, titleOf: TitleOf, colourOf: (id: strin
       return `${titleOf(edit.step)}: before “${titleOf(edit.before)}”.`
     case 'atMinute':
       return `${titleOf(edit.step)}: at ${printSpan(edit.min)}.`
+    case 'split':
+      return `${titleOf(edit.step)}: each bag by itself.`
     case 'pass':
       return edit.by === 'step'
         ? `${edit.steps.map(titleOf).join(', ')}: each on all pieces before the next.`
@@ -63,6 +65,8 @@ export function wordRefused(refused: EditRefused): string {
       return 'It speaks of a step that is not there any more. It is kept, and counts again once the step is back.'
     case 'colourGone':
       return 'Its colour is none of the plan’s any more. Add the colour again, or take this back.'
+    case 'oneBag':
+      return 'There is one bag for it, or none: add a bag beside the white first.'
     case 'notAlong':
       return 'Only steps that go piece by piece, and stand beside each other, can be done together on each piece.'
     case 'noPiece':

@@ -17,6 +17,12 @@ import { bloomRequest } from '../support/request.ts'
  */
 const SCORES = process.env['LONG'] ? 2000 : 72
 const chance = seededRandom(20261202)
+const MICA = { id: 'm', name: 'Pewter', kind: 'mica', hex: '#8899aa' } as const
+const BAG = {
+  id: 'b',
+  name: 'Mica bag',
+  colours: [{ colour: MICA, dose: { by: 'share', frac: 0.02 } }],
+} as const
 const pick = <Item>(items: readonly Item[]): Item => items[Math.floor(chance() * items.length)]!
 
 function anyWork({ colours }: BatchRequest): Work {
@@ -35,10 +41,11 @@ function anyWork({ colours }: BatchRequest): Work {
 }
 
 function anyEdit(request: BatchRequest, no: number): ScoreEdit {
-  const { steps } = techniqueOfPour(request)
-  const step = () => pick([...steps.map(({ id }) => id), 'gone'])
+  const steps = techniqueOfPour(request).steps.filter(({ place }) => place === 'pour')
+  const step = () => (chance() < 0.05 ? 'gone' : pick(steps).id)
   return pick<() => ScoreEdit>([
     () => ({ kind: 'leftOut', step: step() }),
+    () => ({ kind: 'split', step: pick(['white', step()]) }),
     () => ({ kind: 'moved', step: step(), before: step() }),
     () => ({ kind: 'atMinute', step: step(), min: Math.round(90 * chance()) }),
     () => ({ kind: 'pass', steps: [step(), step()], by: pick(['piece', 'step'] as const) }),
@@ -69,7 +76,10 @@ const finite = (value: unknown): boolean => {
 describe('any order of the hands', () => {
   const ways = Object.keys(TECHNIQUES) as TechniqueId[]
   const tried = Array.from({ length: SCORES }, (_, k) => {
-    const plain = bloomRequest({ technique: ways[k % ways.length]!, layers: [] }, 1 + (k % 3))
+    const plain = bloomRequest(
+      { technique: ways[k % ways.length]!, layers: [], bags: k % 2 ? [BAG] : [] },
+      1 + (k % 3),
+    )
     let request = plain
     for (let no = 0; no <= 1 + Math.floor(5 * chance()); no++)
       request = { ...request, score: [...(request.score ?? []), anyEdit(request, no)] }

@@ -15,7 +15,7 @@ import { EXCESS_DENSITY_KG_PER_M3 } from './dose.ts'
 /** All that a pour's technique hangs on. */
 type Poured = Pick<
   BatchRequest,
-  'technique' | 'ownWay' | 'pieces' | 'white' | 'bedMm' | 'measured' | 'score' | 'colours'
+  'technique' | 'ownWay' | 'pieces' | 'white' | 'bedMm' | 'measured' | 'score' | 'colours' | 'bags'
 >
 
 /** The pour of that batch: of one way, or of the several that its pieces are laid in; brought to another end where it was. */
@@ -40,5 +40,6 @@ function scored(request: Poured): ReturnType<typeof written> {
   return written(endedAs(pour, request.measured?.ended), request.score ?? [], {
     colours: request.colours,
     pieces: pieceCount(request),
+    bags: request.bags ?? [],
   })
 }

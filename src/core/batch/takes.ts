@@ -191,14 +191,16 @@ export function takesOf(step: StepRule, { pieceNo, roundNo }: TakesFor, task: Ta
       }))
     case 'beads':
       return here.flatMap((fill) =>
-        pipedOn(fill, request).map(({ bag, beads, lengthMm }) => ({
-          of: 'beads' as const,
-          pieceName: fill.name,
-          bag: bag?.name ?? null,
-          beads: beads.length,
-          holeMm: bag?.holeMm ?? holeMm,
-          massG: pipedMl(lengthMm, bag?.holeMm ?? holeMm) * mixedDensityGPerMl(request.resin),
-        })),
+        pipedOn(fill, request)
+          .filter(({ bag }) => step.bag === undefined || (bag?.id ?? null) === step.bag)
+          .map(({ bag, beads, lengthMm }) => ({
+            of: 'beads' as const,
+            pieceName: fill.name,
+            bag: bag?.name ?? null,
+            beads: beads.length,
+            holeMm: bag?.holeMm ?? holeMm,
+            massG: pipedMl(lengthMm, bag?.holeMm ?? holeMm) * mixedDensityGPerMl(request.resin),
+          })),
       )
     case 'held':
       return here.flatMap((fill) =>

@@ -1,9 +1,10 @@
 import { describe, expect, test } from '@jest/globals'
 import { bloomRequest } from '../../../tests/support/request.ts'
 import { needsOf } from '../shelf/index.ts'
-import { judgedScore, techniqueOfPour, type BatchRequest } from '../batch/index.ts'
+import { judgedScore, techniqueOfPour, usualPattern, type BatchRequest } from '../batch/index.ts'
 import { measuredRequest, mayFollow, thingsOfPour, type PourEvent } from '../runsheet/index.ts'
-import type { ScoreEdit } from '../technique/index.ts'
+import { TECHNIQUES, type ScoreEdit } from '../technique/index.ts'
+import { bagsLeft } from './bagLeft.ts'
 import { planBatch, planLive } from './plan.ts'
 
 const INK = bloomRequest().colours[0]!
@@ -71,6 +72,49 @@ describe('the order of the hands as somebody writes it', () => {
       { kind: 'pass', steps: ['white', 'shape'], by: 'piece' },
     )
     expect(order(back)).toEqual(order(plain))
+  })
+
+  test('bags one after the other, act by act: mica on all pieces, white on all, and then the drags', () => {
+    const mica = { id: 'm', name: 'Pewter', kind: 'mica', hex: '#8899aa' } as const
+    const bag = {
+      id: 'b',
+      name: 'Mica bag',
+      colours: [{ colour: mica, dose: { by: 'share', frac: 0.02 } }],
+    } as const
+    const { mold } = bloomRequest({}, 1).pieces[0]!
+    const usual = usualPattern(mold, bloomRequest().white, TECHNIQUES.bloom, 5)
+    const rings = usual.marks.find(({ mark }) => mark.kind === 'rings')!
+    const own = { ...rings, id: 'own', mark: { ...rings.mark, bag: 'b' } } as (typeof usual.marks)[number]
+    const pattern = { ...usual, marks: [...usual.marks, own] }
+    const made = { bags: [bag], pieces: [{ mold, count: 2, pattern }] }
+    const withBags = (...score: ScoreEdit[]) => planBatch(asked(score, made))
+    const order = (plan: typeof plain) => keysOf(plan).filter((key) => /^(white|shape)/.test(key))
+    const whole = withBags()
+    const split = withBags({ kind: 'split', step: 'white' })
+    expect(order(split)).toEqual(['white-b.1', 'white.1', 'shape.1', 'white-b.2', 'white.2', 'shape.2'])
+    // As many beads, grams and seconds as in one go.
+    const beads = (plan: typeof plain, no: number) =>
+      plan.steps
+        .filter(({ pieceNo }) => pieceNo === no)
+        .flatMap(({ takes }) => takes.filter(({ of }) => of === 'beads'))
+    expect(beads(split, 1)).toEqual(beads(whole, 1))
+    const handsMin = (plan: typeof plain) =>
+      plan.steps.filter(({ key }) => /^white/.test(key)).reduce((sum, step) => sum + step.handsOnMin, 0)
+    expect(handsMin(split)).toBeCloseTo(handsMin(whole), 9)
+    const byAct = withBags(
+      { kind: 'split', step: 'white' },
+      { kind: 'pass', steps: ['white-b', 'white', 'shape'], by: 'step' },
+    )
+    expect(order(byAct)).toEqual(['white-b.1', 'white-b.2', 'white.1', 'white.2', 'shape.1', 'shape.2'])
+    const left = (done: Readonly<Record<string, number>>) =>
+      bagsLeft(byAct, asked([], made), done).map(({ bag: of, leftG, portionG }) => [of, leftG < portionG])
+    expect(left({ 'white-b.1': 26 })).toEqual(
+      expect.arrayContaining([
+        ['Mica bag', true],
+        [null, false],
+      ]),
+    )
+    expect(judgedScore(asked([{ kind: 'split', step: 'white' }]))[0]!.refused).toEqual({ by: 'oneBag' })
   })
 
   test('ink after the white is warned of with its reason, and goes with one change taken back', () => {

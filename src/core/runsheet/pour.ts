@@ -190,6 +190,9 @@ function step(pour: Pour, event: PourEvent): Pour {
   }
 }
 
+/** What may be written of a step that is begun: it says how the rest of it goes. */
+const CHANGES_THE_REST: readonly ScoreEdit['kind'][] = ['added', 'pass']
+
 /** Whether anything of the steps it speaks of is marked: what was done stays where it was done. */
 function isBegun({ done }: Extract<Pour, { stage: 'running' }>, edit: ScoreEdit): boolean {
   const begun = new Set(Object.keys(done).map(stepOfKey))
@@ -410,7 +413,9 @@ export function mayFollow(events: readonly PourEvent[], event: PourEvent): boole
     case 'roundAdded':
       return pour.stage === 'running' && pour.otherwise.moreRounds < MOST_MORE_ROUNDS
     case 'written':
-      return pour.stage === 'running' && (event.edit.kind === 'added' || !isBegun(pour, event.edit))
+      return (
+        pour.stage === 'running' && (CHANGES_THE_REST.includes(event.edit.kind) || !isBegun(pour, event.edit))
+      )
     case 'holeCut':
     case 'pieceOrder':
     case 'whiteStirred':

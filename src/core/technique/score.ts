@@ -25,6 +25,8 @@ export type ScoreEdit =
   | { readonly kind: 'atMinute'; readonly step: StepId; readonly min: number }
   /** Those steps one after the other on each piece, or each on all pieces before the next. */
   | { readonly kind: 'pass'; readonly steps: readonly StepId[]; readonly by: 'piece' | 'step' }
+  /** Every bag of it is a step of its own, the white's last. */
+  | { readonly kind: 'split'; readonly step: StepId }
   | {
       readonly kind: 'added'
       /** The step's own. */
@@ -39,6 +41,8 @@ export type ScoreEdit =
 export type EditRefused =
   | { readonly by: 'gone'; readonly step: StepId }
   | { readonly by: 'colourGone' }
+  /** There is one bag, or none. */
+  | { readonly by: 'oneBag' }
   /** They are not done piece by piece, or something stands between them. */
   | { readonly by: 'notAlong' }
   /** It is for pieces that the plan has none of. */
@@ -85,12 +89,14 @@ export interface MadeOf {
   readonly colours: readonly Colour[]
   /** How many pieces there are. */
   readonly pieces: number
+  /** Bags beside the white's. */
+  readonly bags: readonly { readonly id: string; readonly name: string }[]
 }
 
 function writtenOnce(
   pour: Technique,
   edit: ScoreEdit,
-  { colours, pieces }: MadeOf,
+  { colours, pieces, bags }: MadeOf,
 ): Technique | { readonly refused: EditRefused } {
   const gone = stepsNamed(edit).find(
     (id) => !pour.steps.some((step) => step.id === id && step.place === 'pour'),
@@ -116,6 +122,12 @@ function writtenOnce(
         ...pour,
         steps: pour.steps.map((step) => (edit.steps.includes(step.id) ? passed(step, edit) : step)),
       }
+    case 'split': {
+      const step = stepOf(pour, edit.step)
+      if (step.takes !== 'beads' || step.bag !== undefined || bags.length === 0)
+        return { refused: { by: 'oneBag' } }
+      return { ...pour, steps: pour.steps.flatMap((each) => (each === step ? byBag(step, bags) : [each])) }
+    }
     case 'added': {
       const step = stepOfWork(edit, colours)
       if (!step) return { refused: { by: 'colourGone' } }
@@ -146,6 +158,7 @@ export function stepsNamed(edit: ScoreEdit): readonly StepId[] {
       return [edit.before]
     case 'leftOut':
     case 'atMinute':
+    case 'split':
       return [edit.step]
     default:
       return edit satisfies never
@@ -208,6 +221,21 @@ function goAlong(
   const places = named.map((name) => steps.findIndex(({ id }) => id === name)).toSorted((a, b) => a - b)
   const goes = places.every((at) => steps[at]!.per === 'piece' && steps[at]!.times === undefined)
   return goes && (by === 'step' || places.every((at, k) => at === places[0]! + k))
+}
+
+/** Bag by bag: each of the others under a name of its own, then the white's, which is the step as it was. */
+function byBag(step: StepRule, bags: MadeOf['bags']): readonly StepRule[] {
+  const { does: _does, ...piped } = step
+  return [
+    ...bags.map(({ id, name }): StepRule => ({
+      ...piped,
+      id: `${step.id}-${id}`,
+      title: `Pipe ${name}`,
+      bag: id,
+      short: name,
+    })),
+    { ...step, bag: null },
+  ]
 }
 
 function passed(step: StepRule, { steps, by }: Extract<ScoreEdit, { kind: 'pass' }>): StepRule {

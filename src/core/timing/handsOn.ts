@@ -1,5 +1,6 @@
 import type { BatchRequest, MoldFill } from '../batch/index.ts'
-import { gets, type HandsOn, type StepRule, type Technique } from '../technique/index.ts'
+import { beadLengthMm } from '../pattern/index.ts'
+import { gets, type StepRule, type Technique } from '../technique/index.ts'
 
 /** One piece of the order, numbered from 1 through all molds. */
 export interface PieceSlot {
@@ -23,12 +24,12 @@ export function slotsThatGet(
 }
 
 /** Whether that piece's marks ask for that step at all. */
-export function isAskedFor({ handsOn }: Pick<StepRule, 'handsOn'>, { laid }: MoldFill): boolean {
+export function isAskedFor({ handsOn, bag }: Pick<StepRule, 'handsOn' | 'bag'>, { laid }: MoldFill): boolean {
   switch (handsOn.by) {
     case 'drops':
       return laid.drops.length + (handsOn.of === 'white' ? 0 : laid.sprinkles.length) > 0
     case 'bead':
-      return laid.beads.length > 0
+      return beadsOf(laid, bag).length > 0
     case 'strokes':
       return laid.strokes.length > 0
     default:
@@ -41,7 +42,7 @@ const SWIRL_STROKES = 2
 
 /** Minutes a step keeps the hands: on one piece where it is done per piece, else on all of those pieces that get it. */
 export function handsOnMin(step: StepRule, slots: readonly PieceSlot[], job: HandsJob): number {
-  return secondsOf(step.handsOn, slotsThatGet(step, slots), job) / 60
+  return secondsOf(step, slotsThatGet(step, slots), job) / 60
 }
 
 export interface HandsJob {
@@ -49,7 +50,16 @@ export interface HandsJob {
   readonly technique: Technique
 }
 
-function secondsOf(handsOn: HandsOn, slots: readonly PieceSlot[], job: HandsJob): number {
+/** The beads of that bag, null for the white's; all of them where none is said. */
+function beadsOf({ beads }: MoldFill['laid'], bag: StepRule['bag']): MoldFill['laid']['beads'] {
+  return bag === undefined ? beads : beads.filter((bead) => (bead.bag ?? null) === bag)
+}
+
+function secondsOf(
+  { handsOn, bag }: Pick<StepRule, 'handsOn' | 'bag'>,
+  slots: readonly PieceSlot[],
+  job: HandsJob,
+): number {
   const { hands } = job.request
   const sum = (each: (fill: MoldFill) => number) => slots.reduce((total, slot) => total + each(slot.fill), 0)
   switch (handsOn.by) {
@@ -62,7 +72,11 @@ function secondsOf(handsOn: HandsOn, slots: readonly PieceSlot[], job: HandsJob)
     case 'decant':
       return hands.decantS * slots.length
     case 'bead':
-      return sum((fill) => fill.white.beadMm / hands.beadMmPerS + hands.ringLiftS * fill.laid.beads.length)
+      return sum(({ laid }) => {
+        const beads = beadsOf(laid, bag)
+        const lengthMm = beads.reduce((all, bead) => all + beadLengthMm(bead), 0)
+        return lengthMm / hands.beadMmPerS + hands.ringLiftS * beads.length
+      })
     case 'strokes':
       return sum(
         ({ laid }) =>

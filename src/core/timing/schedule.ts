@@ -228,7 +228,9 @@ function sortsOn(fills: readonly MoldFill[]): ReadonlySet<MarkSort> {
 function isOn(step: StepRule, slots: readonly PieceSlot[], pieceNo: number | null): boolean {
   const own = slotsThatGet(step, slots)
   const asked = own.filter(({ fill }) => isAskedFor(step, fill))
-  return pieceNo === null || asked.length === 0 || asked.some(({ no }) => no === pieceNo)
+  // What is done bag by bag is done where there is something in that bag to lay.
+  const isOpen = asked.length === 0 && step.bag === undefined
+  return pieceNo === null || isOpen || asked.some(({ no }) => no === pieceNo)
 }
 
 /** Through which hole each bead is laid: as it was cut when the turn was done, or as it is by now. */

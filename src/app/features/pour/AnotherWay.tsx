@@ -50,6 +50,9 @@ export function AnotherWay({ story, step, plan, done, otherwise }: AnotherWayPro
     (each, k) => k === own || (k > own && round !== undefined && each.round === round),
   )
   const ids = together.map(({ id }) => id)
+  const inOneRound = technique.steps
+    .filter((each) => round !== undefined && each.round === round && each.times === undefined)
+    .map(({ id }) => id)
   const here = undone.filter(({ stepId, pieceNo }) => ids.includes(stepId) && pieceNo === step.pieceNo)
   const all = undone.filter(({ stepId }) => ids.includes(stepId))
   // Whatever else goes on pieces, as far as the pour can be without it.
@@ -146,6 +149,19 @@ export function AnotherWay({ story, step, plan, done, otherwise }: AnotherWayPro
             units={units}
             cut={(mm) => tell({ kind: 'holeCut', mm }, 'The hole is cut: windows and grams follow.')}
           />
+        )}
+        {inOneRound.length > 1 && others.length > 0 && (
+          <div className="mt-4">
+            <Choice
+              label="On all pieces before the next step"
+              choose={() =>
+                tell(
+                  { kind: 'written', edit: { kind: 'pass', steps: inOneRound, by: 'step' } },
+                  'All of it first, then the next step.',
+                )
+              }
+            />
+          </div>
         )}
         {own >= 0 && step.place === 'pour' && (
           <details className="mt-4">

@@ -82,6 +82,7 @@ function Score({ request: planned, plan, change }: ScoreProps) {
             technique={technique}
             colours={request.colours}
             pieces={pieceCount(request)}
+            hasBags={(request.bags?.length ?? 0) > 0}
             earlier={movedBy(rows, at, -1)}
             later={movedBy(rows, at, 1)}
             write={write}
@@ -117,6 +118,7 @@ interface RowProps {
   readonly technique: Technique
   readonly colours: BatchRequest['colours']
   readonly pieces: number
+  readonly hasBags: boolean
   /** The move one place up or down; null where there is none. */
   readonly earlier: ScoreEdit | null
   readonly later: ScoreEdit | null
@@ -125,9 +127,10 @@ interface RowProps {
   readonly id: StepId
 }
 
-function Row({ row, technique, colours, pieces, earlier, later, write, id }: RowProps) {
+function Row({ row, technique, colours, pieces, hasBags, earlier, later, write, id }: RowProps) {
   const [isOpen, setIsOpen] = useState(false)
   const { step, title, count, beginMin, passes } = row
+  const splits = hasBags && step.takes === 'beads' && step.bag === undefined
   return (
     <li className="py-2" data-score-step={step.id}>
       <div className="flex items-center gap-3">
@@ -168,6 +171,15 @@ function Row({ row, technique, colours, pieces, earlier, later, write, id }: Row
             >
               Leave it out
             </button>
+            {splits && (
+              <button
+                type="button"
+                className="button button-quiet"
+                onClick={() => write({ kind: 'split', step: step.id })}
+              >
+                Each bag by itself
+              </button>
+            )}
             {passes && (
               <button type="button" className="button button-quiet" onClick={() => write(passes.edit)}>
                 {passes.edit.by === 'step'
