@@ -133,9 +133,9 @@ function Row({ row, technique, colours, pieces, hasBags, earlier, later, write, 
   const splits = hasBags && step.takes === 'beads' && step.bag === undefined
   return (
     <li className="py-2" data-score-step={step.id}>
-      <div className="flex items-center gap-3">
+      <div className="flex flex-wrap items-center gap-x-3 gap-y-1">
         <StepPicture technique={technique} at={technique.steps.indexOf(step)} />
-        <div className="min-w-0 flex-1">
+        <div className="min-w-0 flex-1 basis-48">
           <p className="font-semibold">
             {title}
             {count > 1 && <span className="text-ink-soft font-normal"> × {count}</span>}
@@ -145,21 +145,23 @@ function Row({ row, technique, colours, pieces, hasBags, earlier, later, write, 
             {step.atMin !== undefined && ', your minute'}
           </p>
         </div>
-        <Move label={`Earlier: ${title}`} edit={earlier} write={write}>
-          <ArrowUp className="size-5" aria-hidden />
-        </Move>
-        <Move label={`Later: ${title}`} edit={later} write={write}>
-          <ArrowDown className="size-5" aria-hidden />
-        </Move>
-        <button
-          type="button"
-          className="button button-quiet min-h-11 px-3"
-          aria-expanded={isOpen}
-          aria-label={`More: ${title}`}
-          onClick={() => setIsOpen(!isOpen)}
-        >
-          More
-        </button>
+        <div className="ml-auto flex gap-2">
+          <Move label={`Earlier: ${title}`} edit={earlier} write={write}>
+            <ArrowUp className="size-5" aria-hidden />
+          </Move>
+          <Move label={`Later: ${title}`} edit={later} write={write}>
+            <ArrowDown className="size-5" aria-hidden />
+          </Move>
+          <button
+            type="button"
+            className="button button-quiet min-h-11 px-3"
+            aria-expanded={isOpen}
+            aria-label={`More: ${title}`}
+            onClick={() => setIsOpen(!isOpen)}
+          >
+            More
+          </button>
+        </div>
       </div>
       {isOpen && (
         <div className="bg-sunken mt-2 flex flex-col gap-4 rounded-xl p-3">
