@@ -92,24 +92,30 @@ test('a plan is begun from so much resin, or from what was poured', LONG, async 
 })
 
 test(
-  'a way is copied and its steps changed; what a rule forbids cannot be chosen; kept as a recipe and poured, it is one’s own',
+  'the order of a way is written on and the way given a name; what a rule forbids cannot be chosen; kept as a recipe and poured, it is one’s own',
   LONG,
   async ({ page }) => {
     await openStudio(page, '/plan')
-    await page.getByText('Steps of this way').click()
-    await page.getByRole('button', { name: 'Make it my own way' }).click()
-    await page.getByLabel('Name of the way').fill('Late look bloom')
-    const step = (id: string) => page.locator(`[data-own-step="${id}"]`)
-    await expect(step('settle')).toContainText('White on moving ink travels with it')
-    await expect(step('settle').getByRole('checkbox')).toHaveCount(0)
-    await expect(step('white')).toContainText('the way is made of it')
-    await step('bubbles').getByRole('checkbox').check()
-    await step('lookLate').getByLabel('So long after').fill('2000')
-    await expect(
-      page.getByText(/wait of a step is 2000, expected at least 0 and at most 600 min/).first(),
-    ).toBeVisible()
-    await step('lookLate').getByLabel('So long after').fill('90')
-    await step('lookLate').getByLabel('note').fill('By torch from the side.')
+    await page.getByRole('button', { name: 'Change the order' }).click()
+    const order = page.getByRole('dialog', { name: 'The order of the hands' })
+    const row = (id: string) => page.locator(`[data-score-step="${id}"]`)
+    const leaveOut = async (id: string) => {
+      await row(id).getByRole('button', { name: /^More/ }).click()
+      await row(id).getByRole('button', { name: 'Leave it out' }).click()
+    }
+    await leaveOut('settle')
+    await expect(order.getByRole('alert')).toContainText('White on moving ink travels with it')
+    await leaveOut('white')
+    await expect(order.getByRole('alert')).toContainText('The whole pour is timed for it')
+    await leaveOut('bubbles')
+    await expect(row('bubbles')).toHaveCount(0)
+    await row('lookLate').getByRole('button', { name: /^More/ }).click()
+    const figures = page.locator('[data-own-step="lookLate"]')
+    await figures.getByLabel('So long after').fill('90')
+    await figures.getByLabel('A note at it').fill('By torch from the side.')
+    await order.getByLabel(/^Name of this way/).fill('Late look bloom')
+    await expect(order.getByLabel('What you wrote')).toContainText('90 min from the step it hangs on')
+    await page.keyboard.press('Escape')
     await expect(page.getByRole('heading', { name: 'Late look bloom' })).toBeVisible()
     await open(page)
     await sheet(page).getByRole('button', { name: 'Keep it' }).click()

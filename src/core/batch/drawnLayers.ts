@@ -44,6 +44,7 @@ export function pourOfLayer(
     name: layer.name,
     technique,
     ownWay: null,
+    score: undefined,
     pieces: orders.map((order): PieceOrder => {
       const id = kindId(order)
       const under = stacked.find((fill) => fill.id === id)?.layers ?? []

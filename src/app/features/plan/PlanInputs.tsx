@@ -30,7 +30,6 @@ import { cupsHeld } from '#app/components/begunCups.ts'
 import { CupList } from '#app/components/CupList.tsx'
 import { LayerList } from '#app/components/LayerList.tsx'
 import { AfterAndPromise } from './AfterAndPromise.tsx'
-import { OwnWayFields } from './OwnWayFields.tsx'
 import { BagFields } from './BagFields.tsx'
 import { FineTuning } from './FineTuning.tsx'
 import { LayerPatterns } from './LayerPatterns.tsx'
@@ -194,11 +193,6 @@ export function PourFields(props: InputsProps) {
           onChange={(bags) => change({ bags })}
         />
       )}
-      <OwnWayFields
-        draft={draft}
-        problem={Object.entries(problems).find(([path]) => path.startsWith('ownWay'))?.[1]}
-        change={change}
-      />
     </>
   )
 }

@@ -5,17 +5,21 @@ import { judgedScore, pieceCount, techniqueOfPour, type BatchRequest } from '#co
 import type { BatchPlan } from '#core/plan/index.ts'
 import {
   addedId,
+  TECHNIQUES,
+  type OwnWay,
   type EditRefused,
   type ScoreEdit,
   type StepId,
   type Technique,
 } from '#core/technique/index.ts'
 import { printSpan } from '#core/units/index.ts'
+import { wordChange } from '#words/ownWay.ts'
 import { wordEdit, wordRefused } from '#words/score.ts'
 import { QuantityField } from '#app/components/QuantityField.tsx'
 import { Sheet } from '#app/components/Sheet.tsx'
 import { StepPicture } from '#app/components/StepPicture.tsx'
 import { WorkFields } from '#app/components/WorkFields.tsx'
+import { OwnFigures, withChange } from './OwnFigures.tsx'
 import { isMoveOf, movedBy, rowsOf, type ScoreRow } from './rows.ts'
 
 interface ScoreProps {
@@ -29,7 +33,12 @@ function Score({ request: planned, plan, change }: ScoreProps) {
   const [refused, setRefused] = useState<EditRefused | null>(null)
   // The plan comes after what is written, and a second tap does not wait for it.
   const [score, setScore] = useState(planned.score ?? [])
-  const request = { ...planned, score }
+  const [ownWay, setOwnWay] = useState(planned.ownWay?.of === planned.technique ? planned.ownWay : null)
+  const request = { ...planned, score, ownWay }
+  const setOwn = (next: OwnWay | null) => {
+    setOwnWay(next)
+    change({ ownWay: next })
+  }
   const set = (next: readonly ScoreEdit[]) => {
     setScore(next)
     change({ score: next.length > 0 ? next : undefined })
@@ -59,7 +68,8 @@ function Score({ request: planned, plan, change }: ScoreProps) {
       <p className="text-stop mb-2 font-medium empty:hidden" role="alert">
         {refused && wordRefused(refused)}
       </p>
-      {score.length > 0 && (
+      {(score.length > 0 || ownWay) && <WayName own={ownWay} technique={request.technique} set={setOwn} />}
+      {(score.length > 0 || (ownWay?.steps.length ?? 0) > 0) && (
         <ul className="mb-4 flex flex-col gap-1" aria-label="What you wrote">
           {judgedScore(request).map(({ edit, refused: why }) => (
             <li key={JSON.stringify(edit)} className="flex items-center justify-between gap-3">
@@ -68,6 +78,20 @@ function Score({ request: planned, plan, change }: ScoreProps) {
                 {why && <span className="text-caution"> {wordRefused(why)}</span>}
               </span>
               <button type="button" className="button button-quiet shrink-0" onClick={() => takeBack(edit)}>
+                Take it back
+              </button>
+            </li>
+          ))}
+          {(ownWay?.steps ?? []).map((said) => (
+            <li key={said.step} className="flex items-center justify-between gap-3">
+              <span>{wordChange(said, titleOf)}</span>
+              <button
+                type="button"
+                className="button button-quiet shrink-0"
+                onClick={() =>
+                  setOwn(withChange(ownWay, { technique: request.technique, change: { step: said.step } }))
+                }
+              >
                 Take it back
               </button>
             </li>
@@ -87,6 +111,9 @@ function Score({ request: planned, plan, change }: ScoreProps) {
             later={movedBy(rows, at, 1)}
             write={write}
             id={addedId(score)}
+            figures={
+              <OwnFigures technique={request.technique} stepId={row.step.id} own={ownWay} set={setOwn} />
+            }
           />
         ))}
       </ol>
@@ -96,7 +123,8 @@ function Score({ request: planned, plan, change }: ScoreProps) {
 
 /** What opens it. */
 export function ScoreButton(props: ScoreProps) {
-  const written = props.request.score?.length ?? 0
+  const { score = [], ownWay } = props.request
+  const written = score.length + (ownWay?.steps.length ?? 0)
   return (
     <Dialog.Root>
       <Dialog.Trigger className="button button-quiet no-print">
@@ -125,9 +153,11 @@ interface RowProps {
   readonly write: (edit: ScoreEdit) => void
   /** What something put in between would be called. */
   readonly id: StepId
+  /** What of it can be longer or shorter. */
+  readonly figures: React.ReactNode
 }
 
-function Row({ row, technique, colours, pieces, hasBags, earlier, later, write, id }: RowProps) {
+function Row({ row, technique, colours, pieces, hasBags, earlier, later, write, id, figures }: RowProps) {
   const [isOpen, setIsOpen] = useState(false)
   const { step, title, count, beginMin, passes } = row
   const splits = hasBags && step.takes === 'beads' && step.bag === undefined
@@ -191,6 +221,7 @@ function Row({ row, technique, colours, pieces, hasBags, earlier, later, write, 
             )}
           </div>
           <OwnMinute row={row} write={write} />
+          {figures}
           <div>
             <h3 className="mb-2 text-base">Put something in before it</h3>
             <WorkFields
@@ -206,6 +237,35 @@ function Row({ row, technique, colours, pieces, hasBags, earlier, later, write, 
         </div>
       )}
     </li>
+  )
+}
+
+interface WayNameProps {
+  readonly own: OwnWay | null
+  readonly technique: BatchRequest['technique']
+  readonly set: (own: OwnWay | null) => void
+}
+
+/** What the way is called that comes of it; without a name it is the way it was copied from. */
+function WayName({ own, technique, set }: WayNameProps) {
+  const [name, setName] = useState(own?.name ?? '')
+  return (
+    <label className="mb-3 flex max-w-sm flex-col gap-1 text-sm font-medium">
+      Name of this way, if it is to have one
+      <input
+        className="field"
+        maxLength={80}
+        value={name}
+        placeholder={TECHNIQUES[technique].name}
+        onChange={(event) => {
+          setName(event.target.value)
+          const given = event.target.value.trim()
+          const steps = own?.steps ?? []
+          if (given !== '') set({ of: technique, name: given, steps })
+          else if (steps.length === 0) set(null)
+        }}
+      />
+    </label>
   )
 }
 
