@@ -58,6 +58,18 @@ export const endingSchema = v.picklist(ENDING_IDS, `ending is none of ${ENDING_I
 const TECHNIQUE_IDS = Object.keys(TECHNIQUES) as [TechniqueId, ...TechniqueId[]]
 const techniqueSchema = v.picklist(TECHNIQUE_IDS, `technique is none of ${TECHNIQUE_IDS.join(', ')}`)
 
+const bedSchema = v.variant(
+  'by',
+  [
+    v.object({ by: v.literal('depth'), mm: depth('bed in each') }),
+    v.object({
+      by: v.literal('volume'),
+      ml: amount('bed in each', 'ml', { above: 0, atMost: 20_000 }),
+    }),
+  ],
+  'the bed of a piece is told by neither depth nor volume',
+)
+
 const entries = {
   name: usual(text('batch name'), 'Batch'),
   technique: techniqueSchema,
@@ -69,6 +81,7 @@ const entries = {
         count: count('number of pieces', { atLeast: 1, atMost: 60 }),
         pattern: v.optional(v.nullable(patternSchema), null),
         technique: v.optional(techniqueSchema),
+        bed: v.optional(bedSchema),
         surplus: v.optional(
           v.literal(
             true,

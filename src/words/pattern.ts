@@ -111,6 +111,8 @@ function wordScaled(scaled: Scaled, units: UnitChoice): string {
       return `cup ${scaled.name}: ${g(scaled.fromG)} → ${g(scaled.toG)}`
     case 'white':
       return `white to weigh off: ${g(scaled.fromG)} → ${g(scaled.toG)}`
+    case 'bed':
+      return `bed in each: ${ml(scaled.fromMl)} → ${ml(scaled.toMl)}`
     case 'inclusions':
       return `what is set in: ${ml(scaled.fromMl)} → ${ml(scaled.toMl)}`
     default:

@@ -223,10 +223,9 @@ test(
       await page.getByLabel('Mold 1').selectOption({ label: 'Salt dish' })
       await page.getByLabel('Pieces of Salt dish', { exact: true }).fill('10')
       await page.getByText('Plain', { exact: true }).click()
-      await page.getByText('Depths, measuring, hands').click()
       // 45 ml over ten of them: how deep that is follows from the water fills.
-      await page.getByRole('textbox', { name: 'Or so much in each' }).fill('4.5')
-      await expect(page.getByRole('textbox', { name: 'Base' })).toHaveValue('3.31')
+      await page.getByRole('textbox', { name: 'Base in each' }).fill('4.5 ml')
+      await expect(page.getByText(/3\.3 mm/).first()).toBeVisible()
       await page.getByLabel('Add a layer').selectOption('solventPaint')
       const paint = page.locator('[data-layer="solventPaint"]')
       for (const name of ['Slate paste', 'Pewter mica'])

@@ -27,6 +27,7 @@ export {
   pieceCount,
   withoutOrder,
   type Colourway,
+  type BedSaid,
   type PieceOrder,
 } from './pieces.ts'
 export {

@@ -124,6 +124,12 @@ export function plannedPattern(
   return patternOf(order, request.white, technique, unpipedBedMm(order, request, technique))
 }
 
+/** How deep the bed of those pieces is said to be, mm; what the batch says where they do not, null where nothing does. */
+function bedSaidMm({ bed, mold }: Pick<PieceOrder, 'bed' | 'mold'>, bedMm: number | null): number | null {
+  if (!bed) return bedMm
+  return bed.by === 'depth' ? bed.mm : heightOfMm(mold, bed.ml)
+}
+
 /** The bed before it is known how much white lies on it. */
 function unpipedBedMm(
   order: PieceOrder,
@@ -133,7 +139,7 @@ function unpipedBedMm(
   const { mold } = order
   return (
     sealedMm({ sealed }, kindId(order), BED) ??
-    bedMm ??
+    bedSaidMm(order, bedMm) ??
     usualBedMm(mold, technique, {
       aboveMm: saidMm(
         layers.filter((each) => isIn(each, { id: kindId(order) })),
@@ -206,7 +212,8 @@ function fillMold(
   const drawn = technique.white.by !== 'none'
   const whiteMm = drawn ? (white.volumeMl * 1000) / areaMm2 : 0
   const bedMm =
-    request.bedMm ?? usualBedMm(mold, technique, { aboveMm: whiteMm + laterMm, lipMm: request.lipMm })
+    bedSaidMm(order, request.bedMm) ??
+    usualBedMm(mold, technique, { aboveMm: whiteMm + laterMm, lipMm: request.lipMm })
   const freeMl = volumeUpToMl(mold, Math.max(0, mold.depthMm - request.lipMm - whiteMm - laterMm))
   const sealedOr = (id: string, amount: LaterLayer['amount']): LaterLayer['amount'] => {
     const mm = sealedMm(request, kindId(order), id)

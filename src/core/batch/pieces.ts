@@ -12,11 +12,17 @@ export interface PieceOrder {
   readonly pattern: Pattern | null
   /** The way they are laid in; the batch's own where nothing is said. */
   readonly technique?: TechniqueId | undefined
+  /** How much of the bed lies in each of them, where somebody said so; as in the others where nothing is said. */
+  readonly bed?: BedSaid | undefined
   /** Poured from what the mix leaves over, as far as that goes: nothing is stirred for their beds. */
   readonly surplus?: true | undefined
   /** What sets them apart from other pieces of the batch in the same mold; nothing where they are the only ones. */
   readonly colourway?: Colourway | undefined
 }
+
+/** A bed as people say it: so deep, or so much in each mold. */
+export type BedSaid =
+  { readonly by: 'depth'; readonly mm: number } | { readonly by: 'volume'; readonly ml: number }
 
 /** Pieces of one mix in colours of their own. */
 export interface Colourway {

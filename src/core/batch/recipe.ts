@@ -65,6 +65,12 @@ export function laidInto(request: BatchRequest, order: PieceOrder, mold: Mold): 
     ...order,
     mold,
     pattern: order.pattern && scaledPattern(order.pattern, openAreaMm2(mold.outline)).pattern,
+    ...(order.bed?.by === 'volume' && {
+      bed: {
+        by: 'volume' as const,
+        ml: rounded((order.bed.ml * layerAreaMm2(mold)) / layerAreaMm2(order.mold)),
+      },
+    }),
   }
   const pieces = request.pieces.map((each) => (each === order ? into : each))
   /** By how much more area those pieces have than before; as before where there are none any more. */

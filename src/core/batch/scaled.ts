@@ -11,6 +11,7 @@ export type Scaled =
   | { readonly of: 'layer'; readonly name: string; readonly fromMl: number; readonly toMl: number }
   | { readonly of: 'cup'; readonly name: string; readonly fromG: number; readonly toG: number }
   | { readonly of: 'white'; readonly fromG: number; readonly toG: number }
+  | { readonly of: 'bed'; readonly fromMl: number; readonly toMl: number }
   | { readonly of: 'inclusions'; readonly fromMl: number; readonly toMl: number }
 
 /** The request with those pieces in another mold, and every figure that the other area made different. */
@@ -35,12 +36,20 @@ export function movedInto(
     request,
     scaled: [
       ...marksScaled(order, mold),
+      ...bedScaled(order, request.pieces[before.pieces.indexOf(order)]),
       ...cupsScaled(before.cups, request.cups),
       ...(fromG === toG ? [] : [{ of: 'white', fromG, toG } as const]),
       ...layers,
       ...(stones[0] === stones[1] ? [] : [{ of: 'inclusions', fromMl: stones[0], toMl: stones[1] } as const]),
     ],
   }
+}
+
+function bedScaled({ bed }: PieceOrder, after: PieceOrder | undefined): readonly Scaled[] {
+  const now = after?.bed
+  return bed?.by === 'volume' && now?.by === 'volume' && bed.ml !== now.ml
+    ? [{ of: 'bed', fromMl: bed.ml, toMl: now.ml }]
+    : []
 }
 
 function marksScaled({ pattern }: PieceOrder, mold: Mold): readonly Scaled[] {

@@ -1,6 +1,5 @@
 import { POUR_MIX, type BatchRequest, type Measured } from '../batch/index.ts'
-import type { Ended } from '../technique/index.ts'
-import { stepOfKey } from '../timing/index.ts'
+import { stepOfKey, type Ended } from '../technique/index.ts'
 import { readPour, standing, weighedOf, type PourEvent } from './pour.ts'
 
 /**

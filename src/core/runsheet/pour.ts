@@ -1,12 +1,13 @@
 import {
   layerOfMix,
   STIR,
+  stepOfKey,
   stepsNamed,
   type EndingId,
   type ScoreEdit,
   type Technique,
 } from '../technique/index.ts'
-import { AS_PLANNED, stepOfKey, type Otherwise, type Reading } from '../timing/index.ts'
+import { AS_PLANNED, type Otherwise, type Reading } from '../timing/index.ts'
 
 /** What happened at a bench, as it happened. Nothing is ever rewritten: an undo is an event too. */
 export type PourEvent = { readonly id: string; readonly atMs: number } & (

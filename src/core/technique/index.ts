@@ -57,6 +57,7 @@ export {
 } from './score.ts'
 export { aimEdges, shiftedTechnique } from './shift.ts'
 export { bottlenecksOf, gets, together, wayOf } from './together.ts'
+export { stepOfKey } from './turnKey.ts'
 export { ALWAYS_NEEDED, TOOLS, type ToolGroup, type ToolId } from './tools.ts'
 export type {
   Agent,

@@ -19,11 +19,11 @@ export { handsOnMin, pieceSlots, slotsThatGet, type PieceSlot } from './handsOn.
 export { type TimedTurn } from './layOut.ts'
 export { aimOf, toldOn, windowsOf, type DecantPlan, type Schedule, type SoFar } from './schedule.ts'
 export { scheduleBatch, settledRequest, type PassedOver, type SettledSchedule } from './settle.ts'
-export { AS_PLANNED, holeAt, stepOfKey, turnsOf, type Otherwise } from './turns.ts'
+export { AS_PLANNED, holeAt, type Otherwise } from './otherwise.ts'
 export { capacityOf, type Capacity } from './capacity.ts'
 export { emptiedLateMin, lastBeadMin, missOf, whiteLasts, type Miss } from './holds.ts'
 export { portionedAt, type WhiteCup } from './whiteCup.ts'
-export { type Turn } from './turns.ts'
+export { turnsOf, type Turn } from './turns.ts'
 export {
   bandsOf,
   believe,

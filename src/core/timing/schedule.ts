@@ -28,6 +28,7 @@ import {
   asNeeded,
   gets,
   markedAt,
+  stepOfKey,
   stepRule,
   stepThat,
   strewingOf,
@@ -52,7 +53,8 @@ import {
   type PourSetting,
   wholeLife,
 } from './pour.ts'
-import { AS_PLANNED, holeAt, inOrder, stepOfKey, turnsOf, type Otherwise, type Turn } from './turns.ts'
+import { AS_PLANNED, holeAt, type Otherwise } from './otherwise.ts'
+import { inOrder, turnsOf, type Turn } from './turns.ts'
 import { threadsSince, windowAsSeen, type Seen } from './seen.ts'
 import { whiteBagOf, type WhiteCup } from './whiteCup.ts'
 

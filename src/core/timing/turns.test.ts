@@ -5,7 +5,8 @@ import { backLayer } from '../../../tests/support/layers.ts'
 import type { LaterLayer } from '../batch/index.ts'
 import { TECHNIQUES, withAfter, type StepId } from '../technique/index.ts'
 import { handsOnMin, pieceSlots } from './handsOn.ts'
-import { AS_PLANNED, turnsOf } from './turns.ts'
+import { AS_PLANNED } from './otherwise.ts'
+import { turnsOf } from './turns.ts'
 
 const job = (technique: 'bloom' | 'petri', count: number) => {
   const request = bloomRequest({ technique }, count)

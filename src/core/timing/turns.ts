@@ -1,5 +1,6 @@
-import type { StepId, StepRule, Technique } from '../technique/index.ts'
+import type { StepRule, Technique } from '../technique/index.ts'
 import { slotsThatGet, type PieceSlot } from './handsOn.ts'
+import { AS_PLANNED, type Otherwise } from './otherwise.ts'
 
 /** One thing to do in the run: a step for the batch, or a step on one piece in one round. */
 export interface Turn {
@@ -8,39 +9,6 @@ export interface Turn {
   readonly pieceNo: number | null
   /** From 1; null where the step is gone through once. */
   readonly roundNo: number | null
-}
-
-/** What hands do otherwise than it was planned. */
-export interface Otherwise {
-  /** Turns that are left out, by key. */
-  readonly leftOut: readonly string[]
-  /** So many rounds more, of steps that pieces are gone over with in rounds. */
-  readonly moreRounds: number
-  /** Holes that the bag's was cut to, in order. */
-  readonly holes: readonly HoleCut[]
-  /** The pieces in the order they are taken from now on, by number; as they stand where empty. */
-  readonly pieceOrder: readonly number[]
-  /** Small mixes of white that were stirred since, g together. */
-  readonly moreWhiteG: number
-}
-
-/** The bag's hole from that minute on. */
-export interface HoleCut {
-  readonly atMin: number
-  readonly mm: number
-}
-
-export const AS_PLANNED: Otherwise = {
-  leftOut: [],
-  moreRounds: 0,
-  holes: [],
-  pieceOrder: [],
-  moreWhiteG: 0,
-}
-
-/** The bag's hole at that minute; by now where none is said. */
-export function holeAt({ holes }: Otherwise, plannedMm: number, atMin = Infinity): number {
-  return holes.findLast((cut) => cut.atMin <= atMin)?.mm ?? plannedMm
 }
 
 /** The pieces in the order they are taken. */
@@ -85,11 +53,6 @@ function groupTurns(group: readonly StepRule[], slots: readonly PieceSlot[], mor
         .map((step) => turnOn(step, slot.no, roundNo)),
     ),
   )
-}
-
-/** The step that a turn of that key is of. */
-export function stepOfKey(key: string): StepId {
-  return key.split('.')[0]!
 }
 
 function turnOn(step: StepRule, pieceNo: number, roundNo: number | null): Turn {

@@ -1,4 +1,3 @@
-import { heightOfMm, volumeUpToMl } from '#core/mold/index.ts'
 import { isDrawn, isFlowered, isInked, isPiped, TECHNIQUES, waysOf } from '#core/technique/index.ts'
 import type { Dimension, UnitId } from '#core/units/index.ts'
 import { QuantityField } from '#app/components/QuantityField.tsx'
@@ -11,7 +10,6 @@ import { inUnits } from '#words/inUnits.ts'
 /** Figures with a usual value: depths, the white's pattern, how it is measured, what stays behind, how fast the hands are. */
 export function FineTuning({ draft, problems, units, change }: InputsProps) {
   const { white, measuring, loss, hands } = draft
-  const first = draft.pieces[0]?.mold
   const field = (
     label: string,
     path: string,
@@ -63,19 +61,6 @@ export function FineTuning({ draft, problems, units, change }: InputsProps) {
           hint="Empty: as much as it takes"
           problem={problems['leastMixG']}
         />
-        {!drawn && (
-          <QuantityField
-            label="Or so much in each"
-            dimension="volume"
-            unit={units.volume}
-            value={draft.bedMm === null || !first ? null : volumeUpToMl(first, draft.bedMm)}
-            emptyAllowed
-            onChange={(ml) =>
-              first && change({ bedMm: ml === null ? null : Number.isNaN(ml) ? ml : heightOfMm(first, ml) })
-            }
-            hint={first && `As deep as that stands in ${first.name}`}
-          />
-        )}
         {field(
           'Lip left free',
           'lipMm',

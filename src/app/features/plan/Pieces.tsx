@@ -12,6 +12,7 @@ import {
   techniqueOn,
   withoutOrder,
   type BatchRequest,
+  type BedSaid,
   type Colourway,
   type PieceOrder,
 } from '#core/batch/index.ts'
@@ -19,6 +20,9 @@ import type { Colour } from '#core/colour/index.ts'
 import type { Mold } from '#core/mold/index.ts'
 import { isDrawn, isInked, standsAlone, TECHNIQUES, type TechniqueId } from '#core/technique/index.ts'
 import { wordMoved } from '#words/pattern.ts'
+import { mixedDensityGPerMl } from '#core/resin/index.ts'
+import { printQuantity } from '#core/units/index.ts'
+import { BedField } from '#app/components/BedField.tsx'
 import { CountField } from '#app/components/CountField.tsx'
 import { useSay } from '#app/components/undo.tsx'
 import { useUnits } from '#app/platform/queries.ts'
@@ -117,6 +121,7 @@ interface OrderLineProps {
 
 function OrderLine({ order, no, molds, draft, set, move, divide, leaveOut }: OrderLineProps) {
   const patternLink = usePatternLink()
+  const units = useUnits()
   const name = kindName(order)
   return (
     <>
@@ -170,6 +175,20 @@ function OrderLine({ order, no, molds, draft, set, move, divide, leaveOut }: Ord
           <Palette className="size-4" aria-hidden /> Colourway
         </button>
       </div>
+      {!order.surplus && (
+        <BedField
+          label={isDrawn(techniqueOn(order, draft)) ? 'Bed in each' : 'Base in each'}
+          units={units}
+          gPerMl={mixedDensityGPerMl(draft.resin)}
+          usual={
+            draft.bedMm === null || Number.isNaN(draft.bedMm)
+              ? 'as usual; or 5 mm, 50 ml, 60 g'
+              : printQuantity(draft.bedMm, units.length)
+          }
+          bed={order.bed}
+          onChange={(bed) => set(withBed(order, bed))}
+        />
+      )}
       {(draft.pieces.length > 1 || order.technique) && (
         <label className="flex items-center gap-2 text-sm">
           <span className="whitespace-nowrap">Laid as</span>
@@ -202,6 +221,10 @@ function OrderLine({ order, no, molds, draft, set, move, divide, leaveOut }: Ord
       )}
     </>
   )
+}
+
+function withBed({ bed: _before, ...order }: PieceOrder, bed: BedSaid | undefined): PieceOrder {
+  return bed ? { ...order, bed } : order
 }
 
 interface ColourwayFieldsProps {
