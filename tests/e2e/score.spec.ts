@@ -1,4 +1,5 @@
 import { expect, test, type Page } from '@playwright/test'
+import AxeBuilder from '@axe-core/playwright'
 import { go, layOut, mark, openStudio, pourToTheEnd, stepKey, stir, wait } from './bench.ts'
 
 const row = (page: Page, step: string) => page.locator(`[data-score-step="${step}"]`)
@@ -21,6 +22,17 @@ test('the order of the hands is written on in the plan, gone through at the benc
   // All the white, and only then the drags.
   await row(page, 'white').getByRole('button', { name: /^More/ }).click()
   await sheet.getByRole('button', { name: 'On all pieces before the next step' }).click()
+  // By keyboard alone: a look that is left out is called by its name.
+  await row(page, 'lookLate').getByRole('button', { name: /^More/ }).focus()
+  await page.keyboard.press('Enter')
+  await page.keyboard.press('Tab')
+  await page.keyboard.press('Enter')
+  await expect(sheet.getByLabel('What you wrote')).toContainText('Left out: Look 60 minutes after')
+  await expect(row(page, 'lookLate')).toHaveCount(0)
+  const found = await new AxeBuilder({ page })
+    .withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa'])
+    .analyze()
+  expect(found.violations).toEqual([])
   // What cannot be so is said, and changes nothing.
   const before = await steps(page)
   await row(page, 'ink')
@@ -33,7 +45,7 @@ test('the order of the hands is written on in the plan, gone through at the benc
   await sheet.getByRole('button', { name: 'Take it back' }).last().click()
   expect(await steps(page)).toEqual(before)
   await page.keyboard.press('Escape')
-  await expect(page.getByRole('button', { name: 'The order, with 2 of your own' })).toBeVisible()
+  await expect(page.getByRole('button', { name: 'The order, with 3 of your own' })).toBeVisible()
   await page
     .getByRole('link', { name: 'Lay the bench out' })
     .or(page.getByRole('button', { name: 'Lay the bench out' }))

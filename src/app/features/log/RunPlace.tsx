@@ -1,4 +1,3 @@
-import { techniqueOfPour } from '#core/batch/index.ts'
 import { Link, useParams } from 'react-router'
 import { BEST_RATING, type CauseId, type Piece, type RunFacts } from '#core/journal/index.ts'
 import { timedEvents, weighedOf } from '#core/runsheet/index.ts'
@@ -11,7 +10,7 @@ import { AllAmounts } from '#app/components/AllAmounts.tsx'
 import { NoSuchBatch } from '#app/components/NoSuchBatch.tsx'
 import { Place } from '#app/components/Place.tsx'
 import { dateOf } from '#app/components/when.ts'
-import { isTold, markWords, titlesOf } from './markWords.ts'
+import { isTold, markWords, stepsTold, titlesOf } from './markWords.ts'
 import { LayerRuns } from './LayerRuns.tsx'
 import { Replay } from './Replay.tsx'
 import { usePhotos, usePlan, useRunAsPoured, useSettings, useUnits } from '#app/platform/queries.ts'
@@ -78,7 +77,7 @@ function Marks({ story, units }: { story: BatchStory; units: UnitChoice }) {
   if (!planned.data || !asPoured.data) return <p className="sheet">Working out the run …</p>
   const { plan, bands } = asPoured.data
   const marks = timedEvents(events).filter(({ event }) => isTold(event))
-  const titleOf = titlesOf(techniqueOfPour(batch.request), batch.request.layers)
+  const titleOf = titlesOf(stepsTold(batch.request), batch.request.layers)
   const titles = new Map(plan.steps.map((step) => [step.key, step]))
   const plannedAt = new Map(planned.data.steps.map((step) => [step.key, step.endMin]))
   return (

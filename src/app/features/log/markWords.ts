@@ -1,5 +1,5 @@
 import type { Colour } from '#core/colour/index.ts'
-import { drawnIn, type LaterLayer } from '#core/batch/index.ts'
+import { drawnIn, techniqueOfPour, type BatchRequest, type LaterLayer } from '#core/batch/index.ts'
 import {
   dryKey,
   ENDINGS,
@@ -109,6 +109,12 @@ function cupNameOf(event: PourEvent, layers: readonly LaterLayer[]): string | nu
   const { layer, reading } = event
   const cups = layers.find(({ id }) => id === layerOfMix(layer))?.cups ?? []
   return cups.find(({ id }) => id === reading.cup)?.name ?? 'the cup that stayed clear'
+}
+
+/** The steps a run's marks may speak of: as it was gone through, and what of its way was written out of it. */
+export function stepsTold(request: BatchRequest): Pick<Technique, 'steps'> {
+  const usual = techniqueOfPour({ ...request, score: [] })
+  return { steps: [...techniqueOfPour(request).steps, ...usual.steps] }
 }
 
 /** The titles of that pour's steps, and of those of its drawn layers, by the keys of their turns: step, and behind dots round and piece. */

@@ -1,0 +1,172 @@
+import { useState } from 'react'
+import { ArrowDown, ArrowUp } from 'lucide-react'
+import type { BatchRequest } from '#core/batch/index.ts'
+import type { ScoreEdit, StepId, Technique } from '#core/technique/index.ts'
+import { printSpan } from '#core/units/index.ts'
+import { QuantityField } from '#app/components/QuantityField.tsx'
+import { StepPicture } from '#app/components/StepPicture.tsx'
+import { WorkFields } from '#app/components/WorkFields.tsx'
+import type { ScoreRow } from './rows.ts'
+
+interface ScoreStepProps {
+  readonly row: ScoreRow
+  readonly technique: Technique
+  readonly colours: BatchRequest['colours']
+  readonly pieces: number
+  readonly hasBags: boolean
+  /** The move one place up or down; null where there is none. */
+  readonly earlier: ScoreEdit | null
+  readonly later: ScoreEdit | null
+  readonly write: (edit: ScoreEdit) => void
+  /** What something put in between would be called. */
+  readonly id: StepId
+  /** What of it can be longer or shorter. */
+  readonly figures: React.ReactNode
+}
+
+/** A step in the order: its picture and minute, one place up or down, and what else can be written of it. */
+export function ScoreStep(props: ScoreStepProps) {
+  const { row, technique, earlier, later, write } = props
+  const [isOpen, setIsOpen] = useState(false)
+  const { step, title, count, beginMin } = row
+  return (
+    <li className="py-2" data-score-step={step.id}>
+      <div className="flex flex-wrap items-center gap-x-3 gap-y-1">
+        <StepPicture technique={technique} at={technique.steps.indexOf(step)} />
+        <div className="min-w-0 flex-1 basis-48">
+          <p className="font-semibold">
+            {title}
+            {count > 1 && <span className="text-ink-soft font-normal"> × {count}</span>}
+          </p>
+          <p className="text-ink-soft text-sm">
+            {beginMin === null ? '…' : printSpan(beginMin)}
+            {step.atMin !== undefined && ', your minute'}
+          </p>
+        </div>
+        <div className="ml-auto flex gap-2">
+          <Move label={`Earlier: ${title}`} edit={earlier} write={write}>
+            <ArrowUp className="size-5" aria-hidden />
+          </Move>
+          <Move label={`Later: ${title}`} edit={later} write={write}>
+            <ArrowDown className="size-5" aria-hidden />
+          </Move>
+          <button
+            type="button"
+            className="button button-quiet min-h-11 px-3"
+            aria-expanded={isOpen}
+            aria-label={`More: ${title}`}
+            onClick={() => setIsOpen(!isOpen)}
+          >
+            More
+          </button>
+        </div>
+      </div>
+      {isOpen && <Changes {...props} close={() => setIsOpen(false)} />}
+    </li>
+  )
+}
+
+/** What can be written of that step beside its place. */
+function Changes({
+  row,
+  colours,
+  pieces,
+  hasBags,
+  write,
+  id,
+  figures,
+  close,
+}: ScoreStepProps & { readonly close: () => void }) {
+  const { step, passes } = row
+  const splits = hasBags && step.takes === 'beads' && step.bag === undefined
+  return (
+    <div className="bg-sunken mt-2 flex flex-col gap-4 rounded-xl p-3">
+      <div className="flex flex-wrap gap-2">
+        <button
+          type="button"
+          className="button button-quiet"
+          onClick={() => write({ kind: 'leftOut', step: step.id })}
+        >
+          Leave it out
+        </button>
+        {splits && (
+          <button
+            type="button"
+            className="button button-quiet"
+            onClick={() => write({ kind: 'split', step: step.id })}
+          >
+            Each bag by itself
+          </button>
+        )}
+        {passes && (
+          <button type="button" className="button button-quiet" onClick={() => write(passes.edit)}>
+            {passes.edit.by === 'step'
+              ? 'On all pieces before the next step'
+              : `With “${passes.next}”, piece by piece`}
+          </button>
+        )}
+      </div>
+      <OwnMinute row={row} write={write} />
+      {figures}
+      <div>
+        <h3 className="mb-2 text-base">Put something in before it</h3>
+        <WorkFields
+          colours={colours}
+          pieces={pieces}
+          pieceNo={null}
+          put={(work, on) => {
+            write({ kind: 'added', id, work, pieces: on, before: step.id })
+            close()
+          }}
+        />
+      </div>
+    </div>
+  )
+}
+
+interface MoveProps {
+  readonly label: string
+  readonly edit: ScoreEdit | null
+  readonly write: (edit: ScoreEdit) => void
+  readonly children: React.ReactNode
+}
+
+function Move({ label, edit, write, children }: MoveProps) {
+  return (
+    <button
+      type="button"
+      className="button button-quiet min-h-11 px-3"
+      aria-label={label}
+      disabled={edit === null}
+      onClick={() => edit && write(edit)}
+    >
+      {children}
+    </button>
+  )
+}
+
+function OwnMinute({ row, write }: Pick<ScoreStepProps, 'row' | 'write'>) {
+  const [min, setMin] = useState<number | null>(Math.round(row.beginMin ?? 0))
+  return (
+    <div className="flex flex-wrap items-end gap-3">
+      <div className="w-40">
+        <QuantityField
+          label="At a minute of your own"
+          dimension="time"
+          unit="min"
+          value={min}
+          onChange={setMin}
+          hint="After stop-stir"
+        />
+      </div>
+      <button
+        type="button"
+        className="button button-quiet mb-6"
+        disabled={min === null || !(min >= 0 && min <= 1440)}
+        onClick={() => min !== null && write({ kind: 'atMinute', step: row.step.id, min })}
+      >
+        Do it then
+      </button>
+    </div>
+  )
+}
