@@ -1,6 +1,6 @@
 import { useId, useState } from 'react'
 import type { BedSaid } from '#core/batch/index.ts'
-import { fromInner, parseQuantity, printQuantity, unitOf, type UnitChoice } from '#core/units/index.ts'
+import { fromInner, parseAmount, printQuantity, unitOf, type UnitChoice } from '#core/units/index.ts'
 
 interface BedFieldProps {
   readonly label: string
@@ -54,11 +54,10 @@ export function BedField({ label, units, gPerMl, usual, bed, onChange }: BedFiel
 
 /** What was typed as a bed; null where it is none. */
 function bedOf(text: string, units: UnitChoice, gPerMl: number): BedSaid | null {
-  const read = parseQuantity(text, ['length', 'volume', 'mass'], units.length)
+  const read = parseAmount(text, { dimensions: ['length', 'volume'], bareUnit: units.length, gPerMl })
   if (!read.ok || !(read.value.value > 0)) return null
-  const { value, unit } = read.value
-  if (unit.dimension === 'length') return { by: 'depth', mm: value }
-  return { by: 'volume', ml: unit.dimension === 'mass' ? value / gPerMl : value }
+  const { value, dimension } = read.value
+  return dimension === 'length' ? { by: 'depth', mm: value } : { by: 'volume', ml: value }
 }
 
 function textOf(bed: BedSaid | undefined, units: UnitChoice): string {

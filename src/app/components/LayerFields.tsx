@@ -6,6 +6,7 @@ import {
   type Zone,
   type ZonePlace,
 } from '#core/batch/index.ts'
+import { mixedDensityGPerMl } from '#core/resin/index.ts'
 import { LAYER_WAYS, LAYER_WHENS } from '#core/technique/index.ts'
 import { AMOUNT_WORDS, LAYER_WHEN_WORDS, ZONE_WORDS } from '#words/layers.ts'
 import { BottleList } from './BottleList.tsx'
@@ -176,7 +177,7 @@ function ZoneFields({ zone, problem, always, onChange }: ZoneFieldsProps) {
   )
 }
 
-function AmountFields({ layer, units, problems, restTaken, besideFrac, onChange }: LayerFieldsProps) {
+function AmountFields({ layer, pour, units, problems, restTaken, besideFrac, onChange }: LayerFieldsProps) {
   const { amount, when } = layer
   const can: Readonly<Record<LayerAmount['by'], boolean>> = {
     depth: true,
@@ -218,6 +219,8 @@ function AmountFields({ layer, units, problems, restTaken, besideFrac, onChange 
           label="Volume"
           dimension="volume"
           unit={units.volume}
+          gPerMl={mixedDensityGPerMl(layer.resin ?? pour.resin)}
+          hint={`Or by weight: ${units.mass === 'g' ? '20 g' : '1 oz wt'}`}
           value={amount.ml}
           onChange={(ml) => set({ by: 'volume', ml: ml ?? Number.NaN })}
           problem={problems['amount.ml']}

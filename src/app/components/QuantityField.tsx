@@ -1,6 +1,7 @@
 import { useId, useState } from 'react'
 import {
   fromInner,
+  parseAmount,
   parseQuantity,
   printQuantity,
   unitOf,
@@ -18,6 +19,8 @@ interface QuantityFieldProps {
   readonly onChange: (value: number | null) => void
   readonly hint?: string
   readonly emptyAllowed?: boolean
+  /** Of a volume that may be said by weight as well: "60 g". */
+  readonly gPerMl?: number
   /** What is wrong with the value itself, from the schema. */
   readonly problem?: string | undefined
 }
@@ -28,7 +31,7 @@ export function QuantityField(props: QuantityFieldProps) {
   const id = useId()
   const [typed, setTyped] = useState<string | null>(null)
   const shown = typed ?? plainText(value, unit)
-  const read = parseQuantity(shown, [dimension], unit)
+  const read = quantityOf(shown, props)
   const blank = emptyAllowed && shown.trim() === ''
   const problem = !read.ok && !blank ? wordParseProblem(read.problem, dimension, unit) : props.problem
   const said =
@@ -36,7 +39,7 @@ export function QuantityField(props: QuantityFieldProps) {
 
   const change = (text: string) => {
     setTyped(text)
-    const next = parseQuantity(text, [dimension], unit)
+    const next = quantityOf(text, props)
     onChange(next.ok ? next.value.value : emptyAllowed && text.trim() === '' ? null : Number.NaN)
   }
 
@@ -69,6 +72,13 @@ export function QuantityField(props: QuantityFieldProps) {
       </p>
     </div>
   )
+}
+
+/** What was typed, in the inner unit of the field's own dimension; a weight as the volume it comes to where the field takes one. */
+function quantityOf(text: string, { dimension, unit, gPerMl }: QuantityFieldProps) {
+  return gPerMl === undefined
+    ? parseQuantity(text, [dimension], unit)
+    : parseAmount(text, { dimensions: [dimension], bareUnit: unit, gPerMl })
 }
 
 function plainText(value: number | null, unit: UnitId): string {

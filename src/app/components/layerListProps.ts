@@ -6,7 +6,7 @@ import type { LayerWhen } from '#core/technique/index.ts'
 import type { UnitChoice } from '#core/units/index.ts'
 
 /** What a layer is drawn with that says nothing of its own. */
-export type DrawnLike = Pick<BatchRequest, 'colours' | 'white'>
+export type DrawnLike = Pick<BatchRequest, 'colours' | 'white' | 'resin'>
 
 /** What a list of layers is given. */
 export interface LayerListProps {

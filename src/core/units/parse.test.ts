@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals'
-import { parseQuantity } from './parse.ts'
-import { fromInner, unitOf, UNITS, type Unit } from './unit.ts'
+import { parseAmount, parseQuantity } from './parse.ts'
+import { fromInner, unitOf, UNITS, type Unit, type UnitId } from './unit.ts'
 
 const mass = (text: string) => parseQuantity(text, ['mass'], 'g')
 const volume = (text: string) => parseQuantity(text, ['volume'], 'ml')
@@ -87,4 +87,22 @@ describe('what people type', () => {
       expect(read.ok && fromInner(read.value.value, unit)).toBeCloseTo(7.25, 9)
     }
   })
+})
+
+test('an amount of resin is said by volume, by weight or by depth; a weight is the volume it comes to', () => {
+  const said = (text: string, bareUnit: UnitId = 'mm') =>
+    parseAmount(text, { dimensions: ['length', 'volume'], bareUnit, gPerMl: 1.1 })
+  expect(said('5')).toMatchObject({ ok: true, value: { value: 5, dimension: 'length' } })
+  expect(said('50 ml')).toMatchObject({
+    ok: true,
+    value: { value: expect.closeTo(50, 9), dimension: 'volume' },
+  })
+  expect(said('55 g')).toMatchObject({
+    ok: true,
+    value: { value: expect.closeTo(50, 9), dimension: 'volume' },
+  })
+  // A US fluid ounce: 29.5735 ml (NIST Handbook 44, appendix C).
+  expect(said('2 fl oz')).toMatchObject({ ok: true, value: { value: expect.closeTo(59.147, 3) } })
+  expect(said('2 oz')).toMatchObject({ ok: false, problem: { kind: 'whichOunce' } })
+  expect(said('2 h')).toMatchObject({ ok: false, problem: { kind: 'unknownUnit' } })
 })

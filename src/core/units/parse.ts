@@ -50,6 +50,19 @@ export function parseQuantity(
   return parts(plain, text, { dimensions, bareUnit })
 }
 
+/** The same, where a volume may be said by weight as well: what was weighed is the volume it comes to, ml, told in the unit it was said in. */
+export function parseAmount(
+  text: string,
+  { dimensions, bareUnit, gPerMl }: Field & { readonly gPerMl: number },
+): Result<Quantity & { readonly dimension: Dimension }, ParseProblem> {
+  const read = parseQuantity(text, [...dimensions, 'mass'], bareUnit)
+  if (!read.ok) return read
+  const { value, unit } = read.value
+  return unit.dimension === 'mass'
+    ? ok({ value: value / gPerMl, unit, dimension: 'volume' })
+    : ok({ value, unit, dimension: unit.dimension })
+}
+
 /** "1:30" is minutes and seconds in a field of seconds, hours and minutes in any other of time. */
 function ofClock([, large, small]: RegExpExecArray, bareUnit: UnitId): Quantity {
   const [upper, lower] = bareUnit === 's' ? (['min', 's'] as const) : (['h', 'min'] as const)

@@ -182,7 +182,7 @@ function OrderLine({ order, no, molds, draft, set, move, divide, leaveOut }: Ord
           gPerMl={mixedDensityGPerMl(draft.resin)}
           usual={
             draft.bedMm === null || Number.isNaN(draft.bedMm)
-              ? 'as usual; or 5 mm, 50 ml, 60 g'
+              ? `as usual; or ${units.length === 'in' ? '0.2 in, 2 fl oz' : '5 mm, 50 ml, 60 g'}`
               : printQuantity(draft.bedMm, units.length)
           }
           bed={order.bed}
