@@ -138,6 +138,29 @@ describe('the order of the hands as somebody writes it', () => {
     expect(kindsOf(planned(warm('settle')))).toContain('heatOnAlcohol')
   })
 
+  test('what gives off solvent burns as alcohol does, in a way that had no such rule as well, and says what it harms', () => {
+    const lacquer = { id: 'l', name: 'Lacquer', kind: 'solventPaint', hex: '#883322' } as const
+    const made = { technique: 'plain', layers: [], colours: [lacquer] } as const
+    const dropped: ScoreEdit = {
+      kind: 'added',
+      id: 'drop',
+      work: { by: 'drops', colour: 'l', drops: 2 },
+      pieces: null,
+      before: 'cover',
+    }
+    const warm: ScoreEdit = {
+      kind: 'added',
+      id: 'warm',
+      work: { by: 'warmAir', seconds: 9 },
+      pieces: null,
+      before: 'cover',
+    }
+    const plan = planBatch(asked([dropped, warm], made))
+    expect(kindsOf(plan)).toContain('heatOnAlcohol')
+    expect(stepOf(plan, 'drop.1').cautions).toEqual(expect.arrayContaining(['flame', 'solvent']))
+    expect(kindsOf(planBatch(asked([warm, dropped], made)))).not.toContain('heatOnAlcohol')
+  })
+
   test('a minute of one’s own is kept and judged beside the window of the model', () => {
     const window = stepOf(plain, 'white.1')
     const at = (min: number) => planned({ kind: 'atMinute', step: 'white', min })

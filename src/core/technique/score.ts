@@ -1,4 +1,4 @@
-import { COLOUR_KINDS, holdsAlcohol, isWhite, type Colour } from '../colour/index.ts'
+import { COLOUR_KINDS, isWhite, type Colour } from '../colour/index.ts'
 import { STAGES } from '../resin/index.ts'
 import { withoutIdle } from './idle.ts'
 import { NO_FLAME, whyNeeded, type Needed } from './order.ts'
@@ -276,10 +276,11 @@ function stepOfWork(
 const ADDED = { place: 'pour', per: 'piece', needs: [], brings: [] } as const satisfies Partial<StepRule>
 
 function dropping({ name, kind }: Colour, drops: number): Omit<StepRule, 'id'> {
-  const burns = holdsAlcohol({ kind })
+  const { vapour, state } = COLOUR_KINDS[kind]
   const white = isWhite({ kind })
   const brings: readonly Agent[] = [
-    ...(burns ? (['alcohol'] as const) : []),
+    // A stronger solvent burns as alcohol does, and pushes petals as it does.
+    ...(vapour === null ? [] : (['alcohol'] as const)),
     ...(white ? (['white'] as const) : (['movingInk'] as const)),
   ]
   return {
@@ -292,7 +293,8 @@ function dropping({ name, kind }: Colour, drops: number): Omit<StepRule, 'id'> {
     handsOn: { by: 'dropsOf', drops },
     takes: 'given',
     gives: { what: name, drops },
-    needs: COLOUR_KINDS[kind].state === 'liquid' ? ['inks', 'wipes'] : ['sticks', 'wipes'],
+    needs: state === 'liquid' ? ['inks', 'wipes'] : ['sticks', 'wipes'],
+    ...(vapour === 'solvent' && { risks: ['solvent'] as const }),
     flows: true,
     short: name,
     brings,
