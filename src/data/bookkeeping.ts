@@ -1,5 +1,5 @@
 import type { BatchRequest } from '#core/batch/index.ts'
-import { readPour, weighedOf, type PourEvent } from '#core/runsheet/index.ts'
+import { measuredRequest, readPour, weighedOf, type PourEvent } from '#core/runsheet/index.ts'
 import {
   AT_POUR,
   needsOf,
@@ -16,7 +16,7 @@ import { eventsOf } from './events.ts'
 import type { StudioDatabase } from './database.ts'
 
 /**
- * Keeps the supplies' books with a pour: a stop-stir takes what was mixed, a later layer that is marked without one its own; taking such a mark back takes its
+ * Keeps the supplies' books with a pour: a stop-stir takes what was mixed, a later layer that is marked without one its own, what is put in at the bench its drops; taking such a mark back takes its
  * entries back. An event kept twice changes nothing.
  */
 export async function keepBooks(db: StudioDatabase, batchId: string, event: PourEvent): Promise<void> {
@@ -24,7 +24,7 @@ export async function keepBooks(db: StudioDatabase, batchId: string, event: Pour
     await db.movements.where('id').startsWith(entryPrefix(event.eventId)).delete()
     return
   }
-  if (event.kind !== 'stopStir' && event.kind !== 'done' && event.kind !== 'whiteStirred') return
+  if (!takes(event)) return
   const supplies = await db.supplies.orderBy('id').toArray()
   const batch = supplies.length > 0 ? await db.batches.get(batchId) : undefined
   if (!batch) return
@@ -40,10 +40,18 @@ export async function keepBooks(db: StudioDatabase, batchId: string, event: Pour
   await db.movements.bulkPut(entries)
 }
 
+type TakingEvent = Extract<PourEvent, { kind: 'stopStir' | 'done' | 'whiteStirred' | 'written' | 'endedAs' }>
+
+const TAKING: readonly PourEvent['kind'][] = ['stopStir', 'done', 'whiteStirred', 'written', 'endedAs']
+
+function takes(event: PourEvent): event is TakingEvent {
+  return TAKING.includes(event.kind)
+}
+
 interface Taking {
   readonly batchId: string
   readonly request: BatchRequest
-  readonly event: Extract<PourEvent, { kind: 'stopStir' | 'done' | 'whiteStirred' }>
+  readonly event: TakingEvent
 }
 
 /** How much of a supply that mark takes. */
@@ -57,6 +65,19 @@ async function takenBy(
     return (supply) => (supply.of.kind === 'consumable' ? 0 : takenFrom(supply, needs, request, AT_POUR))
   }
   const events = await eventsOf(db, batchId)
+  if (event.kind === 'written' || event.kind === 'endedAs') {
+    // What the pour takes with it more than without; what it takes less was taken already.
+    const at = (marks: readonly PourEvent[]) => {
+      const asked = measuredRequest(request, marks)
+      return { asked, needs: needsOf(asked) }
+    }
+    const [before, after] = [at(events.filter(({ id }) => id !== event.id)), at(events)]
+    return (supply) => {
+      if (supply.of.kind !== 'colour') return 0
+      const taken = ({ asked, needs }: typeof before) => takenFrom(supply, needs, asked, AT_POUR)
+      return Math.max(0, taken(after) - taken(before))
+    }
+  }
   const needs = needsOf(request, weighedIn(events))
   const ats = event.kind === 'stopStir' ? [event.layer ?? AT_POUR] : unstirred(needs, event.key, events)
   return (supply) => ats.reduce((sum, at) => sum + takenFrom(supply, needs, request, at), 0)

@@ -310,6 +310,22 @@ describe('the books of supplies', () => {
     expect(await book('part-a')).toHaveLength(1)
   })
 
+  test('drops put in at the bench come off the shelf by what they are more than planned; undone, they go back', async () => {
+    const ink = bloomRequest().colours[0]!
+    await saveItem(db, 'supplies', supply('ink', { kind: 'colour', colourId: ink.id }))
+    await pour()
+    const planned = (await book('ink')).length
+    const work = { by: 'drops', colour: ink.id, drops: 5 } as const
+    const edit = { kind: 'added', id: 'own1', work, pieces: [1], before: 'settle' } as const
+    await recordEvent(db, 'b', { id: 'w', atMs: STOP.atMs + 60_000, kind: 'written', edit })
+    const after = await book('ink')
+    expect(after).toHaveLength(planned + 1)
+    // Five drops, twenty to the ml.
+    expect(after.find(({ atMs }) => atMs > STOP.atMs)!.amount).toBeCloseTo(0.25, 9)
+    await recordEvent(db, 'b', { id: 'back', atMs: STOP.atMs + 61_000, kind: 'undone', eventId: 'w' })
+    expect(await book('ink')).toHaveLength(planned)
+  })
+
   test('entries a crash left out are made up at the next opening, once, and those of an undone mark are not', async () => {
     await pour()
     const whole = await db.movements.toArray()
