@@ -114,7 +114,7 @@ test(
     await figures.getByLabel('So long after').fill('90')
     await figures.getByLabel('A note at it').fill('By torch from the side.')
     await order.getByLabel(/^Name of this way/).fill('Late look bloom')
-    await expect(order.getByLabel('What you wrote')).toContainText('90 min from the step it hangs on')
+    await expect(order.getByLabel('What you wrote')).toContainText('90 min after “Pipe the white”')
     await page.keyboard.press('Escape')
     await expect(page.getByRole('heading', { name: 'Late look bloom' })).toBeVisible()
     await open(page)

@@ -36,7 +36,7 @@ export function Written({ request, own, titleOf, takeBack, setOwn }: WrittenProp
               key={change.step}
               takeBack={() => setOwn(withChange(own, { technique, change: { step: change.step } }))}
             >
-              {wordChange(change, titleOf)}
+              {wordChange(change, TECHNIQUES[technique], titleOf)}
             </Line>
           ))}
         </ul>
