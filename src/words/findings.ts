@@ -257,7 +257,7 @@ function told(finding: Finding, units: UnitChoice): Told {
     case 'heatOnAlcohol':
       return {
         title: `${finding.stepTitle}: alcohol is in the air`,
-        text: `${finding.why} Heat has to come before any ink, or not at all.`,
+        text: `${finding.why} Open bottles, tinted cups and bags give it off as well: leave the heat out, or where the way itself has it, before any ink.`,
       }
     case 'minuteOutside':
       return {

@@ -65,6 +65,8 @@ export function wordRefused(refused: EditRefused): string {
       return 'It speaks of a step that is not there any more. It is kept, and counts again once the step is back.'
     case 'colourGone':
       return 'Its colour is none of the plan’s any more. Add the colour again, or take this back.'
+    case 'dry':
+      return `${refused.colour} is a powder: it does not drip. Weigh it into a cup or a bag, or strew it.`
     case 'oneBag':
       return 'There is one bag for it, or none: add a bag beside the white first.'
     case 'notAlong':

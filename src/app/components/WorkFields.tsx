@@ -1,4 +1,5 @@
 import { useState } from 'react'
+import { dosesFor } from '#core/batch/index.ts'
 import type { Colour } from '#core/colour/index.ts'
 import type { Work } from '#core/technique/index.ts'
 import { WORK_WORDS } from '#words/score.ts'
@@ -9,6 +10,8 @@ import { TextField } from './TextField.tsx'
 
 interface WorkFieldsProps {
   readonly colours: readonly Colour[]
+  /** Whether nothing in the pour burns, so that warm air may be blown over it. */
+  readonly mayWarm: boolean
   /** How many pieces there are, and the one at hand; null where it is none in particular. */
   readonly pieces: number
   readonly pieceNo: number | null
@@ -18,10 +21,13 @@ interface WorkFieldsProps {
 const MOST_MIN = 240
 
 /** Something to put in between the steps: what, how much of it, on which pieces. */
-export function WorkFields({ colours, pieces, pieceNo, put }: WorkFieldsProps) {
+export function WorkFields({ colours: all, mayWarm, pieces, pieceNo, put }: WorkFieldsProps) {
+  const colours = all.filter(({ kind }) => dosesFor(kind).includes('drops'))
   const [work, setWork] = useState<Work>(() => usualWork(colours.length > 0 ? 'drops' : 'own', colours))
   const [on, setOn] = useState(pieceNo === null ? 'all' : String(pieceNo))
-  const kinds = (Object.keys(WORK_WORDS) as Work['by'][]).filter((by) => by !== 'drops' || colours.length > 0)
+  const kinds = (Object.keys(WORK_WORDS) as Work['by'][]).filter(
+    (by) => (by !== 'drops' || colours.length > 0) && (by !== 'warmAir' || mayWarm),
+  )
   return (
     <div className="flex flex-col gap-3" data-work-fields>
       <div className="grid grid-cols-[repeat(auto-fit,minmax(11rem,1fr))] gap-3">

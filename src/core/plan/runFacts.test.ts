@@ -1,4 +1,5 @@
 import { describe, expect, test } from '@jest/globals'
+import { MICA_BAG } from '../../../tests/support/micaBag.ts'
 import { bloomRequest, COASTER } from '../../../tests/support/request.ts'
 import { diagnose } from '../journal/index.ts'
 import { usualPattern } from '../batch/index.ts'
@@ -65,12 +66,6 @@ describe('what a run shows of a piece', () => {
   })
 
   test('is what lies on that piece: a bag that is piped on another, an ink of another colourway do not', () => {
-    const mica = { id: 'm', name: 'Pewter', kind: 'mica', hex: '#8899aa' } as const
-    const bag = {
-      id: 'b',
-      name: 'b',
-      colours: [{ colour: mica, dose: { by: 'share', frac: 0.01 } }],
-    } as const
     const usual = usualPattern(COASTER, bloomRequest().white, TECHNIQUES.bloom, 5)
     const rings = usual.marks.find(({ mark }) => mark.kind === 'rings')!
     const pattern = (bagId?: string) => ({
@@ -80,7 +75,7 @@ describe('what a run shows of a piece', () => {
     const onFirst = (first?: string, second?: string) =>
       run(
         bloomRequest({
-          bags: [bag],
+          bags: [MICA_BAG],
           pieces: [
             { mold: COASTER, count: 1, pattern: pattern(first) as never },
             { mold: { ...COASTER, id: 'other' }, count: 1, pattern: pattern(second) as never },

@@ -1,4 +1,5 @@
 import { describe, expect, test } from '@jest/globals'
+import { MICA_BAG } from '../../../tests/support/micaBag.ts'
 import { bloomRequest } from '../../../tests/support/request.ts'
 import { needsOf } from '../shelf/index.ts'
 import { judgedScore, techniqueOfPour, usualPattern, type BatchRequest } from '../batch/index.ts'
@@ -75,18 +76,12 @@ describe('the order of the hands as somebody writes it', () => {
   })
 
   test('bags one after the other, act by act: mica on all pieces, white on all, and then the drags', () => {
-    const mica = { id: 'm', name: 'Pewter', kind: 'mica', hex: '#8899aa' } as const
-    const bag = {
-      id: 'b',
-      name: 'Mica bag',
-      colours: [{ colour: mica, dose: { by: 'share', frac: 0.02 } }],
-    } as const
     const { mold } = bloomRequest({}, 1).pieces[0]!
     const usual = usualPattern(mold, bloomRequest().white, TECHNIQUES.bloom, 5)
     const rings = usual.marks.find(({ mark }) => mark.kind === 'rings')!
     const own = { ...rings, id: 'own', mark: { ...rings.mark, bag: 'b' } } as (typeof usual.marks)[number]
     const pattern = { ...usual, marks: [...usual.marks, own] }
-    const made = { bags: [bag], pieces: [{ mold, count: 2, pattern }] }
+    const made = { bags: [MICA_BAG], pieces: [{ mold, count: 2, pattern }] }
     const withBags = (...score: ScoreEdit[]) => planBatch(asked(score, made))
     const order = (plan: typeof plain) => keysOf(plan).filter((key) => /^(white|shape)/.test(key))
     const whole = withBags()
@@ -126,7 +121,7 @@ describe('the order of the hands as somebody writes it', () => {
     expect(kindsOf(planned(drops('early', 'settle')))).not.toContain('orderBroken')
   })
 
-  test('warm air before any ink is fine, after it a stop: alcohol may be in the air', () => {
+  test('warm air is a stop wherever it stands in a pour that alcohol goes into, by drop or in a cup; without any it may be blown', () => {
     const warm = (before: string): ScoreEdit => ({
       kind: 'added',
       id: 'warm',
@@ -134,8 +129,18 @@ describe('the order of the hands as somebody writes it', () => {
       pieces: null,
       before,
     })
-    expect(kindsOf(planned(warm('ink')))).not.toContain('heatOnAlcohol')
-    expect(kindsOf(planned(warm('settle')))).toContain('heatOnAlcohol')
+    expect(kindsOf(planned(warm('ink')))).toContain('heatOnAlcohol')
+    expect(kindsOf(planned(warm('settle'))).filter((kind) => kind === 'heatOnAlcohol')).toHaveLength(1)
+    const tinted = (kind: 'paste' | 'alcoholInk') => {
+      const colour = { id: 't', name: 'Tint', kind, hex: '#334455' } as const
+      const dosed = { colour, dose: { by: 'share', frac: 0.01 } } as const
+      const cups = [{ id: 'c', name: 'c', portion: { by: 'rest' }, colours: [dosed] }] as const
+      return planBatch(asked([warm('cover')], { technique: 'plain', layers: [], colours: [], cups }))
+    }
+    expect(kindsOf(tinted('paste'))).not.toContain('heatOnAlcohol')
+    expect(kindsOf(tinted('alcoholInk'))).toContain('heatOnAlcohol')
+    // The way's own heat, moved behind its inks.
+    expect(kindsOf(planned({ kind: 'moved', step: 'bubbles', before: 'settle' }))).toContain('heatOnAlcohol')
   })
 
   test('what gives off solvent burns as alcohol does, in a way that had no such rule as well, and says what it harms', () => {
@@ -158,7 +163,7 @@ describe('the order of the hands as somebody writes it', () => {
     const plan = planBatch(asked([dropped, warm], made))
     expect(kindsOf(plan)).toContain('heatOnAlcohol')
     expect(stepOf(plan, 'drop.1').cautions).toEqual(expect.arrayContaining(['flame', 'solvent']))
-    expect(kindsOf(planBatch(asked([warm, dropped], made)))).not.toContain('heatOnAlcohol')
+    expect(kindsOf(planBatch(asked([warm], made)))).not.toContain('heatOnAlcohol')
   })
 
   test('a minute of one’s own is kept and judged beside the window of the model', () => {
@@ -204,6 +209,11 @@ describe('the order of the hands as somebody writes it', () => {
     ['covers on before the white', { kind: 'moved', step: 'cover', before: 'white' }, 'frame'],
     ['a step that is not there', { kind: 'moved', step: 'swirl', before: 'cover' }, 'gone'],
     [
+      'a powder dropped',
+      { ...drops('x', 'settle'), work: { by: 'drops', colour: 'dry', drops: 1 } } as ScoreEdit,
+      'dry',
+    ],
+    [
       'a colour that is not there',
       {
         kind: 'added',
@@ -215,7 +225,9 @@ describe('the order of the hands as somebody writes it', () => {
       'colourGone',
     ],
   ])('%s is refused with its reason, told, kept, and changes nothing', (_what, edit, by) => {
-    const request = asked([edit])
+    const powder = { id: 'dry', name: 'Slate powder', kind: 'powder', hex: '#555555' } as const
+    const colours = [...bloomRequest().colours, powder]
+    const request = asked([edit], { colours })
     expect(judgedScore(request)[0]!.refused).toMatchObject({ by })
     const plan = planBatch(request)
     expect(plan.steps).toEqual(plain.steps)

@@ -1,5 +1,6 @@
 import { bedOf, DROP_ML, dropLoad, judgedScore, MOST_LOAD, type BatchRequest } from '../batch/index.ts'
-import { orderBreaches } from '../technique/index.ts'
+import { mayWarm } from '../safety/index.ts'
+import { NO_FLAME, orderBreaches } from '../technique/index.ts'
 import { slotsThatGet, type Schedule, type TimedTurn } from '../timing/index.ts'
 import type { Finding } from './finding.ts'
 
@@ -13,10 +14,14 @@ export function scoreFindings(request: BatchRequest, schedule: Schedule): readon
     ...judgedScore(request).flatMap(({ edit, refused }): Finding[] =>
       refused ? [{ kind: 'editRefused', edit, refused }] : [],
     ),
-    ...brokenOrder(schedule),
+    ...onceEach([...brokenOrder(schedule), ...warmedOver(request, schedule)]),
     ...overloads(schedule),
     ...ownMinutes(schedule),
   ]
+}
+
+function onceEach(findings: readonly Finding[]): readonly Finding[] {
+  return [...new Map(findings.map((finding) => [JSON.stringify(finding), finding])).values()]
 }
 
 /**
@@ -43,6 +48,16 @@ function brokenOrder({ turns, slots, technique }: Schedule): readonly Finding[] 
     stepTitle: steps.find(({ id }) => id === step)!.title,
     why: rule.why,
   }))
+}
+
+/** Warm air that was put into a pour something burns in, wherever it stands in it. */
+function warmedOver(request: BatchRequest, { technique, turns }: Schedule): readonly Finding[] {
+  if (mayWarm(technique, request)) return []
+  const added = request.score?.flatMap((edit) =>
+    edit.kind === 'added' && edit.work.by === 'warmAir' ? [edit.id] : [],
+  )
+  const warmed = turns.find(({ step }) => added?.includes(step.id))
+  return warmed ? [{ kind: 'heatOnAlcohol', stepTitle: warmed.step.title, why: NO_FLAME.why }] : []
 }
 
 /** Pieces that what is dropped in between loads beyond what their bed carries, though their pattern did not. */

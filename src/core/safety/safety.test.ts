@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals'
 import { bloomRequest } from '../../../tests/support/request.ts'
+import type { Colour } from '../colour/index.ts'
 import { TECHNIQUES } from '../technique/index.ts'
 import { scheduleBatch } from '../timing/index.ts'
 import { cautionsAt, CAUTIONS, DEFERRAL } from './cautions.ts'
@@ -76,9 +77,10 @@ describe('heat', () => {
 
 describe('warm air over a pour', () => {
   const request = bloomRequest()
+  const { white } = request
   const paste = { id: 'p', name: 'Paste', kind: 'paste', hex: '#ffffff' } as const
   const ink = { id: 'i', name: 'Ink', kind: 'alcoholInk', hex: '#334455' } as const
-  const cup = (colour: typeof paste | typeof ink) => ({
+  const cup = (colour: Colour) => ({
     id: 'c',
     name: 'c',
     portion: { by: 'rest' as const },
@@ -87,11 +89,21 @@ describe('warm air over a pour', () => {
 
   test('is refused where alcohol is dropped in, or stands in a tinted cup', () => {
     expect(mayWarm(bloom, request)).toBe(false)
-    expect(mayWarm(TECHNIQUES.plain, { colours: [], cups: [cup(ink)] })).toBe(false)
+    expect(mayWarm(TECHNIQUES.plain, { white, colours: [], cups: [cup(ink)] })).toBe(false)
   })
 
   test('may be blown where there is none: white beads without inks, pastes in cups', () => {
     expect(mayWarm(bloom, { ...request, colours: [paste] })).toBe(true)
-    expect(mayWarm(TECHNIQUES.plain, { colours: [ink], cups: [cup(paste)] })).toBe(true)
+    expect(mayWarm(TECHNIQUES.plain, { white, colours: [ink], cups: [cup(paste)] })).toBe(true)
+  })
+
+  test('is refused over what burns in a bag, and over white ink that is piped; a solvent burns as alcohol does', () => {
+    const whiteInk = { ...ink, kind: 'whiteInk' } as const
+    const lacquer = { ...ink, kind: 'solventPaint' } as const
+    const asked = { white, colours: [paste], cups: [] }
+    expect(mayWarm(TECHNIQUES.nestedSwirl, asked)).toBe(true)
+    expect(mayWarm(TECHNIQUES.nestedSwirl, { ...asked, bags: [cup(ink)] })).toBe(false)
+    expect(mayWarm(TECHNIQUES.nestedSwirl, { ...asked, colours: [whiteInk] })).toBe(false)
+    expect(mayWarm(TECHNIQUES.plain, { ...asked, cups: [cup(lacquer)] })).toBe(false)
   })
 })

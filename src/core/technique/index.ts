@@ -35,7 +35,7 @@ export {
   type WayId,
 } from './layerWays.ts'
 export { LAYER_STARTS, type LayerStart } from './layerStarts.ts'
-export { orderBreaches, rulesInForce, whyNeeded, type Needed, type OrderBreach } from './order.ts'
+export { NO_FLAME, orderBreaches, rulesInForce, whyNeeded, type Needed, type OrderBreach } from './order.ts'
 export {
   changedWay,
   figuresOf,

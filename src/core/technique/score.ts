@@ -41,6 +41,8 @@ export type ScoreEdit =
 export type EditRefused =
   | { readonly by: 'gone'; readonly step: StepId }
   | { readonly by: 'colourGone' }
+  /** What is dry does not drip. */
+  | { readonly by: 'dry'; readonly colour: string }
   /** There is one bag, or none. */
   | { readonly by: 'oneBag' }
   /** They are not done piece by piece, or something stands between them. */
@@ -131,6 +133,8 @@ function writtenOnce(
     case 'added': {
       const step = stepOfWork(edit, colours)
       if (!step) return { refused: { by: 'colourGone' } }
+      if (step.gives && step.needs.includes('sticks'))
+        return { refused: { by: 'dry', colour: step.gives.what } }
       if (edit.pieces?.every((no) => no > pieces)) return { refused: { by: 'noPiece' } }
       return framed(pour, putBefore(pour.steps, step, edit.before))
     }
@@ -304,7 +308,8 @@ function dropping({ name, kind }: Colour, drops: number): Omit<StepRule, 'id'> {
 const WARM_AIR: Omit<StepRule, 'id' | 'handsOn'> = {
   ...ADDED,
   title: 'Warm air over it',
-  detail: 'From a hand’s breadth off, moving: it thins for a moment. Never where alcohol may be in the air.',
+  detail:
+    'Low and moving, seconds at a time, no closer than a hand. No forecast follows it: read the resin afterwards.',
   done: 'Warmed',
   moment: { by: 'since', minutes: 0 },
   needs: ['heat'],
@@ -328,7 +333,7 @@ const TILT: Omit<StepRule, 'id' | 'handsOn'> = {
 const WAIT: Omit<StepRule, 'id' | 'title' | 'moment'> = {
   ...ADDED,
   per: 'batch',
-  detail: 'The hands are free; what falls due meanwhile is done.',
+  detail: 'Nothing is done to the pieces until it is over, but for looks and wipes that fall due.',
   done: 'Waited',
   handsOn: { by: 'none' },
   short: 'wait',

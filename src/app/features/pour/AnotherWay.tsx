@@ -170,6 +170,7 @@ export function AnotherWay({ story, step, plan, done, otherwise }: AnotherWayPro
             </summary>
             <WorkFields
               colours={request.colours}
+              mayWarm={mayWarm(technique, request)}
               pieces={plan.pieces}
               pieceNo={step.pieceNo}
               put={(work, pieces) =>

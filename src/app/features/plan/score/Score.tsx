@@ -3,6 +3,7 @@ import { Dialog } from 'radix-ui'
 import { judgedScore, pieceCount, techniqueOfPour, type BatchRequest } from '#core/batch/index.ts'
 import type { BatchPlan } from '#core/plan/index.ts'
 import { addedId, type EditRefused, type OwnWay, type ScoreEdit, type StepId } from '#core/technique/index.ts'
+import { mayWarm } from '#core/safety/index.ts'
 import { wordRefused } from '#words/score.ts'
 import { Sheet } from '#app/components/Sheet.tsx'
 import { OwnFigures } from './OwnFigures.tsx'
@@ -62,6 +63,7 @@ function Score(props: ScoreProps) {
             colours={request.colours}
             pieces={pieceCount(request)}
             hasBags={(request.bags?.length ?? 0) > 0}
+            mayWarm={mayWarm(technique, request)}
             earlier={movedBy(rows, at, -1)}
             later={movedBy(rows, at, 1)}
             write={write}

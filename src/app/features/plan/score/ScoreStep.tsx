@@ -14,6 +14,8 @@ interface ScoreStepProps {
   readonly colours: BatchRequest['colours']
   readonly pieces: number
   readonly hasBags: boolean
+  /** Whether nothing in the pour burns. */
+  readonly mayWarm: boolean
   /** The move one place up or down; null where there is none. */
   readonly earlier: ScoreEdit | null
   readonly later: ScoreEdit | null
@@ -72,6 +74,7 @@ function Changes({
   colours,
   pieces,
   hasBags,
+  mayWarm,
   write,
   id,
   figures,
@@ -112,6 +115,7 @@ function Changes({
         <h3 className="mb-2 text-base">Put something in before it</h3>
         <WorkFields
           colours={colours}
+          mayWarm={mayWarm}
           pieces={pieces}
           pieceNo={null}
           put={(work, on) => {
