@@ -8,6 +8,17 @@ async function pourResting(page: Page, minutes: number): Promise<void> {
   await wait(page, minutes)
 }
 
+/** The molds are filled, and the first ink is at hand. */
+async function pourToTheInks(page: Page): Promise<void> {
+  await openStudio(page, '/pour/demo-8')
+  await layOut(page)
+  await stir(page)
+  while (!(await stepKey(page)).startsWith('ink')) {
+    await wait(page, 0.5)
+    await mark(page)
+  }
+}
+
 const believed = (page: Page) => page.locator('[data-believed]')
 
 async function readCup(page: Page, text: string): Promise<void> {
@@ -68,13 +79,7 @@ test(
   'given up with its molds filled, it is left to cure as it is, and comes to the rack like any other',
   LONG,
   async ({ page }) => {
-    await openStudio(page, '/pour/demo-8')
-    await layOut(page)
-    await stir(page)
-    while (!(await stepKey(page)).startsWith('ink')) {
-      await wait(page, 0.5)
-      await mark(page)
-    }
+    await pourToTheInks(page)
     await page.getByRole('button', { name: 'Give up' }).click({ delay: 1500 })
     await expect(page.getByText('What is in the molds cures all the same.')).toBeVisible()
     await page.getByRole('button', { name: 'Leave it as it is, and let it cure' }).click()
@@ -89,13 +94,7 @@ test(
 )
 
 test('given up before the white, it is ended as petri while drops still spread', LONG, async ({ page }) => {
-  await openStudio(page, '/pour/demo-8')
-  await layOut(page)
-  await stir(page)
-  while (!(await stepKey(page)).startsWith('ink')) {
-    await wait(page, 0.5)
-    await mark(page)
-  }
+  await pourToTheInks(page)
   await mark(page)
   await page.getByRole('button', { name: 'Give up' }).click({ delay: 1500 })
   await page.getByRole('button', { name: /^End it as petri, within \d+ min/ }).click()
