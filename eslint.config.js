@@ -14,7 +14,8 @@ export default tseslint.config(
   js.configs.recommended,
   ...tseslint.configs.recommended,
   { languageOptions: { globals: { ...globals.browser, ...globals.node } } },
-  reactHooks.configs.flat['recommended-latest'],
+  // Hooks live in the interface alone.
+  { ...reactHooks.configs.flat['recommended-latest'], files: ['src/app/**/*.{ts,tsx}'] },
   {
     rules: {
       '@typescript-eslint/no-explicit-any': 'error',

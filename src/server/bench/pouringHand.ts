@@ -9,8 +9,9 @@ export interface Stroke {
 
 const QUICK_G_PER_S = 12
 const THREAD_G_PER_S = 1.5
-/** From here on only a thread is poured. */
-const THREAD_FROM = 0.9
+/** The last of it is poured as a thread: a tenth, and never more than so many grams. */
+const THREAD_SHARE = 0.1
+const MOST_OF_THREAD_G = 4
 /** A hand stops a little late, seldom early. */
 const SLIP_MEAN_G = 0.8
 const SLIP_SD_G = 0.9
@@ -21,10 +22,10 @@ export function strokeOf(targetG: number, beganAtMs: number, chance: () => numbe
   return { beganAtMs, landsG: Math.max(0.1, targetG + Math.min(slip, 0.5 * targetG)) }
 }
 
-/** How much of it has landed: a stream first, a thread for the last tenth. */
+/** How much of it has landed: a stream first, a thread for the last of it. */
 export function pouredSoFarG({ beganAtMs, landsG }: Stroke, nowMs: number): number {
   const s = Math.max(0, (nowMs - beganAtMs) / 1000)
-  const streamG = THREAD_FROM * landsG
+  const streamG = landsG - Math.min(THREAD_SHARE * landsG, MOST_OF_THREAD_G)
   const streamS = streamG / QUICK_G_PER_S
   if (s <= streamS) return s * QUICK_G_PER_S
   return Math.min(landsG, streamG + (s - streamS) * THREAD_G_PER_S)
