@@ -1,6 +1,6 @@
 import type { BloomOutcome, CellsOutcome, LineOutcome } from '#core/bloom/index.ts'
-import type { FaceMoment, FaceWhatIf } from '#core/plan/index.ts'
-import { whitensWhatIsRaised, type Technique, type TechniqueId } from '#core/technique/index.ts'
+import type { FaceMoment, FaceTask, FaceWhatIf } from '#core/plan/index.ts'
+import { whitensWhatIsRaised, type Technique, type TechniqueId, type Work } from '#core/technique/index.ts'
 
 export const MOMENT_WORDS: Readonly<Record<TechniqueId, Readonly<Record<FaceMoment['id'], string>>>> = {
   bloom: { early: 'Piped early', right: 'Piped at its best', late: 'Piped late' },
@@ -24,6 +24,21 @@ export const WHAT_IF_WORDS: Readonly<Record<FaceWhatIf, string>> = {
   warmerRoom: 'room 5 K warmer',
   glitter: 'glitter all over first',
   byLamp: 'seen by a warm lamp',
+}
+
+/** What was put in between and is not in the picture; null where all of it is. */
+export function wordUnfollowed(unfollowed: FaceTask['unfollowed']): string | null {
+  if (unfollowed.length === 0) return null
+  const what = unfollowed.map((by) => UNFOLLOWED_WORDS[by])
+  return `Not in the picture: ${new Intl.ListFormat('en', { type: 'conjunction' }).format(what)}.`
+}
+
+const UNFOLLOWED_WORDS: Readonly<Record<Work['by'], string>> = {
+  drops: 'your drops',
+  warmAir: 'warm air',
+  tilt: 'the tilt',
+  wait: 'your wait',
+  own: 'steps of your own',
 }
 
 /** What the figures of that question do not tell. */

@@ -17,7 +17,7 @@ import {
   type PaintedPiece,
   type SeenSpeck,
 } from '#core/bloom/index.ts'
-import type { FaceTask } from '#core/plan/index.ts'
+import { sceneOf, type FaceTask } from '#core/plan/index.ts'
 
 /** A piece to be followed: what is in it, when its white is piped, how fine, and which chance. */
 export interface FaceRun {
@@ -55,17 +55,15 @@ interface Followed {
 
 /** After the white, in minutes, until nothing moves any more: what a person would look at. */
 const LOOKS_MIN = [0.2, 1.5, 5, 12, 20, 45, 240]
-/** And once soon after the first ink, so that there is something to see at once. */
+/** And once soon after the first move, so that there is something to see at once. */
 const INK_LOOK_MIN = 0.3
 export const LOOKS = LOOKS_MIN.length + 1
 
 function looksOf(run: FaceRun): readonly number[] {
-  const looks = [inkAtMin(run) + INK_LOOK_MIN, ...LOOKS_MIN.map((min) => run.whiteAtMin + min)]
+  const { moves } = sceneOf(run.task, run.whiteAtMin, run.seed)
+  const firstMin = Math.min(...moves.map(({ atMin }) => atMin))
+  const looks = [firstMin + INK_LOOK_MIN, ...LOOKS_MIN.map((min) => run.whiteAtMin + min)]
   return looks.sort((one, other) => one - other)
-}
-
-function inkAtMin({ task, whiteAtMin }: FaceRun): number {
-  return task.needle ? whiteAtMin : Math.max(0.5, whiteAtMin - task.inkLeadMin)
 }
 
 /** The bloom off the main thread: pieces are followed frame by frame, kept, and painted from any side. */
@@ -125,11 +123,11 @@ function begin(run: FaceRun): Bloom {
     cells,
     depthM: task.depthMm / 1000,
     excessDensityKgPerM3: task.excessDensityKgPerM3,
-    recipe: task.needle ? DROPPED : PIPED,
+    recipe: task.becomes === 'cells' ? DROPPED : PIPED,
     viscosityAt: viscosityCurve(task.viscosity),
     seed,
   })
-  layScene(bloom, { ...task, inkAtMin: inkAtMin(run), whiteAtMin, seed })
+  layScene(bloom, sceneOf(task, whiteAtMin, seed))
   return bloom
 }
 

@@ -13,6 +13,7 @@ import { polygonOf } from '#core/mold/index.ts'
 import { layPattern, usualLine, type Pattern } from '#core/pattern/index.ts'
 import { laidBloom } from '../support/laid.ts'
 import type { Figure } from './solver.ts'
+import { needleMoves, pipedMoves } from '../support/moves.ts'
 
 /** A placeholder curve that is as thick as a pour at every minute: minutes and Pa.s, straight in the logarithm between. */
 const CURVE = [
@@ -72,18 +73,18 @@ function begin({ cells, drops, rings, petals, rounds, films = [], pattern }: Sce
     viscosityAt,
     seed: 7,
   })
+  const laid = pattern
+    ? layPattern(pattern, disc)
+    : laidBloom(disc, { inkDrops: drops, rings, petals, spacingMm: 9 })
   layScene(bloom, {
     outline,
     islands: [],
-    laid: pattern
-      ? layPattern(pattern, disc)
-      : laidBloom(disc, { inkDrops: drops, rings, petals, spacingMm: 9 }),
-    beadMm: 3,
-    needle: petri ? { rounds, roundMin: 1.5, dropMl: 0.017 } : null,
+    laid,
     films,
     inks: INKS,
-    inkAtMin: 0.5,
-    whiteAtMin: petri ? PETRI_AT_MIN : 13,
+    moves: petri
+      ? needleMoves({ fromMin: PETRI_AT_MIN, rounds, roundMin: 1.5, dropMl: 0.017 })
+      : pipedMoves({ laid, inkAtMin: 0.5, whiteAtMin: 13 }),
     seed: 7,
   })
   return bloom
@@ -139,7 +140,12 @@ const SWIRLED: Omit<Scene, 'cells'> = {
   rings: 0,
   petals: 0,
   rounds: null,
-  films: [0, 7, 15].map((fromWallMm, k) => ({ fromWallMm, toWallMm: fromWallMm + 8, absorb: INKS[k]! })),
+  films: [0, 7, 15].map((fromWallMm, k) => ({
+    atMin: 0.5,
+    fromWallMm,
+    toWallMm: fromWallMm + 8,
+    absorb: INKS[k]!,
+  })),
   pattern: usualLine({ forAreaMm2: (Math.PI * disc.acrossMm ** 2) / 4, narrowestMm: disc.acrossMm }),
 }
 

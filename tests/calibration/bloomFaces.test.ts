@@ -4,6 +4,7 @@ import { polygonOf } from '#core/mold/index.ts'
 import { ARCHETYPES, STIRRED_K, USUAL_WALL } from '#core/resin/index.ts'
 import { laidBloom } from '../support/laid.ts'
 import { fillCup, forecastPour, stateAt } from '#core/timing/index.ts'
+import { pipedMoves } from '../support/moves.ts'
 
 const disc = { shape: 'circle', acrossMm: 100 } as const
 const outline = polygonOf(disc, 120)
@@ -40,12 +41,9 @@ test.each([
     outline,
     islands: [],
     laid,
-    beadMm: 3,
-    needle: null,
     films: [],
     inks: [],
-    inkAtMin: 0.5,
-    whiteAtMin,
+    moves: pipedMoves({ laid, inkAtMin: 0.5, whiteAtMin }),
     seed: 7,
   })
   bloom.runTo(300 * 60)

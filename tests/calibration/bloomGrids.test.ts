@@ -3,6 +3,7 @@ import { createBloom, layScene, outcomeOf, type Bloom, type BloomSetup } from '#
 import { polygonOf } from '#core/mold/index.ts'
 import type { LaidPattern } from '#core/pattern/index.ts'
 import { laidBloom } from '../support/laid.ts'
+import { pipedMoves } from '../support/moves.ts'
 
 const disc = { shape: 'circle', acrossMm: 100 } as const
 const outline = polygonOf(disc, 120)
@@ -24,12 +25,9 @@ function followed(laid: LaidPattern, changes: Partial<BloomSetup> = {}): Bloom {
     outline,
     islands: [],
     laid,
-    beadMm: 3,
-    needle: null,
     films: [],
     inks: [[0.6, 9, 2.2]],
-    inkAtMin: 3,
-    whiteAtMin: 13,
+    moves: pipedMoves({ laid, inkAtMin: 3, whiteAtMin: 13 }),
     seed: 7,
   })
   bloom.runTo(90 * 60)

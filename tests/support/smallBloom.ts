@@ -2,6 +2,7 @@ import { createBloom, layScene, type Bloom } from '#core/bloom/index.ts'
 import { polygonOf } from '#core/mold/index.ts'
 import type { LaidPattern } from '#core/pattern/index.ts'
 import { laidBloom } from './laid.ts'
+import { pipedMoves } from './moves.ts'
 
 const DISC = { shape: 'circle', acrossMm: 100 } as const
 export const DISC_LINE = polygonOf(DISC, 120)
@@ -17,16 +18,14 @@ export function followedBloom(changes: Partial<LaidPattern> = {}): Bloom {
     viscosityAt: (s) => 2.2 * Math.exp(s / 2200),
     seed: 3,
   })
+  const laid = { ...laidBloom(DISC, { inkDrops: 0, rings: 4, petals: 8 }), ...changes }
   layScene(bloom, {
     outline: DISC_LINE,
     islands: [],
-    laid: { ...laidBloom(DISC, { inkDrops: 0, rings: 4, petals: 8 }), ...changes },
-    beadMm: 3,
-    needle: null,
+    laid,
     films: [],
     inks: [],
-    inkAtMin: 0.5,
-    whiteAtMin: 1,
+    moves: pipedMoves({ laid, inkAtMin: 0.5, whiteAtMin: 1 }),
     seed: 3,
   })
   bloom.runTo(120 * 60)

@@ -27,6 +27,15 @@ export type BloomAct =
       readonly closed: boolean
       readonly beadM: number
     }
+  /** A bead that is tinted: what it absorbs and scatters where it lies, as depths. */
+  | {
+      readonly kind: 'tint'
+      readonly path: readonly Point[]
+      readonly closed: boolean
+      readonly beadM: number
+      readonly absorb: readonly [number, number, number]
+      readonly scatter: number
+    }
   /** A tinted film that was poured as a band along the wall: the optical depth of all of it. */
   | {
       readonly kind: 'film'
@@ -72,6 +81,20 @@ export function handOn({ grid, sheets, laid, chance, threads }: Bench) {
       })
     })
     addPressure(at, radiusM, pressureNPerM)
+  }
+  /** Colour out of a bag is as heavy as what it lies on: it rides with the surface. */
+  const layTint = ({ path, closed, beadM, absorb, scatter }: Extract<BloomAct, { kind: 'tint' }>): void => {
+    const length = lineLength(path, closed)
+    const points = evenPoints(path, closed, Math.max(2, Math.round(length / (0.6 * cellM))))
+    const area = (LAID_WIDTH_PER_HOLE * beadM * length) / points.length
+    for (const { x, y } of points) {
+      const drop = { xM: x, yM: y, radiusM: LAID_SHARE * beadM }
+      absorb.forEach((depth, channel) => {
+        const field = sheets.surface.ink[channel]!
+        laid.ink[channel]! += stampInto(field, grid, { ...drop, amount: depth * area })
+      })
+      if (scatter > 0) stampInto(sheets.surface.cover, grid, { ...drop, amount: scatter * area })
+    }
   }
   const addPressure = (at: Point, radiusM: number, pressureNPerM: number): void => {
     const amount = (Math.min(pressureNPerM, MOST_PRESSURE_N_PER_M) * Math.PI * radiusM * radiusM) / 2
@@ -154,5 +177,5 @@ export function handOn({ grid, sheets, laid, chance, threads }: Bench) {
     }
   }
 
-  return { dropInk, dropWhite, layBead, layFilm }
+  return { dropInk, dropWhite, layBead, layTint, layFilm }
 }

@@ -50,7 +50,7 @@ export function paintFace(
   for (let p = 0; p < near.length; p++) near[p] = nearestInside(grid, p)
   const drawn = (field: SeenField) => resampled(extended(field, near), grid.n, finer)
   const { surface, transit, floor } = sheets
-  const topWhites = drawn(surface.white)
+  const topWhites = drawn(hiding(surface))
   const middleWhites = drawn(transit.white)
   const lowWhites = drawn(floor.white)
   const shadows = fromSilicone ? drawn(shadowOf(floor.white, grid)) : null
@@ -89,6 +89,14 @@ export function paintFace(
       rgba[at + 3] = 255
     }
   return rgba
+}
+
+/** All that hides what lies under the surface, as white would: white itself, and colours that scatter. */
+function hiding({ white, cover }: Sheets<SeenField>['surface']): SeenField {
+  if (cover.every((depth) => depth === 0)) return white
+  const all = Float32Array.from(white)
+  for (let p = 0; p < all.length; p++) all[p]! += cover[p]! / SCATTER_PER_M
+  return all
 }
 
 /** A field with the nearest cell inside repeated just outside the wall. */

@@ -4,8 +4,9 @@ import { evenPoints, lineLength, polygonOf } from '../mold/index.ts'
 import { seededRandom } from '../numeric/index.ts'
 import { columnX, gridOf, rowY } from './grid.ts'
 import { noiseField } from './noise.ts'
-import { layScene, type BloomScene } from './scene.ts'
+import { layScene, type BagHolds, type BloomScene, type HandMove } from './scene.ts'
 import { createBloom } from './simulation.ts'
+import { pipedMoves } from '../../../tests/support/moves.ts'
 
 const disc = { shape: 'circle', acrossMm: 100 } as const
 const circle = polygonOf(disc)
@@ -89,29 +90,26 @@ describe('points along a line', () => {
 })
 
 describe('a scene', () => {
-  const scene: BloomScene = {
+  const scene: Omit<BloomScene, 'moves'> = {
     outline: circle,
     islands: [],
     laid: laidBloom(disc, { inkDrops: 9, rings: 1, petals: 4, marginMm: 10 }),
-    beadMm: 3,
-    needle: null,
     films: [],
     inks: [[2, 0.2, 0.2]],
-    inkAtMin: 1,
-    whiteAtMin: 6,
     seed: 2,
   }
+  const piece = {
+    outline: circle,
+    islands: [],
+    cells: 32,
+    depthM: 0.005,
+    excessDensityKgPerM3: 2,
+    viscosityAt: () => 3,
+  }
   const laidBy = (changes: Partial<BloomScene>, untilMin: number) => {
-    const bloom = createBloom({
-      outline: circle,
-      islands: [],
-      cells: 32,
-      depthM: 0.005,
-      excessDensityKgPerM3: 2,
-      viscosityAt: () => 3,
-      seed: 1,
-    })
-    layScene(bloom, { ...scene, ...changes })
+    const { laid = scene.laid } = changes
+    const bloom = createBloom({ ...piece, seed: 1 })
+    layScene(bloom, { ...scene, moves: pipedMoves({ laid, inkAtMin: 1, whiteAtMin: 6 }), ...changes })
     bloom.runTo(untilMin * 60)
     return bloom.laid
   }
@@ -127,5 +125,60 @@ describe('a scene', () => {
     const one = laidBy({ laid: laidBloom(disc, { inkDrops: 1, rings: 0, petals: 0 }) }, 2).ink[0]
     expect(laidBy({}, 2).ink[0] / one).toBeCloseTo(9, 6)
     expect(laidBy({ inks: [] }, 2).ink[0]).toBe(0)
+  })
+
+  test('a bead of mica lays colour and flakes along its line and no white; a pearl lays both', () => {
+    const bead = {
+      line: [
+        { x: -20, y: 0 },
+        { x: 20, y: 0 },
+      ],
+      closed: false,
+    }
+    const piped = (holds: BagHolds, holeMm = 3) => {
+      const bloom = createBloom({ ...piece, seed: 1 })
+      const move = { kind: 'beads', beads: [bead], holeMm, holds } as const
+      layScene(bloom, { ...scene, moves: [{ atMin: 1, move }] })
+      bloom.runTo(70)
+      return bloom
+    }
+    const mica = piped({ white: false, tint: { absorb: [0.2, 0.6, 1.4], scatter: 3 }, mica: true })
+    expect(mica.laid.white).toBe(0)
+    // Depth times the width and the length it lies.
+    expect(mica.laid.ink.map((amount) => amount / (1.5 * 0.003 * 0.04))).toEqual([
+      expect.closeTo(0.2, 6),
+      expect.closeTo(0.6, 6),
+      expect.closeTo(1.4, 6),
+    ])
+    expect(mica.specks).toHaveLength(Math.round(220e4 * 1.5 * 0.003 * 0.04))
+    for (const { x, y } of mica.specks) {
+      expect(Math.abs(x)).toBeLessThan(0.0225)
+      expect(Math.abs(y)).toBeLessThanOrEqual(0.00225 + 1e-9)
+    }
+    const pearl = piped({ white: true, tint: { absorb: [0.2, 0.6, 1.4], scatter: 3 }, mica: false }, 2)
+    expect(pearl.laid.white).toBeGreaterThan(0)
+    expect(pearl.laid.ink[2] / mica.laid.ink[2]).toBeCloseTo(2 / 3, 6)
+    expect(pearl.specks).toEqual([])
+  })
+
+  test('drops that were put in lie where they were put, white ones without ink', () => {
+    const dropped = (move: HandMove) => {
+      const bloom = createBloom({ ...piece, seed: 1 })
+      layScene(bloom, { ...scene, moves: [{ atMin: 1, move }] })
+      bloom.runTo(60.05)
+      return bloom
+    }
+    const places = [{ x: 20, y: 0 }]
+    const { laid, sheets, grid } = dropped({ kind: 'drops', absorb: [0, 1, 0], places })
+    expect(laid.ink[1]).toBeGreaterThan(0)
+    expect(laid.ink[0]).toBe(0)
+    let moment = 0
+    for (let p = 0; p < sheets.surface.ink[1].length; p++)
+      moment += sheets.surface.ink[1][p]! * (((p % grid.n) + 0.5) * grid.cellM - grid.sideM / 2)
+    const all = sheets.surface.ink[1].reduce((sum, each) => sum + each, 0)
+    expect(moment / all).toBeCloseTo(0.02, 2)
+    const white = dropped({ kind: 'whiteDrops', dropMl: 0.02, places })
+    expect(white.laid.white).toBeGreaterThan(0.014e-6)
+    expect(white.laid.ink).toEqual([0, 0, 0])
   })
 })

@@ -1,5 +1,5 @@
 export { createBloom, type Bloom, type BloomSetup } from './simulation.ts'
-export { layScene, type BloomScene, type Film, type Needle } from './scene.ts'
+export { layScene, type BagHolds, type BloomScene, type Film, type HandMove } from './scene.ts'
 export { DROPPED, PIPED, type WhiteRecipe } from './recipe.ts'
 export { cellsOutcomeOf, type CellsOutcome } from './cellsOutcome.ts'
 export { lineOutcomeOf, type LineOutcome } from './lineOutcome.ts'

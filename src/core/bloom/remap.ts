@@ -39,7 +39,12 @@ export function workTool(strokes: readonly Stroke[], { bank, sheets, walls }: To
       byY[p] = walls.cell[p]! * between(offY, i, j, n >> 1)
     }
   const remap = (values: Float64Array, share: number) => remapped(values, { grid, byX, byY, share, spare })
-  for (const values of [sheets.surface.white, sheets.surface.pressure, ...sheets.surface.ink])
+  for (const values of [
+    sheets.surface.white,
+    sheets.surface.pressure,
+    sheets.surface.cover,
+    ...sheets.surface.ink,
+  ])
     remap(values, 1)
   for (const values of [sheets.transit.white, ...sheets.transit.ink]) remap(values, TOOL_REACHES_DOWN)
 }

@@ -1,43 +1,60 @@
 import type { Point } from '../mold/index.ts'
 import { seededRandom } from '../numeric/index.ts'
-import { inkOfDrop, type LaidPattern, type LaidStroke } from '../pattern/index.ts'
+import { inkOfDrop, type Bead, type LaidPattern, type LaidStroke } from '../pattern/index.ts'
 import type { Bloom } from './simulation.ts'
-import { strewnIn } from './specks.ts'
+import { flakesAlong, strewnIn } from './specks.ts'
 import type { Stroke } from './tool.ts'
 
-/** A piece as the hand makes it; lengths in mm as seen while pouring, minutes from stop-stir. */
+/** One thing a hand does to a piece, with what it lays. */
+export type HandMove =
+  /** The drops of the pattern, in that round of them, counted from 0. */
+  | { readonly kind: 'inks'; readonly round: number }
+  /** The same, and a drop of white from a needle on each at once. */
+  | { readonly kind: 'inksAndWhite'; readonly round: number; readonly dropMl: number }
+  /** Drops of one ink wherever they were put, in mm. */
+  | { readonly kind: 'drops'; readonly absorb: Channels; readonly places: readonly Point[] }
+  | { readonly kind: 'whiteDrops'; readonly dropMl: number; readonly places: readonly Point[] }
+  /** Beads out of one bag. */
+  | {
+      readonly kind: 'beads'
+      readonly beads: readonly Bead[]
+      readonly holeMm: number
+      readonly holds: BagHolds
+    }
+  /** All the drags and swirls of the pattern. */
+  | { readonly kind: 'strokes' }
+
+/** What a bag lays: white that sinks, colour that rides with the surface, flakes in it. */
+export interface BagHolds {
+  readonly white: boolean
+  /** What a bead absorbs and scatters where it is laid, as depths; null for a bag of white alone. */
+  readonly tint: { readonly absorb: Channels; readonly scatter: number } | null
+  readonly mica: boolean
+}
+
+/** A piece as the hand makes it; lengths in mm as seen while pouring. */
 export interface BloomScene {
   readonly outline: readonly Point[]
   readonly islands: readonly (readonly Point[])[]
   readonly laid: LaidPattern
-  readonly beadMm: number
-  /** White from a bottle, one drop on every drop of ink, so often; null where it is piped. */
-  readonly needle: Needle | null
-  /** What lay there, tinted, before anything was dropped or piped: bands along the wall. */
+  /** What was poured there, tinted, before anything was dropped or piped: bands along the wall. */
   readonly films: readonly Film[]
   /** Optical depths of each ink, one dose. */
   readonly inks: readonly Channels[]
-  readonly inkAtMin: number
-  /** The first bead, or the first round of drops. */
-  readonly whiteAtMin: number
-  /** So long after the first of the white the tool goes through; a minute where nothing is said. */
-  readonly toolAfterMin?: number | undefined
+  /** In their order; minutes from stop-stir. */
+  readonly moves: readonly { readonly atMin: number; readonly move: HandMove }[]
   readonly seed: number
 }
 
 export interface Film {
+  readonly atMin: number
   readonly fromWallMm: number
   readonly toWallMm: number
   /** Optical depth of all of it. */
   readonly absorb: Channels
 }
 
-export interface Needle {
-  readonly rounds: number
-  readonly roundMin: number
-  readonly dropMl: number
-}
-
+/** Red, green and blue. */
 type Channels = readonly [number, number, number]
 
 const M_PER_MM = 1e-3
@@ -56,8 +73,6 @@ const NEEDLE_PRESSURE_N_PER_M = 0.0035
 /** The needle follows the ink at once; a hand aims so well. */
 const NEEDLE_AFTER_S = 20
 const HAND_MISSES_M = 7e-4
-/** From the first bead to the first stroke. */
-const DRAG_AFTER_MIN = 1
 const DRAG_REACH_M = 0.0034
 const DRAG_STRENGTH = 0.85
 /** No two strokes of a hand are alike. */
@@ -67,55 +82,81 @@ const SWIRL_RAD = 2.6
 /** Lays a scene's drops, beads and strokes into a piece at their times. */
 export function layScene(bloom: Bloom, scene: BloomScene): void {
   const chance = seededRandom(scene.seed * 31 + 5)
-  const firstS = Math.min(scene.inkAtMin, scene.whiteAtMin) * 60
-  for (const { fromWallMm, toWallMm, absorb } of scene.films) {
+  const firstS = 60 * Math.min(...scene.moves.map(({ atMin }) => atMin))
+  for (const { atMin, fromWallMm, toWallMm, absorb } of scene.films) {
     const [fromWallM, toWallM] = [fromWallMm * M_PER_MM, toWallMm * M_PER_MM]
-    bloom.at(firstS, { kind: 'film', fromWallM, toWallM, absorb })
+    bloom.at(60 * atMin, { kind: 'film', fromWallM, toWallM, absorb })
   }
   for (const sprinkle of scene.laid.sprinkles)
     bloom.at(firstS, { kind: 'sprinkle', what: sprinkle.what, specks: strewnIn(sprinkle, chance) })
-  if (scene.needle) layRounds(bloom, { ...scene, needle: scene.needle }, chance)
-  else layPiped(bloom, scene, chance)
+  for (const { atMin, move } of scene.moves) makeMove(bloom, scene, { move, atS: 60 * atMin }, chance)
 }
 
-function layPiped(bloom: Bloom, scene: BloomScene, chance: () => number): void {
-  layInks(bloom, scene, { atS: scene.inkAtMin * 60, round: 0, look: BLOOM_INK, missM: 0 }, chance)
-  const pipeS = scene.whiteAtMin * 60
-  for (const { line, closed } of scene.laid.beads)
-    bloom.at(pipeS, {
-      kind: 'bead',
-      path: line.map(inMetres),
-      closed,
-      beadM: scene.beadMm * M_PER_MM,
-    })
-  layStrokes(bloom, scene, chance)
-}
-
-function layStrokes(bloom: Bloom, scene: BloomScene, chance: () => number): void {
-  const { laid, whiteAtMin, toolAfterMin = DRAG_AFTER_MIN } = scene
-  const strokes = laid.strokes.map((stroke) => strokeOf(stroke, chance))
-  if (strokes.length > 0) bloom.at((whiteAtMin + toolAfterMin) * 60, { kind: 'tool', strokes })
-}
-
-function layRounds(
+function makeMove(
   bloom: Bloom,
-  scene: BloomScene & { readonly needle: Needle },
+  scene: BloomScene,
+  { move, atS }: { readonly move: HandMove; readonly atS: number },
   chance: () => number,
 ): void {
-  const { needle, laid } = scene
-  for (let round = 0; round < needle.rounds; round++) {
-    const atS = (scene.whiteAtMin + round * needle.roundMin) * 60
-    layInks(bloom, scene, { atS, round, look: PETRI_INK, missM: HAND_MISSES_M }, chance)
-    for (const { at } of laid.drops)
-      bloom.at(atS + NEEDLE_AFTER_S, {
-        kind: 'whiteDrop',
-        at: aimed(inMetres(at), HAND_MISSES_M, chance),
-        radiusM: NEEDLE_RADIUS_M,
-        volumeM3: needle.dropMl * M3_PER_ML * (0.75 + 0.5 * chance()),
-        pressureNPerM: NEEDLE_PRESSURE_N_PER_M,
-      })
+  switch (move.kind) {
+    case 'inks':
+      return layInks(bloom, scene, { atS, round: move.round, look: BLOOM_INK, missM: 0 }, chance)
+    case 'inksAndWhite': {
+      layInks(bloom, scene, { atS, round: move.round, look: PETRI_INK, missM: HAND_MISSES_M }, chance)
+      const places = scene.laid.drops.map(({ at }) => at)
+      return layWhite(bloom, { atS: atS + NEEDLE_AFTER_S, places, dropMl: move.dropMl }, chance)
+    }
+    case 'drops':
+      for (const place of move.places)
+        dropInk(bloom, { atS, at: inMetres(place), absorb: move.absorb, look: BLOOM_INK }, chance)
+      return
+    case 'whiteDrops':
+      return layWhite(bloom, { atS, places: move.places, dropMl: move.dropMl }, chance)
+    case 'beads':
+      for (const bead of move.beads) layBead(bloom, { atS, bead, bag: move }, chance)
+      return
+    case 'strokes': {
+      const strokes = scene.laid.strokes.map((stroke) => strokeOf(stroke, chance))
+      if (strokes.length > 0) bloom.at(atS, { kind: 'tool', strokes })
+      return
+    }
+    default:
+      return move satisfies never
   }
-  layStrokes(bloom, scene, chance)
+}
+
+interface NeedleDrops {
+  readonly atS: number
+  readonly places: readonly Point[]
+  readonly dropMl: number
+}
+
+function layWhite(bloom: Bloom, { atS, places, dropMl }: NeedleDrops, chance: () => number): void {
+  for (const at of places)
+    bloom.at(atS, {
+      kind: 'whiteDrop',
+      at: aimed(inMetres(at), HAND_MISSES_M, chance),
+      radiusM: NEEDLE_RADIUS_M,
+      volumeM3: dropMl * M3_PER_ML * (0.75 + 0.5 * chance()),
+      pressureNPerM: NEEDLE_PRESSURE_N_PER_M,
+    })
+}
+
+interface BeadLaid {
+  readonly atS: number
+  readonly bead: Bead
+  readonly bag: Extract<HandMove, { kind: 'beads' }>
+}
+
+function layBead(
+  bloom: Bloom,
+  { atS, bead: { line, closed }, bag: { holeMm, holds } }: BeadLaid,
+  chance: () => number,
+): void {
+  const bead = { path: line.map(inMetres), closed, beadM: holeMm * M_PER_MM }
+  if (holds.tint) bloom.at(atS, { kind: 'tint', ...bead, ...holds.tint })
+  if (holds.white) bloom.at(atS, { kind: 'bead', ...bead })
+  if (holds.mica) bloom.at(atS, { kind: 'sprinkle', what: 'mica', specks: flakesAlong(bead, chance) })
 }
 
 interface InkRound {
@@ -134,15 +175,26 @@ function layInks(
   for (const drop of laid.drops) {
     const no = inkOfDrop(drop, { round, inks: inks.length })
     if (no === null) return
-    const [r, g, b] = inks[no]!
-    bloom.at(atS, {
-      kind: 'ink',
-      at: aimed(inMetres(drop.at), missM, chance),
-      radiusM: look.radiusM,
-      absorb: [r * look.dose, g * look.dose, b * look.dose],
-      pressureNPerM: look.pressureNPerM * (0.75 + 0.6 * chance()),
-    })
+    dropInk(bloom, { atS, at: aimed(inMetres(drop.at), missM, chance), absorb: inks[no]!, look }, chance)
   }
+}
+
+interface InkDrop {
+  readonly atS: number
+  /** In metres. */
+  readonly at: Point
+  readonly absorb: Channels
+  readonly look: DropLook
+}
+
+function dropInk(bloom: Bloom, { atS, at, absorb: [r, g, b], look }: InkDrop, chance: () => number): void {
+  bloom.at(atS, {
+    kind: 'ink',
+    at,
+    radiusM: look.radiusM,
+    absorb: [r * look.dose, g * look.dose, b * look.dose],
+    pressureNPerM: look.pressureNPerM * (0.75 + 0.6 * chance()),
+  })
 }
 
 function aimed({ x, y }: Point, missM: number, chance: () => number): Point {

@@ -5,11 +5,16 @@ import type { BloomGrid } from './grid.ts'
 export type Channels<F = Float64Array> = readonly [F, F, F]
 
 /**
- * What lies in the three sheets of the layer, per cell: white in m (volume per area), ink as absorbance, and the surface pressure of solvent
- * in N/m. The arrays belong together: whoever moves one sheet moves all of it.
+ * What lies in the three sheets of the layer, per cell: white in m (volume per area), ink as absorbance, and at the surface the pressure of
+ * solvent in N/m and what colours that hide what lies under them scatter, as a depth. The arrays belong together: whoever moves one sheet moves all of it.
  */
 export interface Sheets<F = Float64Array> {
-  readonly surface: { readonly white: F; readonly ink: Channels<F>; readonly pressure: F }
+  readonly surface: {
+    readonly white: F
+    readonly ink: Channels<F>
+    readonly pressure: F
+    readonly cover: F
+  }
   readonly transit: { readonly white: F; readonly ink: Channels<F> }
   readonly floor: { readonly white: F; readonly ink: Channels<F> }
 }
@@ -21,7 +26,7 @@ export type SeenField = Float64Array | Float32Array
 export function emptySheets({ grid: { n }, field }: Bank): Sheets {
   const one = () => field(n * n)
   const sheet = () => ({ white: one(), ink: [one(), one(), one()] as const })
-  return { surface: { ...sheet(), pressure: one() }, transit: sheet(), floor: sheet() }
+  return { surface: { ...sheet(), pressure: one(), cover: one() }, transit: sheet(), floor: sheet() }
 }
 
 /** The sheets as they lie, out of their bank, to look at. */
@@ -31,7 +36,11 @@ export function copyOf({ surface, transit, floor }: Sheets): Sheets<Float32Array
     ink: [Float32Array.from(red), Float32Array.from(green), Float32Array.from(blue)] as const,
   })
   return {
-    surface: { ...copied(surface), pressure: Float32Array.from(surface.pressure) },
+    surface: {
+      ...copied(surface),
+      pressure: Float32Array.from(surface.pressure),
+      cover: Float32Array.from(surface.cover),
+    },
     transit: copied(transit),
     floor: copied(floor),
   }

@@ -103,6 +103,7 @@ export function createBloom(setup: BloomSetup): Bloom {
   let lastStepS = 1
   let hasWhite = false
   let hasInk = false
+  let hasCover = false
   let pressureMost = 0
   let whiteAtS = -Infinity
   let whiteStale = true
@@ -122,6 +123,7 @@ export function createBloom(setup: BloomSetup): Bloom {
     if (movedSurfaceM > 0) {
       surfaceTurn = !surfaceTurn
       if (hasInk) for (const ink of sheets.surface.ink) move(ink, surfaceMoves, surfaceTurn)
+      if (hasCover) move(sheets.surface.cover, surfaceMoves, surfaceTurn)
       if (pressureMost > 0) move(sheets.surface.pressure, surfaceMoves, surfaceTurn)
       carrySpecks(specks, { grid, byX: bySurfaceX, byY: bySurfaceY, aboveM: SPECKS_RIDE * depthM })
       if (hasWhite) {
@@ -157,6 +159,11 @@ export function createBloom(setup: BloomSetup): Bloom {
       case 'bead':
         hand.layBead(act)
         hasWhite = true
+        return
+      case 'tint':
+        hand.layTint(act)
+        hasInk = true
+        hasCover ||= act.scatter > 0
         return
       case 'film':
         hand.layFilm(act)

@@ -1,6 +1,6 @@
 import { GRAVITY_M_PER_S2 } from '../units/index.ts'
-import { boxOf, isInside, type Point } from '../mold/index.ts'
-import type { LaidSprinkle } from '../pattern/index.ts'
+import { boxOf, evenPoints, isInside, lineLength, type Point } from '../mold/index.ts'
+import { LAID_WIDTH_PER_HOLE, type LaidSprinkle } from '../pattern/index.ts'
 import { cellOf, type BloomGrid } from './grid.ts'
 import type { Walls } from './walls.ts'
 
@@ -52,6 +52,29 @@ export function strewnIn(
     })
   }
   return specks
+}
+
+/** A bag is stirred far thicker with it than a pinch lies strewn: flakes on a cm2 of a laid bead (by eye). */
+const MICA_IN_A_BEAD_PER_CM2 = 220
+
+interface LaidBead {
+  /** In metres. */
+  readonly path: readonly Point[]
+  readonly closed: boolean
+  readonly beadM: number
+}
+
+/** Flakes of mica by chance along a bead of it, over the width it lies. */
+export function flakesAlong({ path, closed, beadM }: LaidBead, chance: () => number): readonly StrewnSpeck[] {
+  const widthM = LAID_WIDTH_PER_HOLE * beadM
+  const length = lineLength(path, closed)
+  const count = Math.max(2, Math.round(MICA_IN_A_BEAD_PER_CM2 * 1e4 * widthM * length))
+  return evenPoints(path, closed, count).map(({ x, y }) => ({
+    x: x + widthM * (chance() - 0.5),
+    y: y + widthM * (chance() - 0.5),
+    radiusM: FLAKES.mica.radiusM * (0.6 + 0.8 * chance()),
+    glint: chance(),
+  }))
 }
 
 const RESIN_KG_PER_M3 = 1110

@@ -4,7 +4,7 @@ import { converter, differenceCiede2000 } from 'culori/fn'
 import { seededRandom } from '../numeric/index.ts'
 import type { Colour } from './colour.ts'
 import { colourDifference } from './difference.ts'
-import { hexOf, inkLayer, kubelkaMunk, linearOf, seen, together, type Linear } from './layers.ts'
+import { hexOf, inkLayer, kubelkaMunk, linearOf, opaqueAbsorb, seen, together, type Linear } from './layers.ts'
 import { curingShifts, overlapsOf, rankBacks } from './palette.ts'
 
 const ink = (name: string, hex: string): Colour => ({ id: name, name, kind: 'alcoholInk', hex })
@@ -156,4 +156,11 @@ describe('what changes on curing', () => {
     expect(shifts.map(({ name }) => name)).toEqual(['Ember'])
     expect(shifts[0]!.difference).toBeGreaterThan(10)
   })
+})
+
+test('a thick layer of pigment has the colour of its swatch: what it absorbs is told from what it reflects', () => {
+  const absorb = opaqueAbsorb('#c8963c')
+  const thick = 200
+  const seen = absorb.map((depth) => kubelkaMunk(thick, thick * depth).reflects)
+  linearOf('#c8963c').forEach((channel, k) => expect(seen[k]!).toBeCloseTo(channel, 3))
 })

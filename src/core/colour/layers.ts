@@ -42,6 +42,18 @@ export function inkLayer(hex: string): ColourLayer {
   return { scatter: 0, absorb }
 }
 
+/**
+ * How much an opaque swatch absorbs for what it scatters: of a layer that nothing is seen through, K / S = (1 - R)^2 / 2 R (Kubelka & Munk 1931, from memory).
+ */
+export function opaqueAbsorb(hex: string): Linear {
+  const [r, g, b] = linearOf(hex)
+  const per = (reflects: number) => {
+    const held = Math.min(CARD_REFLECTANCE, Math.max(DARKEST, reflects))
+    return (1 - held) ** 2 / (2 * held)
+  }
+  return [per(r), per(g), per(b)]
+}
+
 /** Two transparent layers in one place: their optical depths add up. */
 export function together(one: ColourLayer, other: ColourLayer): ColourLayer {
   const [r, g, b] = one.absorb

@@ -1,5 +1,6 @@
 export {
   emptyPattern,
+  scatteredDrops,
   sortsOf,
   usualBloom,
   usualLine,

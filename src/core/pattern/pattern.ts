@@ -129,7 +129,7 @@ interface UsualBloom {
 export function usualBloom(from: UsualBloom): Pattern {
   const { marginMm, spacingMm } = from
   return patternOf('usual-bloom', from.forAreaMm2, [
-    scattered(from.inkDrops),
+    scatteredDrops(from.inkDrops),
     { kind: 'rings', zone: WHOLE, marginMm, spacingMm, most: null, ...FROM_THE_RIGHT },
     {
       kind: 'petals',
@@ -191,14 +191,15 @@ export function usualPetri({
   readonly swirledMm: number | null
 }): Pattern {
   return patternOf('usual-petri', forAreaMm2, [
-    scattered(drops, edgeMm + INK_FROM_WALL_MM),
+    scatteredDrops(drops, edgeMm + INK_FROM_WALL_MM),
     ...(swirledMm === null
       ? []
       : [{ kind: 'swirl', at: { x: 0, y: 0 }, reachMm: WIDE_SWIRL_SHARE * swirledMm } as const]),
   ])
 }
 
-function scattered(count: number, fromWallMm = INK_FROM_WALL_MM): Mark {
+/** So many drops, evenly by chance, off the wall. */
+export function scatteredDrops(count: number, fromWallMm = INK_FROM_WALL_MM): Mark {
   return {
     kind: 'drops',
     inkNo: null,

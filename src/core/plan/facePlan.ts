@@ -1,36 +1,33 @@
-import {
-  EXCESS_DENSITY_KG_PER_M3,
-  pipedOn,
-  underWhiteMm,
-  type BatchRequest,
-  type MoldFill,
-} from '../batch/index.ts'
+import { EXCESS_DENSITY_KG_PER_M3, underWhiteMm, type BatchRequest, type MoldFill } from '../batch/index.ts'
 import type { BloomScene, Film } from '../bloom/index.ts'
-import { byLamp, inkLayer, type Colour } from '../colour/index.ts'
+import { byLamp, type Colour } from '../colour/index.ts'
 import { areaMm2, edgeHeightMm, HAND_SMOOTH, islandsOf, polygonOf } from '../mold/index.ts'
 import {
   isPiped,
   stepThat,
   TECHNIQUES,
   whitensWhatIsRaised,
-  type Deed,
-  type Technique,
   type TechniqueId,
+  type Work,
 } from '../technique/index.ts'
 import type { Window } from '../resin/index.ts'
+import { pieceSlots } from '../timing/index.ts'
+import { asDropped, inksLast, meanAbsorb, movesOn, twiceTheWhite, type PlannedMove } from './faceMoves.ts'
 import type { BatchPlan } from './plan.ts'
 import { stepsOn } from './stepsOn.ts'
 
 /** All a simulation of one piece needs but its minute and its chance; plain data for a worker. */
-export interface FaceTask extends Omit<BloomScene, 'inkAtMin' | 'whiteAtMin' | 'seed'> {
+export interface FaceTask extends Omit<BloomScene, 'moves' | 'seed'> {
   readonly depthMm: number
   readonly excessDensityKgPerM3: number
   /** What its white is meant to become, and is judged by. */
   readonly becomes: 'petals' | 'line' | 'cells'
   /** Minutes from stop-stir and Pa.s, up to gel. */
   readonly viscosity: readonly (readonly [number, number])[]
-  /** Minutes the inks are in before the white; negative: after it. */
-  readonly inkLeadMin: number
+  /** In the order of the hands, as the plan has them on the first piece of its kind. */
+  readonly moves: readonly PlannedMove[]
+  /** What was put in between that no equation here follows. */
+  readonly unfollowed: readonly Work['by'][]
 }
 
 /** What a person may wonder about before pouring, each the plan with one thing changed. */
@@ -42,54 +39,73 @@ export interface FaceMoment {
   readonly whiteAtMin: number
 }
 
-/** A drop lands about ten times as strong as it is once spread (by eye). */
-const FRESH_DROP = 10
 /** "Too early" and "too late" are shown so little outside the window that they show its edge, minutes. */
 const OUTSIDE_MIN = 3
-/** The hand needs about so long for the drops of a piece, before they settle. */
-const DROPPING_MIN = 1
-/** Once the strokes are drawn. */
-const AFTER_THE_STROKES_MIN = 2
 const WARMER_K = 5
+/** Nothing is laid into a cup that is just stirred. */
+const LEAST_MIN = 0.5
 /** Over the middle of a raised edge. */
 const THINNEST_MM = 0.5
 
-/** The face of one kind of piece in that plan; null where it is not planned, or nothing flows in it. */
-export function faceTask(request: BatchRequest, plan: BatchPlan, kindId: string): FaceTask | null {
-  const fill = plan.fills.find(({ id }) => id === kindId)
-  if (!fill) return null
+/** The pieces of one kind whose faces differ: each by its number where something was put in on some alone, else the first for all. */
+export function facesOf({ score = [] }: BatchRequest, plan: BatchPlan, kindId: string): readonly number[] {
+  const nos = pieceSlots(plan.fills).flatMap(({ no, fill }) => (fill.id === kindId ? [no] : []))
+  return score.some((edit) => edit.kind === 'added' && edit.pieces !== null) ? nos : nos.slice(0, 1)
+}
+
+/** The face of one kind of piece in that plan, of its first or of the one with that number; null where it is not planned, or nothing flows in it. */
+export function faceTask(
+  request: BatchRequest,
+  plan: BatchPlan,
+  kindId: string,
+  pieceNo?: number,
+): FaceTask | null {
+  const slot = pieceSlots(plan.fills).find(
+    ({ no, fill }) => fill.id === kindId && (pieceNo === undefined || no === pieceNo),
+  )
+  if (!slot) return null
+  const { fill } = slot
   const technique = TECHNIQUES[fill.technique]
   if (technique.white.by === 'none') return null
   return {
     outline: polygonOf(fill.mold.outline, HAND_SMOOTH),
     islands: islandsOf(fill.mold.outline),
-    // Only the white is followed: what other bags lay is mica or colour, not what opens.
-    laid: { ...fill.laid, beads: pipedOn(fill, request).find(({ bag }) => bag === null)?.beads ?? [] },
-    beadMm: request.white.holeMm,
+    laid: fill.laid,
     becomes: BECOMES[technique.white.by === 'bag' ? technique.white.lies : 'needle'],
-    needle: needleOf(fill, request, technique),
     films: filmsOf(fill, plan, request),
-    inks: fill.inks.map(({ hex }) => {
-      const [r, g, b] = inkLayer(hex).absorb
-      return [FRESH_DROP * r, FRESH_DROP * g, FRESH_DROP * b] as const
-    }),
+    inks: fill.inks.map(asDropped),
     depthMm: Math.max(THINNEST_MM, underWhiteMm(fill) - edgeHeightMm(fill.mold)),
     excessDensityKgPerM3:
       EXCESS_DENSITY_KG_PER_M3[technique.white.by === 'needle' ? 'ink' : request.white.dose],
     viscosity: plan.life.flatMap(({ min, viscosityPaS }) =>
       viscosityPaS === null ? [] : [[min, viscosityPaS] as const],
     ),
-    inkLeadMin: request.settleMin + DROPPING_MIN,
-    toolAfterMin: toolAfterMin(plan, technique, kindId),
+    moves: movesOn(slot, request, plan),
+    unfollowed: unfollowedOf(request),
   }
 }
 
-/** From the first drops on those pieces to the tool that waits for the resin; undefined where it follows the white at once. */
-function toolAfterMin(plan: BatchPlan, technique: Technique, kindId: string): number | undefined {
-  if (stepThat(technique, 'shapes')?.moment.by !== 'resin') return undefined
-  const begins = (does: Deed) => stepsOn(plan, kindId, does)[0]?.beginMin
-  const [dropped, shaped] = [begins('inks'), begins('shapes')]
-  return dropped === undefined || shaped === undefined ? undefined : shaped - dropped
+/** The piece with all its moves, where what it is judged by falls on that minute and the others keep their distance from it. */
+export function sceneOf(task: FaceTask, whiteAtMin: number, seed: number): BloomScene {
+  const moves = task.moves.map(({ afterMin, move }) => ({
+    atMin: Math.max(LEAST_MIN, whiteAtMin + afterMin),
+    move,
+  }))
+  return { ...task, moves, seed }
+}
+
+function unfollowedOf({ score = [] }: BatchRequest): FaceTask['unfollowed'] {
+  const added = score.flatMap((edit) => (edit.kind === 'added' ? [edit.work.by] : []))
+  return [...new Set(added)].filter((by) => MOVES_IT[by])
+}
+
+/** Whether what is put in between moves the resin, or what lies in it, in a way that is not followed. */
+const MOVES_IT: Readonly<Record<Work['by'], boolean>> = {
+  drops: false,
+  warmAir: true,
+  tilt: true,
+  wait: false,
+  own: true,
 }
 
 const BECOMES = { flower: 'petals', line: 'line', needle: 'cells' } as const
@@ -103,18 +119,9 @@ function filmsOf(fill: MoldFill, { steps, fills }: BatchPlan, { cups }: BatchReq
     const colours = cups.find(({ name }) => name === take.cup)?.colours ?? []
     if (colours.length === 0) return []
     const { fromWallMm, widthMm } = take.line
-    const all = colours.map(({ colour }) => inkLayer(colour.hex).absorb)
-    const mean = (channel: 0 | 1 | 2) =>
-      all.reduce((sum, absorb) => sum + absorb[channel], 0) / colours.length
-    return [{ fromWallMm, toWallMm: fromWallMm + widthMm, absorb: [mean(0), mean(1), mean(2)] }]
+    const absorb = meanAbsorb(colours.map(({ colour }) => colour))
+    return [{ atMin: raises!.beginMin, fromWallMm, toWallMm: fromWallMm + widthMm, absorb }]
   })
-}
-
-/** Rounds of the needle, one after the other on the same piece; null where white is piped. */
-function needleOf(fill: MoldFill, { hands }: BatchRequest, { white }: Technique): FaceTask['needle'] {
-  if (white.by !== 'needle') return null
-  const roundMin = (2 * hands.dropS * fill.laid.drops.length) / 60
-  return { rounds: fill.rounds, roundMin, dropMl: white.dropMl }
 }
 
 /** Before, at and after the best of the white's window, or of a needle's; empty where there is none, without the first where nothing is sooner. */
@@ -173,11 +180,9 @@ export function whatIfsOf(technique: TechniqueId, colours: readonly Colour[]): r
 export function whatIfTask(task: FaceTask, whatIf: FaceWhatIf): FaceTask {
   switch (whatIf) {
     case 'doubleWhite':
-      return task.needle
-        ? { ...task, needle: { ...task.needle, dropMl: 2 * task.needle.dropMl } }
-        : { ...task, beadMm: Math.SQRT2 * task.beadMm }
+      return { ...task, moves: task.moves.map(({ move, ...at }) => ({ ...at, move: twiceTheWhite(move) })) }
     case 'inkAfterWhite':
-      return { ...task, inkLeadMin: -AFTER_THE_STROKES_MIN }
+      return { ...task, moves: inksLast(task.moves) }
     case 'glitter':
       return { ...task, laid: withGlitter(task) }
     case 'asPlanned':

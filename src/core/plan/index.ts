@@ -29,7 +29,9 @@ export { staggeredRequests, type Stagger } from './stagger.ts'
 export { type PalettePlan } from './palettePlan.ts'
 export {
   faceMoments,
+  facesOf,
   faceTask,
+  sceneOf,
   whatIfRequest,
   whatIfsOf,
   whatIfTask,

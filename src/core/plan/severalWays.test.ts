@@ -70,8 +70,10 @@ describe('a bloom and two petri coasters of one mix', () => {
 
   test('have a face each, followed as its way goes', () => {
     const [bloom, petri] = plan.fills.map(({ id }) => id)
-    expect(faceTask(request, plan, bloom!)!.needle).toBeNull()
-    expect(faceTask(request, plan, petri!)!.needle).toMatchObject({ rounds: 1 })
+    expect(faceTask(request, plan, bloom!)!.becomes).toBe('petals')
+    expect(faceTask(request, plan, petri!)!.moves).toMatchObject([
+      { move: { kind: 'inksAndWhite', round: 0 } },
+    ])
     expect(faceMoments(plan, bloom!).at(1)!.whiteAtMin).toBeGreaterThan(
       faceMoments(plan, petri!).find(({ id }) => id === 'right')!.whiteAtMin,
     )

@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals'
 import { USUAL_REQUEST, type BatchRequest, type LayerCup } from '#core/batch/index.ts'
 import { createBloom, layScene } from '#core/bloom/index.ts'
-import { faceMoments, faceTask, planBatch } from '#core/plan/index.ts'
+import { faceMoments, faceTask, planBatch, sceneOf } from '#core/plan/index.ts'
 import { ARCHETYPES, mixedDensityGPerMl } from '#core/resin/index.ts'
 import { TECHNIQUES } from '#core/technique/index.ts'
 import { bloomRequest } from '../../../tests/support/request.ts'
@@ -122,7 +122,7 @@ describe('nested lines with a white line, swirled', () => {
       viscosityAt: (atS) => task.viscosity.find(([min]) => min * 60 >= atS)?.[1] ?? Infinity,
       seed: 3,
     })
-    layScene(bloom, { ...task, inkAtMin: right.whiteAtMin - 1, whiteAtMin: right.whiteAtMin, seed: 3 })
+    layScene(bloom, sceneOf(task, right.whiteAtMin, 3))
     const redAt = (fromWallMm: number) => {
       const { grid, sheets } = bloom
       let [most, cells] = [0, 0]

@@ -4,6 +4,7 @@ import { plannedBack, type BatchRequest } from '#core/batch/index.ts'
 import { USUAL_BACKS } from '#core/colour/index.ts'
 import {
   faceMoments,
+  facesOf,
   faceTask,
   whatIfRequest,
   whatIfsOf,
@@ -12,7 +13,7 @@ import {
   type FaceMoment,
   type FaceWhatIf,
 } from '#core/plan/index.ts'
-import { WHAT_IF_NOTES, WHAT_IF_WORDS } from '#words/bloom.ts'
+import { WHAT_IF_NOTES, WHAT_IF_WORDS, wordUnfollowed } from '#words/bloom.ts'
 import { inUnits } from '#words/inUnits.ts'
 import { ChoiceField } from '#app/components/ChoiceField.tsx'
 import { useUnits } from '#app/platform/queries.ts'
@@ -39,6 +40,7 @@ export function FacePreview({ request, plan, kindId }: FacePreviewProps) {
   const units = useUnits()
   const { bloomLab, planner } = usePlatform()
   const [isFace, setIsFace] = useState(true)
+  const [chosenNo, setNo] = useState<number | null>(null)
   const [chosenBackId, setBackId] = useState<string | null>(null)
   const [ownBackHex, setOwnBackHex] = useState('#7a2d4f')
   const [fineness, setFineness] = useState<Fineness>('quick')
@@ -49,7 +51,9 @@ export function FacePreview({ request, plan, kindId }: FacePreviewProps) {
   const [shown, setShown] = useState<readonly Shown[]>([])
   const [state, setState] = useState<'idle' | 'running' | 'done' | 'stopped' | 'failed'>('idle')
   useEffect(() => () => void (turn.current++ > 0 && bloomLab().cancel()), [bloomLab])
-  const task = faceTask(request, plan, kindId)
+  const nos = facesOf(request, plan, kindId)
+  const pieceNo = nos.find((no) => no === chosenNo) ?? nos[0]
+  const task = faceTask(request, plan, kindId, pieceNo)
   const technique = plan.fills.find(({ id }) => id === kindId)?.technique ?? request.technique
   const moments = faceMoments(plan, kindId)
   if (!task || moments.length === 0) return null
@@ -60,7 +64,8 @@ export function FacePreview({ request, plan, kindId }: FacePreviewProps) {
     const lab = bloomLab()
     await lab.cancel()
     const asked = whatIfRequest(request, whatIf)
-    const changed = asked === request ? task : faceTask(asked, await planner.planBatch(asked), kindId)
+    const changed =
+      asked === request ? task : faceTask(asked, await planner.planBatch(asked), kindId, pieceNo)
     if (!changed) throw new Error('this question leaves no piece to follow')
     const inOrder = FIRST_SHOWN.flatMap((id) => moments.filter((moment) => moment.id === id))
     for (const moment of inOrder) {
@@ -110,12 +115,16 @@ export function FacePreview({ request, plan, kindId }: FacePreviewProps) {
         promise: its thresholds are by eye and it knows nothing of your hand. The petals’ shadow, glints and
         gloss are painted on; no figure is made of them.
       </p>
-      {request.score && request.score.length > 0 && (
-        <p className="mb-3 max-w-prose text-sm">
-          What you wrote on the order of the hands is not in it: the picture follows the pattern alone.
-        </p>
-      )}
+      <p className="mb-3 max-w-prose text-sm empty:hidden">{wordUnfollowed(task.unfollowed)}</p>
       <div className="flex flex-wrap items-end gap-4">
+        {nos.length > 1 && (
+          <ChoiceField
+            label="Which piece"
+            value={String(pieceNo)}
+            choices={nos.map((no) => ({ id: String(no), name: `Piece ${no}` }))}
+            onChange={(no) => setNo(Number(no))}
+          />
+        )}
         <ChoiceField
           label="Seen from"
           value={isFace ? 'face' : 'back'}
@@ -172,7 +181,8 @@ export function FacePreview({ request, plan, kindId }: FacePreviewProps) {
       </div>
       {(request.bags ?? []).length > 0 && (
         <p className="text-ink-soft mt-3 text-sm">
-          The white and the inks are followed; beads out of other bags are not, and are left out of the face.
+          Beads out of other bags stay at the surface and move with it: that they sink a little is not
+          followed. Mica glints in them.
         </p>
       )}
       {task.films.length > 0 && (
