@@ -25,6 +25,8 @@ export function wordEdit(edit: ScoreEdit, titleOf: TitleOf, colourOf: (id: strin
       return `${titleOf(edit.step)}: at ${printSpan(edit.min)}.`
     case 'split':
       return `${titleOf(edit.step)}: each bag by itself.`
+    case 'inTurn':
+      return `${titleOf(edit.step)}: the bags in turn, one bead each.`
     case 'pass':
       return edit.by === 'step'
         ? `${edit.steps.map(titleOf).join(', ')}: each on all pieces before the next.`
@@ -69,6 +71,8 @@ export function wordRefused(refused: EditRefused): string {
       return `${refused.colour} is a powder: it does not drip. Weigh it into a cup or a bag, or strew it.`
     case 'oneBag':
       return 'There is one bag for it, or none: add a bag beside the white first.'
+    case 'inTurn':
+      return 'The bags take turns there already. Take that back first.'
     case 'notAlong':
       return 'Only steps that go piece by piece, and stand beside each other, can be done together on each piece.'
     case 'noPiece':

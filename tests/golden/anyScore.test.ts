@@ -41,6 +41,7 @@ function anyEdit(request: BatchRequest, no: number): ScoreEdit {
   return pick<() => ScoreEdit>([
     () => ({ kind: 'leftOut', step: step() }),
     () => ({ kind: 'split', step: pick(['white', step()]) }),
+    () => ({ kind: 'inTurn', step: pick(['white', step()]) }),
     () => ({ kind: 'moved', step: step(), before: step() }),
     () => ({ kind: 'atMinute', step: step(), min: Math.round(90 * chance()) }),
     () => ({ kind: 'pass', steps: [step(), step()], by: pick(['piece', 'step'] as const) }),

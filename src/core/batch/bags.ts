@@ -24,6 +24,21 @@ export function pipedOn(
   })
 }
 
+/** One bead after the other where the bags take turns: the first of each bag, the second of each, and so on; those that follow each other out of one bag together. */
+export function takingTurns(piped: readonly Piped[]): readonly Piped[] {
+  const most = Math.max(0, ...piped.map(({ beads }) => beads.length))
+  const single = Array.from({ length: most }, (_, k) =>
+    piped.flatMap(({ bag, beads }) => (beads[k] ? [{ bag, beads: [beads[k]] }] : [])),
+  ).flat()
+  return single.reduce((turns: readonly Piped[], { bag, beads }) => {
+    const last = turns.at(-1)
+    const goesOn = last !== undefined && last.bag === bag
+    const all = goesOn ? [...last.beads, ...beads] : beads
+    const turn = { bag, beads: all, lengthMm: all.reduce((sum, bead) => sum + beadLengthMm(bead), 0) }
+    return goesOn ? [...turns.slice(0, -1), turn] : [...turns, turn]
+  }, [])
+}
+
 /** How what is piped on all pieces is shared among the bags, the white's with null: by what each lays through its hole. */
 export function bagShares(
   fills: readonly MoldFill[],

@@ -130,7 +130,7 @@ export {
 } from './mixes.ts'
 export { nestedLines, type NestedLine } from './nested.ts'
 export { type DrippedObject } from './overObject.ts'
-export { pipedOn } from './bags.ts'
+export { pipedOn, takingTurns } from './bags.ts'
 export { strewnTakes, takesOf, takesOfMix, type Take } from './takes.ts'
 export { DROP_ML, dropLoad, MOST_LOAD, type DropLoad } from './load.ts'
 export { judgedScore, techniqueOfPour } from './pour.ts'

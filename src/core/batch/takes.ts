@@ -2,7 +2,7 @@ import type { LaidSprinkle } from '../pattern/index.ts'
 import { shortestAcrossMm } from '../mold/index.ts'
 import { mixedDensityGPerMl } from '../resin/index.ts'
 import { lieOf, TECHNIQUES, type StepRule } from '../technique/index.ts'
-import { pipedOn } from './bags.ts'
+import { pipedOn, takingTurns, type Piped } from './bags.ts'
 import type { Addition, Cup, Drops } from './cups.ts'
 import { pourOfLayer } from './drawnLayers.ts'
 import { laidOut } from './laidOut.ts'
@@ -125,6 +125,17 @@ export type Take =
       readonly massG: number
     }
 
+/** What a step pipes on a piece, bag by bag in the order of the hands. */
+export function bagsOf(
+  { bag: own, inTurn }: Pick<StepRule, 'bag' | 'inTurn'>,
+  fill: Pick<MoldFill, 'laid'>,
+  request: BatchRequest,
+): readonly Piped[] {
+  const piped = pipedOn(fill, request)
+  if (inTurn) return takingTurns(piped)
+  return own === undefined ? piped : piped.filter(({ bag }) => (bag?.id ?? null) === own)
+}
+
 /** How much of its product a layer takes on all its pieces; nothing where its depth was not said. */
 function productTakes(layerId: string, { request, fills }: TakesTask): readonly Take[] {
   const layer = request.layers.find(({ id }) => id === layerId)
@@ -191,16 +202,14 @@ export function takesOf(step: StepRule, { pieceNo, roundNo }: TakesFor, task: Ta
       }))
     case 'beads':
       return here.flatMap((fill) =>
-        pipedOn(fill, request)
-          .filter(({ bag }) => step.bag === undefined || (bag?.id ?? null) === step.bag)
-          .map(({ bag, beads, lengthMm }) => ({
-            of: 'beads' as const,
-            pieceName: fill.name,
-            bag: bag?.name ?? null,
-            beads: beads.length,
-            holeMm: bag?.holeMm ?? holeMm,
-            massG: pipedMl(lengthMm, bag?.holeMm ?? holeMm) * mixedDensityGPerMl(request.resin),
-          })),
+        bagsOf(step, fill, request).map(({ bag, beads, lengthMm }) => ({
+          of: 'beads' as const,
+          pieceName: fill.name,
+          bag: bag?.name ?? null,
+          beads: beads.length,
+          holeMm: bag?.holeMm ?? holeMm,
+          massG: pipedMl(lengthMm, bag?.holeMm ?? holeMm) * mixedDensityGPerMl(request.resin),
+        })),
       )
     case 'held':
       return here.flatMap((fill) =>

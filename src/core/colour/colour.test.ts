@@ -4,7 +4,16 @@ import { converter, differenceCiede2000 } from 'culori/fn'
 import { seededRandom } from '../numeric/index.ts'
 import type { Colour } from './colour.ts'
 import { colourDifference } from './difference.ts'
-import { hexOf, inkLayer, kubelkaMunk, linearOf, opaqueAbsorb, seen, together, type Linear } from './layers.ts'
+import {
+  hexOf,
+  inkLayer,
+  kubelkaMunk,
+  linearOf,
+  opaqueAbsorb,
+  seen,
+  together,
+  type Linear,
+} from './layers.ts'
 import { curingShifts, overlapsOf, rankBacks } from './palette.ts'
 
 const ink = (name: string, hex: string): Colour => ({ id: name, name, kind: 'alcoholInk', hex })

@@ -33,8 +33,9 @@ export function movesOn(
   { steps }: Pick<BatchPlan, 'steps'>,
 ): readonly PlannedMove[] {
   const own = steps.filter(({ place, pieceNo }) => place === 'pour' && pieceNo === no)
+  const nextBeads = beadsInOrder(fill, request)
   const timed = own.flatMap((step) =>
-    movesOf(step, fill, request).map((move) => ({ atMin: step.beginMin, move })),
+    movesOf(step, { fill, request, nextBeads }).map((move) => ({ atMin: step.beginMin, move })),
   )
   const judgedBy = (timed.find(({ move }) => isWhiteMove(move)) ?? timed[0])!
   return timed.map(({ atMin, move }) => {
@@ -48,8 +49,14 @@ function isWhiteMove(move: HandMove): boolean {
   return move.kind === 'inksAndWhite' || (move.kind === 'beads' && move.holds.white)
 }
 
+interface OnPiece {
+  readonly fill: MoldFill
+  readonly request: BatchRequest
+  readonly nextBeads: (take: Extract<Take, { of: 'beads' }>) => readonly HandMove[]
+}
+
 /** What a step does to the piece, by what it takes and does. */
-function movesOf(step: RunStep, fill: MoldFill, request: BatchRequest): readonly HandMove[] {
+function movesOf(step: RunStep, { fill, request, nextBeads }: OnPiece): readonly HandMove[] {
   const { white } = TECHNIQUES[fill.technique]
   const round = (step.roundNo ?? 1) - 1
   if (step.does === 'inks')
@@ -59,7 +66,7 @@ function movesOf(step: RunStep, fill: MoldFill, request: BatchRequest): readonly
   if (step.does === 'shapes') return fill.laid.strokes.length > 0 ? [{ kind: 'strokes' }] : []
   return step.takes.flatMap((take): readonly HandMove[] => {
     if (take.of === 'drops') return take.inks.flatMap((given) => dropsOf(given, fill, request))
-    return take.of === 'beads' ? beadsOf(take, fill, request) : []
+    return take.of === 'beads' ? nextBeads(take) : []
   })
 }
 
@@ -76,14 +83,15 @@ function dropsOf({ what, drops }: Drops, fill: MoldFill, { colours }: BatchReque
   ]
 }
 
-function beadsOf(
-  { bag: named, holeMm }: Extract<Take, { of: 'beads' }>,
-  fill: MoldFill,
-  request: BatchRequest,
-): readonly HandMove[] {
-  return pipedOn(fill, request)
-    .filter(({ bag }) => (bag?.name ?? null) === named)
-    .map(({ bag, beads }) => ({ kind: 'beads', beads, holeMm, holds: holdsOf(bag) }))
+/** The beads of that piece as one take after the other lays them, each bag's in its own order. */
+function beadsInOrder(fill: MoldFill, request: BatchRequest): OnPiece['nextBeads'] {
+  const left = new Map(pipedOn(fill, request).map(({ bag, beads }) => [bag?.name ?? null, { bag, beads }]))
+  return ({ bag: named, beads: count, holeMm }) => {
+    const own = left.get(named)
+    if (!own) return []
+    left.set(named, { ...own, beads: own.beads.slice(count) })
+    return [{ kind: 'beads', beads: own.beads.slice(0, count), holeMm, holds: holdsOf(own.bag) }]
+  }
 }
 
 const WHITE_ALONE: BagHolds = { white: true, tint: null, mica: false }

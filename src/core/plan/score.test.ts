@@ -5,7 +5,9 @@ import { needsOf } from '../shelf/index.ts'
 import { judgedScore, techniqueOfPour, usualPattern, type BatchRequest } from '../batch/index.ts'
 import { measuredRequest, mayFollow, thingsOfPour, type PourEvent } from '../runsheet/index.ts'
 import { TECHNIQUES, type ScoreEdit } from '../technique/index.ts'
+import { WHOLE } from '../pattern/index.ts'
 import { bagsLeft } from './bagLeft.ts'
+import { faceTask } from './facePlan.ts'
 import { planBatch, planLive } from './plan.ts'
 
 const INK = bloomRequest().colours[0]!
@@ -27,6 +29,8 @@ const drops = (id: string, before: string, pieces: readonly number[] | null = nu
   before,
 })
 const plain = planBatch(asked([]))
+
+const RINGS = { kind: 'rings', zone: WHOLE, startDeg: 0, nextByDeg: 0 } as const
 
 describe('the order of the hands as somebody writes it', () => {
   test('nothing written is the way as it is, to the minute', () => {
@@ -110,6 +114,51 @@ describe('the order of the hands as somebody writes it', () => {
       ]),
     )
     expect(judgedScore(asked([{ kind: 'split', step: 'white' }]))[0]!.refused).toEqual({ by: 'oneBag' })
+  })
+
+  test('the bags in turn: a bead each, told in that order with as many grams, and a change of bags costs seconds', () => {
+    const { mold } = bloomRequest({}, 1).pieces[0]!
+    const usual = usualPattern(mold, bloomRequest().white, TECHNIQUES.bloom, 5)
+    const rings = (id: string, most: number, bag?: string) => ({
+      id,
+      mark: { ...RINGS, marginMm: bag ? 8 : 16, spacingMm: 16, most, ...(bag && { bag }) },
+    })
+    const marks = [
+      rings('mica', 2, 'b'),
+      rings('white', 1),
+      ...usual.marks.filter(({ mark }) => mark.kind === 'petals'),
+    ]
+    const made = { bags: [MICA_BAG], pieces: [{ mold, count: 2, pattern: { ...usual, marks } }] }
+    const whole = planBatch(asked([], made))
+    const inTurn: ScoreEdit = { kind: 'inTurn', step: 'white' }
+    const plan = planBatch(asked([inTurn], made))
+    const white = ({ steps }: typeof plan) => steps.find(({ key }) => key === 'white.1')!
+    const told = (of: typeof plan) =>
+      white(of).takes.flatMap((take) => (take.of === 'beads' ? [[take.bag, take.beads]] : []))
+    expect(told(whole)).toEqual([
+      ['Mica bag', 2],
+      [null, 1],
+    ])
+    expect(told(plan)).toEqual([
+      ['Mica bag', 1],
+      [null, 1],
+      ['Mica bag', 1],
+    ])
+    const grams = (of: typeof plan) =>
+      white(of).takes.reduce((sum, take) => sum + (take.of === 'beads' ? take.massG : 0), 0)
+    expect(grams(plan)).toBeCloseTo(grams(whole), 9)
+    // Two changes of 4 s by hand.
+    expect(60 * (white(plan).handsOnMin - white(whole).handsOnMin)).toBeCloseTo(8, 9)
+    expect(white(plan).title).toBe('Pipe the bags in turn')
+    expect(keysOf(plan)).toEqual(keysOf(whole))
+    const face = faceTask(asked([inTurn], made), plan, plan.fills[0]!.id)!
+    expect(face.moves.flatMap(({ move }) => (move.kind === 'beads' ? [move.beads.length] : []))).toEqual([
+      1, 1, 1,
+    ])
+    expect(judgedScore(asked([inTurn, { kind: 'split', step: 'white' }], made))[1]!.refused).toEqual({
+      by: 'inTurn',
+    })
+    expect(judgedScore(asked([inTurn]))[0]!.refused).toEqual({ by: 'oneBag' })
   })
 
   test('ink after the white is warned of with its reason, and goes with one change taken back', () => {

@@ -27,6 +27,8 @@ export type ScoreEdit =
   | { readonly kind: 'pass'; readonly steps: readonly StepId[]; readonly by: 'piece' | 'step' }
   /** Every bag of it is a step of its own, the white's last. */
   | { readonly kind: 'split'; readonly step: StepId }
+  /** A bead of each bag and round again, until they are all laid. */
+  | { readonly kind: 'inTurn'; readonly step: StepId }
   | {
       readonly kind: 'added'
       /** The step's own. */
@@ -45,6 +47,8 @@ export type EditRefused =
   | { readonly by: 'dry'; readonly colour: string }
   /** There is one bag, or none. */
   | { readonly by: 'oneBag' }
+  /** Its bags take turns already. */
+  | { readonly by: 'inTurn' }
   /** They are not done piece by piece, or something stands between them. */
   | { readonly by: 'notAlong' }
   /** It is for pieces that the plan has none of. */
@@ -124,10 +128,13 @@ function writtenOnce(
         ...pour,
         steps: pour.steps.map((step) => (edit.steps.includes(step.id) ? passed(step, edit) : step)),
       }
+    case 'inTurn':
     case 'split': {
       const step = stepOf(pour, edit.step)
       if (step.takes !== 'beads' || step.bag !== undefined || bags.length === 0)
         return { refused: { by: 'oneBag' } }
+      if (step.inTurn) return { refused: { by: 'inTurn' } }
+      if (edit.kind === 'inTurn') return changed(pour, edit.step, alternating)
       return { ...pour, steps: pour.steps.flatMap((each) => (each === step ? byBag(step, bags) : [each])) }
     }
     case 'added': {
@@ -163,6 +170,7 @@ export function stepsNamed(edit: ScoreEdit): readonly StepId[] {
     case 'leftOut':
     case 'atMinute':
     case 'split':
+    case 'inTurn':
       return [edit.step]
     default:
       return edit satisfies never
@@ -225,6 +233,18 @@ function goAlong(
   const places = named.map((name) => steps.findIndex(({ id }) => id === name)).toSorted((a, b) => a - b)
   const goes = places.every((at) => steps[at]!.per === 'piece' && steps[at]!.times === undefined)
   return goes && (by === 'step' || places.every((at, k) => at === places[0]! + k))
+}
+
+/** A bead of each bag, and round again. */
+function alternating(step: StepRule): StepRule {
+  // Its words are its turns, not its marks.
+  const { says: _says, ...piped } = step
+  return {
+    ...piped,
+    inTurn: true,
+    title: 'Pipe the bags in turn',
+    detail: 'One bead out of each bag, then round again.',
+  }
 }
 
 /** Bag by bag: each of the others under a name of its own, then the white's, which is the step as it was. */

@@ -161,6 +161,8 @@ export interface StepRule {
   readonly atMin?: number
   /** Of what is piped, what comes out of that bag alone, null for the white's; all of them where nothing is said. */
   readonly bag?: string | null
+  /** Its bags take turns, a bead each. */
+  readonly inTurn?: true
   /** So many drops of what each piece gets. */
   readonly gives?: { readonly what: string; readonly drops: number }
   /** Consecutive per-piece steps of one round are done piece by piece before the next piece is begun. */

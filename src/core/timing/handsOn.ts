@@ -1,4 +1,4 @@
-import type { BatchRequest, MoldFill } from '../batch/index.ts'
+import { pipedOn, takingTurns, type BatchRequest, type MoldFill } from '../batch/index.ts'
 import { beadLengthMm } from '../pattern/index.ts'
 import { gets, type StepRule, type Technique } from '../technique/index.ts'
 
@@ -37,6 +37,8 @@ export function isAskedFor({ handsOn, bag }: Pick<StepRule, 'handsOn' | 'bag'>, 
   }
 }
 
+/** To lay one bag down, wipe its tip and take the other (common practice, from memory). */
+const CHANGE_BAG_S = 4
 /** A swirl in the centre takes about as long as two strokes. */
 const SWIRL_STROKES = 2
 
@@ -56,7 +58,7 @@ function beadsOf({ beads }: MoldFill['laid'], bag: StepRule['bag']): MoldFill['l
 }
 
 function secondsOf(
-  { handsOn, bag }: Pick<StepRule, 'handsOn' | 'bag'>,
+  { handsOn, bag, inTurn }: Pick<StepRule, 'handsOn' | 'bag' | 'inTurn'>,
   slots: readonly PieceSlot[],
   job: HandsJob,
 ): number {
@@ -72,10 +74,11 @@ function secondsOf(
     case 'decant':
       return hands.decantS * slots.length
     case 'bead':
-      return sum(({ laid }) => {
-        const beads = beadsOf(laid, bag)
+      return sum((fill) => {
+        const beads = beadsOf(fill.laid, bag)
         const lengthMm = beads.reduce((all, bead) => all + beadLengthMm(bead), 0)
-        return lengthMm / hands.beadMmPerS + hands.ringLiftS * beads.length
+        const changes = inTurn ? Math.max(0, takingTurns(pipedOn(fill, job.request)).length - 1) : 0
+        return lengthMm / hands.beadMmPerS + hands.ringLiftS * beads.length + CHANGE_BAG_S * changes
       })
     case 'strokes':
       return sum(

@@ -81,7 +81,7 @@ function Changes({
   close,
 }: ScoreStepProps & { readonly close: () => void }) {
   const { step, passes } = row
-  const splits = hasBags && step.takes === 'beads' && step.bag === undefined
+  const bagsInOne = hasBags && step.takes === 'beads' && step.bag === undefined && !step.inTurn
   return (
     <div className="bg-sunken mt-2 flex flex-col gap-4 rounded-xl p-3">
       <div className="flex flex-wrap gap-2">
@@ -92,13 +92,22 @@ function Changes({
         >
           Leave it out
         </button>
-        {splits && (
+        {bagsInOne && (
           <button
             type="button"
             className="button button-quiet"
             onClick={() => write({ kind: 'split', step: step.id })}
           >
             Each bag by itself
+          </button>
+        )}
+        {bagsInOne && (
+          <button
+            type="button"
+            className="button button-quiet"
+            onClick={() => write({ kind: 'inTurn', step: step.id })}
+          >
+            The bags in turn, one bead each
           </button>
         )}
         {passes && (
