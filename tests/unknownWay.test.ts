@@ -6,6 +6,7 @@ import {
   LAYER_WAYS,
   stepRule,
   TECHNIQUES,
+  type HeldBack,
   type StepRule,
   type Technique,
   type TechniqueId,
@@ -75,7 +76,64 @@ const SPECKLE: Technique = {
   ],
 }
 
+/** Another: a second colour ten minutes after the first, in at one edge, tilted and levelled. It lies as no way that ships does. */
+const EDGED: HeldBack = {
+  lies: 'inParts',
+  leastCups: 1,
+  begunFrac: 1,
+  asLines: false,
+  pushesOut: false,
+  keepsLip: false,
+  called: { bed: 'first colour', held: 'second colour', cups: 'The second colour' },
+}
+const BY_HAND = { place: 'pour', per: 'piece', needs: [], brings: [], flows: true } as const
+const EDGE: Technique = {
+  ...TECHNIQUES.zones,
+  id: 'edge',
+  name: 'Edge pour',
+  holdsBack: EDGED,
+  bottleneck: 'second',
+  steps: [
+    ...TECHNIQUES.zones.steps.slice(0, 3),
+    {
+      ...stepRule(TECHNIQUES.zones, 'zones'),
+      id: 'second',
+      title: 'Pour the second colour in at one edge',
+      done: 'Second in',
+      round: 'second',
+      moment: { by: 'after', step: 'decant', minutes: 10, lateAfterMin: 6 },
+    },
+    {
+      ...BY_HAND,
+      id: 'lean',
+      title: 'Lean it away from the edge',
+      detail: 'Until the colours have met, no further.',
+      done: 'Leaned',
+      handsOn: { by: 'secondsEach', seconds: 25 },
+      moment: { by: 'after', step: 'second', minutes: 0, lateAfterMin: 3, each: true },
+      round: 'second',
+    },
+    {
+      ...BY_HAND,
+      id: 'even',
+      title: 'Level it',
+      detail: 'Bubble in the middle, both ways.',
+      done: 'Level',
+      handsOn: { by: 'secondsEach', seconds: 15 },
+      moment: { by: 'since', minutes: 1 },
+      needs: ['level'],
+    },
+    {
+      ...stepRule(TECHNIQUES.zones, 'cover'),
+      moment: { by: 'after', step: 'even', minutes: 0, lateAfterMin: 10 },
+    },
+    ...TECHNIQUES.zones.steps.filter(({ place }) => place === 'rack'),
+  ],
+}
+const EDGE_ID = 'edge' as TechniqueId
+
 beforeAll(() => {
+  POURS['edge'] = EDGE
   WAYS['foil'] = FOIL
   WAYS['veil'] = VEIL
   POURS['speckle'] = SPECKLE
@@ -84,6 +142,7 @@ afterAll(() => {
   delete WAYS['foil']
   delete WAYS['veil']
   delete POURS['speckle']
+  delete POURS['edge']
 })
 
 const T0 = Date.parse('2026-12-02T07:00Z')
@@ -361,5 +420,97 @@ describe('a pour that no code knows, beside one that does, of one mix', () => {
     expect(read.events).toEqual(studio.events)
     expect(read.batches[0]!.request.pieces).toEqual(request.pieces)
     expect(sheetText(request, planBatch(request))).toMatch(/plain and speckle[^]*Speckle it/)
+  })
+})
+
+describe('a second colour at one edge, ten minutes after the first: one file and one entry', () => {
+  const tint = (id: string, hex: string): BatchRequest['cups'][number] => ({
+    id,
+    name: id,
+    portion: { by: 'share', frac: 1 },
+    colours: [{ colour: { id, name: id, kind: 'mica', hex }, dose: { by: 'share', frac: 0.01 } }],
+  })
+  const edged = (count = 2): BatchRequest =>
+    bloomRequest({
+      technique: EDGE_ID,
+      name: 'Shore coasters',
+      layers: [],
+      colours: [],
+      pieces: [{ mold: COASTER, count, pattern: null }],
+      cups: [tint('rust', '#a04a2c')],
+    })
+
+  test('is planned: ten minutes later, leaned piece by piece, levelled, with its cup and its words', async () => {
+    const { planBatch } = await import('#core/plan/index.ts')
+    const { wordLayer } = await import('#words/mixes.ts')
+    const plan = planBatch(edged())
+    expect(plan.findings).toEqual([])
+    const keys = plan.steps.filter(({ pieceNo }) => pieceNo !== null).map(({ key }) => key)
+    expect(keys).toEqual(['second.1', 'lean.1', 'second.2', 'lean.2', 'even.1', 'even.2'])
+    const at = (key: string) => plan.steps.find((step) => step.key === key)!
+    expect(at('second.1').beginMin - at('decant').beginMin).toBeGreaterThanOrEqual(10)
+    expect(at('second.1').takes).toMatchObject([{ of: 'held', cup: 'rust', massG: expect.any(Number) }])
+    expect(at('even.1').beginMin).toBeGreaterThanOrEqual(at('lean.2').endMin + 1)
+    expect(plan.fills[0]!.layers.map((layer) => wordLayer(layer, EDGE_ID))).toEqual([
+      'first colour',
+      'second colour',
+    ])
+    const [cup] = plan.mixes[0]!.cups
+    expect(cup!.massG / plan.mixes[0]!.parts.byWeight.totalG).toBeGreaterThan(0.5)
+  })
+
+  test('is written on like any other: a wait before the second colour, no levelling', async () => {
+    const { planBatch } = await import('#core/plan/index.ts')
+    const wait = {
+      kind: 'added',
+      id: 'own1',
+      work: { by: 'wait', minutes: 3 },
+      pieces: null,
+      before: 'second',
+    } as const
+    const plan = planBatch({ ...edged(), score: [wait, { kind: 'leftOut', step: 'even' }] })
+    expect(plan.findings).toEqual([])
+    const keys = plan.steps.map(({ key }) => key)
+    expect(keys).toContain('own1')
+    expect(keys.some((key) => key.startsWith('even'))).toBe(false)
+  })
+
+  test('is drawn: hands, mold and slabs from its own facts', async () => {
+    const { gestureOf, sceneAt } = await import('#core/technique/index.ts')
+    const at = EDGE.steps.findIndex(({ id }) => id === 'even')
+    expect(sceneAt(EDGE, at).raised).toBe('inParts')
+    for (const step of EDGE.steps) expect(gestureOf(step)).toBeDefined()
+  })
+
+  test('is poured, followed, kept, read elsewhere, diagnosed and printed', async () => {
+    const { sheetText } = await import('#formats/sheetText.ts')
+    const { factsOf, planBatch, planLive } = await import('#core/plan/index.ts')
+    const { readPour } = await import('#core/runsheet/index.ts')
+    const { diagnose } = await import('#core/journal/index.ts')
+    const request = edged()
+    const min = (minute: number) => T0 + minute * 60_000
+    const events: readonly PourEvent[] = [
+      { id: '1', atMs: T0, kind: 'gatePassed', overruled: [] },
+      { id: '2', atMs: min(1), kind: 'stirBegan' },
+      { id: '3', atMs: min(4), kind: 'stopStir' },
+      { id: 't', atMs: min(7), kind: 'done', key: 'tint' },
+      { id: '4', atMs: min(9), kind: 'done', key: 'decant' },
+      { id: '5', atMs: min(9.5), kind: 'done', key: 'bubbles' },
+      { id: '6', atMs: min(20), kind: 'done', key: 'second.1' },
+      { id: '7', atMs: min(21), kind: 'done', key: 'lean.1' },
+    ]
+    const { studio, read } = await keptAndRead(request, events)
+    const pour = readPour(events)
+    if (pour.stage !== 'running') throw new Error('expected a running pour')
+    const { plan } = planLive(request, { done: pour.done, stillFullMin: 0 })
+    const next = plan.steps.find(({ key }) => !(key in pour.done) && key !== 'stir')!
+    expect(next.key).toBe('second.2')
+    const facts = factsOf({ request, plan, pour, events }, 1)
+    expect(facts.technique).toBe('edge')
+    expect(diagnose('soft', facts).causes.length).toBeGreaterThan(2)
+    expect(read.batches[0]!.request).toEqual(studio.batches[0]!.request)
+    const sheet = sheetText(request, planBatch(request))
+    expect(sheet).toMatch(/edge pour/i)
+    expect(sheet).toMatch(/Lean it away from the edge/)
   })
 })

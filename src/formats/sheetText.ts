@@ -1,11 +1,12 @@
 import { techniqueOfPour, type BatchRequest, type Cup, type Mix } from '#core/batch/index.ts'
 import { gravityOf, type BatchPlan } from '#core/plan/index.ts'
 import type { RunStep } from '#core/runsheet/index.ts'
-import { isInked, waysOf, type WhiteRule } from '#core/technique/index.ts'
+import { isInked, type WhiteRule } from '#core/technique/index.ts'
 import { DEFERRAL } from '#core/safety/index.ts'
 import { METRIC, printSpan } from '#core/units/index.ts'
 import { wordFinding } from '#words/findings.ts'
 import { wordCup, wordLayer, wordMix } from '#words/mixes.ts'
+import { wordWays } from '#words/recipes.ts'
 import { wordContents } from '#words/takes.ts'
 import { FEEL_WORDS, ratioWords } from '#words/vocabulary.ts'
 
@@ -13,7 +14,7 @@ import { FEEL_WORDS, ratioWords } from '#words/vocabulary.ts'
 export function sheetText(request: BatchRequest, plan: BatchPlan): string {
   const inked = plan.fills.filter(({ technique }) => isInked(technique)).map(({ id }) => id)
   return [
-    `${request.name}: ${plan.pieces} × ${waysOf(request).join(' and ')}, ${request.resin.name} (${ratioWords(request.resin.ratio)}), room ${request.roomTempC} °C`,
+    `${request.name}: ${plan.pieces} × ${wordWays(request)}, ${request.resin.name} (${ratioWords(request.resin.ratio)}), room ${request.roomTempC} °C`,
     '',
     'MIX SHEET',
     ...plan.fills.flatMap((fill) => [

@@ -1,20 +1,13 @@
 import type { BloomOutcome, CellsOutcome, LineOutcome } from '#core/bloom/index.ts'
 import type { FaceMoment, FaceTask, FaceWhatIf } from '#core/plan/index.ts'
-import { whitensWhatIsRaised, type Technique, type TechniqueId, type Work } from '#core/technique/index.ts'
+import { whitensWhatIsRaised, type Technique, type WhiteRule, type Work } from '#core/technique/index.ts'
 
-export const MOMENT_WORDS: Readonly<Record<TechniqueId, Readonly<Record<FaceMoment['id'], string>>>> = {
-  bloom: { early: 'Piped early', right: 'Piped at its best', late: 'Piped late' },
-  petri: { early: 'Dropped early', right: 'Dropped as planned', late: 'Dropped late' },
-  raisedPetri: { early: 'Dropped early', right: 'Dropped as planned', late: 'Dropped late' },
-  swirledPetri: { early: 'Dropped early', right: 'Dropped as planned', late: 'Dropped late' },
-  cloud: { early: 'Pulled early', right: 'Pulled as planned', late: 'Pulled late' },
-  nested: { early: 'Laid early', right: 'Laid as planned', late: 'Laid late' },
-  nestedSwirl: { early: 'Piped early', right: 'Piped at its best', late: 'Piped late' },
-  dirtyCup: { early: 'Poured early', right: 'Poured as planned', late: 'Poured late' },
-  zones: { early: 'Poured early', right: 'Poured as planned', late: 'Poured late' },
-  drip: { early: 'Poured early', right: 'Poured as planned', late: 'Poured late' },
-  inclusions: { early: 'Laid early', right: 'Laid as planned', late: 'Laid late' },
-  plain: { early: 'Poured early', right: 'Poured as planned', late: 'Poured late' },
+/** When a face got what it is judged by: a bead of white, or a needle's drops. */
+export const MOMENT_WORDS: Readonly<
+  Record<Exclude<WhiteRule['by'], 'none'>, Readonly<Record<FaceMoment['id'], string>>>
+> = {
+  bag: { early: 'Piped early', right: 'Piped at its best', late: 'Piped late' },
+  needle: { early: 'Dropped early', right: 'Dropped as planned', late: 'Dropped late' },
 }
 
 export const WHAT_IF_WORDS: Readonly<Record<FaceWhatIf, string>> = {

@@ -1,23 +1,15 @@
 import { isHeld, type Cup, type CupFor, type Layer, type Mix } from '#core/batch/index.ts'
-import { TECHNIQUES, type HeldLie, type TechniqueId, type WhiteRule } from '#core/technique/index.ts'
+import { TECHNIQUES, type TechniqueId, type WhiteRule } from '#core/technique/index.ts'
 
 /** What a layer of a mold is called; a bed that something is laid into is a base. */
 export function wordLayer(layer: Pick<Layer, 'id' | 'name' | 'poured'>, technique?: TechniqueId): string {
   const { name, poured } = layer
   if (name !== null) return name
   if (!poured) return 'white'
-  const lie = technique && TECHNIQUES[technique].holdsBack
-  if (isHeld(layer)) return lie ? LIE_WORDS[lie].held : 'colours'
-  if (lie) return LIE_WORDS[lie].film
+  const called = technique && TECHNIQUES[technique].holdsBack?.called
+  if (isHeld(layer)) return called?.held ?? 'colours'
+  if (called) return called.bed
   return technique && TECHNIQUES[technique].white.by === 'none' ? 'base' : 'bed'
-}
-
-const LIE_WORDS: Readonly<Record<HeldLie, { readonly film: string; readonly held: string }>> = {
-  meeting: { film: 'clear film', held: 'colours' },
-  inLines: { film: 'clear film', held: 'colours' },
-  inLayers: { film: 'clear pockets', held: 'colours' },
-  inParts: { film: 'clear skim', held: 'colours' },
-  inCentre: { film: 'first pour', held: 'last pour' },
 }
 
 /** What is stirred, and for what. */

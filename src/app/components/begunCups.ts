@@ -1,6 +1,6 @@
 import { dosesFor, type LayerCup, type Portion } from '#core/batch/index.ts'
 import { isMixedIn, type Colour } from '#core/colour/index.ts'
-import { HELD_LIES, type HeldLie } from '#core/technique/index.ts'
+import type { HeldBack } from '#core/technique/index.ts'
 import { BEGUN_DOSES } from './doses.ts'
 
 /** One cup more: the first takes all of the mix, every other a share of it. */
@@ -20,18 +20,9 @@ export function nextCup(cups: readonly LayerCup[], tints: readonly Colour[]): La
   }
 }
 
-/** Two cups at least of what is held back: half and half where they meet or lie on each other, a quarter each about a clear centre. */
-export function cupsHeld(
-  cups: readonly LayerCup[],
-  colours: readonly Colour[],
-  lie: HeldLie,
-): readonly LayerCup[] {
-  return begunAs(HELD_LIES[lie], cups, colours)
-}
-
 /** As many cups as a way wants, and two where two of its usual share are no more than there is. */
 export function begunAs(
-  { leastCups, begunFrac }: Pick<(typeof HELD_LIES)[HeldLie], 'leastCups' | 'begunFrac'>,
+  { leastCups, begunFrac }: Pick<HeldBack, 'leastCups' | 'begunFrac'>,
   cups: readonly LayerCup[],
   colours: readonly Colour[],
 ): readonly LayerCup[] {

@@ -13,7 +13,6 @@ import { layPattern, type LaidPattern, type Pattern } from '../pattern/index.ts'
 import {
   isInked,
   isPiped,
-  lieOf,
   stepThat,
   TECHNIQUES,
   wayOf,
@@ -259,7 +258,7 @@ function fillMold(
     count,
     technique: techniqueOn(order, request),
     surplus,
-    inks: isInked(technique.id) ? inksOn(order, request) : [],
+    inks: isInked(techniqueOn(order, request)) ? inksOn(order, request) : [],
     areaMm2,
     brimMl: brimVolumeMl(mold),
     onObjectMl: surplus ? 0 : onObjectMl(request, technique),
@@ -386,7 +385,7 @@ function restMm(aboveBedMm: number, lipMm: number): number {
 
 /** What is held back for the bed: all of the piece's colour where the bed is a film, so that the lip gives way; else no more than up to the lip. */
 function heldMm(aboveMm: number, lipMm: number, technique: Technique): number {
-  return Math.max(0, lieOf(technique)?.keepsLip ? aboveMm - lipMm : restMm(aboveMm, lipMm))
+  return Math.max(0, technique.holdsBack?.keepsLip ? aboveMm - lipMm : restMm(aboveMm, lipMm))
 }
 
 /** What covers the things laid in: the layers that fill up what is free, or every later one where none does. */

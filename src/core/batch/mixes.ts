@@ -1,6 +1,6 @@
 import type { Colour } from '../colour/index.ts'
 import { mixedDensityGPerMl, type Resin } from '../resin/index.ts'
-import { layerOfMix, lieOf, mixOfCup, takesCups, TECHNIQUES, type Technique } from '../technique/index.ts'
+import { layerOfMix, mixOfCup, takesCups, TECHNIQUES, type Technique } from '../technique/index.ts'
 import { inkOfDrop } from '../pattern/index.ts'
 import { bagShares } from './bags.ts'
 import { pourOfLayer } from './drawnLayers.ts'
@@ -362,7 +362,7 @@ const CENTRE: readonly LayerCup[] = [
 
 /** What the pour's own mix is divided into: nothing where white and inks go into every bed, but what is kept back from it. */
 export function dividedCups({ cups }: Pick<BatchRequest, 'cups'>, pour: Technique): readonly LayerCup[] {
-  if (lieOf(pour)?.leastCups === 0) return CENTRE
+  if (pour.holdsBack?.leastCups === 0) return CENTRE
   return (pour.ways ?? [pour]).some(takesCups) ? cups : []
 }
 

@@ -1,7 +1,7 @@
 import type { LaidSprinkle } from '../pattern/index.ts'
 import { shortestAcrossMm } from '../mold/index.ts'
 import { mixedDensityGPerMl } from '../resin/index.ts'
-import { lieOf, TECHNIQUES, type StepRule } from '../technique/index.ts'
+import { TECHNIQUES, type StepRule } from '../technique/index.ts'
 import { pipedOn, takingTurns, type Piped } from './bags.ts'
 import type { Addition, Cup, Drops } from './cups.ts'
 import { pourOfLayer } from './drawnLayers.ts'
@@ -126,7 +126,7 @@ export type Take =
     }
 
 /** What a step pipes on a piece, bag by bag in the order of the hands. */
-export function bagsOf(
+function bagsOf(
   { bag: own, inTurn }: Pick<StepRule, 'bag' | 'inTurn'>,
   fill: Pick<MoldFill, 'laid'>,
   request: BatchRequest,
@@ -329,7 +329,7 @@ function heldTakes(
   if (!held || totalG <= 0) return []
   const ownG = held.volumeMl * mixedDensityGPerMl(resin)
   const shares = left.map(({ massG }) => massG / totalG)
-  const lines = lieOf(TECHNIQUES[technique])?.asLines ? nestedLines(mold.outline, shares) : []
+  const lines = TECHNIQUES[technique].holdsBack?.asLines ? nestedLines(mold.outline, shares) : []
   return left.map(({ cup }, k) => ({ of: 'held', cup, massG: ownG * shares[k]!, line: lines[k] ?? null }))
 }
 

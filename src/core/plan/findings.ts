@@ -22,7 +22,6 @@ import {
   bottlenecksOf,
   LAYER_WAYS,
   LAYER_WHENS,
-  lieOf,
   stepThat,
   TECHNIQUES,
   waysOf,
@@ -108,7 +107,7 @@ function edgeFindings({ jobs }: BatchRequest, { mold, name, technique }: MoldFil
   const { white } = way
   const isSanded = jobs.some((id) => JOBS[id].does === 'sands')
   return [
-    ...(white.by === 'needle' && !lieOf(way)?.pushesOut
+    ...(white.by === 'needle' && !way.holdsBack?.pushesOut
       ? [{ kind: 'clearWalls', moldName: name } as const]
       : []),
     ...(isSanded ? [] : [{ kind: 'sharpLip', moldName: name } as const]),

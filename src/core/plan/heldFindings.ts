@@ -1,7 +1,7 @@
 import { heldOf, type BatchRequest } from '../batch/index.ts'
 import { CUP_STOP_OF_GEL, isOfFilm, type Criterion } from '../resin/index.ts'
 import { windowsOf, type CupApart, type Schedule } from '../timing/index.ts'
-import { lieOf, standsAlone, TECHNIQUES, waysOf } from '../technique/index.ts'
+import { standsAlone, TECHNIQUES, waysOf } from '../technique/index.ts'
 import type { Finding } from './finding.ts'
 
 type OfFilm = Extract<Criterion, { readonly by: 'fluidity' }>
@@ -33,7 +33,7 @@ function warmingIn({ history: { fromMin, gelMin, tempAt } }: CupApart, atMin: nu
 
 /** Whether what is held back stands in one cup, so that nothing meets and nothing marbles. */
 export function isOneCup({ fills, mixes, technique }: Schedule): boolean {
-  const leastCups = lieOf(technique)?.leastCups ?? 0
+  const leastCups = technique.holdsBack?.leastCups ?? 0
   if (leastCups < 2 || heldOf(fills).volumeMl === 0) return false
   const cups = mixes.flatMap((mix) => (mix.of === 'pour' ? mix.cups : []))
   return cups.filter(({ holds }) => holds === 'part' || holds === 'clear').length < leastCups

@@ -13,7 +13,7 @@ import {
 } from '../batch/index.ts'
 import { volumeUpToMl } from '../mold/index.ts'
 import { mixedDensityGPerMl } from '../resin/index.ts'
-import { JOB_IDS, JOBS, lieOf, TECHNIQUES, waysOf } from '../technique/index.ts'
+import { JOB_IDS, JOBS, TECHNIQUES, waysOf } from '../technique/index.ts'
 import { withFewerDrops, withWiderBeads } from '../pattern/index.ts'
 import { capacityOf, scheduleBatch } from '../timing/index.ts'
 import { gravityOf, type Finding } from './finding.ts'
@@ -232,7 +232,7 @@ function oneWay({ request }: Task): Candidates {
 
 /** In the way that pours into the centre twice. */
 function intoTheCentre({ request }: Task): Candidates {
-  const way = Object.values(TECHNIQUES).find((each) => lieOf(each)?.pushesOut)!
+  const way = Object.values(TECHNIQUES).find((each) => each.holdsBack?.pushesOut)!
   return [
     change(
       { kind: 'oneWay', wayName: way.name },

@@ -1,7 +1,8 @@
 import { TINT, WHITE_APART } from './commonSteps.ts'
 import { withoutIdle } from './idle.ts'
 import { gets } from './together.ts'
-import type { Deed, StepRule, Technique, TechniqueId } from './technique.ts'
+import type { TechniqueId } from './registry.ts'
+import type { Deed, StepRule, Technique } from './technique.ts'
 
 /** What a batch makes of its technique: whether the white is a mix of its own, how often drops go over the pieces. */
 export interface AsNeeded {

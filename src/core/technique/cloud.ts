@@ -1,6 +1,7 @@
 import { STAGES } from '../resin/index.ts'
 import { BUBBLES, COVER, DECANT, DEMOLD, FEATHER, look, NOTHING_DRAWN, STIR, USE } from './commonSteps.ts'
 import { NO_FLAME } from './order.ts'
+import { MEETING } from './heldBack.ts'
 import type { Technique } from './technique.ts'
 
 /**
@@ -14,7 +15,7 @@ export const CLOUD: Technique = {
     'A clear film and cups that rest apart; then the colours are pulled over it until they meet like smoke.',
   face: 'mold',
   bed: { usualShareOfDepth: 0.25, usualMm: 3, leastMm: 1.5 },
-  holdsBack: 'meeting',
+  holdsBack: MEETING,
   ...NOTHING_DRAWN,
   bottleneck: 'pull',
   usualLayers: [],

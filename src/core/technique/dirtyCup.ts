@@ -1,5 +1,6 @@
 import { COVER, DEMOLD, FEATHER, look, NOTHING_DRAWN, STIR, USE } from './commonSteps.ts'
 import { BUBBLES_BEFORE_COLOUR, ridges, SKIM, STONES, WHILE_IT_LEVELS } from './onFilm.ts'
+import { IN_LAYERS } from './heldBack.ts'
 import type { Technique } from './technique.ts'
 
 /**
@@ -12,7 +13,7 @@ export const DIRTY_CUP: Technique = {
   summary: 'Clear pockets, then tints stacked in one cup and poured out of it in one stroke or two.',
   face: 'mold',
   bed: { usualShareOfDepth: 0.15, usualMm: 2, leastMm: 0.5 },
-  holdsBack: 'inLayers',
+  holdsBack: IN_LAYERS,
   ...NOTHING_DRAWN,
   bottleneck: 'stroke',
   usualLayers: [],

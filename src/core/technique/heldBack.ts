@@ -1,4 +1,4 @@
-import type { HeldLie, Technique } from './technique.ts'
+import type { HeldBack, Technique } from './technique.ts'
 
 /** Whether the white goes on what was held back too, and falls through that as well. */
 export function whitensWhatIsRaised({ steps }: Pick<Technique, 'steps'>): boolean {
@@ -8,37 +8,66 @@ export function whitensWhatIsRaised({ steps }: Pick<Technique, 'steps'>): boolea
   return raises! >= 0 && raises! < whites!
 }
 
-/** What follows from how it lies. */
-interface LieFacts {
-  /** So many cups of the person's own make the way; none where it is one clear cup that the way itself asks for. */
-  readonly leastCups: 0 | 1 | 2
-  /** The usual share of a cup that is begun. */
-  readonly begunFrac: number
-  /** Closed lines, one inside the other. */
-  readonly asLines: boolean
-  /** It runs out from the middle and pushes the colour before it, over a raised edge. */
-  readonly pushesOut: boolean
-  /** The lip that is asked for stays free; else it gives way where next to nothing would be left for the colours. */
-  readonly keepsLip: boolean
-}
-
 const IN_COLOUR = { asLines: false, pushesOut: false, keepsLip: false } as const
 
-export const HELD_LIES: Readonly<Record<HeldLie, LieFacts>> = {
-  meeting: { ...IN_COLOUR, leastCups: 2, begunFrac: 0.5 },
-  inLayers: { ...IN_COLOUR, leastCups: 2, begunFrac: 0.5 },
-  inParts: { ...IN_COLOUR, leastCups: 2, begunFrac: 0.5 },
-  inLines: { ...IN_COLOUR, leastCups: 1, begunFrac: 0.25, asLines: true },
-  inCentre: { leastCups: 0, begunFrac: 1, asLines: false, pushesOut: true, keepsLip: true },
+/** Cups that are pulled to meet each other. */
+export const MEETING: HeldBack = {
+  ...IN_COLOUR,
+  lies: 'meeting',
+  leastCups: 2,
+  begunFrac: 0.5,
+  called: { bed: 'clear film', held: 'colours', cups: 'Cups that rest apart: the colours over the film' },
 }
 
-/** How what it holds back lies; null where it holds nothing back. */
-export function lieOf({ holdsBack }: Pick<Technique, 'holdsBack'>): LieFacts | null {
-  return holdsBack === undefined ? null : HELD_LIES[holdsBack]
+/** All of them in one cup, poured out of it in one stroke. */
+export const IN_LAYERS: HeldBack = {
+  ...IN_COLOUR,
+  lies: 'inLayers',
+  leastCups: 2,
+  begunFrac: 0.5,
+  called: {
+    bed: 'clear pockets',
+    held: 'colours',
+    cups: 'Cups that are stacked in one, the first at the bottom',
+  },
+}
+
+/** Each cup in a zone of its own. */
+export const IN_PARTS: HeldBack = {
+  ...IN_COLOUR,
+  lies: 'inParts',
+  leastCups: 2,
+  begunFrac: 0.5,
+  called: { bed: 'clear skim', held: 'colours', cups: 'Cups of the zones, from one side to the other' },
+}
+
+/** Each cup as a closed line inside the last. */
+export const IN_LINES: HeldBack = {
+  ...IN_COLOUR,
+  lies: 'inLines',
+  leastCups: 1,
+  begunFrac: 0.25,
+  asLines: true,
+  called: {
+    bed: 'clear film',
+    held: 'colours',
+    cups: 'Cups from the wall inwards: the colours over the film',
+  },
+}
+
+/** Clear into the centre. */
+export const IN_CENTRE: HeldBack = {
+  lies: 'inCentre',
+  leastCups: 0,
+  begunFrac: 1,
+  asLines: false,
+  pushesOut: true,
+  keepsLip: true,
+  called: { bed: 'first pour', held: 'last pour', cups: 'The cup that is kept back' },
 }
 
 /** Whether its own mix is divided into cups in colours that the person names. */
 export function takesCups(way: Pick<Technique, 'white' | 'holdsBack'>): boolean {
-  const lie = lieOf(way)
-  return lie === null ? way.white.by === 'none' : lie.leastCups > 0
+  const { white, holdsBack } = way
+  return holdsBack ? holdsBack.leastCups > 0 : white.by === 'none'
 }

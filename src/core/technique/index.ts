@@ -1,20 +1,9 @@
-import { BLOOM } from './bloom.ts'
-import { CLOUD } from './cloud.ts'
-import { DIRTY_CUP } from './dirtyCup.ts'
-import { DRIP } from './drip.ts'
-import { INCLUSIONS } from './inclusions.ts'
-import { NESTED } from './nested.ts'
-import { NESTED_SWIRL } from './nestedSwirl.ts'
-import { PETRI } from './petri.ts'
-export { HELD_LIES, lieOf, takesCups, whitensWhatIsRaised } from './heldBack.ts'
+export { takesCups, whitensWhatIsRaised } from './heldBack.ts'
 export { gestureOf, sceneAt, type Gesture, type Scene } from './scene.ts'
-import { RAISED_PETRI } from './raisedPetri.ts'
-import { SWIRLED_PETRI } from './swirledPetri.ts'
-import { ZONES } from './zones.ts'
-import { PLAIN } from './plain.ts'
 import { changedWay, type OwnWay } from './ownWay.ts'
 import { gets } from './together.ts'
-import type { Deed, StepId, StepRule, Technique, TechniqueId } from './technique.ts'
+import { TECHNIQUES, type TechniqueId } from './registry.ts'
+import type { Deed, StepId, StepRule, Technique } from './technique.ts'
 
 export { endedAs, endingsFor, ENDINGS, type Ended, type Ending, type EndingId } from './endings.ts'
 export { JOB_IDS, JOBS, momentsLeft, withAfter, type OnTheRack } from './after.ts'
@@ -63,6 +52,7 @@ export type {
   Agent,
   Deed,
   HandsOn,
+  HeldBack,
   HeldLie,
   InkRule,
   JobId,
@@ -76,25 +66,9 @@ export type {
   StepId,
   StepRule,
   Technique,
-  TechniqueId,
   WhiteRule,
 } from './technique.ts'
-
-/** Every technique there is; a new one is one more entry. */
-export const TECHNIQUES: Readonly<Record<TechniqueId, Technique>> = {
-  bloom: BLOOM,
-  petri: PETRI,
-  raisedPetri: RAISED_PETRI,
-  swirledPetri: SWIRLED_PETRI,
-  cloud: CLOUD,
-  nested: NESTED,
-  nestedSwirl: NESTED_SWIRL,
-  dirtyCup: DIRTY_CUP,
-  zones: ZONES,
-  drip: DRIP,
-  inclusions: INCLUSIONS,
-  plain: PLAIN,
-}
+export { TECHNIQUES, type TechniqueId } from './registry.ts'
 
 /** What that way is called where somebody may have changed it. */
 export function nameOfWay(id: TechniqueId, own: OwnWay | null | undefined): string {

@@ -1,4 +1,5 @@
-import type { Drying, HandsOn, RackWait, Risk, StepRule, TechniqueId } from './technique.ts'
+import type { TechniqueId } from './registry.ts'
+import type { Drying, HandsOn, RackWait, Risk, StepRule } from './technique.ts'
 import type { ToolId } from './tools.ts'
 
 /** When a layer is laid on what is there already. */

@@ -1,6 +1,7 @@
 import { STAGES } from '../resin/index.ts'
 import { COVER, DEMOLD, FEATHER, look, NOTHING_DRAWN, STIR, USE } from './commonSteps.ts'
 import { BUBBLES_BEFORE_COLOUR, ridges, SKIM, STONES, WHILE_IT_LEVELS } from './onFilm.ts'
+import { IN_LINES } from './heldBack.ts'
 import type { StepRule, Technique } from './technique.ts'
 
 /** What was held back, cup by cup as closed lines. */
@@ -41,7 +42,7 @@ export const NESTED: Technique = {
   summary: 'A clear skim, then each cup a closed line inside the last, from the wall to a clear centre.',
   face: 'mold',
   bed: { usualShareOfDepth: 0.15, usualMm: 2, leastMm: 1 },
-  holdsBack: 'inLines',
+  holdsBack: IN_LINES,
   ...NOTHING_DRAWN,
   bottleneck: 'lines',
   usualLayers: [],

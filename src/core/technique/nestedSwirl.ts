@@ -1,6 +1,7 @@
 import { COVER, DEMOLD, FEATHER, look, PIPE, PIPED_AS, PORTION, SHAPE, STIR, USE } from './commonSteps.ts'
 import { NESTED, NESTED_LINES, STONES_IN_CENTRE } from './nested.ts'
 import { BUBBLES_BEFORE_COLOUR, SKIM } from './onFilm.ts'
+import { IN_LINES } from './heldBack.ts'
 import type { Technique } from './technique.ts'
 
 /**
@@ -13,7 +14,7 @@ export const NESTED_SWIRL: Technique = {
   summary: 'Nested lines, then a white line in their shape, swirled so that it draws the colours along.',
   face: NESTED.face,
   bed: NESTED.bed,
-  holdsBack: 'inLines',
+  holdsBack: IN_LINES,
   aimStep: null,
   bottleneck: 'white',
   // Half of what a bloom takes for as wide a piece: one line (by eye).

@@ -1,5 +1,6 @@
 import { whyNeeded, type Needed } from './order.ts'
-import type { Moment, StepId, StepRule, Technique, TechniqueId } from './technique.ts'
+import type { TechniqueId } from './registry.ts'
+import type { Moment, StepId, StepRule, Technique } from './technique.ts'
 
 /** What somebody does otherwise at one step of a way; what is not said stays as usual. */
 export interface StepChange {

@@ -1,5 +1,6 @@
 import { BUBBLES, COVER, DEMOLD, FEATHER, LET_RISE, look, STIR, TINT, USE } from './commonSteps.ts'
 import { DECANT_FRESH, DROPS, LOOK_AT_CELLS, PETRI } from './petri.ts'
+import { IN_CENTRE } from './heldBack.ts'
 import type { Technique } from './technique.ts'
 
 /**
@@ -14,7 +15,7 @@ export const RAISED_PETRI: Technique = {
     'Centre, ink and white, centre again: what is poured last pushes the colour out over the raised edge.',
   face: PETRI.face,
   bed: { usualShareOfDepth: 0.5, usualMm: 4, leastMm: 2 },
-  holdsBack: 'inCentre',
+  holdsBack: IN_CENTRE,
   aimStep: null,
   bottleneck: 'ink',
   white: PETRI.white,

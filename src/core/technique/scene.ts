@@ -1,5 +1,5 @@
 import { whitensWhatIsRaised } from './heldBack.ts'
-import type { StepRule, Technique } from './technique.ts'
+import type { HeldLie, StepRule, Technique } from './technique.ts'
 
 /** What the hands do at a step, as far as it can be drawn. */
 export type Gesture =
@@ -40,7 +40,7 @@ export interface Scene {
   /** It lies on what was held back, not under it. */
   readonly whiteOver: boolean
   /** How what was held back lies on the bed by now. */
-  readonly raised: Technique['holdsBack'] | null
+  readonly raised: HeldLie | null
   /** Stones, or what is laid in. */
   readonly setIn: boolean
   /** What it was poured over still stands in it. */
@@ -94,7 +94,7 @@ export function sceneAt({ steps, holdsBack }: Pick<Technique, 'steps' | 'holdsBa
     inks: past('drop'),
     white: steps.slice(0, at).some(({ brings }) => brings.includes('white')),
     whiteOver: whitensWhatIsRaised({ steps }),
-    raised: past('raise') ? (holdsBack ?? null) : null,
+    raised: past('raise') ? (holdsBack?.lies ?? null) : null,
     setIn: past('set'),
     object: (past('pourOver') || gestureOf(steps[at]!) === 'pourOver') && !past('lift'),
   }

@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals'
-import { aimEdges, shiftedTechnique, stepRule, TECHNIQUES } from './index.ts'
+import { aimEdges, shiftedTechnique, stepRule, TECHNIQUES, type Technique } from './index.ts'
 
-const criterionOf = (technique = TECHNIQUES.bloom) => {
+const criterionOf = (technique: Technique = TECHNIQUES.bloom) => {
   const { moment } = stepRule(technique, 'white')
   if (moment.by !== 'resin' || moment.criterion.by !== 'bloomNumber')
     throw new Error('expected a bloom number')

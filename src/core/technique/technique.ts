@@ -154,7 +154,7 @@ export interface StepRule {
   /** Every pour has such a step, and goes through it once for all its pieces, whatever ways they are laid in. */
   readonly shared?: true
   /** Of pieces laid in that way alone; of all of them where nothing is said. */
-  readonly way?: TechniqueId
+  readonly way?: string
   /** Of those pieces alone, by number; of all that its way has where nothing is said. */
   readonly on?: readonly number[]
   /** The minute a person chose for it, on the first piece where it goes piece by piece. */
@@ -198,7 +198,7 @@ export interface StepRule {
 
 export type OrderRule = {
   /** Of pieces laid in that way alone; of all of them where nothing is said. */
-  readonly way?: TechniqueId
+  readonly way?: string
 } &
   /** Once `after` is in, `never` may not come any more. */
   (
@@ -238,21 +238,36 @@ export interface InkRule {
   readonly dropsPerZone: number
 }
 
-/** How what was held back lies once it is laid; its facts stand in `HELD_LIES`. */
+/** How what was held back is drawn once it lies: meeting, as lines inside each other, on each other, each in its zone, pushed out from the middle. */
 export type HeldLie = 'meeting' | 'inLines' | 'inLayers' | 'inParts' | 'inCentre'
+
+/** What a way holds back in cups until a step lays it on the bed, and all that follows from how it lies. */
+export interface HeldBack {
+  readonly lies: HeldLie
+  /** So many cups of the person's own make the way; none where it is one clear cup that the way itself asks for. */
+  readonly leastCups: 0 | 1 | 2
+  /** The usual share of a cup that is begun. */
+  readonly begunFrac: number
+  /** Closed lines, one inside the other. */
+  readonly asLines: boolean
+  /** It runs out from the middle and pushes the colour before it, over a raised edge. */
+  readonly pushesOut: boolean
+  /** The lip that is asked for stays free; else it gives way where next to nothing would be left for the colours. */
+  readonly keepsLip: boolean
+  /** What the bed is called, what is laid on it, and its cups. */
+  readonly called: { readonly bed: string; readonly held: string; readonly cups: string }
+}
 
 /** One technique as data: planner, prep gate, run sheet and rack all read this and nothing else. */
 export interface Technique {
-  readonly id: TechniqueId
+  /** Its name in the registry. */
+  readonly id: string
   readonly name: string
   readonly summary: string
   readonly face: 'mold' | 'open'
   readonly bed: { readonly usualShareOfDepth: number; readonly usualMm: number; readonly leastMm: number }
-  /**
-   * The bed is a film: the rest of the pour, up to the lip, rests in the cups it is divided into until a step raises the bed by it, each cup
-   * pulled to meet the others, as a closed line inside the last, all of them out of one, clear into the centre, or each in a zone of its own.
-   */
-  readonly holdsBack?: HeldLie
+  /** The bed is a film: the rest of the pour, up to the lip, rests in the cups it is divided into until a step raises the bed by it. */
+  readonly holdsBack?: HeldBack
   /** Poured over something upright that stands in the mold, so long after stirring, and left to run off it for so long. */
   readonly pouredOver?: { readonly atMin: number; readonly runsMin: number }
   /** The step whose best moment the decant aims at; null when the resin is poured by the clock. */
@@ -268,20 +283,6 @@ export interface Technique {
   /** Of a pour whose pieces are laid in several ways (`together`): each of them by itself, the leading one first. */
   readonly ways?: readonly Technique[]
 }
-
-export type TechniqueId =
-  | 'bloom'
-  | 'petri'
-  | 'raisedPetri'
-  | 'swirledPetri'
-  | 'cloud'
-  | 'nested'
-  | 'nestedSwirl'
-  | 'dirtyCup'
-  | 'zones'
-  | 'drip'
-  | 'inclusions'
-  | 'plain'
 
 /** What a layer over a pour can be begun from (`LAYER_STARTS`). */
 export type LayerStartId =

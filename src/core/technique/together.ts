@@ -1,5 +1,5 @@
 import { closesPerPa, type BloomWhite } from '../resin/index.ts'
-import type { Moment, OrderRule, StepId, StepRule, Technique, TechniqueId, WhiteRule } from './technique.ts'
+import type { Moment, OrderRule, StepId, StepRule, Technique, WhiteRule } from './technique.ts'
 
 /**
  * One pour whose pieces are laid in several ways, from one mix and by one clock. The first way leads: it rests, decants and looks as it does by
@@ -26,7 +26,7 @@ export function together(ways: readonly Technique[], white: BloomWhite): Techniq
 }
 
 /** The way that pieces of that pour are laid in; the pour itself where all are laid in one. */
-export function wayOf(pour: Technique, id: TechniqueId): Technique {
+export function wayOf(pour: Technique, id: string): Technique {
   return pour.ways?.find((way) => way.id === id) ?? pour
 }
 
@@ -40,12 +40,12 @@ export function bottlenecksOf({ ways = [], bottleneck, steps }: Technique): read
 }
 
 /** What a step is called in a pour that another way leads. */
-function broughtId(way: TechniqueId, id: StepId): StepId {
+function broughtId(way: string, id: StepId): StepId {
   return `${way}-${id}`
 }
 
 /** Whether pieces laid in that way get that step. */
-export function gets(step: Pick<StepRule, 'way'>, way: TechniqueId): boolean {
+export function gets(step: Pick<StepRule, 'way'>, way: string): boolean {
   return step.way === undefined || step.way === way
 }
 

@@ -1,5 +1,6 @@
 import { COVER, DEMOLD, FEATHER, look, NOTHING_DRAWN, STIR, USE } from './commonSteps.ts'
 import { BUBBLES_BEFORE_COLOUR, ridges, SKIM, STONES, SWIRL, WHILE_IT_LEVELS } from './onFilm.ts'
+import { IN_PARTS } from './heldBack.ts'
 import type { Technique } from './technique.ts'
 
 /**
@@ -11,7 +12,7 @@ export const ZONES: Technique = {
   summary: 'A clear skim, colours zone by zone, stones beside one of them, one short swirl at the string.',
   face: 'mold',
   bed: { usualShareOfDepth: 0.15, usualMm: 2, leastMm: 1 },
-  holdsBack: 'inParts',
+  holdsBack: IN_PARTS,
   ...NOTHING_DRAWN,
   bottleneck: 'zones',
   usualLayers: [],

@@ -36,7 +36,6 @@ import {
   type Deed,
   type StepRule,
   type Technique,
-  type TechniqueId,
 } from '../technique/index.ts'
 import { cupsApart, raisedBy, type CupApart } from './apart.ts'
 import { isAskedFor, pieceSlots, slotsThatGet, type PieceSlot } from './handsOn.ts'
@@ -306,7 +305,7 @@ function settingOf(request: BatchRequest, first: Mix, fills: readonly MoldFill[]
 }
 
 /** The pieces that are laid in that way; all of them where none is. */
-function laidAs(way: TechniqueId, fills: readonly MoldFill[]): readonly MoldFill[] {
+function laidAs(way: string, fills: readonly MoldFill[]): readonly MoldFill[] {
   const own = fills.filter(({ technique, surplus }) => technique === way && !surplus)
   return own.length > 0 ? own : fills
 }

@@ -85,7 +85,7 @@ export function FacePreview({ request, plan, kindId }: FacePreviewProps) {
   const run = () => {
     const own = ++turn.current
     setState('running')
-    setFollowed({ task, technique, whatIf, of })
+    setFollowed({ task, whatIf, of })
     setShown(moments.map((moment) => ({ moment, progress: null, outcome: null })))
     follow(own).catch(() => {
       if (own !== turn.current) return

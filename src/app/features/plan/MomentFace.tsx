@@ -1,7 +1,6 @@
 import { useEffect, useRef, useState, type RefObject } from 'react'
 import { linearOf, USUAL_BACKS } from '#core/colour/index.ts'
 import type { FaceMoment, FaceTask, FaceWhatIf } from '#core/plan/index.ts'
-import type { TechniqueId } from '#core/technique/index.ts'
 import { printSpan } from '#core/units/index.ts'
 import { MOMENT_WORDS, outcomeLines, WHAT_IF_WORDS, wordOutcome } from '#words/bloom.ts'
 import { inUnits } from '#words/inUnits.ts'
@@ -25,7 +24,6 @@ export interface Shown {
 /** What the faces shown were followed with; the plan may have moved on since. */
 export interface Followed {
   readonly task: FaceTask
-  readonly technique: TechniqueId
   readonly whatIf: FaceWhatIf
   readonly of: string
 }
@@ -47,13 +45,13 @@ export function MomentFace({
   view: { side, isFace },
   backHex,
   bare,
-  of: { task, whatIf, technique },
+  of: { task, whatIf },
 }: MomentFaceProps) {
   const units = useUnits()
   const canvas = useRef<HTMLCanvasElement>(null)
   const [saved, setSaved] = useState<boolean | null>(null)
   const reached = progress?.frame ?? 0
-  const said = MOMENT_WORDS[technique][moment.id]
+  const said = MOMENT_WORDS[task.becomes === 'cells' ? 'needle' : 'bag'][moment.id]
   const painting = { of: moment.id, frame, side, reached, task, finer: outcome === null ? 1 : FINER }
   return (
     <li

@@ -17,7 +17,6 @@ import {
   TECHNIQUES,
   waysOf,
   type TechniqueId,
-  type HeldLie,
 } from '#core/technique/index.ts'
 import { ratioWords } from '#words/vocabulary.ts'
 import { ChoiceField } from '#app/components/ChoiceField.tsx'
@@ -26,7 +25,7 @@ import { MeasuresFields } from '#app/components/MeasuresFields.tsx'
 import { QuantityField } from '#app/components/QuantityField.tsx'
 import { TextField } from '#app/components/TextField.tsx'
 import { isoOfLocalField, localField } from '#app/components/when.ts'
-import { cupsHeld } from '#app/components/begunCups.ts'
+import { begunAs } from '#app/components/begunCups.ts'
 import { CupList } from '#app/components/CupList.tsx'
 import { LayerList } from '#app/components/LayerList.tsx'
 import { AfterAndPromise } from './AfterAndPromise.tsx'
@@ -204,20 +203,12 @@ function cupsOf(
   { colours }: InputsProps['stock'],
 ): Partial<BatchRequest> {
   const { holdsBack } = TECHNIQUES[next]
-  return holdsBack ? { cups: cupsHeld(cups, colours, holdsBack) } : {}
-}
-
-const HELD_LEGENDS: Readonly<Record<HeldLie, string>> = {
-  meeting: 'Cups that rest apart: the colours over the film',
-  inParts: 'Cups of the zones, from one side to the other',
-  inLayers: 'Cups that are stacked in one, the first at the bottom',
-  inLines: 'Cups from the wall inwards: the colours over the film',
-  inCentre: 'The cup that is kept back',
+  return holdsBack ? { cups: begunAs(holdsBack, cups, colours) } : {}
 }
 
 function cupsLegend(ways: readonly TechniqueId[]): string {
   const [held] = ways.flatMap((way) => TECHNIQUES[way].holdsBack ?? [])
-  if (held) return HELD_LEGENDS[held]
+  if (held) return held.called.cups
   return ways.some(isDrawn) ? 'Cups of what is poured in colour' : 'Cups of the pour'
 }
 

@@ -304,7 +304,7 @@ function hexesOf({ layer, later }: Slab, fill: MoldFill, request: BatchRequest):
   const cups = later ? later.cups : isTinted ? request.cups : []
   const hexes = cups.map(({ colours: [first] }) => first?.colour.hex ?? 'var(--clear)')
   if (later || !isTinted) return hexes
-  return holdsBack ? CUT[holdsBack](hexes) : hexes
+  return holdsBack ? CUT[holdsBack.lies](hexes) : hexes
 }
 
 const beside = (hexes: readonly string[]) => hexes
