@@ -39,6 +39,7 @@ const NEEDED_WITHOUT_RESIN: readonly ToolId[] = ['gloves', 'air', 'sheet']
 const NAMED: Readonly<Partial<Record<ToolId, (things: Things) => readonly string[] | null>>> = {
   inks: ({ inks }) => inks,
   tints: ({ tints }) => some(tints),
+  needle: ({ needle }) => needle,
   smallCups: ({ cups }) => some(cups),
   bottles: ({ bottles }) => some(bottles),
   strewn: ({ strewn }) => some(strewn),

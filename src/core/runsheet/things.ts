@@ -3,11 +3,13 @@ import {
   droppedInRound,
   givenOn,
   mixesOfLayer,
+  type BatchRequest,
   type Cup,
   type LaterLayer,
   type Mix,
   type MoldFill,
 } from '../batch/index.ts'
+import { isWhite } from '../colour/index.ts'
 import type { Technique } from '../technique/index.ts'
 
 /** What a sitting handles, by name, each in the order it is first used; nothing twice. */
@@ -22,6 +24,8 @@ export interface Things {
   readonly bags: readonly string[]
   /** What the white of a bag is tinted with; null where none is portioned. */
   readonly white: readonly string[] | null
+  /** White that is dropped from a needle. */
+  readonly needle: readonly string[]
   /** What is laid from bottles. */
   readonly bottles: readonly string[]
   /** What is strewn over pieces. */
@@ -32,10 +36,11 @@ interface PouredThings {
   readonly fills: readonly MoldFill[]
   readonly mixes: readonly Mix[]
   readonly technique: Pick<Technique, 'steps'>
+  readonly request: Pick<BatchRequest, 'colours'>
 }
 
 /** What the pour itself handles: what its patterns drop and strew, what its cups and bags are filled with. */
-export function thingsOfPour({ fills, mixes, technique }: PouredThings): Things {
+export function thingsOfPour({ fills, mixes, technique, request }: PouredThings): Things {
   const own = mixes.filter(({ of }) => of === 'pour' || of === 'white')
   const dropped = fills.flatMap((fill) =>
     Array.from({ length: fill.rounds }, (_, round) => droppedInRound(fill, round))
@@ -47,6 +52,9 @@ export function thingsOfPour({ fills, mixes, technique }: PouredThings): Things 
   return {
     inks: isDropped ? once([...dropped, ...given]) : null,
     ...filledFrom(own),
+    needle: technique.steps.some(({ needs }) => needs.includes('needle'))
+      ? once(request.colours.filter(isWhite).map(({ name }) => name))
+      : [],
     bottles: [],
     strewn: once(fills.flatMap(({ laid }) => laid.sprinkles.map(({ what }) => what))),
   }
@@ -57,6 +65,7 @@ export function thingsOfLayer(layer: LaterLayer, { mixes }: { readonly mixes: re
   return {
     inks: null,
     ...filledFrom(mixesOfLayer(mixes, layer.id)),
+    needle: [],
     bottles: once(bottlesOf(layer).map(({ colour }) => colour.name)),
     strewn: [],
   }

@@ -138,7 +138,7 @@ function writtenOnce(
       return { ...pour, steps: pour.steps.flatMap((each) => (each === step ? byBag(step, bags) : [each])) }
     }
     case 'added': {
-      const step = stepOfWork(edit, colours)
+      const step = stepOfWork(pour, edit, colours)
       if (!step) return { refused: { by: 'colourGone' } }
       if (step.gives && step.needs.includes('sticks'))
         return { refused: { by: 'dry', colour: step.gives.what } }
@@ -269,6 +269,7 @@ function passed(step: StepRule, { steps, by }: Extract<ScoreEdit, { kind: 'pass'
 
 /** What is put in as a step; null where its colour is none of the plan's. */
 function stepOfWork(
+  pour: Technique,
   { id, work, pieces }: Extract<ScoreEdit, { kind: 'added' }>,
   colours: readonly Colour[],
 ): StepRule | null {
@@ -276,7 +277,7 @@ function stepOfWork(
   switch (work.by) {
     case 'drops': {
       const colour = colours.find((each) => each.id === work.colour)
-      return colour ? { ...dropping(colour, work.drops), id, ...on } : null
+      return colour ? { ...dropping(pour, colour, work.drops), id, ...on } : null
     }
     case 'warmAir':
       return { ...WARM_AIR, id, handsOn: { by: 'seconds', seconds: work.seconds }, ...on }
@@ -299,9 +300,10 @@ function stepOfWork(
 
 const ADDED = { place: 'pour', per: 'piece', needs: [], brings: [] } as const satisfies Partial<StepRule>
 
-function dropping({ name, kind }: Colour, drops: number): Omit<StepRule, 'id'> {
+function dropping({ steps }: Technique, { name, kind }: Colour, drops: number): Omit<StepRule, 'id'> {
   const { vapour, state } = COLOUR_KINDS[kind]
   const white = isWhite({ kind })
+  const inks = steps.find(({ does }) => does === 'inks')
   const brings: readonly Agent[] = [
     // A stronger solvent burns as alcohol does, and pushes petals as it does.
     ...(vapour === null ? [] : (['alcohol'] as const)),
@@ -313,7 +315,8 @@ function dropping({ name, kind }: Colour, drops: number): Omit<StepRule, 'id'> {
     detail: 'Where you want them, off the wall.',
     done: 'Dropped',
     late: 'It no longer spreads: fewer, larger drops, or none.',
-    moment: { by: 'resin', criterion: STAGES.inkSpreads },
+    // As long as the way’s own inks may go in.
+    moment: inks?.moment.by === 'resin' ? inks.moment : { by: 'resin', criterion: STAGES.inkSpreads },
     handsOn: { by: 'dropsOf', drops },
     takes: 'given',
     gives: { what: name, drops },
