@@ -123,10 +123,17 @@ export function plannedPattern(
   return patternOf(order, request.white, technique, unpipedBedMm(order, request, technique))
 }
 
-/** How deep the bed of those pieces is said to be, mm; what the batch says where they do not, null where nothing does. */
-function bedSaidMm({ bed, mold }: Pick<PieceOrder, 'bed' | 'mold'>, bedMm: number | null): number | null {
+/**
+ * How deep the bed of those pieces is said to be, mm; what the batch says where they do not, null where nothing does. What is said by volume over an object is all that
+ * is poured: what stays on the object is none of the bed.
+ */
+function bedSaidMm(
+  { bed, mold }: Pick<PieceOrder, 'bed' | 'mold'>,
+  bedMm: number | null,
+  onObjectMl = 0,
+): number | null {
   if (!bed) return bedMm
-  return bed.by === 'depth' ? bed.mm : heightOfMm(mold, bed.ml)
+  return bed.by === 'depth' ? bed.mm : heightOfMm(mold, Math.max(0, bed.ml - onObjectMl))
 }
 
 /** The bed before it is known how much white lies on it. */
@@ -210,8 +217,9 @@ function fillMold(
   const laterMm = saidMm(own, areaMm2)
   const drawn = technique.white.by !== 'none'
   const whiteMm = drawn ? (white.volumeMl * 1000) / areaMm2 : 0
+  const overMl = surplus ? 0 : onObjectMl(request, technique)
   const bedMm =
-    bedSaidMm(order, request.bedMm) ??
+    bedSaidMm(order, request.bedMm, overMl) ??
     usualBedMm(mold, technique, { aboveMm: whiteMm + laterMm, lipMm: request.lipMm })
   const freeMl = volumeUpToMl(mold, Math.max(0, mold.depthMm - request.lipMm - whiteMm - laterMm))
   const sealedOr = (id: string, amount: LaterLayer['amount']): LaterLayer['amount'] => {
@@ -261,7 +269,7 @@ function fillMold(
     inks: isInked(techniqueOn(order, request)) ? inksOn(order, request) : [],
     areaMm2,
     brimMl: brimVolumeMl(mold),
-    onObjectMl: surplus ? 0 : onObjectMl(request, technique),
+    onObjectMl: overMl,
     layers: displaced(layers, stepThat(technique, 'lays') ? (request.inclusions?.volumeMl ?? 0) : 0),
     lipMm: mold.depthMm - usedMm,
     pattern,

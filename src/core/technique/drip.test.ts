@@ -80,6 +80,21 @@ describe('a vase dripped over above a sheet', () => {
     },
   )
 
+  test('12 fl oz over an object is all that is poured: what stays on it runs into no sheet', () => {
+    const over = (ml: number) =>
+      planned({
+        pieces: [{ mold: { ...COASTER, depthMm: 60 }, count: 1, pattern: null, bed: { by: 'volume', ml } }],
+      })
+    const said = 12 * 29.5735
+    const [fill] = over(said).fills
+    expect(fill!.layers[0]!.volumeMl + fill!.onObjectMl).toBeCloseTo(said, 3)
+    expect(over(said).mixes[0]!.needG).toBeCloseTo(said * density + 3, 1)
+    // Less than stays on the vase leaves no sheet, and the plan says so.
+    const little = over(2)
+    expect(little.fills[0]!.layers[0]!.volumeMl).toBeCloseTo(0, 6)
+    expect(little.findings.map(({ kind }) => kind)).toContain('bedTooThin')
+  })
+
   test('an object that was not measured is asked for, and nothing is added for it', () => {
     const unknown = planned({ object: null })
     expect(unknown.fills[0]!.onObjectMl).toBe(0)

@@ -177,7 +177,7 @@ function OrderLine({ order, no, molds, draft, set, move, divide, leaveOut }: Ord
       </div>
       {!order.surplus && (
         <BedField
-          label={isDrawn(techniqueOn(order, draft)) ? 'Bed in each' : 'Base in each'}
+          label={bedLabel(techniqueOn(order, draft))}
           units={units}
           gPerMl={mixedDensityGPerMl(draft.resin)}
           usual={
@@ -221,6 +221,11 @@ function OrderLine({ order, no, molds, draft, set, move, divide, leaveOut }: Ord
       )}
     </>
   )
+}
+
+function bedLabel(way: TechniqueId): string {
+  if (TECHNIQUES[way].pouredOver) return 'Sheet, or poured over each'
+  return isDrawn(way) ? 'Bed in each' : 'Base in each'
 }
 
 function withBed({ bed: _before, ...order }: PieceOrder, bed: BedSaid | undefined): PieceOrder {
