@@ -19,6 +19,13 @@ test('the order of the hands is written on in the plan, gone through at the benc
   await sheet.getByLabel('On', { exact: true }).selectOption('2')
   await sheet.getByRole('button', { name: 'Put it in' }).click()
   await expect(row(page, 'own1')).toBeVisible()
+  // Dragged by its picture to where another stands, and taken back.
+  const asItWas = await steps(page)
+  await page.locator('[data-grip="own1"]').dragTo(page.locator('[data-grip="ink"]'), { steps: 8 })
+  await expect(sheet.getByLabel('What you wrote')).toContainText(/before “Drop the inks”/)
+  expect((await steps(page)).indexOf('own1')).toBe((await steps(page)).indexOf('ink') - 1)
+  await sheet.getByRole('button', { name: 'Take it back' }).last().click()
+  expect(await steps(page)).toEqual(asItWas)
   // All the white, and only then the drags.
   await row(page, 'white').getByRole('button', { name: /^More/ }).click()
   await sheet.getByRole('button', { name: 'On all pieces before the next step' }).click()

@@ -1,4 +1,5 @@
 import { useState } from 'react'
+import { DndContext, PointerSensor, useSensor, useSensors } from '@dnd-kit/core'
 import { Dialog } from 'radix-ui'
 import { judgedScore, pieceCount, techniqueOfPour, type BatchRequest } from '#core/batch/index.ts'
 import type { BatchPlan } from '#core/plan/index.ts'
@@ -7,7 +8,7 @@ import { mayWarm } from '#core/safety/index.ts'
 import { wordRefused } from '#words/score.ts'
 import { Sheet } from '#app/components/Sheet.tsx'
 import { OwnFigures } from './OwnFigures.tsx'
-import { isMoveOf, movedBy, rowsOf } from './rows.ts'
+import { droppedOn, isMoveOf, movedBy, rowsOf } from './rows.ts'
 import { ScoreStep } from './ScoreStep.tsx'
 import { Written } from './Written.tsx'
 
@@ -38,6 +39,8 @@ function Score(props: ScoreProps) {
   const { plan } = props
   const { request, score, ownWay, refused, write, takeBack, setOwn } = useScore(props)
   const technique = techniqueOfPour(request)
+  // A finger or a pointer that moves so far drags; by key there are the buttons.
+  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }))
   const rows = rowsOf(technique, plan, score)
   // What is left out has its title from the way as it is usually.
   const steps = [...technique.steps, ...techniqueOfPour({ ...request, score: [] }).steps]
@@ -47,33 +50,41 @@ function Score(props: ScoreProps) {
   return (
     <>
       <p className="text-ink-soft mb-3 max-w-prose text-sm">
-        Move a step, leave it out, do it at a minute of your own, or put something in between. Gate, clock and
-        paper follow; what breaks a rule is told with its reason.
+        Drag a step by its picture, leave it out, do it at a minute of your own, or put something in between.
+        Gate, clock and paper follow; what breaks a rule is told with its reason.
       </p>
       <p className="text-stop mb-2 font-medium empty:hidden" role="alert">
         {refused && wordRefused(refused)}
       </p>
       <Written request={request} own={ownWay} titleOf={titleOf} takeBack={takeBack} setOwn={setOwn} />
-      <ol className="divide-line divide-y">
-        {rows.map((row, at) => (
-          <ScoreStep
-            key={row.step.id}
-            row={row}
-            technique={technique}
-            colours={request.colours}
-            pieces={pieceCount(request)}
-            hasBags={(request.bags?.length ?? 0) > 0}
-            mayWarm={mayWarm(technique, request)}
-            earlier={movedBy(rows, at, -1)}
-            later={movedBy(rows, at, 1)}
-            write={write}
-            id={addedId(score)}
-            figures={
-              <OwnFigures technique={request.technique} stepId={row.step.id} own={ownWay} set={setOwn} />
-            }
-          />
-        ))}
-      </ol>
+      <DndContext
+        sensors={sensors}
+        onDragEnd={({ active, over }) => {
+          const edit = over && droppedOn(rows, String(active.id), String(over.id))
+          if (edit) write(edit)
+        }}
+      >
+        <ol className="divide-line divide-y">
+          {rows.map((row, at) => (
+            <ScoreStep
+              key={row.step.id}
+              row={row}
+              technique={technique}
+              colours={request.colours}
+              pieces={pieceCount(request)}
+              hasBags={(request.bags?.length ?? 0) > 0}
+              mayWarm={mayWarm(technique, request)}
+              earlier={movedBy(rows, at, -1)}
+              later={movedBy(rows, at, 1)}
+              write={write}
+              id={addedId(score)}
+              figures={
+                <OwnFigures technique={request.technique} stepId={row.step.id} own={ownWay} set={setOwn} />
+              }
+            />
+          ))}
+        </ol>
+      </DndContext>
     </>
   )
 }

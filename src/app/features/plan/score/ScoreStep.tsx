@@ -1,4 +1,5 @@
 import { useState } from 'react'
+import { useDraggable, useDroppable } from '@dnd-kit/core'
 import { ArrowDown, ArrowUp } from 'lucide-react'
 import type { BatchRequest } from '#core/batch/index.ts'
 import type { ScoreEdit, StepId, Technique } from '#core/technique/index.ts'
@@ -31,10 +32,26 @@ export function ScoreStep(props: ScoreStepProps) {
   const { row, technique, earlier, later, write } = props
   const [isOpen, setIsOpen] = useState(false)
   const { step, title, count, beginMin } = row
+  const { setNodeRef: setGrip, listeners, transform, isDragging } = useDraggable({ id: step.id })
+  const { setNodeRef: setPlace, isOver } = useDroppable({ id: step.id })
   return (
-    <li className="py-2" data-score-step={step.id}>
-      <div className="flex flex-wrap items-center gap-x-3 gap-y-1">
-        <StepPicture technique={technique} at={technique.steps.indexOf(step)} />
+    <li
+      ref={setPlace}
+      className={`py-2 ${isOver && !isDragging ? 'bg-sunken' : ''} ${isDragging ? 'relative z-10' : ''}`}
+      data-score-step={step.id}
+    >
+      <div
+        className={`flex flex-wrap items-center gap-x-3 gap-y-1 ${isDragging ? 'bg-raised rounded-xl shadow-lg' : ''}`}
+        style={transform ? { transform: `translateY(${transform.y}px)` } : undefined}
+      >
+        <span
+          ref={setGrip}
+          {...listeners}
+          className="cursor-grab touch-none active:cursor-grabbing"
+          data-grip={step.id}
+        >
+          <StepPicture technique={technique} at={technique.steps.indexOf(step)} />
+        </span>
         <div className="min-w-0 flex-1 basis-48">
           <p className="font-semibold">
             {title}

@@ -1,5 +1,5 @@
 import type { BatchPlan } from '#core/plan/index.ts'
-import type { ScoreEdit, StepRule, Technique } from '#core/technique/index.ts'
+import type { ScoreEdit, StepId, StepRule, Technique } from '#core/technique/index.ts'
 
 /** A step of the pour as it stands in the order of the hands. */
 export interface ScoreRow {
@@ -49,6 +49,17 @@ function passesOf(
 export function movedBy(rows: readonly ScoreRow[], at: number, by: -1 | 1): ScoreEdit | null {
   const before = rows[by === -1 ? at - 1 : at + 2]
   return before ? { kind: 'moved', step: rows[at]!.step.id, before: before.step.id } : null
+}
+
+/** The edit that puts a step where another stands, which gives way to it; null where that is no other place. */
+export function droppedOn(
+  rows: readonly Pick<ScoreRow, 'step'>[],
+  dragged: StepId,
+  onto: StepId,
+): ScoreEdit | null {
+  const [from, to] = [dragged, onto].map((id) => rows.findIndex(({ step }) => step.id === id))
+  const before = rows[to! > from! ? to! + 1 : to!]
+  return from! < 0 || from === to || !before ? null : { kind: 'moved', step: dragged, before: before.step.id }
 }
 
 /** Whether that goes on with the move before it, so that one of them is enough. */
