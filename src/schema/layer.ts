@@ -12,11 +12,14 @@ import {
   type ZonePlace,
 } from '#core/batch/index.ts'
 import {
+  isDrawn,
+  isLaidInto,
   JOB_IDS,
   LAYER_WAYS,
   LAYER_WHENS,
   TECHNIQUES,
   type LayerWhen,
+  type TechniqueId,
   type WayId,
 } from '#core/technique/index.ts'
 import { amount, idSchema, text } from './amount.ts'
@@ -131,6 +134,12 @@ const zoneSchema = v.object({
 /** Doses that say how much one piece gets, without any resin. */
 const BY_PIECE: readonly Dose['by'][] = ['drops', 'mass', 'scoops']
 
+/** Whether that way of a layer is that of a pour of which this holds. */
+function draws(way: WayId, holds: (technique: TechniqueId) => boolean): boolean {
+  const technique = LAYER_WAYS[way].draws
+  return technique !== undefined && holds(technique)
+}
+
 const layerSchema = v.pipe(
   v.object({
     id: idSchema,
@@ -153,10 +162,19 @@ const layerSchema = v.pipe(
     resin: v.optional(v.nullable(resinSchema), null),
     cups: v.optional(cupsSchema, []),
     drawn: v.optional(v.nullable(drawnSchema)),
+    setIn: v.optional(
+      v.nullable(
+        v.object({ volumeMl: amount('volume of what is laid in', 'ml', { atLeast: 0, atMost: 5000 }) }),
+      ),
+    ),
   }),
   v.check(
-    ({ way, drawn }) => !drawn || LAYER_WAYS[way].draws !== undefined,
+    ({ way, drawn }) => !drawn || draws(way, isDrawn),
     ({ input: { way } }) => `inks and white go into no layer laid as "${way}", expected nothing of them`,
+  ),
+  v.check(
+    ({ way, setIn }) => !setIn || draws(way, isLaidInto),
+    ({ input: { way } }) => `nothing is laid into a layer laid as "${way}", expected nothing of it`,
   ),
   v.check(
     ({ way, amount: { by } }) => LAYER_WAYS[way].draws === undefined || by === 'depth',

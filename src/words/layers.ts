@@ -8,6 +8,7 @@ export const LAYER_START_WORDS: Readonly<Record<LayerStartId, string>> = {
   bloomLayer: 'A bloom, with marks of its own',
   petriLayer: 'A petri, with marks of its own',
   swirledLayer: 'A swirled petri, with marks of its own',
+  laidInLayer: 'A thin pour with things laid into it',
   back: 'A back',
   crackle: 'A crackle back',
   marbled: 'A marbled side that nobody sees',

@@ -133,3 +133,36 @@ test(
     expect(swirled - dropped).toBeGreaterThan(12)
   },
 )
+
+test(
+  'a figure set into a wet film two days later: planned with its room, laid in by its own clock, told in the log',
+  LONG,
+  async ({ page }) => {
+    await openStudio(page, '/plan')
+    await page.getByText('Plain', { exact: true }).click()
+    await page.getByLabel('Name of the batch').fill('Fox on clear')
+    await page.getByLabel('Mold 1').selectOption('Round coaster')
+    await page.getByLabel('Add a layer', { exact: true }).selectOption('laidInLayer')
+    const layer = page.locator('[data-layer="laidInLayer"]')
+    await layer.getByLabel('Laid', { exact: true }).selectOption('hard')
+    await layer.getByLabel('Depth').fill('2')
+    await layer.getByLabel('What is laid in takes, in each piece').fill('4')
+    await layer.getByLabel('One more on it').selectOption('secondPour')
+    await expect(page.locator('[data-layer="secondPour"]')).toBeVisible()
+    await page.getByRole('button', { name: 'Lay the bench out' }).click()
+    await layOut(page)
+    await stir(page)
+    await pourToTheEnd(page)
+    const batchId = new URL(page.url()).pathname.split('/')[2]!
+    await wait(page, 48 * 60)
+    await go(page, `/pour/${batchId}/layer/laidInLayer`)
+    await expect(page.locator('[data-tool="inclusions"]')).toBeVisible()
+    await expect(page.locator('[data-tool="inks"]')).toHaveCount(0)
+    await layOut(page)
+    await stir(page)
+    const keys = await sittingToTheEnd(page)
+    expect(keys.join(' ')).toMatch(/decant bubbles place\.1 .*cover/)
+    await go(page, `/log/${batchId}`)
+    await expect(page.getByText(/layer with things in it/i).first()).toBeVisible()
+  },
+)

@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react'
-import { drawnIn, drawnOf, type Drawn, type LaterLayer } from '#core/batch/index.ts'
+import { drawnOf, markedIn, type Drawn, type LaterLayer } from '#core/batch/index.ts'
 import { holdsAlcohol, isWhite, type Colour } from '#core/colour/index.ts'
 import { isPiped } from '#core/technique/index.ts'
 import type { UnitChoice } from '#core/units/index.ts'
@@ -24,7 +24,7 @@ interface DrawnFieldsProps {
 
 /** What goes into a layer that is laid in a way of a pour: its inks, its white, its marks. Nothing for any other layer. */
 export function DrawnFields({ layer, pour, colours, units, problems, marks, onChange }: DrawnFieldsProps) {
-  const technique = drawnIn(layer)
+  const technique = markedIn(layer)
   if (technique === null) return null
   const drawn = drawnOf(layer, pour)
   const set = (changes: Partial<Drawn>) => onChange({ ...drawn, ...changes })

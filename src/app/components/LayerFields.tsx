@@ -1,5 +1,6 @@
 import {
   drawnIn,
+  markedIn,
   possibleAmount,
   type LaterLayer,
   type LayerAmount,
@@ -7,7 +8,7 @@ import {
   type ZonePlace,
 } from '#core/batch/index.ts'
 import { mixedDensityGPerMl } from '#core/resin/index.ts'
-import { LAYER_WAYS, LAYER_WHENS } from '#core/technique/index.ts'
+import { isLaidInto, LAYER_WAYS, LAYER_WHENS } from '#core/technique/index.ts'
 import { AMOUNT_WORDS, LAYER_WHEN_WORDS, ZONE_WORDS } from '#words/layers.ts'
 import { BottleList } from './BottleList.tsx'
 import { ChoiceField } from './ChoiceField.tsx'
@@ -78,6 +79,7 @@ export function LayerFields(props: LayerFieldsProps) {
         marks={props.marksOf?.(layer)}
         onChange={(own) => change({ drawn: own })}
       />
+      <SetInField layer={layer} units={units} problem={problems['setIn.volumeMl']} onChange={change} />
       {from === 'mix' && (
         <>
           <ChoiceField
@@ -177,6 +179,30 @@ function ZoneFields({ zone, problem, always, onChange }: ZoneFieldsProps) {
   )
 }
 
+interface SetInProps {
+  readonly layer: LaterLayer
+  readonly units: LayerFieldsProps['units']
+  readonly problem: string | undefined
+  readonly onChange: (changes: Partial<LaterLayer>) => void
+}
+
+/** The room of what is laid into a layer; nothing where its way lays nothing in. */
+function SetInField({ layer, units, problem, onChange }: SetInProps) {
+  const way = drawnIn(layer)
+  if (way === null || !isLaidInto(way)) return null
+  return (
+    <QuantityField
+      label="What is laid in takes, in each piece"
+      dimension="volume"
+      unit={units.volume}
+      value={layer.setIn?.volumeMl ?? 0}
+      onChange={(value) => onChange({ setIn: { volumeMl: value ?? Number.NaN } })}
+      hint="Drop it into a measured cup of water and read the rise"
+      problem={problem}
+    />
+  )
+}
+
 function AmountFields({ layer, pour, units, problems, restTaken, besideFrac, onChange }: LayerFieldsProps) {
   const { amount, when } = layer
   const can: Readonly<Record<LayerAmount['by'], boolean>> = {
@@ -206,7 +232,7 @@ function AmountFields({ layer, pour, units, problems, restTaken, besideFrac, onC
       )}
       {amount.by === 'depth' && (
         <QuantityField
-          label={drawnIn(layer) === null ? 'Depth' : 'Bed, under its white'}
+          label={markedIn(layer) === null ? 'Depth' : 'Bed, under its white'}
           dimension="length"
           unit={units.length}
           value={amount.mm}

@@ -180,12 +180,16 @@ function Needle({ at }: { at: number }) {
 
 /** Share of a narrow strip that its last label takes: it has the unit. */
 const LAST_LABEL = 0.22
+/** And of one on a desk. */
+const CLOSE = 0.13
 
 /** The same moment by minutes, by temperature and by feel; the one the person trusts comes first and larger. */
 function Scales({ life, span, units, lead }: ScalesProps) {
   const temperature = unitOf(units.temperature)
-  const ticks = ticksOf(span)
-  const end = place(ticks.at(-1)?.min ?? span.toMin, span)
+  const all = ticksOf(span)
+  const end = place(all.at(-1)?.min ?? span.toMin, span)
+  // Two that stand so close at the end of a strip on a desk run into each other.
+  const ticks = all.filter(({ min }, k) => k !== all.length - 2 || end - place(min, span) >= CLOSE)
   const isWide = (k: number, at: number) =>
     (ticks.length - 1 - k) % 2 === 1 || (at < end && end - at < LAST_LABEL)
   const row = (label: (tick: (typeof ticks)[number]) => string) => (

@@ -221,3 +221,63 @@ describe('its turns', () => {
     expect(layerTurnKey('ring', 'cover', steps)).toBe('ring')
   })
 })
+
+/**
+ * Worked by hand: a plain pour of 3 mm on 78.54 cm2, two days later 2 mm of film on it (15.71 ml) with a figure of 4 ml set into it, and over that a second
+ * pour of 3 mm: 23.56 ml without the figure, 19.56 with it.
+ */
+describe('a thin pour with a figure set into it two days later', () => {
+  const film = (changes: Partial<LaterLayer> = {}): LaterLayer => ({
+    ...startedLayer('laidInLayer', 'film'),
+    when: 'hard',
+    amount: { by: 'depth', mm: 2 },
+    setIn: { volumeMl: 4 },
+    ...changes,
+  })
+  const OVER: LaterLayer = { ...startedLayer('secondPour', 'over'), amount: { by: 'depth', mm: 3 } }
+  const asked = (changes: Partial<LaterLayer> = {}) =>
+    bloomRequest({ technique: 'plain', bedMm: 3, layers: [film(changes), OVER] }, 2)
+  const deep = (request: BatchRequest) =>
+    planBatch(request).fills[0]!.layers.map(({ id, volumeMl }) => [id, volumeMl] as const)
+
+  test('takes its room in what is poured over it, in each piece', () => {
+    const [, wet, over] = deep(asked())
+    expect(wet).toEqual(['film', expect.closeTo(15.71, 1)])
+    expect(over).toEqual(['over', expect.closeTo(19.56, 1)])
+    expect(deep(asked({ setIn: null }))[2]).toEqual(['over', expect.closeTo(23.56, 1)])
+    const grams = (of: BatchRequest) => planBatch(of).mixes.find(({ id }) => id === 'over')!.inMoldsG
+    expect(grams(asked({ setIn: null })) - grams(asked())).toBeGreaterThan(2 * 4)
+  })
+
+  test('is a sitting of its own: bubbles, laid in at the string, covered; at its gate stand the figures, no ink', () => {
+    const sitting = planSitting(asked(), 'film')
+    const { plan } = sitting.pour!.live
+    const steps = plan.steps.filter(({ place }) => place === 'pour').map(({ stepId }) => stepId)
+    expect(steps).toEqual(expect.arrayContaining(['stir', 'decant', 'bubbles', 'place', 'cover']))
+    const laid = plan.steps.filter(({ does }) => does === 'lays')
+    expect(laid.map(({ pieceNo }) => pieceNo)).toEqual([1, 2])
+    expect(laid[0]!.beginMin).toBeGreaterThan(plan.decant.decantMin)
+    const tools = sitting.prep.map(({ tool }) => tool)
+    expect(tools).toContain('inclusions')
+    expect(tools).not.toContain('inks')
+    // What covers it is told by its piece, not by its sitting; a figure as large as the layer over it leaves that none.
+    expect(planBatch(asked()).findings).toEqual([])
+    const large = planBatch(asked({ setIn: { volumeMl: 40 } })).findings
+    expect(large).toEqual([{ kind: 'displacesAll', moldName: 'Round coaster', volumeMl: 40 }])
+  })
+
+  test('is stored, and refused where it cannot be', () => {
+    const read = v.parse(batchRequestSchema, JSON.parse(JSON.stringify(asked())))
+    expect(planBatch(read).fills).toEqual(planBatch(asked()).fills)
+    const why = (layer: LaterLayer) => {
+      const result = v.safeParse(batchRequestSchema, { ...asked(), layers: [layer] })
+      return result.success ? null : result.issues[0].message
+    }
+    expect(why(film({ setIn: { volumeMl: -1 } }))).toMatch(/volume of what is laid in/)
+    expect(why({ ...OVER, setIn: { volumeMl: 1 } })).toMatch(/nothing is laid into a layer laid as "plain"/)
+    const { colours, white } = asked()
+    expect(why(film({ drawn: { colours, white, rounds: null, patterns: {} } }))).toMatch(
+      /inks and white go into no layer/,
+    )
+  })
+})

@@ -1,14 +1,20 @@
 import { cavityAbove } from '../mold/index.ts'
-import { LAYER_WAYS, type TechniqueId, type WayId } from '../technique/index.ts'
+import { isDrawn, LAYER_WAYS, type TechniqueId, type WayId } from '../technique/index.ts'
 import type { Drawn } from './drawn.ts'
 import { isIn, type LaterLayer } from './laterLayers.ts'
 import type { Layer } from './layer.ts'
 import { kindId, kindName, type PieceOrder } from './pieces.ts'
 import { POUR_MIX, type BatchRequest, type Measured } from './request.ts'
 
-/** The way of a pour that it is laid in; null where no marks go into it. */
+/** The way of a pour that it is laid in, with a sitting of its own; null where it is laid in one step. */
 export function drawnIn({ way }: { readonly way: WayId }): TechniqueId | null {
   return LAYER_WAYS[way].draws ?? null
+}
+
+/** The way of a pour whose marks go into it; null where none do. */
+export function markedIn(layer: { readonly way: WayId }): TechniqueId | null {
+  const technique = drawnIn(layer)
+  return technique !== null && isDrawn(technique) ? technique : null
 }
 
 /** What it is drawn with: its own, or what the pour under it is drawn with, in the usual pattern. */
@@ -27,7 +33,7 @@ interface Stacked {
 
 /**
  * The pour that a drawn layer is, as if it were a batch of its own: its pieces, in what is left of their molds above the layers under it,
- * its resin, its inks and its white, with nothing before and nothing after. Null for a layer that no marks go into, or that is in no piece.
+ * its resin, its inks and its white, with nothing before and nothing after. Null for a layer that is laid in one step, or that is in no piece.
  */
 export function pourOfLayer(
   request: BatchRequest,
@@ -76,7 +82,8 @@ export function pourOfLayer(
     leastMixG: undefined,
     white,
     bags: [],
-    inclusions: null,
+    isLayer: true,
+    inclusions: layer.setIn ? { volumeMl: layer.setIn.volumeMl, proud: false } : null,
     cups: [],
     layers: [],
     jobs: [],

@@ -17,6 +17,7 @@ export {
   dividedOrder,
   fromSurplus,
   inksOf,
+  whitesOf,
   inksOn,
   moldsFilled,
   ofPiece,
@@ -106,7 +107,7 @@ export {
 } from './laterLayers.ts'
 export { type Drawn, type WhiteChoice, type WhiteDose } from './drawn.ts'
 export { overhangMm, type DrapeForm } from './drapeForm.ts'
-export { carrying, drawnIn, drawnOf, pourOfLayer, withPour } from './drawnLayers.ts'
+export { carrying, drawnIn, markedIn, drawnOf, pourOfLayer, withPour } from './drawnLayers.ts'
 export { measureParts, WORST_RATIO_ERROR } from './parts.ts'
 export { EXCESS_DENSITY_KG_PER_M3 } from './dose.ts'
 export { narrowFromMm, pipedMl, whiteBurns, whitensOf, type PieceWhite } from './white.ts'

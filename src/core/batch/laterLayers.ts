@@ -24,6 +24,13 @@ export interface LaterLayer extends LayerToLay {
   readonly cups: readonly LayerCup[]
   /** What goes into it where its way draws; as the pour where nothing is said. */
   readonly drawn?: Drawn | null | undefined
+  /** What is laid into it where its way lays something in: the room that takes in the layer over it, of each piece. */
+  readonly setIn?: SetIn | null | undefined
+}
+
+export interface SetIn {
+  /** As water rises when it is dropped into it. */
+  readonly volumeMl: number
 }
 
 /** A part of the piece: so much of its area, and where that is. */

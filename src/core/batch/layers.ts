@@ -270,7 +270,10 @@ function fillMold(
     areaMm2,
     brimMl: brimVolumeMl(mold),
     onObjectMl: overMl,
-    layers: displaced(layers, stepThat(technique, 'lays') ? (request.inclusions?.volumeMl ?? 0) : 0),
+    layers: displaced(layers, [
+      ...(stepThat(technique, 'lays') ? [{ over: null, ml: request.inclusions?.volumeMl ?? 0 }] : []),
+      ...own.flatMap(({ id, setIn }) => (setIn ? [{ over: id, ml: setIn.volumeMl }] : [])),
+    ]),
     lipMm: mold.depthMm - usedMm,
     pattern,
     laid,
@@ -352,13 +355,22 @@ function withoutCrumbs(mm: number): number {
   return Number(mm.toFixed(12))
 }
 
+/** So much that is laid into the pour, or into that layer. */
+interface LaidInto {
+  readonly over: string | null
+  readonly ml: number
+}
+
 /** What is laid in takes its place in the later layer right over it. */
-function displaced(layers: readonly Layer[], displacedMl: number): readonly Layer[] {
-  const over = layers.findIndex(({ name }) => name !== null)
-  if (over < 0 || displacedMl === 0) return layers
-  return layers.map((layer, k) =>
-    k === over ? { ...layer, volumeMl: Math.max(0, layer.volumeMl - displacedMl) } : layer,
-  )
+function displaced(layers: readonly Layer[], all: readonly LaidInto[]): readonly Layer[] {
+  return all.reduce((now, { over, ml }) => {
+    const under = over === null ? -1 : now.findIndex(({ id }) => id === over)
+    const at = now.findIndex(({ name }, k) => k > under && name !== null)
+    if (at < 0 || ml === 0) return now
+    return now.map((layer, k) =>
+      k === at ? { ...layer, volumeMl: Math.max(0, layer.volumeMl - ml) } : layer,
+    )
+  }, layers)
 }
 
 /** What a piece is too thin without, whatever else is wanted (common practice). */

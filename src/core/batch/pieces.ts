@@ -75,6 +75,11 @@ export function inksOf({ colours }: { readonly colours: readonly Colour[] }): re
   return colours.filter((colour) => holdsAlcohol(colour) && !isWhite(colour))
 }
 
+/** The whites among the colours of a plan. */
+export function whitesOf({ colours }: { readonly colours: readonly Colour[] }): readonly Colour[] {
+  return colours.filter(isWhite)
+}
+
 /** The inks that go on those pieces, in the order their pattern numbers them. */
 export function inksOn(
   { colourway }: Pick<PieceOrder, 'colourway'>,

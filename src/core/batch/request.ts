@@ -96,6 +96,8 @@ export interface BatchRequest {
   readonly bags?: readonly Bag[] | undefined
   /** Null where the technique lays nothing in, or nobody has measured. */
   readonly inclusions: Inclusions | null
+  /** It is a layer of another batch (`pourOfLayer`): what lies over it is planned there. */
+  readonly isLayer?: true | undefined
   /** What the pour runs down, where its way wants something. */
   readonly object?: DrippedObject | null | undefined
   /** What the sheet is draped into; nothing where it is not, or nobody measured it. */

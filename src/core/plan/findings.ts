@@ -54,6 +54,7 @@ export function findingsOf(
     ...schedule.fills.flatMap((fill) => edgeFindings(request, fill)),
     ...schedule.mixes.flatMap((mix) => mixFindings(mix, request)),
     ...inclusionFindings(request, schedule),
+    ...setInFindings(request, schedule),
     ...layerFindings(request, schedule),
     ...colourFindings(request, schedule),
     ...pouredAlone(request),
@@ -143,7 +144,7 @@ function mixFindings({ id, of, name, parts, cups }: Mix, { measured }: BatchRequ
 function inclusionFindings(request: BatchRequest, { fills }: Schedule): Finding[] {
   const { inclusions, layers } = request
   const laidIn = fills.filter(({ technique }) => stepThat(TECHNIQUES[technique], 'lays'))
-  if (laidIn.length === 0) return []
+  if (laidIn.length === 0 || request.isLayer) return []
   const found: Finding[] = laidIn.flatMap((fill): Finding[] => {
     const moldName = fill.name
     const fillMm = coverMm(fill, request)
@@ -159,6 +160,19 @@ function inclusionFindings(request: BatchRequest, { fills }: Schedule): Finding[
   if (!inclusions?.volumeMl) found.push({ kind: 'displacedUnknown' })
   if (inclusions?.proud && !coated) found.push({ kind: 'proudWithoutCoat' })
   return found
+}
+
+/** What is set into a layer and leaves no room for the one over it. */
+function setInFindings({ layers }: BatchRequest, { fills }: Schedule): Finding[] {
+  return fills.flatMap((fill) =>
+    layers.flatMap(({ id, setIn }): Finding[] => {
+      const at = fill.layers.findIndex((each) => each.id === id)
+      const over = at < 0 ? undefined : fill.layers[at + 1]
+      return setIn && over && over.volumeMl <= 0
+        ? [{ kind: 'displacesAll', moldName: fill.name, volumeMl: setIn.volumeMl }]
+        : []
+    }),
+  )
 }
 
 function colourFindings(request: BatchRequest, { technique, mixes }: Schedule): Finding[] {

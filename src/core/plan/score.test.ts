@@ -53,7 +53,9 @@ describe('the order of the hands as somebody writes it', () => {
     expect(inkMl(asked([drops('more', 'settle')])) - inkMl(asked([]))).toBeCloseTo(4 * 0.05, 9)
     const request = asked([drops('more', 'settle')], { colours: [INK], pieces: bloomRequest({}, 1).pieces })
     const { fills, mixes } = planBatch(request)
-    expect(thingsOfPour({ fills, mixes, technique: techniqueOfPour(request), request }).inks).toContain(INK.name)
+    expect(thingsOfPour({ fills, mixes, technique: techniqueOfPour(request), request }).inks).toContain(
+      INK.name,
+    )
   })
 
   test('white waits until that ink, too, has come to rest on its piece', () => {

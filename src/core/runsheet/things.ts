@@ -3,13 +3,13 @@ import {
   droppedInRound,
   givenOn,
   mixesOfLayer,
+  whitesOf,
   type BatchRequest,
   type Cup,
   type LaterLayer,
   type Mix,
   type MoldFill,
 } from '../batch/index.ts'
-import { isWhite } from '../colour/index.ts'
 import type { Technique } from '../technique/index.ts'
 
 /** What a sitting handles, by name, each in the order it is first used; nothing twice. */
@@ -53,7 +53,7 @@ export function thingsOfPour({ fills, mixes, technique, request }: PouredThings)
     inks: isDropped ? once([...dropped, ...given]) : null,
     ...filledFrom(own),
     needle: technique.steps.some(({ needs }) => needs.includes('needle'))
-      ? once(request.colours.filter(isWhite).map(({ name }) => name))
+      ? once(whitesOf(request).map(({ name }) => name))
       : [],
     bottles: [],
     strewn: once(fills.flatMap(({ laid }) => laid.sprinkles.map(({ what }) => what))),

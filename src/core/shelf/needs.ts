@@ -14,11 +14,12 @@ import {
   techniqueOfPour,
   whiteCupOf,
   whitensOf,
+  whitesOf,
   type BatchRequest,
   type Mix,
   type MoldFill,
 } from '../batch/index.ts'
-import { isWhite, type Colour } from '../colour/index.ts'
+import type { Colour } from '../colour/index.ts'
 import { wayOf } from '../technique/index.ts'
 import type { Supply, SupplyOf } from './supply.ts'
 
@@ -77,7 +78,7 @@ function colourNeeds(
   const add = (name: string, more: number) => ml.set(name, (ml.get(name) ?? 0) + more)
   fills.forEach(({ count, technique: way }, k) => {
     for (const { what, drops: each } of drops[k]!.inks) add(what, each * count * DROP_ML)
-    const whites = request.colours.filter(isWhite)
+    const whites = whitesOf(request)
     const rule = wayOf(technique, way).white
     if (rule.by === 'needle')
       for (const { name } of whites) add(name, (drops[k]!.whiteDrops * count * rule.dropMl) / whites.length)

@@ -93,6 +93,11 @@ export function isDrawn(id: TechniqueId): boolean {
   return TECHNIQUES[id].white.by !== 'none'
 }
 
+/** Whether something is laid into it. */
+export function isLaidInto(id: TechniqueId): boolean {
+  return stepThat(TECHNIQUES[id], 'lays') !== undefined
+}
+
 /** Whether inks are dropped. */
 export function isInked(id: TechniqueId): boolean {
   return stepThat(TECHNIQUES[id], 'inks') !== undefined

@@ -77,6 +77,7 @@ export type WayId =
   | 'bloom'
   | 'petri'
   | 'swirledPetri'
+  | 'laidIn'
   | 'crackle'
   | 'marbled'
   | 'coat'
@@ -156,6 +157,11 @@ export const LAYER_WAYS: Readonly<Record<WayId, LayerWay>> = {
     'swirledPetri',
     'Swirled petri',
     'drops as in a petri, one swirl once this layer draws a string.',
+  ),
+  laidIn: drawnAs(
+    'inclusions',
+    'Poured, with things laid into it',
+    'poured thin, its bubbles chased, what lies in it laid in once it draws a string.',
   ),
   crackle: {
     name: 'Crackle',

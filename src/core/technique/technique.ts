@@ -290,6 +290,7 @@ export type LayerStartId =
   | 'bloomLayer'
   | 'petriLayer'
   | 'swirledLayer'
+  | 'laidInLayer'
   | 'back'
   | 'crackle'
   | 'marbled'

@@ -1,5 +1,5 @@
 import { Link } from 'react-router'
-import { drawnIn, isIn, kindId, kindName, type BatchRequest, type LaterLayer } from '#core/batch/index.ts'
+import { isIn, kindId, kindName, markedIn, type BatchRequest, type LaterLayer } from '#core/batch/index.ts'
 import { usePatternLink } from './patternLink.ts'
 
 /** The ways to the marks of a layer, for each kind of piece it is laid in. */
@@ -11,7 +11,7 @@ export function LayerPatterns({
   readonly draft: BatchRequest
 }) {
   const patternLink = usePatternLink()
-  if (drawnIn(layer) === null) return null
+  if (markedIn(layer) === null) return null
   return (
     <ul className="flex flex-wrap gap-2">
       {draft.pieces

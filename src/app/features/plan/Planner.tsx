@@ -1,6 +1,6 @@
 import { useDeferredValue, useEffect, useMemo, useState } from 'react'
 import { useSearchParams } from 'react-router'
-import { drawnIn, kindId, techniqueOn, type BatchRequest } from '#core/batch/index.ts'
+import { markedIn, kindId, techniqueOn, type BatchRequest } from '#core/batch/index.ts'
 import type { CauseId } from '#core/journal/index.ts'
 import { renewedFrom, type Shelf } from '#core/shelf/index.ts'
 import { isDrawn } from '#core/technique/index.ts'
@@ -110,7 +110,7 @@ export function Planner({
   }
   const order = draft.pieces.find((each) => kindId(each) === search.get('pattern'))
   const layer = draft.layers.find(({ id }) => id === search.get('layer'))
-  if (order && layer && drawnIn(layer) !== null)
+  if (order && layer && markedIn(layer) !== null)
     return (
       <LayerPattern
         draft={draft}

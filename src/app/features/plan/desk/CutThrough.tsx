@@ -1,6 +1,6 @@
 import { memo, useState } from 'react'
 import {
-  drawnIn,
+  markedIn,
   drawnOf,
   inksOf,
   isHeld,
@@ -324,7 +324,7 @@ function drawnInSlab({ layer, later }: Slab, fill: MoldFill, request: BatchReque
   const technique = TECHNIQUES[fill.technique]
   if (!later && isHeld(layer) !== whitensWhatIsRaised(technique)) return null
   if (!later) return { way: fill.technique, inks: fill.inks.map(({ hex }) => hex) }
-  const way = drawnIn(later)
+  const way = markedIn(later)
   return way && { way, inks: inksOf(drawnOf(later, request)).map(({ hex }) => hex) }
 }
 
