@@ -35,15 +35,8 @@ export {
   type StepChange,
   type StepFigures,
 } from './ownWay.ts'
-export {
-  addedId,
-  stepsNamed,
-  written,
-  type EditRefused,
-  type Judged,
-  type ScoreEdit,
-  type Work,
-} from './score.ts'
+export { addedId, stepsNamed, type EditRefused, type Judged, type ScoreEdit, type Work } from './score.ts'
+export { written } from './written.ts'
 export { aimEdges, shiftedTechnique } from './shift.ts'
 export { bottlenecksOf, gets, together, wayOf } from './together.ts'
 export { stepOfKey } from './turnKey.ts'

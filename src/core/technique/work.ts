@@ -1,0 +1,108 @@
+import { COLOUR_KINDS, isWhite, type Colour } from '../colour/index.ts'
+import { STAGES } from '../resin/index.ts'
+import type { ScoreEdit } from './score.ts'
+import type { Agent, StepRule, Technique } from './technique.ts'
+
+/** What is put in as a step; null where its colour is none of the plan's. */
+export function stepOfWork(
+  pour: Technique,
+  { id, work, pieces }: Extract<ScoreEdit, { kind: 'added' }>,
+  colours: readonly Colour[],
+): StepRule | null {
+  const on = pieces === null ? {} : { on: pieces }
+  switch (work.by) {
+    case 'drops': {
+      const colour = colours.find((each) => each.id === work.colour)
+      return colour ? { ...dropping(pour, colour, work.drops), id, ...on } : null
+    }
+    case 'warmAir':
+      return { ...WARM_AIR, id, handsOn: { by: 'seconds', seconds: work.seconds }, ...on }
+    case 'tilt':
+      return { ...TILT, id, handsOn: { by: 'seconds', seconds: work.seconds }, ...on }
+    case 'wait':
+      return {
+        ...WAIT,
+        id,
+        title: `Wait ${work.minutes} min`,
+        moment: { by: 'since', minutes: work.minutes },
+        ...on,
+      }
+    case 'own':
+      return { ...OWN, id, title: work.title, handsOn: { by: 'seconds', seconds: work.seconds }, ...on }
+    default:
+      return work satisfies never
+  }
+}
+
+const ADDED = { place: 'pour', per: 'piece', needs: [], brings: [] } as const satisfies Partial<StepRule>
+
+function dropping({ steps }: Technique, { name, kind }: Colour, drops: number): Omit<StepRule, 'id'> {
+  const { vapour, state } = COLOUR_KINDS[kind]
+  const white = isWhite({ kind })
+  const inks = steps.find(({ does }) => does === 'inks')
+  const brings: readonly Agent[] = [
+    // A stronger solvent burns as alcohol does, and pushes petals as it does.
+    ...(vapour === null ? [] : (['alcohol'] as const)),
+    ...(white ? (['white'] as const) : (['movingInk'] as const)),
+  ]
+  return {
+    ...ADDED,
+    title: `${drops} ${drops === 1 ? 'drop' : 'drops'} of ${name}`,
+    detail: 'Where you want them, off the wall.',
+    done: 'Dropped',
+    late: 'It no longer spreads: fewer, larger drops, or none.',
+    // As long as the way’s own inks may go in.
+    moment: inks?.moment.by === 'resin' ? inks.moment : { by: 'resin', criterion: STAGES.inkSpreads },
+    handsOn: { by: 'dropsOf', drops },
+    takes: 'given',
+    gives: { what: name, drops },
+    needs: state === 'liquid' ? ['inks', 'wipes'] : ['sticks', 'wipes'],
+    ...(vapour === 'solvent' && { risks: ['solvent'] as const }),
+    flows: true,
+    short: name,
+    brings,
+  }
+}
+
+const WARM_AIR: Omit<StepRule, 'id' | 'handsOn'> = {
+  ...ADDED,
+  title: 'Warm air over it',
+  detail:
+    'Low and moving, seconds at a time, no closer than a hand. No forecast follows it: read the resin afterwards.',
+  done: 'Warmed',
+  moment: { by: 'since', minutes: 0 },
+  needs: ['heat'],
+  flows: true,
+  short: 'warm air',
+  brings: ['heat'],
+}
+
+const TILT: Omit<StepRule, 'id' | 'handsOn'> = {
+  ...ADDED,
+  title: 'Tilt it, and level it again',
+  detail: 'Slowly, one way and back; what has come to rest moves again.',
+  done: 'Tilted',
+  moment: { by: 'since', minutes: 0 },
+  needs: ['level'],
+  flows: true,
+  short: 'tilt',
+  brings: [],
+}
+
+const WAIT: Omit<StepRule, 'id' | 'title' | 'moment'> = {
+  ...ADDED,
+  per: 'batch',
+  detail: 'Nothing is done to the pieces until it is over, but for looks and wipes that fall due.',
+  done: 'Waited',
+  handsOn: { by: 'none' },
+  short: 'wait',
+}
+
+const OWN: Omit<StepRule, 'id' | 'title' | 'handsOn'> = {
+  ...ADDED,
+  anywhere: true,
+  detail: 'Your own step.',
+  done: 'Done',
+  moment: { by: 'since', minutes: 0 },
+  short: 'own',
+}
