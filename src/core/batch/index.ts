@@ -67,6 +67,7 @@ export { contentsOf, givenOn, overloadedCups, type Contents, type OverloadedCup 
 export { castingCount, castingOf, type Casting } from './castings.ts'
 export { isHeld, bedOf, type Layer } from './layer.ts'
 export {
+  holeOf,
   additionMl,
   additionOf,
   broughtInto,

@@ -118,6 +118,30 @@ describe('the order of the hands as somebody writes it', () => {
     expect(judgedScore(asked([{ kind: 'split', step: 'white' }]))[0]!.refused).toEqual({ by: 'oneBag' })
   })
 
+  test('a bag without white has a window of its own, and one with white falls through its own hole', () => {
+    const { mold } = bloomRequest({}, 1).pieces[0]!
+    const usual = usualPattern(mold, bloomRequest().white, TECHNIQUES.bloom, 5)
+    const rings = usual.marks.find(({ mark }) => mark.kind === 'rings')!
+    const own = { ...rings, id: 'own', mark: { ...rings.mark, bag: 'b' } } as (typeof usual.marks)[number]
+    const pattern = { ...usual, marks: [...usual.marks, own] }
+    const withBag = (bag: object) =>
+      planBatch(
+        asked([{ kind: 'split', step: 'white' }], {
+          bags: [{ ...MICA_BAG, ...bag }],
+          pieces: [{ mold, count: 1, pattern }],
+        }),
+      )
+    const mica = withBag({})
+    // Mica may be piped as soon as the bed is poured, and for longer than the white.
+    expect(stepOf(mica, 'white-b.1').fromMin).toBeLessThan(stepOf(mica, 'white.1').fromMin + 1e-9)
+    expect(stepOf(mica, 'white-b.1').toMin!).toBeGreaterThan(stepOf(mica, 'white.1').toMin!)
+    const white = { colour: bloomRequest().colours.at(-1)!, dose: { by: 'share', frac: 0.002 } }
+    const wide = withBag({ colours: [white], holeMm: 4.5 })
+    const narrow = withBag({ colours: [white], holeMm: 2.5 })
+    expect(stepOf(wide, 'white-b.1').toMin).not.toBeCloseTo(stepOf(narrow, 'white-b.1').toMin!, 0)
+    expect(stepOf(wide, 'white.1').toMin).toBeCloseTo(stepOf(narrow, 'white.1').toMin!, 0)
+  })
+
   test('the bags in turn: a bead each, told in that order with as many grams, and a change of bags costs seconds', () => {
     const { mold } = bloomRequest({}, 1).pieces[0]!
     const usual = usualPattern(mold, bloomRequest().white, TECHNIQUES.bloom, 5)

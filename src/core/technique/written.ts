@@ -1,4 +1,5 @@
-import type { Colour } from '../colour/index.ts'
+import { isWhite, type Colour } from '../colour/index.ts'
+import { STAGES } from '../resin/index.ts'
 import { withoutIdle } from './idle.ts'
 import { NO_FLAME, whyNeeded } from './order.ts'
 import { stepsNamed, type EditRefused, type Judged, type ScoreEdit } from './score.ts'
@@ -34,7 +35,11 @@ export interface MadeOf {
   /** How many pieces there are. */
   readonly pieces: number
   /** Bags beside the white's. */
-  readonly bags: readonly { readonly id: string; readonly name: string }[]
+  readonly bags: readonly {
+    readonly id: string
+    readonly name: string
+    readonly colours: readonly { readonly colour: Colour }[]
+  }[]
 }
 
 function writtenOnce(
@@ -158,12 +163,22 @@ function alternating(step: StepRule): StepRule {
   }
 }
 
+/** A bag without white sinks nowhere: its bead lies as it was laid for as long as a tool still draws it (by eye). */
+const STAYS_UP = {
+  moment: {
+    by: 'resin',
+    criterion: { by: 'fluidity', opensPerPa: null, bestPerPa: 1750, closesPerPa: STAGES.string.closesPerPa },
+  },
+  brings: [],
+} as const satisfies Partial<StepRule>
+
 /** Bag by bag: each of the others under a name of its own, then the white's, which is the step as it was. */
 function byBag(step: StepRule, bags: MadeOf['bags']): readonly StepRule[] {
   const { does: _does, ...piped } = step
   return [
-    ...bags.map(({ id, name }): StepRule => ({
+    ...bags.map(({ id, name, colours }): StepRule => ({
       ...piped,
+      ...(!colours.some(({ colour }) => isWhite(colour)) && STAYS_UP),
       id: `${step.id}-${id}`,
       title: `Pipe ${name}`,
       bag: id,

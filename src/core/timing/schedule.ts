@@ -5,6 +5,7 @@ import {
   governingBedMm,
   governingUnderWhiteMm,
   governingWall,
+  holeOf,
   pourMixOf,
   whiteBurns,
   type BatchRequest,
@@ -237,11 +238,16 @@ function isOn(step: StepRule, slots: readonly PieceSlot[], pieceNo: number | nul
 /** Through which hole each bead is laid: as it was cut when the turn was done, or as it is by now. */
 function holesOf(
   turns: readonly Turn[],
-  { white }: BatchRequest,
+  { white, bags = [] }: BatchRequest,
   { done, otherwise }: { readonly done: Readonly<Record<string, number>>; readonly otherwise: Otherwise },
 ): Readonly<Record<string, number>> {
   const piped = turns.filter(({ step }) => step.takes === 'beads')
-  return Object.fromEntries(piped.map(({ key }) => [key, holeAt(otherwise, white.holeMm, done[key])]))
+  // What is cut anew in the middle of a pour is the white's bag.
+  const ownMm = ({ bag }: StepRule) =>
+    typeof bag === 'string' ? holeOf(bag, { bags, holeMm: white.holeMm }) : null
+  return Object.fromEntries(
+    piped.map(({ key, step }) => [key, ownMm(step) ?? holeAt(otherwise, white.holeMm, done[key])]),
+  )
 }
 
 /** When a criterion holds for a turn, through the hole of its own; for all others through the hole as it is by now. */
