@@ -180,22 +180,25 @@ function Needle({ at }: { at: number }) {
 
 /** Share of a narrow strip that its last label takes: it has the unit. */
 const LAST_LABEL = 0.22
-/** And of one on a desk. */
+/** And of one as wide as a column. */
 const CLOSE = 0.13
 
 /** The same moment by minutes, by temperature and by feel; the one the person trusts comes first and larger. */
 function Scales({ life, span, units, lead }: ScalesProps) {
   const temperature = unitOf(units.temperature)
-  const all = ticksOf(span)
-  const end = place(all.at(-1)?.min ?? span.toMin, span)
-  // Two that stand so close at the end of a strip on a desk run into each other.
-  const ticks = all.filter(({ min }, k) => k !== all.length - 2 || end - place(min, span) >= CLOSE)
+  const ticks = ticksOf(span)
+  const end = place(ticks.at(-1)?.min ?? span.toMin, span)
   const isWide = (k: number, at: number) =>
     (ticks.length - 1 - k) % 2 === 1 || (at < end && end - at < LAST_LABEL)
   const row = (label: (tick: (typeof ticks)[number]) => string) => (
     <div className="relative h-[1.4em]">
       {ticks.map((tick, k) => (
-        <Tick key={tick.min} at={place(tick.min, span)} wideOnly={isWide(k, place(tick.min, span))}>
+        <Tick
+          key={tick.min}
+          at={place(tick.min, span)}
+          wideOnly={isWide(k, place(tick.min, span))}
+          isTight={k === ticks.length - 2 && end - place(tick.min, span) < CLOSE}
+        >
           {label(tick)}
         </Tick>
       ))}
@@ -212,7 +215,7 @@ function Scales({ life, span, units, lead }: ScalesProps) {
   }
   const order = [lead, ...SCHOOLS.filter((school) => school !== lead)]
   return (
-    <div className="text-ink-soft mt-1 text-xs" aria-hidden>
+    <div className="text-ink-soft @container mt-1 text-xs" aria-hidden>
       {order.map((school) => (
         <div
           key={school}
@@ -226,11 +229,19 @@ function Scales({ life, span, units, lead }: ScalesProps) {
   )
 }
 
-/** Every second tick is left out on a narrow screen. */
-function Tick({ at, wideOnly, children }: { at: number; wideOnly: boolean; children: React.ReactNode }) {
+interface TickProps {
+  readonly at: number
+  /** Every second tick is left out on a narrow screen. */
+  readonly wideOnly: boolean
+  /** In a column it would run into the last. */
+  readonly isTight: boolean
+  readonly children: React.ReactNode
+}
+
+function Tick({ at, wideOnly, isTight, children }: TickProps) {
   return (
     <span
-      className={`absolute whitespace-nowrap ${wideOnly ? 'max-sm:hidden' : ''}`}
+      className={`absolute whitespace-nowrap ${wideOnly ? 'max-sm:hidden' : ''} ${isTight ? '@max-xl:hidden' : ''}`}
       style={{ left: `${100 * at}%`, transform: `translateX(${-100 * at}%)` }}
     >
       {children}

@@ -6,7 +6,10 @@ import type { BatchPlan } from '#core/plan/index.ts'
 import { addedId, type EditRefused, type OwnWay, type ScoreEdit, type StepId } from '#core/technique/index.ts'
 import { mayWarm } from '#core/safety/index.ts'
 import { wordRefused } from '#words/score.ts'
+import { pourSpan, stripNotches } from '#app/components/notches.ts'
 import { Sheet } from '#app/components/Sheet.tsx'
+import { Strip } from '#app/components/Strip.tsx'
+import { useUnits } from '#app/platform/queries.ts'
 import { OwnFigures } from './OwnFigures.tsx'
 import { droppedOn, isMoveOf, movedBy, rowsOf } from './rows.ts'
 import { ScoreStep } from './ScoreStep.tsx'
@@ -37,6 +40,7 @@ export function ScoreButton(props: ScoreProps) {
 /** The order of the hands, to be written on: steps earlier or later, left out, at a minute of one's own, something in between. */
 function Score(props: ScoreProps) {
   const { plan } = props
+  const units = useUnits()
   const { request, score, ownWay, refused, write, takeBack, setOwn } = useScore(props)
   const technique = techniqueOfPour(request)
   // A finger or a pointer that moves so far drags; by key there are the buttons.
@@ -53,6 +57,15 @@ function Score(props: ScoreProps) {
         Drag a step by its picture, leave it out, do it at a minute of your own, or put something in between.
         Gate, clock and paper follow; what breaks a rule is told with its reason.
       </p>
+      <Strip
+        life={plan.life}
+        span={pourSpan(plan)}
+        notches={stripNotches(plan.steps, 'pour')}
+        lead="minutes"
+        size="medium"
+        units={units}
+        label="The windows of this order, from stop-stir"
+      />
       <p className="text-stop mb-2 font-medium empty:hidden" role="alert">
         {refused && wordRefused(refused)}
       </p>
