@@ -160,6 +160,15 @@ describe('a face follows the order of the hands', () => {
       plain,
     )
     expect(task.unfollowed).toEqual(['warmAir'])
+    // Nothing lies in the molds before the pour: it is refused, and in no picture.
+    const early = {
+      kind: 'added',
+      id: 'air',
+      work: { by: 'tilt', seconds: 10 },
+      pieces: null,
+      before: 'rest',
+    } as const
+    expect(faced([early], plain).task.unfollowed).toEqual([])
     expect(faced([]).task.unfollowed).toEqual([])
   })
 })

@@ -81,7 +81,7 @@ export function faceTask(
       viscosityPaS === null ? [] : [[min, viscosityPaS] as const],
     ),
     moves: movesOn(slot, request, plan),
-    unfollowed: unfollowedOf(request),
+    unfollowed: unfollowedOf(request, plan, slot.no),
   }
 }
 
@@ -94,8 +94,15 @@ export function sceneOf(task: FaceTask, whiteAtMin: number, seed: number): Bloom
   return { ...task, moves, seed }
 }
 
-function unfollowedOf({ score = [] }: BatchRequest): FaceTask['unfollowed'] {
-  const added = score.flatMap((edit) => (edit.kind === 'added' ? [edit.work.by] : []))
+/** What is put in on that piece; what was refused is nowhere. */
+function unfollowedOf(
+  { score = [] }: BatchRequest,
+  { steps }: Pick<BatchPlan, 'steps'>,
+  no: number,
+): FaceTask['unfollowed'] {
+  const isOnIt = (id: string) =>
+    steps.some(({ stepId, pieceNo }) => stepId === id && (pieceNo === null || pieceNo === no))
+  const added = score.flatMap((edit) => (edit.kind === 'added' && isOnIt(edit.id) ? [edit.work.by] : []))
   return [...new Set(added)].filter((by) => MOVES_IT[by])
 }
 
