@@ -19,8 +19,12 @@ test('the order of the hands is written on in the plan, gone through at the benc
   await sheet.getByLabel('On', { exact: true }).selectOption('2')
   await sheet.getByRole('button', { name: 'Put it in' }).click()
   await expect(row(page, 'own1')).toBeVisible()
+  // The plan with it is there: its minute is told, and no row moves any more.
+  await expect(row(page, 'own1')).not.toContainText('…')
   // Dragged by its picture to where another stands, and taken back.
   const asItWas = await steps(page)
+  // In the middle of the sheet: near its edge, holding a row scrolls it.
+  await row(page, 'ink').evaluate((place) => place.scrollIntoView({ block: 'center' }))
   await page.locator('[data-grip="own1"]').dragTo(page.locator('[data-grip="ink"]'), { steps: 8 })
   await expect(sheet.getByLabel('What you wrote')).toContainText(/before “Drop the inks”/)
   expect((await steps(page)).indexOf('own1')).toBe((await steps(page)).indexOf('ink') - 1)

@@ -1,5 +1,12 @@
 import { useState } from 'react'
-import { DndContext, PointerSensor, useSensor, useSensors } from '@dnd-kit/core'
+import {
+  DndContext,
+  MeasuringStrategy,
+  PointerSensor,
+  pointerWithin,
+  useSensor,
+  useSensors,
+} from '@dnd-kit/core'
 import { Dialog } from 'radix-ui'
 import { judgedScore, pieceCount, techniqueOfPour, type BatchRequest } from '#core/batch/index.ts'
 import type { BatchPlan } from '#core/plan/index.ts'
@@ -37,6 +44,9 @@ export function ScoreButton(props: ScoreProps) {
   )
 }
 
+/** Rows move while one is held: a plan that comes may bring another window. */
+const REMEASURED = { droppable: { strategy: MeasuringStrategy.Always } }
+
 /** The order of the hands, to be written on: steps earlier or later, left out, at a minute of one's own, something in between. */
 function Score(props: ScoreProps) {
   const { plan } = props
@@ -72,6 +82,8 @@ function Score(props: ScoreProps) {
       <Written request={request} own={ownWay} titleOf={titleOf} takeBack={takeBack} setOwn={setOwn} />
       <DndContext
         sensors={sensors}
+        collisionDetection={pointerWithin}
+        measuring={REMEASURED}
         onDragEnd={({ active, over }) => {
           const edit = over && droppedOn(rows, String(active.id), String(over.id))
           if (edit) write(edit)
