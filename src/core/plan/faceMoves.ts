@@ -1,4 +1,12 @@
-import { pipedOn, type Bag, type BatchRequest, type Drops, type MoldFill, type Take } from '../batch/index.ts'
+import {
+  DROP_ML,
+  pipedOn,
+  type Bag,
+  type BatchRequest,
+  type Drops,
+  type MoldFill,
+  type Take,
+} from '../batch/index.ts'
 import type { BagHolds, HandMove } from '../bloom/index.ts'
 import { COLOUR_KINDS, inkLayer, isWhite, opaqueAbsorb, type Colour, type Linear } from '../colour/index.ts'
 import { layPattern, scatteredDrops } from '../pattern/index.ts'
@@ -13,8 +21,6 @@ const FRESH_DROP = 10
 const BEAD_TINT = 2.5
 /** How much a bead of pigment scatters where it lies, as a depth: little is seen through it (by eye). */
 const BEAD_HIDES = 4
-/** A drop of white ink that is put in by hand. */
-const WHITE_DROP_ML = 0.02
 /** From the first of the white to the tool: a face is judged by thresholds that were found with so long between them. */
 const LEAST_TO_TOOL_MIN = 1
 /** Inks after the white go in so long after the last of what was done to it. */
@@ -78,19 +84,19 @@ function dropsOf({ what, drops }: Drops, fill: MoldFill, { colours }: BatchReque
   const places = layPattern({ marks }, fill.mold.outline).drops.map(({ at }) => at)
   return [
     isWhite(colour)
-      ? { kind: 'whiteDrops', dropMl: WHITE_DROP_ML, places }
+      ? { kind: 'whiteDrops', dropMl: DROP_ML, places }
       : { kind: 'drops', absorb: asDropped(colour), places },
   ]
 }
 
 /** The beads of that piece as one take after the other lays them, each bag's in its own order. */
 function beadsInOrder(fill: MoldFill, request: BatchRequest): OnPiece['nextBeads'] {
-  const left = new Map(pipedOn(fill, request).map(({ bag, beads }) => [bag?.name ?? null, { bag, beads }]))
+  const left = pipedOn(fill, request).map(({ bag, beads }) => ({ bag, beads: [...beads] }))
   return ({ bag: named, beads: count, holeMm }) => {
-    const own = left.get(named)
+    // Two bags may have one name: they are piped one after the other.
+    const own = left.find(({ bag, beads }) => (bag?.name ?? null) === named && beads.length > 0)
     if (!own) return []
-    left.set(named, { ...own, beads: own.beads.slice(count) })
-    return [{ kind: 'beads', beads: own.beads.slice(0, count), holeMm, holds: holdsOf(own.bag) }]
+    return [{ kind: 'beads', beads: own.beads.splice(0, count), holeMm, holds: holdsOf(own.bag) }]
   }
 }
 
@@ -111,27 +117,28 @@ function holdsOf(bag: Bag | null): BagHolds {
 /** Pigments hide what lies under them, in their own colour; dyes, and what only tints a white, are seen through. */
 function tintOf(tints: readonly Colour[], isInWhite: boolean): NonNullable<BagHolds['tint']> {
   const hides = tints.filter(({ kind }) => COLOUR_KINDS[kind].settles === 'sinks')
-  if (isInWhite || hides.length === 0) {
-    const [r, g, b] = meanAbsorb(tints)
-    return { absorb: [BEAD_TINT * r, BEAD_TINT * g, BEAD_TINT * b], scatter: 0 }
-  }
-  const all = hides.map(({ hex }) => opaqueAbsorb(hex))
-  const mean = (channel: 0 | 1 | 2) =>
-    (BEAD_HIDES * all.reduce((sum, absorb) => sum + absorb[channel], 0)) / all.length
-  return { absorb: [mean(0), mean(1), mean(2)], scatter: BEAD_HIDES }
+  if (isInWhite || hides.length === 0) return { absorb: times(BEAD_TINT, meanAbsorb(tints)), scatter: 0 }
+  const absorb = meanOf(hides.map(({ hex }) => opaqueAbsorb(hex)))
+  return { absorb: times(BEAD_HIDES, absorb), scatter: BEAD_HIDES }
 }
 
 /** What those colours absorb, mixed in equal parts. */
 export function meanAbsorb(colours: readonly Colour[]): Linear {
-  const all = colours.map(({ hex }) => inkLayer(hex).absorb)
-  const mean = (channel: 0 | 1 | 2) => all.reduce((sum, absorb) => sum + absorb[channel], 0) / all.length
+  return meanOf(colours.map(({ hex }) => inkLayer(hex).absorb))
+}
+
+function meanOf(all: readonly Linear[]): Linear {
+  const mean = (channel: 0 | 1 | 2) => all.reduce((sum, each) => sum + each[channel], 0) / all.length
   return [mean(0), mean(1), mean(2)]
+}
+
+function times(factor: number, [r, g, b]: Linear): Linear {
+  return [factor * r, factor * g, factor * b]
 }
 
 /** An ink as strong as its drop lands. */
 export function asDropped({ hex }: Colour): Linear {
-  const [r, g, b] = inkLayer(hex).absorb
-  return [FRESH_DROP * r, FRESH_DROP * g, FRESH_DROP * b]
+  return times(FRESH_DROP, inkLayer(hex).absorb)
 }
 
 /** A bead of twice the section, or a drop of twice the white. */

@@ -153,6 +153,12 @@ describe('a face follows the order of the hands', () => {
     expect(faceTask(own, plan, COASTER.id, 9)).toBeNull()
   })
 
+  test('a piece that nothing is laid into has none', () => {
+    const { pattern } = planBatch(request).fills[0]!
+    const empty = { ...request, pieces: [{ ...request.pieces[0]!, pattern: { ...pattern, marks: [] } }] }
+    expect(faceTask(empty, planBatch(empty), COASTER.id)).toBeNull()
+  })
+
   test('warm air is not followed, and says so', () => {
     const plain = { ...request, technique: 'bloom', colours: [] } as const
     const { task } = faced(

@@ -24,7 +24,7 @@ export interface FaceTask extends Omit<BloomScene, 'moves' | 'seed'> {
   readonly becomes: 'petals' | 'line' | 'cells'
   /** Minutes from stop-stir and Pa.s, up to gel. */
   readonly viscosity: readonly (readonly [number, number])[]
-  /** In the order of the hands, as the plan has them on the first piece of its kind. */
+  /** In the order of the hands, as the plan has them on that piece; never empty. */
   readonly moves: readonly PlannedMove[]
   /** What was put in between that no equation here follows. */
   readonly unfollowed: readonly Work['by'][]
@@ -53,7 +53,7 @@ export function facesOf({ score = [] }: BatchRequest, plan: BatchPlan, kindId: s
   return score.some((edit) => edit.kind === 'added' && edit.pieces !== null) ? nos : nos.slice(0, 1)
 }
 
-/** The face of one kind of piece in that plan, of its first or of the one with that number; null where it is not planned, or nothing flows in it. */
+/** The face of one kind of piece in that plan, of its first or of the one with that number; null where it is not planned, or nothing that flows is laid into it. */
 export function faceTask(
   request: BatchRequest,
   plan: BatchPlan,
@@ -67,6 +67,8 @@ export function faceTask(
   const { fill } = slot
   const technique = TECHNIQUES[fill.technique]
   if (technique.white.by === 'none') return null
+  const moves = movesOn(slot, request, plan)
+  if (moves.length === 0) return null
   return {
     outline: polygonOf(fill.mold.outline, HAND_SMOOTH),
     islands: islandsOf(fill.mold.outline),
@@ -80,7 +82,7 @@ export function faceTask(
     viscosity: plan.life.flatMap(({ min, viscosityPaS }) =>
       viscosityPaS === null ? [] : [[min, viscosityPaS] as const],
     ),
-    moves: movesOn(slot, request, plan),
+    moves,
     unfollowed: unfollowedOf(request, plan, slot.no),
   }
 }
