@@ -2,7 +2,8 @@ import { describe, expect, test } from '@jest/globals'
 import { MICA_BAG } from '../../../tests/support/micaBag.ts'
 import { bloomRequest } from '../../../tests/support/request.ts'
 import { needsOf } from '../shelf/index.ts'
-import { judgedScore, techniqueOfPour, usualPattern, type BatchRequest } from '../batch/index.ts'
+import { judgedScore, techniqueOfPour, usualPattern, type Bag, type BatchRequest } from '../batch/index.ts'
+import type { Colour } from '../colour/index.ts'
 import { measuredRequest, mayFollow, thingsOfPour, type PourEvent } from '../runsheet/index.ts'
 import { TECHNIQUES, type ScoreEdit } from '../technique/index.ts'
 import { WHOLE } from '../pattern/index.ts'
@@ -140,6 +141,29 @@ describe('the order of the hands as somebody writes it', () => {
     const narrow = withBag({ colours: [white], holeMm: 2.5 })
     expect(stepOf(wide, 'white-b.1').toMin).not.toBeCloseTo(stepOf(narrow, 'white-b.1').toMin!, 0)
     expect(stepOf(wide, 'white.1').toMin).toBeCloseTo(stepOf(narrow, 'white.1').toMin!, 0)
+  })
+
+  test('what a bag piped by itself brings is what is in it: white, and what burns keeps flames away', () => {
+    const { mold } = bloomRequest({}, 1).pieces[0]!
+    const usual = usualPattern(mold, bloomRequest().white, TECHNIQUES.bloom, 5)
+    const rings = usual.marks.find(({ mark }) => mark.kind === 'rings')!
+    const own = { ...rings, id: 'own', mark: { ...rings.mark, bag: 'b' } } as (typeof usual.marks)[number]
+    const bringsOf = (...colours: readonly Colour[]) => {
+      const bag = {
+        ...MICA_BAG,
+        colours: colours.map((colour) => ({ colour, dose: { by: 'drops', drops: 2 } })),
+      }
+      const request = asked([{ kind: 'split', step: 'white' }], {
+        bags: [bag as Bag],
+        pieces: [{ mold, count: 1, pattern: { ...usual, marks: [...usual.marks, own] } }],
+      })
+      return techniqueOfPour(request).steps.find(({ id }) => id === 'white-b')!.brings
+    }
+    const paste = bloomRequest().colours.at(-1)!
+    expect(bringsOf(MICA_BAG.colours[0].colour)).toEqual([])
+    expect(bringsOf(paste)).toEqual(['white'])
+    expect(bringsOf(INK)).toEqual(['alcohol'])
+    expect(bringsOf({ ...paste, kind: 'whiteInk' })).toEqual(['alcohol', 'white'])
   })
 
   test('the bags in turn: a bead each, told in that order with as many grams, and a change of bags costs seconds', () => {

@@ -36,14 +36,18 @@ export function stepOfWork(
 
 const ADDED = { place: 'pour', per: 'piece', needs: [], brings: [] } as const satisfies Partial<StepRule>
 
+/** What those colours bring wherever they are laid: a stronger solvent burns as alcohol does, and pushes petals as it does. */
+export function broughtBy(colours: readonly Pick<Colour, 'kind'>[]): readonly Agent[] {
+  const burns = colours.some(({ kind }) => COLOUR_KINDS[kind].vapour !== null)
+  return [...(burns ? ['alcohol' as const] : []), ...(colours.some(isWhite) ? ['white' as const] : [])]
+}
+
 function dropping({ steps }: Technique, { name, kind }: Colour, drops: number): Omit<StepRule, 'id'> {
   const { vapour, state } = COLOUR_KINDS[kind]
-  const white = isWhite({ kind })
   const inks = steps.find(({ does }) => does === 'inks')
   const brings: readonly Agent[] = [
-    // A stronger solvent burns as alcohol does, and pushes petals as it does.
-    ...(vapour === null ? [] : (['alcohol'] as const)),
-    ...(white ? (['white'] as const) : (['movingInk'] as const)),
+    ...broughtBy([{ kind }]),
+    ...(isWhite({ kind }) ? [] : ['movingInk' as const]),
   ]
   return {
     ...ADDED,

@@ -4,7 +4,7 @@ import { withoutIdle } from './idle.ts'
 import { NO_FLAME, whyNeeded } from './order.ts'
 import { stepsNamed, type EditRefused, type Judged, type ScoreEdit } from './score.ts'
 import type { StepId, StepRule, Technique } from './technique.ts'
-import { stepOfWork } from './work.ts'
+import { broughtBy, stepOfWork } from './work.ts'
 
 /** The pour with what was written on it, edit by edit; what is refused changes nothing. */
 export function written(
@@ -164,13 +164,10 @@ function alternating(step: StepRule): StepRule {
 }
 
 /** A bag without white sinks nowhere: its bead lies as it was laid for as long as a tool still draws it (by eye). */
-const STAYS_UP = {
-  moment: {
-    by: 'resin',
-    criterion: { by: 'fluidity', opensPerPa: null, bestPerPa: 1750, closesPerPa: STAGES.string.closesPerPa },
-  },
-  brings: [],
-} as const satisfies Partial<StepRule>
+const STAYS_UP: StepRule['moment'] = {
+  by: 'resin',
+  criterion: { by: 'fluidity', opensPerPa: null, bestPerPa: 1750, closesPerPa: STAGES.string.closesPerPa },
+}
 
 /** Bag by bag: each of the others under a name of its own, then the white's, which is the step as it was. */
 function byBag(step: StepRule, bags: MadeOf['bags']): readonly StepRule[] {
@@ -178,7 +175,8 @@ function byBag(step: StepRule, bags: MadeOf['bags']): readonly StepRule[] {
   return [
     ...bags.map(({ id, name, colours }): StepRule => ({
       ...piped,
-      ...(!colours.some(({ colour }) => isWhite(colour)) && STAYS_UP),
+      ...(!colours.some(({ colour }) => isWhite(colour)) && { moment: STAYS_UP }),
+      brings: broughtBy(colours.map(({ colour }) => colour)),
       id: `${step.id}-${id}`,
       title: `Pipe ${name}`,
       bag: id,
