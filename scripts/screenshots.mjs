@@ -64,6 +64,13 @@ try {
     await page.goto(`http://127.0.0.1:${port}${path}`)
     await page.getByRole('heading', { level: 1, name: heading }).waitFor()
   }
+  // An option of a list may have the same name.
+  const choose = (name) =>
+    page
+      .locator('label')
+      .filter({ hasText: new RegExp(`^${name}$`) })
+      .first()
+      .click()
   const faces = async () => {
     await page.getByLabel('Grid').selectOption('fine')
     await page.getByRole('button', { name: 'Show the face' }).click()
@@ -78,16 +85,8 @@ try {
   await shot('plan')
   if (!only || only.some((name) => ['pattern', 'card'].includes(name) || name.startsWith('face'))) {
     await page.getByRole('combobox', { name: 'Mold 1' }).selectOption({ label: 'Round coaster' })
-    await page
-      .locator('label')
-      .filter({ hasText: /^Ember$/ })
-      .first()
-      .click()
-    await page
-      .locator('label')
-      .filter({ hasText: /^Lagoon$/ })
-      .first()
-      .click()
+    await choose('Ember')
+    await choose('Lagoon')
     await page.getByRole('link', { name: 'Pattern of Round coaster' }).click()
     await page.getByRole('button', { name: 'Lay Thistle wreath here' }).click()
     await page.evaluate(() => scrollTo(0, 0))
@@ -98,16 +97,8 @@ try {
       await keep(`face-${moment}`, await faceOf(page, moment, 'navy', 640))
     const cards = [await faceOf(page, 'right', 'white', 760), await faceOf(page, 'right', 'black', 760)]
     await page.getByRole('link', { name: 'Back to the plan' }).click()
-    await page
-      .locator('label')
-      .filter({ hasText: /^Petri$/ })
-      .first()
-      .click()
-    await page
-      .locator('label')
-      .filter({ hasText: /^Milk drop$/ })
-      .first()
-      .click()
+    await choose('Petri')
+    await choose('Milk drop')
     await page.getByRole('link', { name: 'Pattern of Round coaster' }).click()
     await faces()
     await keep('face-petri', await faceOf(page, 'right', 'none', 640))

@@ -28,7 +28,7 @@ export function wordTake(take: Take, units: UnitChoice): string {
     case 'strewn':
       return wordStrewn(take, units)
     case 'beads':
-      return `${take.beads === 1 ? 'One bead' : `${take.beads} beads`}${take.bag === null ? '' : ` of ${take.bag}`} through ${printQuantity(take.holeMm, units.length)}, ${g(take.massG)} in all`
+      return `${take.beads === 1 ? 'One bead' : `${take.beads} beads`}${take.bag === null ? '' : ` of ${take.bag}`} through ${printQuantity(take.holeMm, units.length)}, ${g(take.massG)}${take.beads === 1 ? '' : ' in all'}`
     case 'held':
       return `${ofPiece(take)}${g(take.massG)} out of ${take.cup ?? 'the clear cup'}${wordLine(take, units)}${take.pieces === 1 ? '' : `, on each of ${take.pieces}`}`
     case 'stacked':

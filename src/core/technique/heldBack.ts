@@ -9,22 +9,19 @@ export function whitensWhatIsRaised({ steps }: Pick<Technique, 'steps'>): boolea
 }
 
 const IN_COLOUR = { asLines: false, pushesOut: false, keepsLip: false } as const
+const HALVES = { ...IN_COLOUR, leastCups: 2, begunFrac: 0.5 } as const
 
 /** Cups that are pulled to meet each other. */
 export const MEETING: HeldBack = {
-  ...IN_COLOUR,
+  ...HALVES,
   lies: 'meeting',
-  leastCups: 2,
-  begunFrac: 0.5,
   called: { bed: 'clear film', held: 'colours', cups: 'Cups that rest apart: the colours over the film' },
 }
 
 /** All of them in one cup, poured out of it in one stroke. */
 export const IN_LAYERS: HeldBack = {
-  ...IN_COLOUR,
+  ...HALVES,
   lies: 'inLayers',
-  leastCups: 2,
-  begunFrac: 0.5,
   called: {
     bed: 'clear pockets',
     held: 'colours',
@@ -34,10 +31,8 @@ export const IN_LAYERS: HeldBack = {
 
 /** Each cup in a zone of its own. */
 export const IN_PARTS: HeldBack = {
-  ...IN_COLOUR,
+  ...HALVES,
   lies: 'inParts',
-  leastCups: 2,
-  begunFrac: 0.5,
   called: { bed: 'clear skim', held: 'colours', cups: 'Cups of the zones, from one side to the other' },
 }
 

@@ -9,7 +9,7 @@ export interface Stroke {
 
 const QUICK_G_PER_S = 12
 const THREAD_G_PER_S = 1.5
-/** The last of it is poured as a thread: a tenth, and never more than so many grams. */
+/** The last of it is poured as a thread: a tenth, and never more than so many grams (by eye). */
 const THREAD_SHARE = 0.1
 const MOST_OF_THREAD_G = 4
 /** A hand stops a little late, seldom early. */
