@@ -42,6 +42,7 @@ function figuresOf(request: BatchRequest, plan: BatchPlan): readonly string[] {
           return [g(take.aG), g(take.bG), g(take.totalG)]
         case 'portion':
         case 'pour':
+        case 'round':
           return [g(take.massG)]
         case 'held':
           return [

@@ -36,6 +36,11 @@ export const scoreEditSchema = v.variant(
     v.object({ kind: v.literal('leftOut'), step: idSchema }),
     v.object({ kind: v.literal('split'), step: idSchema }),
     v.object({ kind: v.literal('inTurn'), step: idSchema }),
+    v.object({
+      kind: v.literal('inRounds'),
+      step: idSchema,
+      rounds: count('rounds over an object', { atLeast: 2, atMost: 24 }),
+    }),
     v.object({ kind: v.literal('moved'), step: idSchema, before: idSchema }),
     v.object({
       kind: v.literal('atMinute'),
@@ -60,7 +65,7 @@ export const scoreEditSchema = v.variant(
       before: idSchema,
     }),
   ],
-  'what is written on the order is none of leftOut, split, inTurn, moved, atMinute, pass, added',
+  'what is written on the order is none of leftOut, split, inTurn, inRounds, moved, atMinute, pass, added',
 ) satisfies v.GenericSchema<unknown, ScoreEdit>
 
 /** All of it, in the order it was written. */

@@ -3,6 +3,7 @@ import type { Needed } from '#core/technique/index.ts'
 
 const DEED_WORDS: Readonly<Record<Extract<Needed, { by: 'deed' }>['does'], string>> = {
   stirs: 'Without stirring it never cures.',
+  pours: 'What that round pours is weighed already: without it it stays in the cup.',
   empties: 'The cup has to be emptied: what stays in it runs away.',
   portions: 'Without it there is no white to pipe.',
   stacks: 'There is nothing to pour without it.',

@@ -27,6 +27,8 @@ export function wordEdit(edit: ScoreEdit, titleOf: TitleOf, colourOf: (id: strin
       return `${titleOf(edit.step)}: each bag by itself.`
     case 'inTurn':
       return `${titleOf(edit.step)}: the bags in turn, one bead each.`
+    case 'inRounds':
+      return `Poured over the object in ${edit.rounds} rounds.`
     case 'pass':
       return edit.by === 'step'
         ? `${edit.steps.map(titleOf).join(', ')}: each on all pieces before the next.`
@@ -68,11 +70,15 @@ export function wordRefused(refused: EditRefused): string {
     case 'colourGone':
       return 'Its colour is none of the plan’s any more. Add the colour again, or take this back.'
     case 'dry':
-      return `${refused.colour} is a powder: it does not drip. Weigh it into a cup or a bag, or strew it.`
+      return `${refused.colour} does not drip: weigh it into a cup or a bag.`
     case 'oneBag':
       return 'There is one bag for it, or none: add a bag beside the white first.'
     case 'inTurn':
       return 'The bags take turns there already. Take that back first.'
+    case 'noRounds':
+      return 'Only what is poured over an object goes over it in rounds. If it is in rounds already, take that back first.'
+    case 'fewRounds':
+      return `There are ${refused.cups} cups to pour: say ${refused.cups} rounds or more, so that each has its turn.`
     case 'notAlong':
       return 'Only steps that go piece by piece, and stand beside each other, can be done together on each piece.'
     case 'noPiece':
@@ -84,7 +90,7 @@ export function wordRefused(refused: EditRefused): string {
     case 'beforePour':
       return `“${refused.title}” would come before the pour: there is nothing in the molds yet.`
     case 'frame':
-      return `“${refused.title}” cannot stand there: stirring comes first, and the covers go on when all is done.`
+      return `“${refused.title}” cannot stand there: stirring comes first, the cup is empty with the last of it, and the covers go on when all is done.`
     default:
       return refused satisfies never
   }

@@ -23,6 +23,8 @@ export function wordTake(take: Take, units: UnitChoice): string {
       return `${take.pieceName}: ${g(take.massG)}${take.pieces === 1 ? '' : ` in each of ${take.pieces}`}, ${printQuantity(take.depthMm, units.length)} deep`
     case 'over':
       return `${take.pieceName}: ${g(take.massG)} over ${take.pieces === 1 ? 'the object' : `each of ${take.pieces} objects`}, ${g(take.onObjectG)} stay on it, the sheet ${printQuantity(take.depthMm, units.length)} deep`
+    case 'round':
+      return `${take.pieceName}: ${g(take.massG)}${take.cup === null ? '' : ` out of ${take.cup}`} over ${take.pieces === 1 ? 'the object' : `each of ${take.pieces} objects`}`
     case 'drops':
       return wordDrops(take)
     case 'strewn':

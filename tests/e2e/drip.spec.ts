@@ -25,15 +25,30 @@ test(
       await expect.poll(mixed).toBeGreaterThan(before)
     })
 
+    await test.step('in rounds, a few drops of ink on its top between two of them', async () => {
+      await page.getByRole('button', { name: 'Change the order' }).click()
+      const sheet = page.getByRole('dialog', { name: 'The order of the hands' })
+      const row = (step: string) => page.locator(`[data-score-step="${step}"]`)
+      await row('decant').getByRole('button', { name: /^More/ }).click()
+      await sheet.getByRole('button', { name: 'Rounds over the object: one less' }).click()
+      await sheet.getByRole('button', { name: 'Pour it in rounds' }).click()
+      await expect(row('decant-1')).toContainText('Round 1 of 3 over the object')
+      await expect(sheet.getByLabel('What you wrote')).toContainText('over the object in 3 rounds')
+      // It is open still: what is put in goes before its last round.
+      await sheet.getByRole('button', { name: 'Put it in' }).click()
+      await expect(row('own1')).not.toContainText('…')
+      await page.keyboard.press('Escape')
+    })
+
     await page.getByRole('button', { name: 'Lay the bench out' }).click()
     await expect(page.locator('[data-tool="object"]')).toBeVisible()
     await layOut(page)
     await stir(page)
     const keys = await pourToTheEnd(page)
-    const order = ['decant', 'lift', 'spritz', 'spritzAgain', 'cover']
+    const order = ['decant-1', 'decant-2', 'own1.1', 'decant', 'lift', 'spritz', 'spritzAgain', 'cover']
     expect(keys.filter((key) => order.includes(key))).toEqual(order)
     await go(page, `/log/${new URL(page.url()).pathname.split('/')[2]}`)
-    await expect(page.getByRole('cell', { name: /^Pour it over the object, in rounds$/ })).toHaveCount(1)
+    await expect(page.getByRole('cell', { name: /^Round [123] of 3 over the object$/ })).toHaveCount(3)
     await test.step('one mix, two pieces: the vase goes into the log beside the bowl', async () => {
       await go(page, `/finish/${new URL(page.url()).pathname.split('/')[2]}`)
       const vase = page.locator('[data-piece="2"]')

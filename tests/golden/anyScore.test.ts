@@ -42,6 +42,7 @@ function anyEdit(request: BatchRequest, no: number): ScoreEdit {
     () => ({ kind: 'leftOut', step: step() }),
     () => ({ kind: 'split', step: pick(['white', step()]) }),
     () => ({ kind: 'inTurn', step: pick(['white', step()]) }),
+    () => ({ kind: 'inRounds', step: pick(['decant', step()]), rounds: pick([2, 3, 5]) }),
     () => ({ kind: 'moved', step: step(), before: step() }),
     () => ({ kind: 'atMinute', step: step(), min: Math.round(90 * chance()) }),
     () => ({ kind: 'pass', steps: [step(), step()], by: pick(['piece', 'step'] as const) }),

@@ -197,6 +197,24 @@ const JOBS: Readonly<Record<string, Job>> = {
     gate: ['Slate', 'Fuchsia', 'Snow ink'],
     bottles: { Slate: 2 * 15 },
   },
+  'resin and ink in rounds over an upturned object, two cups in turn': {
+    request: bloomRequest({
+      ...plain,
+      technique: 'drip',
+      colours: [ROSE, GREY],
+      cups: [cup('moss', 0.75), cup('sand', 0.25)],
+      object: { heightMm: 120, aroundMm: 250 },
+      pieces: [{ mold: COASTER, count: 1, pattern: null }],
+      score: [
+        { kind: 'inRounds', step: 'decant', rounds: 3 },
+        added('first', 'decant-2', give(ROSE, 6)),
+        added('then', 'decant', give(GREY, 4)),
+      ],
+    }),
+    order: order('first.1', 'then.1'),
+    gate: ['moss', 'sand', 'Fuchsia', 'Smoke'],
+    bottles: { Fuchsia: 6, Smoke: 4 },
+  },
   'a drawing on the bare mold before anything is poured': {
     request: bloomRequest({
       ...plain,

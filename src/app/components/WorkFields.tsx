@@ -1,6 +1,5 @@
 import { useState } from 'react'
-import { dosesFor } from '#core/batch/index.ts'
-import type { Colour } from '#core/colour/index.ts'
+import { COLOUR_KINDS, type Colour } from '#core/colour/index.ts'
 import type { Work } from '#core/technique/index.ts'
 import { WORK_WORDS } from '#words/score.ts'
 import { ChoiceField } from './ChoiceField.tsx'
@@ -22,7 +21,7 @@ const MOST_MIN = 240
 
 /** Something to put in between the steps: what, how much of it, on which pieces. */
 export function WorkFields({ colours: all, mayWarm, pieces, pieceNo, put }: WorkFieldsProps) {
-  const colours = all.filter(({ kind }) => dosesFor(kind).includes('drops'))
+  const colours = all.filter(({ kind }) => COLOUR_KINDS[kind].state === 'liquid')
   const [work, setWork] = useState<Work>(() => usualWork(colours.length > 0 ? 'drops' : 'own', colours))
   const [on, setOn] = useState(pieceNo === null ? 'all' : String(pieceNo))
   const kinds = (Object.keys(WORK_WORDS) as Work['by'][]).filter(

@@ -59,6 +59,14 @@ export type Take =
       readonly onObjectG: number
       readonly depthMm: number
     }
+  /** The same in one of several rounds, out of that cup, or out of the mix. */
+  | {
+      readonly of: 'round'
+      readonly pieceName: string
+      readonly pieces: number
+      readonly cup: string | null
+      readonly massG: number
+    }
   /** Drops on one piece, in one of its rounds. */
   | {
       readonly of: 'drops'
@@ -179,7 +187,9 @@ export function takesOf(step: StepRule, { pieceNo, roundNo }: TakesFor, task: Ta
     case 'product':
       return productTakes(step.id, task)
     case 'bed':
-      return here.map((fill) => poured(fill, request))
+      return here.map((fill) =>
+        step.pours ? roundOf(fill, step.pours, { request, mix: pourMixOf(mixes) }) : poured(fill, request),
+      )
     case 'drops':
       return here.flatMap((fill) => [
         // What is strewn lies there once, in the first round.
@@ -321,10 +331,7 @@ function heldTakes(
   { cups, resin }: Mix,
 ): readonly Pick<Extract<Take, { of: 'held' }>, 'of' | 'cup' | 'massG' | 'line'>[] {
   const held = layers.find(({ id }) => id === HELD)
-  const all = cups.filter(({ holds }) => holds === 'part' || holds === 'clear')
-  const left = all
-    .map(({ name: cup, massG }) => ({ cup, massG: massG - takenOut(cup, all) }))
-    .filter(({ massG }) => massG > 0)
+  const left = leftInCups(cups)
   const totalG = left.reduce((sum, { massG }) => sum + massG, 0)
   if (!held || totalG <= 0) return []
   const ownG = held.volumeMl * mixedDensityGPerMl(resin)
@@ -359,16 +366,48 @@ function strokeOf(fill: MoldFill, mix: Mix): Omit<Extract<Take, { of: 'stroke' }
 }
 
 /** What was poured out of that cup into others. */
+/** What each cup that a mix is divided into holds, once what goes on into others is out of it. */
+function leftInCups(
+  cups: readonly Cup[],
+): readonly { readonly cup: string | null; readonly massG: number }[] {
+  const all = cups.filter(({ holds }) => holds === 'part' || holds === 'clear')
+  return all
+    .map(({ name: cup, massG }) => ({ cup, massG: massG - takenOut(cup, all) }))
+    .filter(({ massG }) => massG > 0)
+}
+
 function takenOut(cup: string | null, all: readonly Cup[]): number {
   const poured = all.flatMap(({ from }) => from).filter(({ name }) => name === cup)
   return poured.reduce((sum, { massG }) => sum + massG, 0)
 }
 
-function poured(fill: MoldFill, { resin }: BatchRequest): Take {
+/** What goes over one object in a round: its part of the mix, or of that cup as far as the piece has a share in it. */
+function roundOf(
+  fill: MoldFill,
+  { cup, ofCup }: NonNullable<StepRule['pours']>,
+  { request, mix }: { readonly request: BatchRequest; readonly mix: Mix },
+): Take {
+  const { name: pieceName, count: pieces } = fill
+  return { of: 'round', pieceName, pieces, cup, massG: ofCup * shareOf(cup, mix) * pouredG(fill, request) }
+}
+
+/** How much of all that is divided is in that cup. */
+function shareOf(cup: string | null, { cups }: Mix): number {
+  if (cup === null) return 1
+  const left = leftInCups(cups)
+  const totalG = left.reduce((sum, { massG }) => sum + massG, 0)
+  return (left.find((each) => each.cup === cup)?.massG ?? 0) / totalG
+}
+
+function pouredG(fill: MoldFill, { resin }: BatchRequest): number {
+  return (bedOf(fill).volumeMl + fill.onObjectMl) * mixedDensityGPerMl(resin)
+}
+
+function poured(fill: MoldFill, request: BatchRequest): Take {
   const { name: pieceName, count: pieces, onObjectMl } = fill
-  const { volumeMl, depthMm } = bedOf(fill)
-  const density = mixedDensityGPerMl(resin)
-  const told = { pieceName, pieces, massG: (volumeMl + onObjectMl) * density, depthMm }
+  const { depthMm } = bedOf(fill)
+  const density = mixedDensityGPerMl(request.resin)
+  const told = { pieceName, pieces, massG: pouredG(fill, request), depthMm }
   return onObjectMl > 0 ? { of: 'over', ...told, onObjectG: onObjectMl * density } : { of: 'pour', ...told }
 }
 

@@ -1,7 +1,8 @@
 import { describe, expect, test } from '@jest/globals'
-import type { BatchRequest } from '#core/batch/index.ts'
+import { judgedScore, type BatchRequest } from '#core/batch/index.ts'
 import { gravityOf, planBatch, remediesFor } from '#core/plan/index.ts'
 import { ARCHETYPES, mixedDensityGPerMl } from '#core/resin/index.ts'
+import type { ScoreEdit } from './index.ts'
 import { bloomRequest, COASTER } from '../../../tests/support/request.ts'
 
 /**
@@ -100,5 +101,103 @@ describe('a vase dripped over above a sheet', () => {
     expect(unknown.fills[0]!.onObjectMl).toBe(0)
     expect(unknown.findings.map(({ kind }) => kind)).toContain('objectUnmeasured')
     expect(plan.findings.map(({ kind }) => kind)).not.toContain('objectUnmeasured')
+  })
+})
+
+/**
+ * The same in rounds, of two cups of which one holds three times the other's; worked by hand. Three rounds of cups in turn: the first cup's half, all of the second,
+ * the first cup's other half: 3/8, 2/8 and 3/8 of what is poured. Half a minute of pouring is ten seconds a round; a minute from round to round, the last at the
+ * minute of the pour.
+ */
+describe('in rounds over the vase', () => {
+  const cup = (name: string, frac: number) =>
+    ({ id: name, name, portion: { by: 'share', frac }, colours: [] }) as const
+  const inRounds = (rounds: number): ScoreEdit => ({ kind: 'inRounds', step: 'decant', rounds })
+  const drops = (before: string): ScoreEdit => ({
+    kind: 'added',
+    id: 'ink1',
+    work: { by: 'drops', colour: bloomRequest().colours[0]!.id, drops: 6 },
+    pieces: null,
+    before,
+  })
+  const asked = (score: readonly ScoreEdit[]) =>
+    bloomRequest(
+      {
+        technique: 'drip',
+        resin: ARCHETYPES.medium,
+        roomTempC: 22,
+        bedMm: 2.5,
+        object: { heightMm: 120, aroundMm: 250 },
+        layers: [],
+        cups: [cup('moss', 0.75), cup('sand', 0.25)],
+        score,
+      },
+      1,
+    )
+  const refusedOf = (...score: readonly ScoreEdit[]) => judgedScore(asked(score)).at(-1)!.refused
+
+  test('grams and minutes of each, and ink between two of them at once', () => {
+    const request = asked([inRounds(3), drops('decant')])
+    const plan = planBatch(request)
+    const [fill] = plan.fills
+    const pouredG = (fill!.layers[0]!.volumeMl + fill!.onObjectMl) * mixedDensityGPerMl(request.resin)
+    const rounds = ['decant-1', 'decant-2', 'decant'].map((id) =>
+      plan.steps.find(({ stepId }) => stepId === id)!,
+    )
+    expect(rounds.map(({ takes }) => takes)).toEqual(
+      [
+        ['moss', 3 / 8],
+        ['sand', 2 / 8],
+        ['moss', 3 / 8],
+      ].map(([name, share]) => [
+        expect.objectContaining({
+          of: 'round',
+          cup: name,
+          massG: expect.closeTo(Number(share) * pouredG, 0),
+        }),
+      ]),
+    )
+    expect(rounds.map(({ beginMin }) => beginMin)).toEqual([6, 7, 8].map((min) => expect.closeTo(min, 6)))
+    for (const { handsOnMin } of rounds) expect(handsOnMin * 60).toBeCloseTo(10, 6)
+    expect(rounds.map(({ does }) => does)).toEqual(['pours', 'pours', 'empties'])
+    const ink = plan.steps.find(({ stepId }) => stepId === 'ink1')!
+    expect(ink.beginMin).toBeCloseTo(rounds[1]!.endMin, 6)
+    expect(ink.toMin).toBeNull()
+  })
+
+  test('what cannot be so is refused, and every gram is still poured', () => {
+    expect(refusedOf(inRounds(2))).toBeNull()
+    expect(judgedScore({ ...asked([inRounds(4)]), technique: 'plain' })[0]!.refused).toEqual({
+      by: 'noRounds',
+    })
+    expect(refusedOf({ kind: 'inRounds', step: 'lift', rounds: 2 })).toEqual({ by: 'noRounds' })
+    expect(refusedOf(inRounds(3), inRounds(3))).toEqual({ by: 'noRounds' })
+    const third = { ...cup('slate', 0.1), portion: { by: 'rest' } as const }
+    const three = asked([inRounds(2)])
+    expect(judgedScore({ ...three, cups: [...three.cups, third] })[0]!.refused).toEqual({
+      by: 'fewRounds',
+      cups: 3,
+    })
+    expect(refusedOf(inRounds(3), { kind: 'leftOut', step: 'decant-1' })).toEqual({
+      by: 'needed',
+      needed: { by: 'deed', does: 'pours' },
+    })
+    expect(refusedOf(inRounds(3), { kind: 'moved', step: 'decant', before: 'decant-1' })).toMatchObject({
+      by: 'frame',
+    })
+    // Nothing of the object is wet yet.
+    expect(refusedOf(inRounds(3), drops('decant-1'))).toMatchObject({ by: 'beforePour' })
+    expect(refusedOf(inRounds(3), drops('decant-2'))).toBeNull()
+  })
+
+  test('hands that are busy longer than the minutes between pour the last round later', () => {
+    const many = {
+      ...drops('decant'),
+      work: { by: 'drops', colour: bloomRequest().colours[0]!.id, drops: 400 },
+    }
+    const plan = planBatch(asked([inRounds(2), many as ScoreEdit]))
+    const [ink, last] = ['ink1', 'decant'].map((id) => plan.steps.find(({ stepId }) => stepId === id)!)
+    expect(ink!.handsOnMin).toBeCloseTo(8, 6)
+    expect(last!.beginMin).toBeGreaterThan(8)
   })
 })

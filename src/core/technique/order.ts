@@ -58,7 +58,7 @@ export type Needed =
   | { readonly by: 'deed'; readonly does: (typeof NEEDED)[number] }
   | { readonly by: 'rule'; readonly why: string }
 
-const NEEDED = ['stirs', 'empties', 'portions', 'raises', 'stacks'] as const
+const NEEDED = ['stirs', 'pours', 'empties', 'portions', 'raises', 'stacks'] as const
 
 function isNeeded(does: Deed): does is (typeof NEEDED)[number] {
   return NEEDED.some((deed) => deed === does)

@@ -53,6 +53,7 @@ const BY_DEED: Readonly<Record<NonNullable<StepRule['does']>, Gesture>> = {
   stirs: 'stir',
   portions: 'divide',
   tints: 'divide',
+  pours: 'pour',
   empties: 'pour',
   raises: 'raise',
   stacks: 'stack',
@@ -73,7 +74,7 @@ const BY_DEED: Readonly<Record<NonNullable<StepRule['does']>, Gesture>> = {
 
 /** What is drawn for that step: by what it does, or else by what it lays, needs and leaves to do. */
 export function gestureOf({ does, needs, brings, handsOn, takes, lays }: Step): Gesture {
-  if (does) return does === 'empties' && needs.includes('object') ? 'pourOver' : BY_DEED[does]
+  if (does) return BY_DEED[does] === 'pour' && needs.includes('object') ? 'pourOver' : BY_DEED[does]
   if (lays) return lays === 'bottle' ? 'brush' : 'pour'
   if (handsOn.by === 'drops' || handsOn.by === 'dropsOf') return 'drop'
   if (takes === 'seam') return 'gild'

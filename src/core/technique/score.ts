@@ -26,6 +26,8 @@ export type ScoreEdit =
   | { readonly kind: 'split'; readonly step: StepId }
   /** A bead of each bag and round again, until they are all laid. */
   | { readonly kind: 'inTurn'; readonly step: StepId }
+  /** What is poured over an object goes over it so often, a cup after the other where there are several. */
+  | { readonly kind: 'inRounds'; readonly step: StepId; readonly rounds: number }
   | {
       readonly kind: 'added'
       /** The step's own. */
@@ -46,6 +48,10 @@ export type EditRefused =
   | { readonly by: 'oneBag' }
   /** Its bags take turns already. */
   | { readonly by: 'inTurn' }
+  /** Only what goes over an object is poured in rounds, and once it is written it is written. */
+  | { readonly by: 'noRounds' }
+  /** Some cup would be left over. */
+  | { readonly by: 'fewRounds'; readonly cups: number }
   /** They are not done piece by piece, or something stands between them. */
   | { readonly by: 'notAlong' }
   /** It is for pieces that the plan has none of. */
@@ -85,6 +91,7 @@ export function stepsNamed(edit: ScoreEdit): readonly StepId[] {
     case 'atMinute':
     case 'split':
     case 'inTurn':
+    case 'inRounds':
       return [edit.step]
     default:
       return edit satisfies never

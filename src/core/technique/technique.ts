@@ -73,6 +73,8 @@ export type Deed =
   | 'stirs'
   | 'portions'
   | 'tints'
+  /** Pours some of it, and leaves the cup with the rest. */
+  | 'pours'
   | 'empties'
   /** Lays on the bed what was held back. */
   | 'raises'
@@ -163,6 +165,8 @@ export interface StepRule {
   readonly bag?: string | null
   /** Its bags take turns, a bead each. */
   readonly inTurn?: true
+  /** What it pours of all that is poured: that part of its time, and so much of one cup, or of the mix where none is said. */
+  readonly pours?: { readonly ofTime: number; readonly cup: string | null; readonly ofCup: number }
   /** So many drops of what each piece gets. */
   readonly gives?: { readonly what: string; readonly drops: number }
   /** Consecutive per-piece steps of one round are done piece by piece before the next piece is begun. */

@@ -6,14 +6,16 @@ import type { Agent, StepRule, Technique } from './technique.ts'
 /** What is put in as a step; null where its colour is none of the plan's. */
 export function stepOfWork(
   pour: Technique,
-  { id, work, pieces }: Extract<ScoreEdit, { kind: 'added' }>,
+  { id, work, pieces, before }: Extract<ScoreEdit, { kind: 'added' }>,
   colours: readonly Colour[],
 ): StepRule | null {
   const on = pieces === null ? {} : { on: pieces }
   switch (work.by) {
     case 'drops': {
       const colour = colours.find((each) => each.id === work.colour)
-      return colour ? { ...dropping(pour, colour, work.drops), id, ...on } : null
+      if (!colour) return null
+      const onTop = isBetweenRounds(pour, before) ? ON_TOP : {}
+      return { ...dropping(pour, colour, work.drops), ...onTop, id, ...on }
     }
     case 'warmAir':
       return { ...WARM_AIR, id, handsOn: { by: 'seconds', seconds: work.seconds }, ...on }
@@ -67,6 +69,19 @@ function dropping({ steps }: Technique, { name, kind }: Colour, drops: number): 
     brings,
   }
 }
+
+/** Whether something was poured over the object by then, and more will be. */
+function isBetweenRounds({ steps }: Technique, before: string): boolean {
+  const at = steps.findIndex(({ id }) => id === before)
+  return steps[at]?.pours !== undefined && steps.slice(0, at).some(({ pours }) => pours)
+}
+
+/** It runs down with the next round, whatever the resin in the mold is like. */
+const ON_TOP = {
+  detail: 'On the top of the object: the next round takes them down with it.',
+  moment: { by: 'since', minutes: 0 },
+  anywhere: true,
+} as const satisfies Partial<StepRule>
 
 const WARM_AIR: Omit<StepRule, 'id' | 'handsOn'> = {
   ...ADDED,

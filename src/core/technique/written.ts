@@ -5,6 +5,7 @@ import { NO_FLAME, whyNeeded } from './order.ts'
 import { stepsNamed, type EditRefused, type Judged, type ScoreEdit } from './score.ts'
 import type { StepId, StepRule, Technique } from './technique.ts'
 import { broughtBy, stepOfWork } from './work.ts'
+import { inRounds } from './rounds.ts'
 
 /** The pour with what was written on it, edit by edit; what is refused changes nothing. */
 export function written(
@@ -40,12 +41,14 @@ export interface MadeOf {
     readonly name: string
     readonly colours: readonly { readonly colour: Colour }[]
   }[]
+  /** What its mix is divided into, by name, as far as it is poured out of it. */
+  readonly cups: readonly string[]
 }
 
 function writtenOnce(
   pour: Technique,
   edit: ScoreEdit,
-  { colours, pieces, bags }: MadeOf,
+  { colours, pieces, bags, cups }: MadeOf,
 ): Technique | { readonly refused: EditRefused } {
   const gone = stepsNamed(edit).find(
     (id) => !pour.steps.some((step) => step.id === id && step.place === 'pour'),
@@ -80,6 +83,8 @@ function writtenOnce(
       if (edit.kind === 'inTurn') return changed(pour, edit.step, alternating)
       return { ...pour, steps: pour.steps.flatMap((each) => (each === step ? byBag(step, bags) : [each])) }
     }
+    case 'inRounds':
+      return inRounds(pour, edit, cups)
     case 'added': {
       const step = stepOfWork(pour, edit, colours)
       if (!step) return { refused: { by: 'colourGone' } }
@@ -130,6 +135,9 @@ function framed(pour: Technique, steps: readonly StepRule[]): Technique | { read
     .find(({ per, place, anywhere }) => place === 'pour' && per === 'piece' && !anywhere)
   const wasEarly = early && pour.steps.indexOf(early) >= 0 && isBefore(pour, early.id)
   if (early && !wasEarly) return { refused: { by: 'beforePour', title: early.title } }
+  // Whoever pours on after that had not emptied the cup.
+  const after = steps.slice(empties).find(({ does }) => does === 'pours')
+  if (after) return { refused: { by: 'frame', title: after.title } }
   const covers = placeOf('covers')
   const late =
     covers < 0 ? undefined : steps.slice(covers).find(({ per, place }) => place === 'pour' && per === 'piece')

@@ -58,7 +58,7 @@ function beadsOf({ beads }: MoldFill['laid'], bag: StepRule['bag']): MoldFill['l
 }
 
 function secondsOf(
-  { handsOn, bag, inTurn }: Pick<StepRule, 'handsOn' | 'bag' | 'inTurn'>,
+  { handsOn, bag, inTurn, pours }: Pick<StepRule, 'handsOn' | 'bag' | 'inTurn' | 'pours'>,
   slots: readonly PieceSlot[],
   job: HandsJob,
 ): number {
@@ -72,7 +72,7 @@ function secondsOf(
     case 'secondsEach':
       return handsOn.seconds * slots.length
     case 'decant':
-      return hands.decantS * slots.length
+      return hands.decantS * slots.length * (pours?.ofTime ?? 1)
     case 'bead':
       return sum((fill) => {
         const beads = beadsOf(fill.laid, bag)

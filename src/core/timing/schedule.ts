@@ -399,17 +399,14 @@ function decantPlan({ request, technique, cup, white, done, unknown }: DecantTas
   const markedMin = markedAt('empties', technique, done)
   if (markedMin !== null) return markedDecant(cup, Math.max(0, markedMin))
   const { moment, atMin } = stepThat(technique, 'empties')!
-  if (atMin !== undefined) {
-    const latestMin = (cup.limits?.stopMin ?? Infinity) - decantHandsMin(unknown)
-    return { kind: 'byClock', decantMin: Math.max(0, Math.min(atMin, latestMin)) }
-  }
-  if (moment.by === 'clock') {
-    const latestMin = (cup.limits?.stopMin ?? Infinity) - decantHandsMin(unknown)
-    return { kind: 'byClock', decantMin: Math.max(0, Math.min(moment.bestMin, latestMin)) }
+  const latestMin = (cup.limits?.stopMin ?? Infinity) - decantHandsMin(unknown)
+  const chosenMin = atMin ?? (moment.by === 'clock' ? moment.bestMin : null)
+  if (chosenMin !== null) {
+    const soonestMin = Math.max(chosenMin, handsBefore('empties', unknown))
+    return { kind: 'byClock', decantMin: Math.max(0, Math.min(soonestMin, latestMin)) }
   }
   if (request.cupStrategy === 'atOnce') {
     const decantMin = handsBefore('empties', unknown)
-    const latestMin = (cup.limits?.stopMin ?? Infinity) - decantHandsMin(unknown)
     if (decantMin <= latestMin) return { kind: 'atOnce', decantMin }
     return { kind: 'tooFast', decantMin: Math.max(0, latestMin) }
   }

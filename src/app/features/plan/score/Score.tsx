@@ -10,13 +10,21 @@ import {
 import { Dialog } from 'radix-ui'
 import { judgedScore, pieceCount, techniqueOfPour, type BatchRequest } from '#core/batch/index.ts'
 import type { BatchPlan } from '#core/plan/index.ts'
-import { addedId, type EditRefused, type OwnWay, type ScoreEdit, type StepId } from '#core/technique/index.ts'
+import {
+  addedId,
+  isDrawn,
+  waysOf,
+  type EditRefused,
+  type OwnWay,
+  type ScoreEdit,
+  type StepId,
+} from '#core/technique/index.ts'
 import { mayWarm } from '#core/safety/index.ts'
 import { wordRefused } from '#words/score.ts'
 import { pourSpan, stripNotches } from '#app/components/notches.ts'
 import { Sheet } from '#app/components/Sheet.tsx'
 import { Strip } from '#app/components/Strip.tsx'
-import { useUnits } from '#app/platform/queries.ts'
+import { useColours, useUnits } from '#app/platform/queries.ts'
 import { OwnFigures } from './OwnFigures.tsx'
 import { droppedOn, isMoveOf, movedBy, rowsOf } from './rows.ts'
 import { ScoreStep } from './ScoreStep.tsx'
@@ -51,7 +59,7 @@ const REMEASURED = { droppable: { strategy: MeasuringStrategy.Always } }
 function Score(props: ScoreProps) {
   const { plan } = props
   const units = useUnits()
-  const { request, score, ownWay, refused, write, takeBack, setOwn } = useScore(props)
+  const { request, score, ownWay, refused, colours, write, takeBack, setOwn } = useScore(props)
   const technique = techniqueOfPour(request)
   // A finger or a pointer that moves so far drags; by key there are the buttons.
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }))
@@ -95,7 +103,7 @@ function Score(props: ScoreProps) {
               key={row.step.id}
               row={row}
               technique={technique}
-              colours={request.colours}
+              colours={colours}
               pieces={pieceCount(request)}
               hasBags={(request.bags?.length ?? 0) > 0}
               mayWarm={mayWarm(technique, request)}
@@ -119,7 +127,12 @@ function useScore({ request: planned, change }: ScoreProps) {
   const [refused, setRefused] = useState<EditRefused | null>(null)
   const [score, setScore] = useState(planned.score ?? [])
   const [ownWay, setOwnWay] = useState(planned.ownWay?.of === planned.technique ? planned.ownWay : null)
-  const request = { ...planned, score, ownWay }
+  const [own, setOwnColours] = useState(planned.colours)
+  const request = { ...planned, score, ownWay, colours: own }
+  const shelf = useColours().data ?? []
+  // Where a pattern drops inks, what is dropped between is one of them: another would go into its turns.
+  const isFree = !waysOf(request).some(isDrawn)
+  const others = isFree ? shelf.filter(({ id }) => own.every((each) => each.id !== id)) : []
   const set = (next: readonly ScoreEdit[]) => {
     setScore(next)
     change({ score: next.length > 0 ? next : undefined })
@@ -132,13 +145,22 @@ function useScore({ request: planned, change }: ScoreProps) {
     const last = score.at(-1)
     const before = last && isMoveOf(last, edit) ? score.slice(0, -1) : score
     const next = [...before, edit]
-    const why = judgedScore({ ...request, score: next }).at(-1)!.refused
+    const taken = others.filter(({ id }) => isOf(edit, id))
+    const why = judgedScore({ ...request, score: next, colours: [...own, ...taken] }).at(-1)!.refused
     setRefused(why)
-    if (why === null) set(next)
+    if (why !== null) return
+    set(next)
+    if (taken.length === 0) return
+    setOwnColours([...own, ...taken])
+    change({ colours: [...own, ...taken] })
   }
   const takeBack = (edit: ScoreEdit) => {
     setRefused(null)
     set(score.filter((each) => each !== edit))
   }
-  return { request, score, ownWay, refused, write, takeBack, setOwn }
+  return { request, score, ownWay, refused, colours: [...own, ...others], write, takeBack, setOwn }
+}
+
+function isOf(edit: ScoreEdit, colourId: string): boolean {
+  return edit.kind === 'added' && edit.work.by === 'drops' && edit.work.colour === colourId
 }

@@ -4,6 +4,7 @@ import { ArrowDown, ArrowUp } from 'lucide-react'
 import type { BatchRequest } from '#core/batch/index.ts'
 import type { ScoreEdit, StepId, Technique } from '#core/technique/index.ts'
 import { printSpan } from '#core/units/index.ts'
+import { CountField } from '#app/components/CountField.tsx'
 import { QuantityField } from '#app/components/QuantityField.tsx'
 import { StepPicture } from '#app/components/StepPicture.tsx'
 import { WorkFields } from '#app/components/WorkFields.tsx'
@@ -88,6 +89,7 @@ export function ScoreStep(props: ScoreStepProps) {
 /** What can be written of that step beside its place. */
 function Changes({
   row,
+  technique,
   colours,
   pieces,
   hasBags,
@@ -99,6 +101,7 @@ function Changes({
 }: ScoreStepProps & { readonly close: () => void }) {
   const { step, passes } = row
   const bagsInOne = hasBags && step.takes === 'beads' && step.bag === undefined && !step.inTurn
+  const goesOverObject = technique.pouredOver !== undefined && step.does === 'empties' && !step.pours
   return (
     <div className="bg-sunken mt-2 flex flex-col gap-4 rounded-xl p-3">
       <div className="flex flex-wrap gap-2">
@@ -136,6 +139,7 @@ function Changes({
         )}
       </div>
       <OwnMinute row={row} write={write} />
+      {goesOverObject && <InRounds step={step.id} write={write} />}
       {figures}
       <div>
         <h3 className="mb-2 text-base">Put something in before it</h3>
@@ -172,6 +176,29 @@ function Move({ label, edit, write, children }: MoveProps) {
     >
       {children}
     </button>
+  )
+}
+
+/** Common practice, and no more than is stored. */
+const MOST_ROUNDS = 24
+const USUAL_ROUNDS = 4
+
+/** Over the object so often, with room for something between two rounds. */
+function InRounds({ step, write }: Pick<ScoreStepProps, 'write'> & { readonly step: StepId }) {
+  const [rounds, setRounds] = useState(USUAL_ROUNDS)
+  return (
+    <div className="flex flex-wrap items-center gap-3">
+      <span>Rounds over the object</span>
+      <CountField label="Rounds over the object" value={rounds} onChange={setRounds} />
+      <button
+        type="button"
+        className="button button-quiet"
+        disabled={!(rounds >= 2 && rounds <= MOST_ROUNDS)}
+        onClick={() => write({ kind: 'inRounds', step, rounds })}
+      >
+        Pour it in rounds
+      </button>
+    </div>
   )
 }
 
