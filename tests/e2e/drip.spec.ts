@@ -31,7 +31,7 @@ test(
       const row = (step: string) => page.locator(`[data-score-step="${step}"]`)
       await row('decant').getByRole('button', { name: /^More/ }).click()
       await sheet.getByRole('button', { name: 'Rounds over the object: one less' }).click()
-      await sheet.getByRole('button', { name: 'Pour it in rounds' }).click()
+      await sheet.getByRole('button', { name: 'Each round by itself' }).click()
       await expect(row('decant-1')).toContainText('Round 1 of 3 over the object')
       await expect(sheet.getByLabel('What you wrote')).toContainText('over the object in 3 rounds')
       // It is open still: what is put in goes before its last round.

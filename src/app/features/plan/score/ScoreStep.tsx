@@ -196,7 +196,7 @@ function InRounds({ step, write }: Pick<ScoreStepProps, 'write'> & { readonly st
         disabled={!(rounds >= 2 && rounds <= MOST_ROUNDS)}
         onClick={() => write({ kind: 'inRounds', step, rounds })}
       >
-        Pour it in rounds
+        Each round by itself
       </button>
     </div>
   )
