@@ -77,8 +77,6 @@ export function wordRefused(refused: EditRefused): string {
       return 'The bags take turns there already. Take that back first.'
     case 'noRounds':
       return 'Only what is poured over an object goes over it in rounds. If it is in rounds already, take that back first.'
-    case 'fewRounds':
-      return `There are ${refused.cups} cups to pour: say ${refused.cups} rounds or more, so that each has its turn.`
     case 'notAlong':
       return 'Only steps that go piece by piece, and stand beside each other, can be done together on each piece.'
     case 'noPiece':

@@ -24,7 +24,7 @@ export function wordTake(take: Take, units: UnitChoice): string {
     case 'over':
       return `${take.pieceName}: ${g(take.massG)} over ${take.pieces === 1 ? 'the object' : `each of ${take.pieces} objects`}, ${g(take.onObjectG)} stay on it, the sheet ${printQuantity(take.depthMm, units.length)} deep`
     case 'round':
-      return `${take.pieceName}: ${g(take.massG)}${take.cup === null ? '' : ` out of ${take.cup}`} over ${take.pieces === 1 ? 'the object' : `each of ${take.pieces} objects`}`
+      return `${take.pieceName}: ${g(take.massG)}${take.cup === undefined ? '' : ` out of ${take.cup ?? 'the clear cup'}`} over ${take.pieces === 1 ? 'the object' : `each of ${take.pieces} objects`}`
     case 'drops':
       return wordDrops(take)
     case 'strewn':

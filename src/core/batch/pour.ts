@@ -11,13 +11,11 @@ import {
 import { pieceCount } from './pieces.ts'
 import type { BatchRequest } from './request.ts'
 import { EXCESS_DENSITY_KG_PER_M3 } from './dose.ts'
-import type { LayerCup } from './layerCups.ts'
-import { dividedCups } from './mixes.ts'
 
 /** All that a pour's technique hangs on. */
 type Poured = Pick<
   BatchRequest,
-  'technique' | 'ownWay' | 'pieces' | 'white' | 'bedMm' | 'measured' | 'score' | 'colours' | 'bags' | 'cups'
+  'technique' | 'ownWay' | 'pieces' | 'white' | 'bedMm' | 'measured' | 'score' | 'colours' | 'bags'
 >
 
 /** The pour of that batch: of one way, or of the several that its pieces are laid in; brought to another end where it was. */
@@ -43,15 +41,5 @@ function scored(request: Poured): ReturnType<typeof written> {
     colours: request.colours,
     pieces: pieceCount(request),
     bags: request.bags ?? [],
-    cups: cupsPoured(dividedCups(request, pour)),
   })
-}
-
-/** By name, those that are not poured into others whole. */
-function cupsPoured(cups: readonly LayerCup[]): readonly string[] {
-  const goesOn = (id: string) =>
-    cups
-      .flatMap(({ portion }) => (portion.by === 'cups' ? portion.of : []))
-      .reduce((sum, { cup, frac }) => sum + (cup === id ? frac : 0), 0)
-  return cups.filter(({ id, portion }) => portion.by !== 'bottle' && goesOn(id) < 1).map(({ name }) => name)
 }

@@ -59,12 +59,12 @@ export type Take =
       readonly onObjectG: number
       readonly depthMm: number
     }
-  /** The same in one of several rounds, out of that cup, or out of the mix. */
+  /** The same in one of several rounds, out of that cup, null for what stayed clear; out of the mix where it is not divided. */
   | {
       readonly of: 'round'
       readonly pieceName: string
       readonly pieces: number
-      readonly cup: string | null
+      readonly cup?: string | null
       readonly massG: number
     }
   /** Drops on one piece, in one of its rounds. */
@@ -187,8 +187,8 @@ export function takesOf(step: StepRule, { pieceNo, roundNo }: TakesFor, task: Ta
     case 'product':
       return productTakes(step.id, task)
     case 'bed':
-      return here.map((fill) =>
-        step.pours ? roundOf(fill, step.pours, { request, mix: pourMixOf(mixes) }) : poured(fill, request),
+      return here.flatMap((fill) =>
+        step.pours ? roundTakes(fill, step.pours, { request, mix: pourMixOf(mixes) }) : poured(fill, request),
       )
     case 'drops':
       return here.flatMap((fill) => [
@@ -365,7 +365,6 @@ function strokeOf(fill: MoldFill, mix: Mix): Omit<Extract<Take, { of: 'stroke' }
   }
 }
 
-/** What was poured out of that cup into others. */
 /** What each cup that a mix is divided into holds, once what goes on into others is out of it. */
 function leftInCups(
   cups: readonly Cup[],
@@ -376,27 +375,31 @@ function leftInCups(
     .filter(({ massG }) => massG > 0)
 }
 
+/** What was poured out of that cup into others. */
 function takenOut(cup: string | null, all: readonly Cup[]): number {
   const poured = all.flatMap(({ from }) => from).filter(({ name }) => name === cup)
   return poured.reduce((sum, { massG }) => sum + massG, 0)
 }
 
-/** What goes over one object in a round: its part of the mix, or of that cup as far as the piece has a share in it. */
-function roundOf(
+/**
+ * What goes over one object in a round. Cups take turns in their order, each shared out evenly over its own rounds; where there are more cups than
+ * rounds, the last round pours all that are left.
+ */
+function roundTakes(
   fill: MoldFill,
-  { cup, ofCup }: NonNullable<StepRule['pours']>,
+  { round, of }: NonNullable<StepRule['pours']>,
   { request, mix }: { readonly request: BatchRequest; readonly mix: Mix },
-): Take {
-  const { name: pieceName, count: pieces } = fill
-  return { of: 'round', pieceName, pieces, cup, massG: ofCup * shareOf(cup, mix) * pouredG(fill, request) }
-}
-
-/** How much of all that is divided is in that cup. */
-function shareOf(cup: string | null, { cups }: Mix): number {
-  if (cup === null) return 1
-  const left = leftInCups(cups)
+): readonly Take[] {
+  const told = { of: 'round', pieceName: fill.name, pieces: fill.count } as const
+  const allG = pouredG(fill, request)
+  const left = leftInCups(mix.cups)
   const totalG = left.reduce((sum, { massG }) => sum + massG, 0)
-  return (left.find((each) => each.cup === cup)?.massG ?? 0) / totalG
+  if (totalG <= 0) return [{ ...told, massG: allG / of }]
+  return left.flatMap(({ cup, massG }, k): Take[] => {
+    const isItsTurn = k < of ? (round - 1) % left.length === k : round === of
+    const ownRounds = k < of ? Math.ceil((of - k) / left.length) : 1
+    return isItsTurn ? [{ ...told, cup, massG: (allG * massG) / totalG / ownRounds }] : []
+  })
 }
 
 function pouredG(fill: MoldFill, { resin }: BatchRequest): number {

@@ -50,8 +50,6 @@ export type EditRefused =
   | { readonly by: 'inTurn' }
   /** Only what goes over an object is poured in rounds, and once it is written it is written. */
   | { readonly by: 'noRounds' }
-  /** Some cup would be left over. */
-  | { readonly by: 'fewRounds'; readonly cups: number }
   /** They are not done piece by piece, or something stands between them. */
   | { readonly by: 'notAlong' }
   /** It is for pieces that the plan has none of. */

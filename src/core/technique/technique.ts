@@ -165,8 +165,8 @@ export interface StepRule {
   readonly bag?: string | null
   /** Its bags take turns, a bead each. */
   readonly inTurn?: true
-  /** What it pours of all that is poured: that part of its time, and so much of one cup, or of the mix where none is said. */
-  readonly pours?: { readonly ofTime: number; readonly cup: string | null; readonly ofCup: number }
+  /** Which of how many rounds it is, from 1, where what is poured goes over an object in rounds. */
+  readonly pours?: { readonly round: number; readonly of: number }
   /** So many drops of what each piece gets. */
   readonly gives?: { readonly what: string; readonly drops: number }
   /** Consecutive per-piece steps of one round are done piece by piece before the next piece is begun. */

@@ -41,14 +41,12 @@ export interface MadeOf {
     readonly name: string
     readonly colours: readonly { readonly colour: Colour }[]
   }[]
-  /** What its mix is divided into, by name, as far as it is poured out of it. */
-  readonly cups: readonly string[]
 }
 
 function writtenOnce(
   pour: Technique,
   edit: ScoreEdit,
-  { colours, pieces, bags, cups }: MadeOf,
+  { colours, pieces, bags }: MadeOf,
 ): Technique | { readonly refused: EditRefused } {
   const gone = stepsNamed(edit).find(
     (id) => !pour.steps.some((step) => step.id === id && step.place === 'pour'),
@@ -84,7 +82,7 @@ function writtenOnce(
       return { ...pour, steps: pour.steps.flatMap((each) => (each === step ? byBag(step, bags) : [each])) }
     }
     case 'inRounds':
-      return inRounds(pour, edit, cups)
+      return inRounds(pour, edit)
     case 'added': {
       const step = stepOfWork(pour, edit, colours)
       if (!step) return { refused: { by: 'colourGone' } }

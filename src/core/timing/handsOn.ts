@@ -72,7 +72,7 @@ function secondsOf(
     case 'secondsEach':
       return handsOn.seconds * slots.length
     case 'decant':
-      return hands.decantS * slots.length * (pours?.ofTime ?? 1)
+      return (hands.decantS * slots.length) / (pours?.of ?? 1)
     case 'bead':
       return sum((fill) => {
         const beads = beadsOf(fill.laid, bag)

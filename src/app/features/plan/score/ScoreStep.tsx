@@ -179,8 +179,9 @@ function Move({ label, edit, write, children }: MoveProps) {
   )
 }
 
-/** Common practice, and no more than is stored. */
+/** No more is stored. */
 const MOST_ROUNDS = 24
+/** From memory. */
 const USUAL_ROUNDS = 4
 
 /** Over the object so often, with room for something between two rounds. */
