@@ -5,7 +5,7 @@ import { isInked, type WhiteRule } from '#core/technique/index.ts'
 import { DEFERRAL } from '#core/safety/index.ts'
 import { METRIC, printSpan } from '#core/units/index.ts'
 import { wordFinding } from '#words/findings.ts'
-import { wordCup, wordLayer, wordMix } from '#words/mixes.ts'
+import { wordCup, wordCupSize, wordLayer, wordMix } from '#words/mixes.ts'
 import { wordWays } from '#words/recipes.ts'
 import { wordContents } from '#words/takes.ts'
 import { FEEL_WORDS, ratioWords } from '#words/vocabulary.ts'
@@ -55,12 +55,12 @@ function mixLines(mix: Mix, white: WhiteRule['by']): string[] {
 }
 
 function cupLine(cup: Cup): string {
-  const { massG, volumeMl, brimMl } = cup
-  const size = brimMl === null ? 'no cup is big enough' : `cup of ${brimMl} ml`
+  const { massG, volumeMl } = cup
+  const size = wordCupSize(cup, (value) => `${value} ml`, 'in a ')
   const extra = wordContents(cup, METRIC)
     .map((part) => `, ${part}`)
     .join('')
-  return `    ${wordCup(cup)}: ${massG.toFixed(1)} g, ${volumeMl.toFixed(0)} ml in a ${size}${extra}`
+  return `    ${wordCup(cup)}: ${massG.toFixed(1)} g, ${volumeMl.toFixed(0)} ml, ${size}${extra}`
 }
 
 function stepLine(step: RunStep, startAt: string | null): string {

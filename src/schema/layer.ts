@@ -36,6 +36,7 @@ const portionSchema = v.variant(
     v.object({ by: v.literal('share'), frac: share('share of the mix in a cup') }),
     v.object({ by: v.literal('mass'), g: amount('resin in a cup', 'g', { above: 0, atMost: 10_000 }) }),
     v.object({ by: v.literal('rest') }),
+    v.object({ by: v.literal('firstPour') }),
     v.object({
       by: v.literal('cups'),
       of: v.pipe(
@@ -51,7 +52,7 @@ const portionSchema = v.variant(
     }),
     v.object({ by: v.literal('bottle') }),
   ],
-  'portion of a cup is none of share, mass, rest, cups, ownMix, bottle',
+  'portion of a cup is none of share, mass, rest, firstPour, cups, ownMix, bottle',
 )
 
 /** Bags beside the white's. */
@@ -84,10 +85,14 @@ export const cupsSchema = v.pipe(
     (cups) => cups.filter(({ portion }) => portion.by === 'rest').length <= 1,
     'two cups of a mix take its rest, expected one',
   ),
+  v.check(
+    (cups) => cups.filter(({ portion }) => portion.by === 'firstPour').length <= 1,
+    'two cups take all that is poured first, expected one',
+  ),
   v.check((cups) => isUnique(cups.map(({ id }) => id)), 'two cups of a mix have one id'),
   v.check(
     (cups) => cups.every((cup, k) => pouredOn(cup).every(({ cup: id }) => comesBefore(cups, id, k))),
-    'a cup is poured from one that does not come before it, or from a mix of its own, expected earlier cups of the same mix',
+    'a cup is poured from one that does not come before it, from the first pour or from a mix of its own, expected earlier cups of the same mix',
   ),
   v.check(
     (cups) => cups.every(({ id }) => givenOn(cups, id) <= 1 + ROUNDING),
@@ -99,7 +104,7 @@ export const cupsSchema = v.pipe(
 const ROUNDING = 1e-9
 
 function comesBefore(cups: readonly LayerCup[], id: string, place: number): boolean {
-  return ofOneMix(cups.slice(0, place)).some((cup) => cup.id === id)
+  return ofOneMix(cups.slice(0, place)).some((cup) => cup.id === id && cup.portion.by !== 'firstPour')
 }
 
 /** How much of a cup goes on into others. */

@@ -51,7 +51,7 @@ describe('a wrong figure is refused by name, with what would be right', () => {
     [
       'no technique',
       { ...request, technique: 'pottery' },
-      /none of bloom, petri, raisedPetri, swirledPetri, cloud, nested, nestedSwirl, dirtyCup, zones, drip, inclusions, plain/,
+      /none of bloom, petri, raisedPetri, swirledPetri, cloud, nested, nestedSwirl, dirtyCup, zones, drip, inclusions, covered, plain/,
     ],
     [
       'two layers that take the rest',

@@ -15,7 +15,7 @@ import type { BatchPlan } from '#core/plan/index.ts'
 import { mixedDensityGPerMl } from '#core/resin/index.ts'
 import { isInked, type WhiteRule } from '#core/technique/index.ts'
 import { printQuantity, weighedDecimals, type UnitChoice } from '#core/units/index.ts'
-import { wordCup, wordLayer, wordMix } from './mixes.ts'
+import { wordCup, wordCupSize, wordLayer, wordMix } from './mixes.ts'
 import { wordAddition, wordStrewn, wordTake } from './takes.ts'
 
 /** What is measured together, in the order of the hands. */
@@ -93,18 +93,14 @@ function mixGroup(mix: Mix, white: WhiteRule['by'], request: BatchRequest, units
     rows: [
       row(g(byWeight.a), 'A, resin', ml(byWeight.a / resin.densityAGPerMl)),
       row(g(byWeight.b), 'B, hardener', ml(byWeight.b / resin.densityBGPerMl)),
-      row(g(byWeight.totalG), 'together', mix.cups.length === 1 ? cupSize(mix.cups[0]!.brimMl, ml) : ''),
+      row(g(byWeight.totalG), 'together', mix.cups.length === 1 ? wordCupSize(mix.cups[0]!, ml) : ''),
       ...(parts.length > 0 ? parts : mix.cups).flatMap((cup) => [
-        ...(cup.holds === 'mix' ? [] : [row(g(cup.massG), wordCup(cup), cupSize(cup.brimMl, ml))]),
+        ...(cup.holds === 'mix' ? [] : [row(g(cup.massG), wordCup(cup), wordCupSize(cup, ml))]),
         ...cup.from.map((from) => row(g(from.massG), `of it out of ${from.name}`, '', true)),
         ...cup.additions.map((addition) => additionRow(addition, units)),
       ]),
     ],
   }
-}
-
-function cupSize(brimMl: number | null, ml: (value: number) => string): string {
-  return brimMl === null ? 'no cup is big enough' : `cup of ${ml(brimMl)}`
 }
 
 function additionRow(addition: Addition, units: UnitChoice): AmountRow {

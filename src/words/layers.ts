@@ -68,6 +68,7 @@ export const PORTION_WORDS: Readonly<Record<Portion['by'], string>> = {
   share: 'A share',
   mass: 'So much',
   rest: 'The rest of it',
+  firstPour: 'All of the first pour',
   cups: 'From other cups',
   ownMix: 'A small mix of its own',
   bottle: 'From the bottle',

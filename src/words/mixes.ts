@@ -37,6 +37,7 @@ const FIRST_MIX_WORDS = {
 const CUP_WORDS: Readonly<Record<CupFor, string>> = {
   mix: 'Mixing cup',
   half: 'Half of it, in a cup of its own',
+  bed: 'The first pour',
   white: 'White cup',
   bag: 'Bag',
   part: 'Tinted cup',
@@ -46,4 +47,14 @@ const CUP_WORDS: Readonly<Record<CupFor, string>> = {
 /** What a cup is called: as the person named it, else by what it holds. */
 export function wordCup({ holds, name }: Pick<Cup, 'holds' | 'name'>): string {
   return name ?? CUP_WORDS[holds]
+}
+
+/** In which cup it stands: one to look for, or the one it was mixed in. Within a sentence where `within` is said: "in a cup of 60 ml". */
+export function wordCupSize(
+  { holds, brimMl }: Pick<Cup, 'holds' | 'brimMl'>,
+  ml: (value: number) => string,
+  within = '',
+): string {
+  if (holds === 'bed') return 'tinted in the mixing cup'
+  return brimMl === null ? 'no cup is big enough' : `${within}cup of ${ml(brimMl)}`
 }

@@ -30,7 +30,7 @@ test(
     await openStudio(page, '/plan')
     const name = 'Marbled from a dirty cup'
     await beginFrom(page, 'dirty-cup', name)
-    await expect(page.locator('[data-cut-through]')).toContainText('Clear pockets')
+    await expect(page.locator('[data-cut-through]')).toContainText('Pockets')
     await page.getByRole('button', { name: 'Lay the bench out' }).click()
     await layOut(page)
     await stir(page)

@@ -7,7 +7,7 @@ test('a cloud from its recipe to the log: cups that never rest are said beforeha
 }) => {
   await openStudio(page, '/plan')
   await beginFrom(page, 'clouds', 'Two-tone clouds with a gilded seam')
-  await expect(page.locator('[data-cut-through]')).toContainText('Clear film')
+  await expect(page.locator('[data-cut-through]')).toContainText('Film')
   await expect(page.locator('[data-cut-through]')).toContainText('Colours')
   const findings = page.getByRole('region', { name: 'To know before pouring' })
 
@@ -124,5 +124,40 @@ test(
     expect(keys.filter((key) => order.includes(key))).toEqual(order)
     await go(page, `/log/${new URL(page.url()).pathname.split('/')[2]}`)
     await expect(page.getByRole('cell', { name: /^Pipe the white line, piece 2$/ })).toHaveCount(1)
+  },
+)
+
+test(
+  'crystals between a tinted film and the rest of its mix, from plan to log, in one sitting',
+  LONG,
+  async ({ page }) => {
+    await openStudio(page, '/plan')
+    await beginFrom(page, 'covered', 'Crystals under a misty film, covered at once')
+    const cup = page.locator('[data-cup]')
+    await cup.getByLabel('Portion').selectOption('rest')
+    await expect(page.getByText('Pour the clear film').first()).toBeVisible()
+    await cup.getByLabel('Portion').selectOption('firstPour')
+    await page
+      .getByRole('button', { name: /: one more$/ })
+      .first()
+      .click()
+    await expect(page.locator('[data-cut-through]')).toContainText(/Film/)
+    await expect(page.locator('[data-cut-through]')).toContainText(/Cover/)
+    const named = await cup.getByLabel('Cup', { exact: true }).inputValue()
+    await expect(page.getByText(`Pour the film, ${named}`).first()).toBeVisible()
+    await page.getByRole('button', { name: 'Lay the bench out' }).click()
+    await layOut(page)
+    await stir(page)
+    while (!(await stepKey(page)).startsWith('coverOver')) {
+      await wait(page, 0.5)
+      await mark(page)
+    }
+    await expect(page.getByRole('list', { name: 'What it takes' })).toContainText(
+      /g out of Cup for the cover/,
+    )
+    const keys = await pourToTheEnd(page)
+    expect(keys.slice(0, 3)).toEqual(['coverOver.1', 'place.2', 'coverOver.2'])
+    await go(page, `/log/${new URL(page.url()).pathname.split('/')[2]}`)
+    await expect(page.getByRole('cell', { name: /^Pour the rest over them, piece 2$/ })).toHaveCount(1)
   },
 )

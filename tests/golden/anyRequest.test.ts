@@ -110,6 +110,7 @@ function anyCups(from: 'mix' | 'product' | 'bottle'): LaterLayer['cups'] {
   const last = pick<LaterLayer['cups'][number]['portion'] | null>(
     null,
     { by: 'ownMix', g: figure(10, 0.01, 10_000) },
+    { by: 'firstPour' },
     first && cups.length > 1 ? { by: 'cups', of: [{ cup: first.id, frac: figure(0.5, 0.01, 1) }] } : null,
   )
   return cups.map((cup, k) => (last && k === cups.length - 1 ? { ...cup, portion: last } : cup))

@@ -1,5 +1,5 @@
 import { Plus, X } from 'lucide-react'
-import { ofOneMix, pouredOn, type LayerCup, type Portion } from '#core/batch/index.ts'
+import { firstPoured, ofOneMix, pouredOn, type LayerCup, type Portion } from '#core/batch/index.ts'
 import { isMixedIn, type Colour } from '#core/colour/index.ts'
 import type { UnitChoice } from '#core/units/index.ts'
 import { PORTION_WORDS } from '#words/layers.ts'
@@ -16,6 +16,8 @@ interface CupListProps {
   readonly units: UnitChoice
   /** Whether a cup can be stirred by itself, later than the mix. */
   readonly apart?: boolean
+  /** What is poured before the cups, where they wait for it: a cup can be all of that. */
+  readonly first?: string
   /** What shares are shares of. */
   readonly whole?: string
   /** By path from the layer: "cups.0.portion.g". */
@@ -29,11 +31,13 @@ export function CupList({
   colours,
   units,
   apart = false,
+  first,
   whole = 'the mix',
   problems,
   onChange,
 }: CupListProps) {
   const tints = colours.filter(isMixedIn)
+  const tinted = firstPoured(cups)
   const set = (place: number, cup: LayerCup) => onChange(cups.map((each, k) => (k === place ? cup : each)))
   return (
     <div className="flex flex-col gap-2" data-cups>
@@ -41,11 +45,12 @@ export function CupList({
         <div key={cup.id} className="border-line flex flex-col gap-2 rounded-lg border p-2" data-cup={cup.id}>
           <CupFields
             cup={cup}
-            before={ofOneMix(cups.slice(0, k))}
+            before={ofOneMix(cups.slice(0, k)).filter((each) => each !== tinted)}
             apart={apart}
             whole={whole}
             tints={tints}
             units={units}
+            firstTaken={first === undefined || (tinted !== undefined && tinted !== cup)}
             restTaken={cups.some((each) => each !== cup && each.portion.by === 'rest')}
             problemOf={(path) => problems[`cups.${k}.${path}`]}
             onChange={(changed) => set(k, changed)}
@@ -68,14 +73,17 @@ export function CupList({
       </button>
       <p className="text-stop text-sm empty:hidden">{problems['cups']}</p>
       {cups.length > 0 && (
-        <p className="text-ink-soft text-sm">What the cups leave of {whole} stays clear.</p>
+        <p className="text-ink-soft text-sm">
+          What the cups leave of {whole} stays clear
+          {first !== undefined && !tinted && `, and so does the ${first} that is poured first`}.
+        </p>
       )}
     </div>
   )
 }
 
 /** A bottle holds nothing of a mix. */
-const PORTIONS: readonly Portion['by'][] = ['share', 'mass', 'rest', 'cups', 'ownMix']
+const PORTIONS: readonly Portion['by'][] = ['share', 'mass', 'rest', 'firstPour', 'cups', 'ownMix']
 
 interface CupFieldsProps {
   readonly cup: LayerCup
@@ -86,6 +94,7 @@ interface CupFieldsProps {
   readonly tints: readonly Colour[]
   readonly units: UnitChoice
   readonly restTaken: boolean
+  readonly firstTaken: boolean
   readonly problemOf: (path: string) => string | undefined
   readonly onChange: (cup: LayerCup) => void
 }
@@ -98,6 +107,7 @@ function CupFields({
   tints,
   units,
   restTaken,
+  firstTaken,
   problemOf,
   onChange,
 }: CupFieldsProps) {
@@ -115,7 +125,7 @@ function CupFields({
           label="Portion"
           value={portion.by}
           choices={PORTIONS.filter(
-            (by) => by === portion.by || isPossible(by, { restTaken, apart, before }),
+            (by) => by === portion.by || isPossible(by, { restTaken, firstTaken, apart, before }),
           ).map((id) => ({ id, name: PORTION_WORDS[id] }))}
           onChange={(by) => onChange({ ...cup, portion: begunPortion(by, before) })}
         />
@@ -164,9 +174,15 @@ function CupFields({
 
 function isPossible(
   by: Portion['by'],
-  { restTaken, apart, before }: Pick<CupFieldsProps, 'restTaken' | 'apart' | 'before'>,
+  {
+    restTaken,
+    firstTaken,
+    apart,
+    before,
+  }: Pick<CupFieldsProps, 'restTaken' | 'firstTaken' | 'apart' | 'before'>,
 ): boolean {
   if (by === 'rest') return !restTaken
+  if (by === 'firstPour') return !firstTaken
   if (by === 'ownMix') return apart
   return by !== 'cups' || before.length > 0
 }
@@ -181,6 +197,7 @@ function begunPortion(by: Portion['by'], before: readonly LayerCup[]): Portion {
     case 'cups':
       return { by, of: before.map(({ id }) => ({ cup: id, frac: 0.5 })) }
     case 'rest':
+    case 'firstPour':
     case 'bottle':
       return { by }
     default:

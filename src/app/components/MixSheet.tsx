@@ -3,7 +3,7 @@ import type { BatchPlan } from '#core/plan/index.ts'
 import { weightRatio } from '#core/resin/index.ts'
 import { isInked } from '#core/technique/index.ts'
 import { printQuantity, printSum, weighedDecimals, type UnitChoice } from '#core/units/index.ts'
-import { wordCup, wordMix } from '#words/mixes.ts'
+import { wordCup, wordCupSize, wordMix } from '#words/mixes.ts'
 import { wordContents } from '#words/takes.ts'
 import { wordWeighing } from '#words/dataSheet.ts'
 import { CupPicture } from './CupPicture.tsx'
@@ -138,6 +138,7 @@ interface CupViewProps {
 
 function CupView({ cup, partAFrac, units, g, ml }: CupViewProps) {
   const title = wordCup(cup)
+  const size = wordCupSize(cup, ml, 'in a ')
   const added = wordContents({ additions: cup.additions }, units).map((part) => `+ ${part}`)
   return (
     <li className="flex items-center gap-3">
@@ -147,7 +148,7 @@ function CupView({ cup, partAFrac, units, g, ml }: CupViewProps) {
           brimMl={cup.brimMl}
           partAFrac={partAFrac}
           pale={cup.holds === 'white'}
-          title={`${title}: ${ml(cup.volumeMl)} in a cup of ${ml(cup.brimMl)}`}
+          title={`${title}: ${ml(cup.volumeMl)} ${size}`}
         />
       )}
       <p className="text-sm">
@@ -155,7 +156,7 @@ function CupView({ cup, partAFrac, units, g, ml }: CupViewProps) {
         <br />
         {g(cup.massG)}, {ml(cup.volumeMl)}
         <br />
-        {cup.brimMl === null ? 'no cup is big enough' : `in a cup of ${ml(cup.brimMl)}`}
+        {size}
         {partAFrac !== null && cup.brimMl !== null && (
           <>
             <br />

@@ -97,6 +97,7 @@ const LYING: Readonly<Record<NonNullable<Scene['raised']>, ReactNode>> = {
       <Block x={33} width={14} top={FULL_TOP} fill={SECOND_INK} base={BED_TOP + 4} />
     </>
   ),
+  overAll: <Block x={LEFT} width={52} top={FULL_TOP} fill={SECOND_INK} base={BED_TOP} />,
   inCentre: <Block x={LEFT} width={52} top={FULL_TOP} fill={CLEAR} base={BED_TOP} />,
 }
 

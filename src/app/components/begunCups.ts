@@ -1,4 +1,4 @@
-import { dosesFor, type LayerCup, type Portion } from '#core/batch/index.ts'
+import { dosesFor, firstPoured, type LayerCup, type Portion } from '#core/batch/index.ts'
 import { isMixedIn, type Colour } from '#core/colour/index.ts'
 import type { HeldBack } from '#core/technique/index.ts'
 import { BEGUN_DOSES } from './doses.ts'
@@ -27,10 +27,12 @@ export function begunAs(
   colours: readonly Colour[],
 ): readonly LayerCup[] {
   const count = Math.max(leastCups, 2 * begunFrac <= 1 ? 2 : 1)
-  if (cups.length >= count || leastCups === 0) return cups
+  const poured = firstPoured(cups)
+  const held = cups.filter((each) => each !== poured)
+  if (held.length >= count || leastCups === 0) return cups
   const tints = colours.filter(isMixedIn)
-  const first = cups[0] ?? nextCup([], tints)
+  const first = held[0] ?? nextCup(cups, tints)
   const portion = { by: 'share', frac: begunFrac } as const
-  const all = count === 1 ? [first] : [first, nextCup([first], tints)]
-  return all.map((cup) => ({ ...cup, portion }))
+  const all = count === 1 ? [first] : [first, nextCup([...cups, first], tints)]
+  return [...all.map((cup) => ({ ...cup, portion })), ...(poured ? [poured] : [])]
 }

@@ -10,8 +10,8 @@ export type Addition =
   | { readonly what: string; readonly massG: number }
   | { readonly what: string; readonly scoops: number; readonly massG: number }
 
-/** What a cup is for: it holds all of a mix or half of it, the white, what another bag takes, a part that is tinted, or what stays clear. */
-export type CupFor = 'mix' | 'half' | 'white' | 'bag' | 'part' | 'clear'
+/** What a cup is for: it holds all of a mix or half of it, what is poured first in a colour of its own, the white, what another bag takes, a part that is tinted, or what stays clear. */
+export type CupFor = 'mix' | 'half' | 'bed' | 'white' | 'bag' | 'part' | 'clear'
 
 export interface Cup {
   readonly id: string

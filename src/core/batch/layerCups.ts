@@ -18,6 +18,8 @@ export type Portion =
   | { readonly by: 'mass'; readonly g: number }
   /** What the others leave. */
   | { readonly by: 'rest' }
+  /** All that is poured first, where the others wait in their cups for later; what they leave where nothing waits. */
+  | { readonly by: 'firstPour' }
   /** Poured together from cups before it, in this order, or split off one of them. */
   | { readonly by: 'cups'; readonly of: readonly PouredOn[] }
   /** A small mix of its own, stirred when it is wanted, so that it is fresh then. */
@@ -109,6 +111,16 @@ export function ofOneMix(cups: readonly LayerCup[]): readonly LayerCup[] {
   return cups.filter(({ portion }) => portion.by !== 'ownMix')
 }
 
+/** The cup that is tinted where it was mixed and poured first; undefined where that stays clear. */
+export function firstPoured(cups: readonly LayerCup[]): LayerCup | undefined {
+  return cups.find(({ portion }) => portion.by === 'firstPour')
+}
+
+/** Whether it is tinted with something that gives off a vapour that burns. */
+export function burns({ colours }: Pick<LayerCup, 'colours'>): boolean {
+  return colours.some(({ colour }) => COLOUR_KINDS[colour.kind].vapour !== null)
+}
+
 /** The cups that are each a mix of their own, with what of it reaches the molds. */
 export function ownMixes(
   cups: readonly LayerCup[],
@@ -129,15 +141,18 @@ export interface Filled {
 export function divided(cups: readonly LayerCup[], mixG: number): readonly Filled[] {
   const left = Math.max(0, mixG - askedG(cups, mixG))
   const parts: Filled[] = []
+  const taker =
+    cups.find(({ portion }) => portion.by === 'rest') ??
+    cups.find(({ portion }) => portion.by === 'firstPour')
   for (const cup of cups) {
     const from = pouredOn(cup).flatMap(({ cup: id, frac }) => {
       const giver = parts.find((each) => each.cup?.id === id)
       return giver ? [{ name: giver.cup!.name, massG: frac * giver.massG }] : []
     })
-    const own = portionG(cup.portion, mixG) ?? left
+    const own = portionG(cup.portion, mixG) ?? (cup === taker ? left : 0)
     parts.push({ cup, massG: own + from.reduce((sum, { massG }) => sum + massG, 0), from })
   }
-  const all = cups.some(({ portion }) => portion.by === 'rest') || left < LEAST_CLEAR_G
+  const all = taker !== undefined || left < LEAST_CLEAR_G
   return all ? parts : [...parts, { cup: null, massG: left, from: [] }]
 }
 
@@ -185,6 +200,7 @@ function askedG(cups: readonly LayerCup[], mixG: number): number {
 function portionG(portion: Portion, mixG: number): number | null {
   switch (portion.by) {
     case 'rest':
+    case 'firstPour':
       return null
     case 'share':
       return portion.frac * mixG
@@ -286,6 +302,7 @@ function scaledPortion(portion: Portion, by: number): Portion {
     case 'mass':
       return { ...portion, g: Math.floor(10 * by * portion.g) / 10 }
     case 'rest':
+    case 'firstPour':
     case 'cups':
     case 'ownMix':
     case 'bottle':

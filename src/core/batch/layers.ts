@@ -361,11 +361,11 @@ interface LaidInto {
   readonly ml: number
 }
 
-/** What is laid in takes its place in the later layer right over it. */
+/** What is laid in takes its place in what is poured right over it. */
 function displaced(layers: readonly Layer[], all: readonly LaidInto[]): readonly Layer[] {
   return all.reduce((now, { over, ml }) => {
     const under = over === null ? -1 : now.findIndex(({ id }) => id === over)
-    const at = now.findIndex(({ name }, k) => k > under && name !== null)
+    const at = now.findIndex((layer, k) => k > under && (layer.name !== null || isHeld(layer)))
     if (at < 0 || ml === 0) return now
     return now.map((layer, k) =>
       k === at ? { ...layer, volumeMl: Math.max(0, layer.volumeMl - ml) } : layer,
@@ -408,11 +408,14 @@ function heldMm(aboveMm: number, lipMm: number, technique: Technique): number {
   return Math.max(0, technique.holdsBack?.keepsLip ? aboveMm - lipMm : restMm(aboveMm, lipMm))
 }
 
-/** What covers the things laid in: the layers that fill up what is free, or every later one where none does. */
+/** What covers the things laid in: what was held back for that, and the layers that fill up what is free, or every later one where none does. */
 export function coverMm({ layers: filled }: MoldFill, { layers }: Pick<BatchRequest, 'layers'>): number {
   const flexible = layers.filter(isFlexible)
   const over = (flexible.length > 0 ? flexible : layers).map(({ id }) => id)
-  return filled.reduce((sum, { id, raisesMm }) => sum + (over.includes(id) ? raisesMm : 0), 0)
+  return filled.reduce(
+    (sum, layer) => sum + (isHeld(layer) || over.includes(layer.id) ? layer.raisesMm : 0),
+    0,
+  )
 }
 
 /** ml of one layer over the whole order. */

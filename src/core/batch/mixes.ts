@@ -5,7 +5,7 @@ import { inkOfDrop } from '../pattern/index.ts'
 import { bagShares } from './bags.ts'
 import { pourOfLayer } from './drawnLayers.ts'
 import { cupFor, type Addition, type Cup, type CupFor, type Drops } from './cups.ts'
-import { additionOf, divided, ofOneMix, ownMixes, type LayerCup } from './layerCups.ts'
+import { additionOf, divided, firstPoured, ofOneMix, ownMixes, type LayerCup } from './layerCups.ts'
 import { mixedLayers, type LaterLayer } from './laterLayers.ts'
 import {
   bedVolumeMl,
@@ -96,10 +96,12 @@ function pourMix(request: BatchRequest, technique: Technique, fills: readonly Mo
   const whiteG = bag ? pipedVolumeMl(fills) * density : 0
   const bags = bag ? bagShares(fills, request) : []
   const moreG = whiteOverG(request, bags, whiteG)
-  const parts = dividedCups(request, technique)
+  const cups = dividedCups(request, technique)
+  const first = heldG > 0 ? firstPoured(cups) : undefined
+  const parts = cups.filter((each) => each !== first)
   const tinted = fills.filter((fill) => takesCups(TECHNIQUES[fill.technique]))
   // Where others stay clear, the cups are weighed off for the pieces that are poured from them.
-  const someTinted = parts.length > 0 && (tinted.length < fills.length || heldG > 0)
+  const someTinted = cups.length > 0 && (tinted.length < fills.length || heldG > 0)
   const mixingCupG = someTinted ? request.loss.cupFilmG : 0
   const lossG = filmsG(request, parts) + mixingCupG + bags.length * request.loss.bagResidueG + moreG
   const stirred = withSurplus(
@@ -117,7 +119,7 @@ function pourMix(request: BatchRequest, technique: Technique, fills: readonly Mo
   const tintedG = heldG > 0 ? heldG : bedVolumeMl(tinted) * density
   const dividedG = someTinted ? tintedG + filmsG(request, parts) : totalG
   const mixCups =
-    parts.length > 0 && !someTinted
+    cups.length > 0 && !someTinted
       ? cupsOf('mix', parts, totalG, resin)
       : request.cupStrategy === 'split'
         ? [cup('mix', 'half', totalG / 2, { resin }), cup('otherMix', 'half', totalG / 2, { resin })]
@@ -132,7 +134,8 @@ function pourMix(request: BatchRequest, technique: Technique, fills: readonly Mo
     dividedG,
     cups: [
       ...mixCups,
-      ...(someTinted ? cupsOf('mix', parts, dividedG, resin) : []),
+      ...(someTinted ? partsOf('mix', parts, dividedG, resin) : []),
+      ...(first ? [firstCup(first, totalG - dividedG, { resin, brimMl: mixCups[0]!.brimMl })] : []),
       ...bagCups(request, bags, whiteG + bags.length * request.loss.bagResidueG, moreG),
     ],
   }
@@ -269,6 +272,10 @@ function filmsG({ loss }: BatchRequest, cups: readonly LayerCup[]): number {
 /** The whole mix in one cup, or what it is divided into. */
 function cupsOf(id: string, cups: readonly LayerCup[], mixG: number, resin: Resin): readonly Cup[] {
   if (cups.length === 0) return [cup(id, 'mix', mixG, { resin })]
+  return partsOf(id, cups, mixG, resin)
+}
+
+function partsOf(id: string, cups: readonly LayerCup[], mixG: number, resin: Resin): readonly Cup[] {
   return divided(cups, mixG).map(({ cup: part, massG, from }) =>
     part
       ? cup(part.id, 'part', massG, {
@@ -279,6 +286,16 @@ function cupsOf(id: string, cups: readonly LayerCup[], mixG: number, resin: Resi
         })
       : cup(`${id}.clear`, 'clear', massG, { resin }),
   )
+}
+
+/** What is poured first, tinted in the cup it was mixed in once all else is out of that. */
+function firstCup(
+  { id, name, colours }: LayerCup,
+  massG: number,
+  { resin, brimMl }: { readonly resin: Resin; readonly brimMl: Cup['brimMl'] },
+): Cup {
+  const additions = colours.map((dosed) => additionOf(dosed, massG))
+  return { ...cup(id, 'bed', massG, { resin, name, additions }), brimMl }
 }
 
 type Measured = Pick<Mix, 'inMoldsG' | 'lossG' | 'needG' | 'parts' | 'dividedG' | 'leftoverUses'>
@@ -355,14 +372,17 @@ function cup(
   return { id, holds, name: name ?? null, massG, volumeMl, brimMl: cupFor(volumeMl), additions, from }
 }
 
-/** What is kept back clear for the centre. */
-const CENTRE: readonly LayerCup[] = [
-  { id: 'centre', name: 'Small cup', portion: { by: 'rest' }, colours: [] },
-]
+/** What is kept back clear. */
+function clearCup(name: string): LayerCup {
+  return { id: 'centre', name, portion: { by: 'rest' }, colours: [] }
+}
 
 /** What the pour's own mix is divided into: nothing where white and inks go into every bed, but what is kept back from it. */
 export function dividedCups({ cups }: Pick<BatchRequest, 'cups'>, pour: Technique): readonly LayerCup[] {
-  if (pour.holdsBack?.leastCups === 0) return CENTRE
+  const { clearCup: called } = pour.holdsBack ?? {}
+  const first = firstPoured(cups)
+  const isClear = called !== undefined && cups.every((cup) => cup === first)
+  if (isClear) return [clearCup(called), ...(first ? [first] : [])]
   return (pour.ways ?? [pour]).some(takesCups) ? cups : []
 }
 

@@ -299,7 +299,7 @@ export function takesOfMix(mix: Mix): readonly Take[] {
 /** What a mix is divided into. */
 function portionTakes({ cups }: Mix): readonly Take[] {
   return cups
-    .filter(({ holds }) => holds === 'part' || holds === 'clear')
+    .filter(({ holds }) => holds === 'part' || holds === 'clear' || holds === 'bed')
     .map(({ name, massG, additions, from }) => ({
       of: 'portion',
       name: name ?? 'clear',

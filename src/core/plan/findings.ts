@@ -2,6 +2,7 @@ import {
   bedOf,
   coverMm,
   dropLoad,
+  isHeld,
   LEAST_COVER_MM,
   MOST_LOAD,
   moldsFilled,
@@ -149,7 +150,7 @@ function inclusionFindings(request: BatchRequest, { fills }: Schedule): Finding[
     const moldName = fill.name
     const fillMm = coverMm(fill, request)
     if (fillMm < LEAST_COVER_MM) return [{ kind: 'barelyCovered', moldName, fillMm, leastMm: LEAST_COVER_MM }]
-    const over = fill.layers.find(({ name }) => name !== null)
+    const over = fill.layers.find((layer) => layer.name !== null || isHeld(layer))
     return over && over.volumeMl <= 0
       ? [{ kind: 'displacesAll', moldName, volumeMl: inclusions?.volumeMl ?? 0 }]
       : []

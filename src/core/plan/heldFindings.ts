@@ -14,7 +14,8 @@ export function cupsWarm(schedule: Schedule): Finding | null {
   const { moment } = step ?? {}
   if (!step || moment?.by !== 'resin' || !isOfFilm(moment.criterion)) return null
   if (turns.every((turn) => turn.step.id !== step.id)) return null
-  const { cupsWarmKPerMin: mostKPerMin = 0, ...bounds } = moment.criterion as OfFilm
+  const { cupsWarmKPerMin: mostKPerMin, ...bounds } = moment.criterion as OfFilm
+  if (mostKPerMin === undefined) return null
   if (windowsOf({ forecast, apart }, null)({ ...bounds, cupsWarmKPerMin: mostKPerMin })) return null
   const window = windowsOf({ forecast }, null)({ ...bounds, cupsWarmKPerMin: mostKPerMin })
   const cup = window

@@ -26,6 +26,8 @@ export function asPoured(poured: BatchRequest, otherwise: Otherwise): BatchReque
   const rounded = asNeeded(technique, {
     whiteApart: false,
     cups: 0,
+    cupsBurn: false,
+    firstPour: null,
     rounds: planned,
     ways,
     marked: (step) => step,

@@ -65,7 +65,7 @@ describe('where the resin thickens', () => {
 
   test('poured at once it waits in the mold: inks spread for longer, the white comes later', () => {
     expect(effect('atOnce').decantMin).toBeLessThan(3)
-    expect(effect('atOnce').inkWindowMin).toBeGreaterThan(effect('rest').inkWindowMin)
+    expect(effect('atOnce').inkWindowMin!).toBeGreaterThan(effect('rest').inkWindowMin!)
     expect(effect('atOnce').window!.openMin).toBeGreaterThan(effect('rest').window!.openMin)
   })
 

@@ -1,6 +1,7 @@
 import type { BatchRequest, CupStrategy } from '../batch/index.ts'
 import type { Window } from '../resin/index.ts'
 import { capacityOf, missOf, type Miss, type Schedule } from '../timing/index.ts'
+import { stepRule } from '../technique/index.ts'
 import { believedSchedule, techniqueOf } from './plan.ts'
 
 /** What one way of letting the resin thicken would do to this batch. */
@@ -11,9 +12,11 @@ export interface StrategyEffect {
   readonly decantTempC: number
   /** When its cup must be empty; null for a resin that does not gel in it. */
   readonly cupStopMin: number | null
-  /** Of the step the decant aims at. */
+  /** The step the decant aims at, and its window. */
+  readonly aimed: string
   readonly window: Window | null
-  readonly inkWindowMin: number
+  /** Null where no ink is dropped. */
+  readonly inkWindowMin: number | null
   /** What goes wrong first; null where cup, white and hands hold. */
   readonly miss: Miss | null
 }
@@ -33,16 +36,18 @@ export function strategiesOf(request: BatchRequest): readonly StrategyEffect[] {
 }
 
 function effectOf(schedule: Schedule): StrategyEffect {
-  const { request, forecast, decant, cupLimits, turns } = schedule
+  const { request, forecast, decant, cupLimits, turns, technique } = schedule
   const capacity = capacityOf(schedule, request)
   const ink = turns.find((turn) => turn.step.does === 'inks')
+  const aimed = stepRule(technique, technique.aimStep!)
   return {
     strategy: request.cupStrategy!,
     decantMin: decant.decantMin,
     decantTempC: forecast.cup.tempAt(decant.decantMin),
     cupStopMin: cupLimits?.stopMin ?? null,
+    aimed: aimed.short ?? aimed.title,
     window: capacity.window,
-    inkWindowMin: ink && ink.toMin !== null ? Math.max(0, ink.toMin - ink.beginMin) : 0,
+    inkWindowMin: ink ? Math.max(0, (ink.toMin ?? ink.beginMin) - ink.beginMin) : null,
     miss: missOf(schedule),
   }
 }

@@ -9,6 +9,8 @@ export type Criterion =
       readonly opensPerPa: number | null
       readonly bestPerPa: number
       readonly closesPerPa: number
+      /** It asks of the bed before anything is laid on it, while the rest stands in its cups. */
+      readonly ofFilm?: true
       /** And no cup that rests apart warms by more than that, K/min. */
       readonly cupsWarmKPerMin?: number
     }
@@ -40,7 +42,14 @@ export const STAGES = {
     factor: 1,
   },
   string: { by: 'fluidity', opensPerPa: 1450, bestPerPa: 1100, closesPerPa: 700 },
-  cloudPull: { by: 'fluidity', opensPerPa: 4800, bestPerPa: 3000, closesPerPa: 1900, cupsWarmKPerMin: 0.3 },
+  cloudPull: {
+    by: 'fluidity',
+    opensPerPa: 4800,
+    bestPerPa: 3000,
+    closesPerPa: 1900,
+    ofFilm: true,
+    cupsWarmKPerMin: 0.3,
+  },
   gel: { by: 'gel' },
   footprint: { by: 'glassRise', opensK: null, bestK: -17, closesK: 5 },
   leathery: { by: 'glassRise', opensK: -14, bestK: -10, closesK: -4 },
@@ -100,7 +109,7 @@ export function windowOf(criterion: Criterion, setting: StageSetting): Window | 
 
 /** Whether it asks of the bed before anything is laid on it, while the rest stands in its cups. */
 export function isOfFilm(criterion: Criterion): boolean {
-  return criterion.by === 'fluidity' && criterion.cupsWarmKPerMin !== undefined
+  return criterion.by === 'fluidity' && criterion.ofFilm === true
 }
 
 /** The flow still to come, 1/Pa, at which what the criterion asks for is over; of that white where it hangs on one, 0 where it asks for none. */

@@ -3,7 +3,7 @@ import type { RackTask } from '../rack/index.ts'
 import { bloomNumber, feelOf, type Feel } from '../resin/index.ts'
 import { cautionsAt, type CautionId } from '../safety/index.ts'
 import type { Deed, StepId, StepRule } from '../technique/index.ts'
-import { stateAt, toldOn, type Schedule, type TimedTurn } from '../timing/index.ts'
+import { filmLife, stateAt, toldOn, type Schedule, type TimedTurn } from '../timing/index.ts'
 
 /** One line of the run sheet; plain data, minutes from stop-stir. */
 export interface RunStep {
@@ -71,7 +71,7 @@ function pourStep(schedule: Schedule, turn: TimedTurn): RunStep {
     never: turn.never,
     floats: step.floats === true,
     handsOnMin: turn.handsOnMin,
-    expected: turn.beginMin < 0 ? null : expectedAt(schedule, turn.beginMin),
+    expected: turn.beginMin < 0 ? null : expectedAt(schedule, turn.beginMin, meetsFilm(schedule, turn)),
   }
 }
 
@@ -120,8 +120,20 @@ function wording({ technique }: Schedule, id: StepId, on: MoldFill | null = null
   }
 }
 
-function expectedAt({ forecast, white }: Pick<Schedule, 'forecast' | 'white'>, min: number): Expected {
-  const state = stateAt(forecast, min)
+/** Whether what was held back is not on that piece yet, though it may be on others. */
+function meetsFilm({ turns }: Schedule, { pieceNo, beginMin }: TimedTurn): boolean {
+  const raises = turns.find(
+    (turn) => turn.step.does === 'raises' && turn.pieceNo === pieceNo && pieceNo !== null,
+  )
+  return raises !== undefined && beginMin <= raises.beginMin
+}
+
+function expectedAt(
+  { forecast, white }: Pick<Schedule, 'forecast' | 'white'>,
+  min: number,
+  onFilm = false,
+): Expected {
+  const state = onFilm ? filmLife(forecast).stateAt(min) : stateAt(forecast, min)
   const where = forecast.bed && min > forecast.bed.fromMin ? 'bed' : 'cup'
   return {
     where,

@@ -1,4 +1,4 @@
-import { whiteBurns, type BatchRequest } from '../batch/index.ts'
+import { burns, whiteBurns, type BatchRequest } from '../batch/index.ts'
 import { COLOUR_KINDS } from '../colour/index.ts'
 import type { Technique } from '../technique/index.ts'
 
@@ -12,7 +12,7 @@ export function mayWarm(
 ): boolean {
   const { colours, cups, bags = [] } = request
   const dropped = steps.some(({ brings }) => brings.includes('alcohol')) ? colours : []
-  const mixedIn = [...cups, ...bags].flatMap((cup) => cup.colours.map(({ colour }) => colour))
-  const burns = [...dropped, ...mixedIn].some(({ kind }) => COLOUR_KINDS[kind].vapour !== null)
-  return !burns && !(steps.some(({ takes }) => takes === 'beads') && whiteBurns(request))
+  const gives =
+    dropped.some(({ kind }) => COLOUR_KINDS[kind].vapour !== null) || [...cups, ...bags].some(burns)
+  return !gives && !(steps.some(({ takes }) => takes === 'beads') && whiteBurns(request))
 }

@@ -1,5 +1,6 @@
 import { TINT, WHITE_APART } from './commonSteps.ts'
 import { withoutIdle } from './idle.ts'
+import { keptFromFlame } from './order.ts'
 import { gets } from './together.ts'
 import type { TechniqueId } from './registry.ts'
 import type { Deed, StepRule, Technique } from './technique.ts'
@@ -10,6 +11,10 @@ export interface AsNeeded {
   readonly rounds: number
   /** Into how many cups the mix is divided before it is poured; 0 where it is not. */
   readonly cups: number
+  /** What they are tinted with gives off a vapour that burns. */
+  readonly cupsBurn: boolean
+  /** What the first pour is tinted with, by the name of its cup, where the rest waits in cups; null where it stays clear. */
+  readonly firstPour: string | null
   /** In which ways its pieces are laid. */
   readonly ways: readonly TechniqueId[]
   /** The step as the marks of its pieces have it; null where none of them asks for it. */
@@ -19,22 +24,40 @@ export interface AsNeeded {
 /** The technique as that batch goes through it. */
 export function asNeeded(
   technique: Technique,
-  { whiteApart, rounds, cups, ways, marked }: AsNeeded,
+  { whiteApart, rounds, cups, cupsBurn, firstPour, ways, marked }: AsNeeded,
 ): Technique {
   const got = technique.steps.filter((step) => ways.some((way) => gets(step, way)))
   const steps = got.map((step) => ({
     ...step,
     ...(step.times !== undefined && { times: rounds }),
+    ...(firstPour !== null &&
+      step.does === 'empties' &&
+      technique.holdsBack && { title: `Pour the ${technique.holdsBack.called.bed}, ${firstPour}` }),
   }))
   const divides = steps.some(({ does }) => does === 'tints')
   const tinted = cups > 0 && !divides ? withTinting(steps, cups) : steps
-  const pipes = tinted.some(({ does }) => does === 'whites')
-  const all = whiteApart && pipes && technique.white.by === 'bag' ? withWhiteApart(tinted) : tinted
+  const safe = cupsBurn ? tinted.map(nearVapour) : tinted
+  const pipes = safe.some(({ does }) => does === 'whites')
+  const all = whiteApart && pipes && technique.white.by === 'bag' ? withWhiteApart(safe) : safe
   const told = new Map(all.map((step) => [step.id, marked(step)]))
   return withoutIdle(
-    { ...technique, steps: all.map((step) => told.get(step.id) ?? step) },
+    keptFromFlame({ ...technique, steps: all.map((step) => told.get(step.id) ?? step) }),
     ({ id }) => told.get(id) === null,
   )
+}
+
+/** Nothing hot is used over cups and molds that give off what burns; bubbles are brushed out alone. Common practice. */
+function nearVapour(step: StepRule): StepRule {
+  if (step.does === 'tints') return { ...step, brings: [...step.brings, 'alcohol'] }
+  // Warm air that somebody put in is not changed: it stops the plan.
+  if (!step.brings.includes('heat') || !step.needs.includes('brush')) return step
+  return {
+    ...step,
+    detail:
+      'Soft brush or blunt stick along the wall. No heat and no flame here: what the cups are tinted with gives off vapour that burns.',
+    needs: step.needs.filter((tool) => tool !== 'heat'),
+    brings: step.brings.filter((agent) => agent !== 'heat'),
+  }
 }
 
 /** To weigh a portion off, drop its colours in and stir it (common practice). */

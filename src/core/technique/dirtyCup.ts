@@ -23,7 +23,7 @@ export const DIRTY_CUP: Technique = {
       ...SKIM,
       title: 'Pour the clear pockets',
       detail:
-        'In a few spots, not all over: the colours leave them clear. The depth told is what it would be if it spread.',
+        'In a few spots, not all over: the colours run round them. The depth told is what it would be if it spread.',
       done: 'Pockets poured',
     },
     BUBBLES_BEFORE_COLOUR,

@@ -15,7 +15,7 @@ const HALVES = { ...IN_COLOUR, leastCups: 2, begunFrac: 0.5 } as const
 export const MEETING: HeldBack = {
   ...HALVES,
   lies: 'meeting',
-  called: { bed: 'clear film', held: 'colours', cups: 'Cups that rest apart: the colours over the film' },
+  called: { bed: 'film', held: 'colours', cups: 'Cups that rest apart: the colours over the film' },
 }
 
 /** All of them in one cup, poured out of it in one stroke. */
@@ -23,7 +23,7 @@ export const IN_LAYERS: HeldBack = {
   ...HALVES,
   lies: 'inLayers',
   called: {
-    bed: 'clear pockets',
+    bed: 'pockets',
     held: 'colours',
     cups: 'Cups that are stacked in one, the first at the bottom',
   },
@@ -33,7 +33,7 @@ export const IN_LAYERS: HeldBack = {
 export const IN_PARTS: HeldBack = {
   ...HALVES,
   lies: 'inParts',
-  called: { bed: 'clear skim', held: 'colours', cups: 'Cups of the zones, from one side to the other' },
+  called: { bed: 'skim', held: 'colours', cups: 'Cups of the zones, from one side to the other' },
 }
 
 /** Each cup as a closed line inside the last. */
@@ -44,7 +44,7 @@ export const IN_LINES: HeldBack = {
   begunFrac: 0.25,
   asLines: true,
   called: {
-    bed: 'clear film',
+    bed: 'skim',
     held: 'colours',
     cups: 'Cups from the wall inwards: the colours over the film',
   },
@@ -53,6 +53,7 @@ export const IN_LINES: HeldBack = {
 /** Clear into the centre. */
 export const IN_CENTRE: HeldBack = {
   lies: 'inCentre',
+  clearCup: 'Small cup',
   leastCups: 0,
   begunFrac: 1,
   asLines: false,
@@ -61,8 +62,18 @@ export const IN_CENTRE: HeldBack = {
   called: { bed: 'first pour', held: 'last pour', cups: 'The cup that is kept back' },
 }
 
+/** The rest of the mix over all of it; clear, or tinted where a cup is named for it. */
+export const OVER_ALL: HeldBack = {
+  ...IN_COLOUR,
+  lies: 'overAll',
+  clearCup: 'Cup for the cover',
+  leastCups: 0,
+  begunFrac: 1,
+  called: { bed: 'film', held: 'cover', cups: 'Cups of the cover, where it is tinted' },
+}
+
 /** Whether its own mix is divided into cups in colours that the person names. */
 export function takesCups(way: Pick<Technique, 'white' | 'holdsBack'>): boolean {
   const { white, holdsBack } = way
-  return holdsBack ? holdsBack.leastCups > 0 : white.by === 'none'
+  return holdsBack ? !holdsBack.pushesOut : white.by === 'none'
 }

@@ -11,7 +11,33 @@ import {
   STIR,
   USE,
 } from './commonSteps.ts'
-import type { Technique } from './technique.ts'
+import type { StepRule, Technique } from './technique.ts'
+
+export const BUBBLES_BEFORE_FLOWERS: StepRule = {
+  ...BUBBLES,
+  detail:
+    'Soft brush or blunt stick along the wall, then a brief low heat, with nothing that wilts or burns near.',
+}
+
+/** What lies in it, face down into the film. */
+export const LAY_IN: StepRule = {
+  id: 'place',
+  title: 'Lay the inclusions face down',
+  detail:
+    'The base draws a slow string now. Lower film and petals from one edge, so that air escapes; press lightly.',
+  done: 'Laid in',
+  late: 'Brush a little fresh resin where each will lie, so that it holds.',
+  place: 'pour',
+  per: 'piece',
+  moment: { by: 'resin', criterion: STAGES.string },
+  handsOn: { by: 'secondsEach', seconds: 150 },
+  needs: ['inclusions', 'wipes'],
+  does: 'lays',
+  flows: true,
+  short: 'lay in',
+  risks: ['skin'],
+  brings: [],
+}
 
 /**
  * Flowers, fruit, stones, flakes or film between two pours: a thin base that has thickened holds them down, the rest goes over it while it still
@@ -36,29 +62,8 @@ export const INCLUSIONS: Technique = {
       done: 'Base poured',
       moment: { by: 'clock', fromMin: 3, bestMin: 6, toMin: 12 },
     },
-    {
-      ...BUBBLES,
-      detail:
-        'Soft brush or blunt stick along the wall, then a brief low heat, with nothing that wilts or burns near.',
-    },
-    {
-      id: 'place',
-      title: 'Lay the inclusions face down',
-      detail:
-        'The base draws a slow string now. Lower film and petals from one edge, so that air escapes; press lightly.',
-      done: 'Laid in',
-      late: 'Brush a little fresh resin where each will lie, so that it holds.',
-      place: 'pour',
-      per: 'piece',
-      moment: { by: 'resin', criterion: STAGES.string },
-      handsOn: { by: 'secondsEach', seconds: 150 },
-      needs: ['inclusions', 'wipes'],
-      does: 'lays',
-      flows: true,
-      short: 'lay in',
-      risks: ['skin'],
-      brings: [],
-    },
+    BUBBLES_BEFORE_FLOWERS,
+    LAY_IN,
     { ...COVER, moment: { by: 'after', step: 'place', minutes: 0, lateAfterMin: 10 } },
     {
       ...FEATHER,

@@ -99,3 +99,88 @@ test('lines follow any outline, by the area they take', () => {
   expect(line!.widthMm).toBeCloseTo(5.31, 1)
   expect(line!.lengthMm * line!.widthMm).toBeCloseTo(1800, -1)
 })
+
+/**
+ * The same coaster with a slate skim. Worked by hand: 11.78 ml of skim x density reach the mold, 3 g stay in the mixing cup it is tinted in, and
+ * what rounding up left over; the held cups are as they were.
+ */
+describe('a tinted first pour under cups that wait', () => {
+  const slate: LayerCup = { ...cupOf('slate', '#4a5560', 0), portion: { by: 'firstPour' } }
+  const [clear, tinted] = [planned(), planned({ cups: [...CUPS, slate] })]
+  const mixOf = (plan: Plan) => plan.mixes[0]!
+  const bed = mixOf(tinted).cups.find(({ holds }) => holds === 'bed')!
+
+  test('the skim is tinted in the mixing cup, and nothing else changes by a gram', () => {
+    const { leftoverG } = mixOf(tinted).parts.byWeight
+    expect(bed.name).toBe('slate')
+    expect(bed.massG).toBeCloseTo(11.78 * mixedDensityGPerMl(ARCHETYPES.medium) + 3 + leftoverG, 1)
+    expect(bed.additions).toEqual([{ what: 'slate', drops: Math.round(0.1 * bed.massG) }])
+    const others = (plan: Plan) => mixOf(plan).cups.filter(({ holds }) => holds !== 'bed')
+    expect(others(tinted)).toEqual(others(clear))
+    expect(mixOf(tinted).parts).toEqual(mixOf(clear).parts)
+  })
+
+  test('is told where cups are tinted, after them, stands at the gate and names its pour', () => {
+    const tints = tinted.steps.find(({ does }) => does === 'tints')!
+    const named = tints.takes.flatMap((take) => (take.of === 'portion' ? [take.name] : []))
+    expect(named).toEqual(['plum', 'rust', 'chalk', 'pearl', 'clear', 'slate'])
+    const atGate = ({ prep }: Plan) => JSON.stringify(prep).includes('slate')
+    expect([atGate(clear), atGate(tinted)]).toEqual([false, true])
+    const pours = (plan: Plan) => plan.steps.find(({ does }) => does === 'empties')!.title
+    expect([pours(clear), pours(tinted)]).toEqual(['Pour the clear skim', 'Pour the skim, slate'])
+    // 45 s more for one cup more.
+    const handsOn = (plan: Plan) => plan.steps.find(({ does }) => does === 'tints')!.handsOnMin
+    expect(handsOn(tinted) - handsOn(clear)).toBeCloseTo(0.75, 6)
+  })
+
+  test('where only the skim is tinted the rest waits clear', () => {
+    const plan = planned({ cups: [slate] })
+    const held = lays(plan)[0]!.takes.flatMap((take) => (take.of === 'held' ? [take.cup] : []))
+    expect(held).toEqual([null])
+  })
+
+  test('a way that holds nothing back takes what the others leave', () => {
+    const half: LayerCup = { ...CUPS[0]!, portion: { by: 'share', frac: 0.5 } }
+    const { cups, parts } = mixOf(planned({ technique: 'plain', cups: [half, slate] }))
+    expect(cups.map(({ name, holds }) => [name, holds])).toEqual([
+      ['plum', 'part'],
+      ['slate', 'part'],
+    ])
+    expect(cups[1]!.massG).toBeCloseTo(parts.byWeight.totalG / 2, 6)
+  })
+
+  test('over a tint that burns bubbles are brushed out, never warmed, whatever the way', () => {
+    const tintedWith = (kind: 'alcoholInk' | 'paste', technique: BatchRequest['technique']) =>
+      planned({
+        technique,
+        cups: [
+          ...CUPS.slice(0, 2),
+          {
+            ...slate,
+            colours: [
+              { colour: { id: 'i', name: 'smoke', kind, hex: '#555555' }, dose: { by: 'drops', drops: 2 } },
+            ],
+          },
+        ],
+      })
+    for (const technique of [
+      'nested',
+      'cloud',
+      'zones',
+      'dirtyCup',
+      'plain',
+      'inclusions',
+      'nestedSwirl',
+    ] as const) {
+      const [burns, still] = [tintedWith('alcoholInk', technique), tintedWith('paste', technique)]
+      const bubbles = ({ steps }: Plan) => steps.find(({ stepId }) => stepId === 'bubbles')!
+      expect(bubbles(still).detail).toMatch(/low heat/)
+      expect(bubbles(burns).detail).toMatch(/No heat and no flame/)
+      expect(bubbles(burns).cautions).toContain('flame')
+      const tools = ({ prep }: Plan) => prep.some(({ tool }) => tool === 'heat')
+      expect([tools(still), tools(burns)]).toEqual([true, false])
+      const minutes = ({ steps }: Plan) => steps.map(({ key, beginMin }) => [key, beginMin])
+      expect(minutes(burns)).toEqual(minutes(still))
+    }
+  })
+})

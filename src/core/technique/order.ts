@@ -8,6 +8,13 @@ export const NO_FLAME: OrderRule = {
   why: 'Alcohol vapour catches fire at room temperature.',
 }
 
+/** What burns brings its rule along, into a way that had none: no heat where its vapour may be. */
+export function keptFromFlame(pour: Technique): Technique {
+  const burns = pour.steps.some(({ brings }) => brings.includes('alcohol'))
+  const isRuled = pour.order.some((rule) => rule.kind === 'noFlameWith' && rule.agent === 'alcohol')
+  return burns && !isRuled ? { ...pour, order: [...pour.order, NO_FLAME] } : pour
+}
+
 export interface OrderBreach {
   readonly rule: OrderRule
   /** The step at which the rule is broken. */

@@ -1,5 +1,6 @@
 import { BLOOM } from './bloom.ts'
 import { CLOUD } from './cloud.ts'
+import { COVERED } from './covered.ts'
 import { DIRTY_CUP } from './dirtyCup.ts'
 import { DRIP } from './drip.ts'
 import { INCLUSIONS } from './inclusions.ts'
@@ -25,6 +26,7 @@ const ALL = {
   zones: ZONES,
   drip: DRIP,
   inclusions: INCLUSIONS,
+  covered: COVERED,
   plain: PLAIN,
 } satisfies Readonly<Record<string, Technique>>
 

@@ -242,14 +242,16 @@ export interface InkRule {
   readonly dropsPerZone: number
 }
 
-/** How what was held back is drawn once it lies: meeting, as lines inside each other, on each other, each in its zone, pushed out from the middle. */
-export type HeldLie = 'meeting' | 'inLines' | 'inLayers' | 'inParts' | 'inCentre'
+/** How what was held back is drawn once it lies: meeting, as lines inside each other, on each other, each in its zone, pushed out from the middle, level over everything. */
+export type HeldLie = 'meeting' | 'inLines' | 'inLayers' | 'inParts' | 'inCentre' | 'overAll'
 
 /** What a way holds back in cups until a step lays it on the bed, and all that follows from how it lies. */
 export interface HeldBack {
   readonly lies: HeldLie
-  /** So many cups of the person's own make the way; none where it is one clear cup that the way itself asks for. */
+  /** So many cups of the person's own make the way; none where one clear cup does. */
   readonly leastCups: 0 | 1 | 2
+  /** What the one clear cup is called, where no other is named. */
+  readonly clearCup?: string
   /** The usual share of a cup that is begun. */
   readonly begunFrac: number
   /** Closed lines, one inside the other. */
@@ -258,7 +260,7 @@ export interface HeldBack {
   readonly pushesOut: boolean
   /** The lip that is asked for stays free; else it gives way where next to nothing would be left for the colours. */
   readonly keepsLip: boolean
-  /** What the bed is called, what is laid on it, and its cups. */
+  /** What the bed is called, clear or not, what is laid on it, and its cups. */
   readonly called: { readonly bed: string; readonly held: string; readonly cups: string }
 }
 

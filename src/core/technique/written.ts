@@ -1,7 +1,7 @@
 import { isWhite, type Colour } from '../colour/index.ts'
 import { STAGES } from '../resin/index.ts'
 import { withoutIdle } from './idle.ts'
-import { NO_FLAME, whyNeeded } from './order.ts'
+import { keptFromFlame, whyNeeded } from './order.ts'
 import { stepsNamed, type EditRefused, type Judged, type ScoreEdit } from './score.ts'
 import type { StepId, StepRule, Technique } from './technique.ts'
 import { broughtBy, stepOfWork } from './work.ts'
@@ -21,13 +21,6 @@ export function written(
     if (!('refused' in next)) now = next
   }
   return { pour: keptFromFlame(now), judged }
-}
-
-/** What burns brings its rule along, into a way that had none: no heat where its vapour may be. */
-function keptFromFlame(pour: Technique): Technique {
-  const burns = pour.steps.some(({ brings }) => brings.includes('alcohol'))
-  const isRuled = pour.order.some((rule) => rule.kind === 'noFlameWith' && rule.agent === 'alcohol')
-  return burns && !isRuled ? { ...pour, order: [...pour.order, NO_FLAME] } : pour
 }
 
 /** What of a plan its score can speak of. */

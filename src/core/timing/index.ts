@@ -5,6 +5,7 @@ export {
   forecastPour,
   lastRoomC,
   solveDecant,
+  filmLife,
   stateAt,
   type CupLimits,
   type DecantAim,

@@ -1,6 +1,8 @@
 import {
+  burns,
   dividedCups,
   EXCESS_DENSITY_KG_PER_M3,
+  firstPoured,
   laidOut,
   governingBedMm,
   governingUnderWhiteMm,
@@ -137,10 +139,13 @@ export function scheduleSettled(
   }: SoFar,
 ): Schedule {
   const { fills, mixes } = laidOut(request, plain)
+  const cups = dividedCups(request, plain)
   const technique = asNeeded(plain, {
     whiteApart: request.whiteApart === true,
     rounds: Math.max(...fills.map(({ rounds }) => rounds)),
-    cups: dividedCups(request, plain).length,
+    cups: cups.length,
+    cupsBurn: cups.some(burns),
+    firstPour: firstPoured(cups)?.name ?? null,
     ways: fills.map((fill) => fill.technique),
     marked: markedFor(fills, done, whiteBurns(request)),
   })

@@ -83,6 +83,20 @@ export const IN_CUPS: readonly Recipe[] = [
     },
   ),
   recipe(
+    'covered',
+    'Crystals under a misty film, covered at once',
+    'A thin film with a breath of blue, crystals pressed into it once it holds them, the rest of the same mix over them minutes later.',
+    [[HEXAGON, 1]],
+    {
+      technique: 'covered',
+      face: 'mold',
+      resin: medium,
+      inclusions: { volumeMl: 5, proud: false },
+      cups: [cup('mist', { by: 'firstPour' }, dosed(MIST, 0.1))],
+      layers: [],
+    },
+  ),
+  recipe(
     'nested',
     'Nested lines with stones in the centre',
     'Four see-through colours and a thin white line, each inside the last in the outline’s own shape; stones set into the clear centre.',

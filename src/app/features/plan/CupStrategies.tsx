@@ -70,12 +70,13 @@ function proposalWords({ settled }: BatchPlan, chosen: CupStrategy | null): stri
 }
 
 function effectWords(effect: StrategyEffect, units: UnitChoice): string {
-  const { decantMin, decantTempC, window, inkWindowMin, cupStopMin, miss } = effect
+  const { decantMin, decantTempC, aimed, window, inkWindowMin, cupStopMin, miss } = effect
   const poured = `Decant at ${printSpan(decantMin)} and ${printQuantity(decantTempC, units.temperature, 0)}.`
-  const white = window ? `White ${printWindow(window)}.` : 'The white never gets its window.'
-  const ink = `Inks spread for ${printSpan(inkWindowMin)}.`
+  const step = `${aimed[0]!.toUpperCase()}${aimed.slice(1)}`
+  const aim = window ? `${step} ${printWindow(window)}.` : `No minute is right for it: ${aimed}.`
+  const ink = inkWindowMin === null ? '' : ` Inks spread for ${printSpan(inkWindowMin)}.`
   const cup = cupStopMin === null ? '' : ` Cup empty by ${printSpan(cupStopMin)}.`
-  return `${poured} ${ink} ${white}${cup} ${miss === null ? 'Holds.' : MISS_WORDS[miss]}`
+  return `${poured}${ink} ${aim}${cup} ${miss === null ? 'Holds.' : MISS_WORDS[miss]}`
 }
 
 /** The white followed in its own bag, and when to take it. */

@@ -165,7 +165,7 @@ export function PourFields(props: InputsProps) {
             cups={draft.cups}
             colours={stock.colours}
             units={units}
-            {...(ways.some((way) => TECHNIQUES[way].holdsBack) && { whole: 'the colours' })}
+            {...heldIn(ways)}
             problems={problems}
             onChange={(cups) => change({ cups })}
           />
@@ -204,6 +204,12 @@ function cupsOf(
 ): Partial<BatchRequest> {
   const { holdsBack } = TECHNIQUES[next]
   return holdsBack ? { cups: begunAs(holdsBack, cups, colours) } : {}
+}
+
+/** What shares of cups are shares of that wait for what is poured first. */
+function heldIn(ways: readonly TechniqueId[]) {
+  const [held] = ways.flatMap((way) => TECHNIQUES[way].holdsBack ?? [])
+  return held ? { whole: `the ${held.called.held}`, first: held.called.bed } : {}
 }
 
 function cupsLegend(ways: readonly TechniqueId[]): string {

@@ -2,6 +2,7 @@ import { memo, useState } from 'react'
 import {
   markedIn,
   drawnOf,
+  firstPoured,
   inksOf,
   isHeld,
   withStarted,
@@ -301,7 +302,10 @@ function hexesOf({ layer, later }: Slab, fill: MoldFill, request: BatchRequest):
   const technique = TECHNIQUES[fill.technique]
   const { holdsBack } = technique
   const isTinted = takesCups(technique) && (!holdsBack || (layer !== null && isHeld(layer)))
-  const cups = later ? later.cups : isTinted ? request.cups : []
+  const first = holdsBack && firstPoured(request.cups)
+  const isFirst = first !== undefined && layer?.poured === true && !isHeld(layer)
+  const own = isFirst ? [first] : isTinted ? request.cups.filter((each) => each !== first) : []
+  const cups = later ? later.cups : own
   const hexes = cups.map(({ colours: [first] }) => first?.colour.hex ?? 'var(--clear)')
   if (later || !isTinted) return hexes
   return holdsBack ? CUT[holdsBack.lies](hexes) : hexes
@@ -314,6 +318,7 @@ const CUT: Readonly<Record<HeldLie, (hexes: readonly string[]) => readonly strin
   meeting: beside,
   inParts: beside,
   inCentre: beside,
+  overAll: beside,
   inLines: (hexes) => [...hexes, 'var(--clear)', ...[...hexes].reverse()],
   inLayers: (hexes) => [...[...hexes].reverse(), ...hexes],
 }
