@@ -12,11 +12,11 @@ import {
   type ZonePlace,
 } from '#core/batch/index.ts'
 import {
-  isDrawn,
   isLaidInto,
   JOB_IDS,
   LAYER_WAYS,
   LAYER_WHENS,
+  takesCups,
   TECHNIQUES,
   type LayerWhen,
   type TechniqueId,
@@ -26,6 +26,7 @@ import { amount, idSchema, text } from './amount.ts'
 import { cupColoursSchema, share } from './doses.ts'
 import { drawnSchema, holeSchema } from './drawn.ts'
 import { resinSchema } from './resin.ts'
+import { scoreSchema } from './score.ts'
 
 const ways = Object.keys(LAYER_WAYS) as [WayId, ...WayId[]]
 const whens = Object.keys(LAYER_WHENS) as [LayerWhen, ...LayerWhen[]]
@@ -167,6 +168,7 @@ const layerSchema = v.pipe(
     resin: v.optional(v.nullable(resinSchema), null),
     cups: v.optional(cupsSchema, []),
     drawn: v.optional(v.nullable(drawnSchema)),
+    score: v.optional(scoreSchema),
     setIn: v.optional(
       v.nullable(
         v.object({ volumeMl: amount('volume of what is laid in', 'ml', { atLeast: 0, atMost: 5000 }) }),
@@ -174,7 +176,7 @@ const layerSchema = v.pipe(
     ),
   }),
   v.check(
-    ({ way, drawn }) => !drawn || draws(way, isDrawn),
+    ({ way, drawn }) => !drawn || LAYER_WAYS[way].draws !== undefined,
     ({ input: { way } }) => `inks and white go into no layer laid as "${way}", expected nothing of them`,
   ),
   v.check(
@@ -191,8 +193,18 @@ const layerSchema = v.pipe(
     ({ input: { way } }) => `a layer laid as "${way}" lies all over its piece, expected no part of it`,
   ),
   v.check(
-    ({ way, cups }) => LAYER_WAYS[way].draws === undefined || cups.length === 0,
-    ({ input: { way } }) => `a layer laid as "${way}" is laid from one clear mix, expected no cups`,
+    ({ way, cups }) =>
+      LAYER_WAYS[way].draws === undefined ||
+      cups.length === 0 ||
+      (draws(way, (technique) => takesCups(TECHNIQUES[technique])) && ofOneMix(cups).length === cups.length),
+    ({ input: { way } }) =>
+      draws(way, (technique) => takesCups(TECHNIQUES[technique]))
+        ? `a layer laid as "${way}" is divided from its one mix, expected no cup that is a mix of its own`
+        : `a layer laid as "${way}" is laid from one clear mix, expected no cups`,
+  ),
+  v.check(
+    ({ way, score }) => !score || LAYER_WAYS[way].draws !== undefined,
+    ({ input: { way } }) => `a layer laid as "${way}" is one step, expected nothing written on its order`,
   ),
   v.check(
     ({ way, when }) => LAYER_WAYS[way].whens.includes(when),

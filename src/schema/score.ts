@@ -10,6 +10,15 @@ const workSchema = v.variant(
       colour: idSchema,
       drops: count('drops that are put in between', { atLeast: 1, atMost: 400 }),
     }),
+    v.object({
+      by: v.literal('puts'),
+      what: text('what is put in'),
+      seconds: amount('time to put it in', 's', { above: 0, atMost: 3600 }),
+    }),
+    v.object({
+      by: v.literal('warmCup'),
+      seconds: amount('a cup in warm water', 's', { above: 0, atMost: 600 }),
+    }),
     v.object({ by: v.literal('warmAir'), seconds: amount('warm air', 's', { above: 0, atMost: 600 }) }),
     v.object({ by: v.literal('tilt'), seconds: amount('a tilt', 's', { above: 0, atMost: 600 }) }),
     v.object({ by: v.literal('wait'), minutes: amount('a wait', 'min', { above: 0, atMost: 240 }) }),
@@ -19,7 +28,7 @@ const workSchema = v.variant(
       seconds: amount('time for a step', 's', { atLeast: 0, atMost: 3600 }),
     }),
   ],
-  'what is put in between is none of drops, warmAir, tilt, wait, own',
+  'what is put in between is none of drops, puts, warmCup, warmAir, tilt, wait, own',
 ) satisfies v.GenericSchema<unknown, Work>
 
 const piecesSchema = v.pipe(

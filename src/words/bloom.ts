@@ -28,6 +28,8 @@ export function wordUnfollowed(unfollowed: FaceTask['unfollowed']): string | nul
 
 const UNFOLLOWED_WORDS: Readonly<Record<Work['by'], string>> = {
   drops: 'your drops',
+  puts: 'what you put in',
+  warmCup: 'the warmed cup',
   warmAir: 'warm air',
   tilt: 'the tilt',
   wait: 'your wait',

@@ -9,6 +9,7 @@ export const LAYER_START_WORDS: Readonly<Record<LayerStartId, string>> = {
   petriLayer: 'A petri, with marks of its own',
   swirledLayer: 'A swirled petri, with marks of its own',
   laidInLayer: 'A thin pour with things laid into it',
+  steppedLayer: 'A pour with steps of its own',
   back: 'A back',
   crackle: 'A crackle back',
   marbled: 'A marbled side that nobody sees',

@@ -5,6 +5,8 @@ import { wordNeeded } from './otherwise.ts'
 /** What can be put in between the steps. */
 export const WORK_WORDS: Readonly<Record<Work['by'], string>> = {
   drops: 'Drops of a colour',
+  puts: 'Something set in or strewn',
+  warmCup: 'A warm bath for the cup',
   warmAir: 'Warm air',
   tilt: 'A tilt',
   wait: 'A wait',
@@ -44,6 +46,10 @@ function wordWork(work: Work, colourOf: (id: string) => string): string {
   switch (work.by) {
     case 'drops':
       return `${work.drops} ${work.drops === 1 ? 'drop' : 'drops'} of ${colourOf(work.colour)}`
+    case 'puts':
+      return `Put in ${work.what}`
+    case 'warmCup':
+      return `The cup in warm water for ${work.seconds} s`
     case 'warmAir':
       return `Warm air for ${work.seconds} s`
     case 'tilt':

@@ -166,3 +166,51 @@ test(
     await expect(page.getByText(/layer with things in it/i).first()).toBeVisible()
   },
 )
+
+test(
+  'a second pour with steps of its own: tinted in two cups, gravel put in before the cover, poured by its own clock, in the log',
+  LONG,
+  async ({ page }) => {
+    await openStudio(page, '/plan')
+    await page.getByText('Plain', { exact: true }).click()
+    await page.getByLabel('Name of the batch').fill('Two tides')
+    await page.getByLabel('Mold 1').selectOption('Round coaster')
+    await page.getByLabel('Add a layer', { exact: true }).selectOption('steppedLayer')
+    const layer = page.locator('[data-layer="steppedLayer"]')
+    await layer.getByRole('button', { name: 'Tint it' }).click()
+    await layer.getByLabel('Cup', { exact: true }).fill('Tide')
+    await layer.getByLabel('Portion').selectOption('share')
+    await layer.getByLabel('% of the mix').fill('60')
+    await test.step('what is written on its order stands at its gate, in its sitting and in the log', async () => {
+      await layer.getByRole('button', { name: 'Change the order' }).click()
+      const sheet = page.getByRole('dialog')
+      await sheet.getByRole('button', { name: 'More: Cover' }).click()
+      await sheet.getByLabel('What', { exact: true }).selectOption('puts')
+      await sheet.getByLabel('What it is').fill('gravel')
+      await sheet.getByRole('button', { name: 'Put it in' }).click()
+      await expect(sheet.getByText('Put in gravel, before “Cover”.')).toBeVisible()
+      await page.keyboard.press('Escape')
+      await expect(layer.getByRole('button', { name: 'The order, with 1 of your own' })).toBeVisible()
+    })
+    await page.getByRole('button', { name: 'Lay the bench out' }).click()
+    await layOut(page)
+    await stir(page)
+    await pourToTheEnd(page)
+    const batchId = new URL(page.url()).pathname.split('/')[2]!
+    await wait(page, 6 * 60)
+    await go(page, `/pour/${batchId}/layer/steppedLayer`)
+    await expect(page.locator('[data-tool="putIn"]')).toContainText('gravel')
+    await layOut(page)
+    await stir(page)
+    const keys = await sittingToTheEnd(page)
+    expect(keys.filter((key) => /^(tint|decant|own|bubbles)/.test(key))).toEqual([
+      'tint',
+      'decant',
+      'bubbles',
+      expect.stringMatching(/\.1$/),
+      expect.stringMatching(/\.2$/),
+    ])
+    await go(page, `/log/${batchId}`)
+    await expect(page.getByText(/Put in gravel, piece 2/i).first()).toBeVisible()
+  },
+)

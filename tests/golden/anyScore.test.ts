@@ -30,6 +30,8 @@ function anyWork({ colours }: BatchRequest): Work {
     () => ({ by: 'drops', colour: colours[0]!.id, drops: pick([1, 3, 60]) }),
     () => ({ by: 'warmAir', seconds: 20 }),
     () => ({ by: 'tilt', seconds: 15 }),
+    () => ({ by: 'puts', what: 'gravel', seconds: 30 }),
+    () => ({ by: 'warmCup', seconds: 90 }),
     () => ({ by: 'wait', minutes: pick([1, 5, 40]) }),
     () => ({ by: 'own', title: 'Breathe', seconds: 10 }),
   ])()

@@ -8,7 +8,7 @@ import {
   type ZonePlace,
 } from '#core/batch/index.ts'
 import { mixedDensityGPerMl } from '#core/resin/index.ts'
-import { isLaidInto, LAYER_WAYS, LAYER_WHENS } from '#core/technique/index.ts'
+import { isLaidInto, LAYER_WAYS, LAYER_WHENS, takesCups, TECHNIQUES } from '#core/technique/index.ts'
 import { AMOUNT_WORDS, LAYER_WHEN_WORDS, ZONE_WORDS } from '#words/layers.ts'
 import { BottleList } from './BottleList.tsx'
 import { ChoiceField } from './ChoiceField.tsx'
@@ -37,7 +37,8 @@ const BATCHS_OWN = 'batch'
 export function LayerFields(props: LayerFieldsProps) {
   const { layer, resins, problems, onChange, whens, units, pieces = [] } = props
   const { from, whens: possible } = LAYER_WAYS[layer.way]
-  const drawn = drawnIn(layer) !== null
+  const drawnInto = drawnIn(layer)
+  const drawn = drawnInto !== null
   const moments = possible.filter((when) => when === layer.when || !whens || whens.includes(when))
   const change = (changes: Partial<LaterLayer>) => onChange({ ...layer, ...changes })
   return (
@@ -91,12 +92,12 @@ export function LayerFields(props: LayerFieldsProps) {
             ]}
             onChange={(id) => change({ resin: resins.find((resin) => resin.id === id) ?? null })}
           />
-          {!drawn && (
+          {(drawnInto === null || takesCups(TECHNIQUES[drawnInto])) && (
             <CupList
               cups={layer.cups}
               colours={props.colours}
               units={units}
-              apart
+              apart={!drawn}
               problems={problems}
               onChange={(cups) => change({ cups })}
             />

@@ -37,7 +37,7 @@ export function WorkFields({ colours: all, mayWarm, pieces, pieceNo, put }: Work
           onChange={(by) => setWork(usualWork(by, colours))}
         />
         <Amounts work={work} colours={colours} set={setWork} />
-        {pieces > 1 && work.by !== 'wait' && (
+        {pieces > 1 && !isForAll(work) && (
           <ChoiceField
             label="On"
             value={on}
@@ -53,7 +53,7 @@ export function WorkFields({ colours: all, mayWarm, pieces, pieceNo, put }: Work
         type="button"
         className="button button-main min-h-12 self-start"
         disabled={!isSound(work)}
-        onClick={() => put(work, on === 'all' || work.by === 'wait' ? null : [Number(on)])}
+        onClick={() => put(work, on === 'all' || isForAll(work) ? null : [Number(on)])}
       >
         Put it in
       </button>
@@ -100,20 +100,43 @@ function Amounts({
       )
     case 'own':
       return <TextField label="Its name" value={work.title} onChange={(title) => set({ ...work, title })} />
+    case 'puts':
+      return (
+        <>
+          <TextField label="What it is" value={work.what} onChange={(what) => set({ ...work, what })} />
+          <QuantityField
+            label="Time on each"
+            dimension="time"
+            unit="s"
+            value={work.seconds / 60}
+            onChange={(min) => set({ ...work, seconds: secondsOf(min) })}
+          />
+        </>
+      )
+    case 'warmCup':
     case 'warmAir':
     case 'tilt':
       return (
         <QuantityField
-          label="On each"
+          label={work.by === 'warmCup' ? 'How long' : 'On each'}
           dimension="time"
           unit="s"
           value={work.seconds / 60}
-          onChange={(min) => set({ ...work, seconds: min === null ? Number.NaN : Math.round(60 * min) })}
+          onChange={(min) => set({ ...work, seconds: secondsOf(min) })}
         />
       )
     default:
       return work satisfies never
   }
+}
+
+/** Done once, whatever stands in the molds. */
+function isForAll({ by }: Work): boolean {
+  return by === 'wait' || by === 'warmCup'
+}
+
+function secondsOf(min: number | null): number {
+  return min === null ? Number.NaN : Math.round(60 * min)
 }
 
 function isSound(work: Work): boolean {
@@ -124,6 +147,9 @@ function isSound(work: Work): boolean {
       return work.minutes > 0 && work.minutes <= MOST_MIN
     case 'own':
       return work.title.trim() !== ''
+    case 'puts':
+      return work.what.trim() !== '' && work.seconds > 0 && work.seconds <= 3600
+    case 'warmCup':
     case 'warmAir':
     case 'tilt':
       return work.seconds > 0 && work.seconds <= 600
@@ -140,6 +166,10 @@ function usualWork(by: Work['by'], colours: readonly Colour[]): Work {
       return { by, minutes: 5 }
     case 'own':
       return { by, title: '', seconds: 30 }
+    case 'puts':
+      return { by, what: '', seconds: 30 }
+    case 'warmCup':
+      return { by, seconds: 90 }
     case 'warmAir':
       return { by, seconds: 20 }
     case 'tilt':

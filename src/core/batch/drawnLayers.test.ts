@@ -276,8 +276,116 @@ describe('a thin pour with a figure set into it two days later', () => {
     expect(why(film({ setIn: { volumeMl: -1 } }))).toMatch(/volume of what is laid in/)
     expect(why({ ...OVER, setIn: { volumeMl: 1 } })).toMatch(/nothing is laid into a layer laid as "plain"/)
     const { colours, white } = asked()
-    expect(why(film({ drawn: { colours, white, rounds: null, patterns: {} } }))).toMatch(
+    expect(why({ ...OVER, drawn: { colours, white, rounds: null, patterns: {} } })).toMatch(
       /inks and white go into no layer/,
     )
+    const score = [{ kind: 'leftOut', step: 'bubbles' }] as const
+    expect(why(film({ score }))).toBeNull()
+    expect(why({ ...OVER, score })).toMatch(/is one step, expected nothing written on its order/)
+  })
+})
+
+/**
+ * Worked by hand: on 3 mm of plain resin in two round molds of 100 mm (78.54 cm2) a next pour of 4 mm, 31.42 ml in each, half of it in a cup of sea, a
+ * quarter in one of sand, the rest clear; then warm air over it for 20 s on each piece, and 3 drops of ink on the second.
+ */
+describe('a later pour with steps of its own', () => {
+  const tint = (name: string, frac: number): LaterLayer['cups'][number] => ({
+    id: name,
+    name,
+    portion: { by: 'share', frac },
+    colours: [
+      { colour: { id: name, name, kind: 'paste', hex: '#446688' }, dose: { by: 'share', frac: 0.01 } },
+    ],
+  })
+  const INK = { id: 'i', name: 'inky', kind: 'alcoholInk', hex: '#112233' } as const
+  const next = (changes: Partial<LaterLayer> = {}): LaterLayer => ({
+    ...startedLayer('steppedLayer', 'next'),
+    amount: { by: 'depth', mm: 4 },
+    cups: [tint('sea', 0.5), tint('sand', 0.25)],
+    ...changes,
+  })
+  const asked = (changes: Partial<LaterLayer> = {}) =>
+    bloomRequest({ technique: 'plain', bedMm: 3, colours: [INK], cups: [], layers: [next(changes)] }, 2)
+  const sitting = (changes: Partial<LaterLayer> = {}) => planSitting(asked(changes), 'next').pour!.live.plan
+  const warm = {
+    kind: 'added',
+    id: 'w',
+    work: { by: 'warmAir', seconds: 20 },
+    pieces: null,
+    before: 'cover',
+  } as const
+  const drops = {
+    kind: 'added',
+    id: 'd',
+    work: { by: 'drops', colour: 'i', drops: 3 },
+    pieces: [2],
+    before: 'cover',
+  } as const
+
+  test('its mix is divided into its cups, tinted before it is poured, each told once', () => {
+    const plan = sitting()
+    const [mix] = plan.mixes
+    const { totalG } = mix!.parts.byWeight
+    const named = mix!.cups.map(({ name, massG }) => [name, massG / totalG])
+    expect(named).toEqual([
+      ['sea', expect.closeTo(0.5, 6)],
+      ['sand', expect.closeTo(0.25, 6)],
+      [null, expect.closeTo(0.25, 6)],
+    ])
+    expect(mix!.inMoldsG).toBeCloseTo(2 * 31.42 * 1.1, 0)
+    const keys = plan.steps.filter(({ place }) => place === 'pour').map(({ key }) => key)
+    expect(keys.indexOf('tint')).toBeLessThan(keys.indexOf('decant'))
+    expect(keys).toEqual(expect.arrayContaining(['bubbles', 'feather', 'cover']))
+    const whole = planBatch(asked())
+    const takes = whole.steps.find(({ stepId }) => stepId === 'next')!.takes
+    expect(takes.filter(({ of }) => of === 'portion')).toHaveLength(3)
+    const paste = needsOf(asked()).filter(({ of }) => of.kind === 'colour' && of.colourId === 'sea')
+    // 1 % of half the mix, paste at 1.3 g/ml, counted once.
+    expect(paste.reduce((sum, { amount }) => sum + amount, 0)).toBeCloseTo((0.005 * totalG) / 1.3, 3)
+  })
+
+  test('its order can be written on: warm air on each piece, drops on one, and heat after ink stops it', () => {
+    const keys = (score: LaterLayer['score']) => sitting({ score }).steps.map(({ key }) => key)
+    expect(keys([warm])).toEqual(expect.arrayContaining(['w.1', 'w.2']))
+    const dropped = keys([drops])
+    expect([dropped.includes('d.1'), dropped.includes('d.2')]).toEqual([false, true])
+    const inked = needsOf(asked({ score: [drops] })).find(
+      ({ of, at }) => of.kind === 'colour' && of.colourId === 'i' && at === 'next',
+    )
+    expect(inked!.amount).toBeCloseTo(3 * DROP_ML, 9)
+    const stops = (score: LaterLayer['score']) =>
+      planBatch(asked({ score })).findings.flatMap((found) =>
+        found.kind === 'inLayer' ? [found.finding.kind] : [],
+      )
+    expect(stops([warm])).toEqual([])
+    expect(stops([drops, warm])).toContain('heatOnAlcohol')
+  })
+
+  test('what is written on it is kept, taken over, and read again as it was stored', () => {
+    const score = [warm]
+    const of = asked({ score })
+    expect(v.parse(batchRequestSchema, JSON.parse(JSON.stringify(of))).layers).toEqual(of.layers)
+    const layer = asked().layers[0]!
+    const stacked = planBatch(asked()).fills
+    const pour = { ...pourOfLayer(asked(), layer, stacked)!, score }
+    expect(carrying(asked(), layer, { pour, stacked })!.score).toEqual(score)
+  })
+
+  test('tints that burn are brushed, not warmed, in a later pour too', () => {
+    const burning = {
+      ...tint('smoke', 0.5),
+      colours: [{ colour: INK, dose: { by: 'drops', drops: 4 } }],
+    } as const
+    const bubbles = (changes: Partial<LaterLayer>) =>
+      sitting(changes).steps.find(({ stepId }) => stepId === 'bubbles')!.detail
+    expect(bubbles({})).toMatch(/low heat/)
+    expect(bubbles({ cups: [burning] })).toMatch(/No heat and no flame/)
+  })
+
+  test('a cup that is a mix of its own is refused there', () => {
+    const own = { ...tint('late', 0), portion: { by: 'ownMix', g: 12 } } as const
+    const result = v.safeParse(batchRequestSchema, asked({ cups: [own] }))
+    expect(result.success ? null : result.issues[0].message).toMatch(/divided from its one mix/)
   })
 })

@@ -1,5 +1,12 @@
 import { cavityAbove } from '../mold/index.ts'
-import { isDrawn, LAYER_WAYS, type TechniqueId, type WayId } from '../technique/index.ts'
+import {
+  isDrawn,
+  LAYER_WAYS,
+  takesCups,
+  TECHNIQUES,
+  type TechniqueId,
+  type WayId,
+} from '../technique/index.ts'
 import type { Drawn } from './drawn.ts'
 import { isIn, type LaterLayer } from './laterLayers.ts'
 import type { Layer } from './layer.ts'
@@ -50,7 +57,7 @@ export function pourOfLayer(
     name: layer.name,
     technique,
     ownWay: null,
-    score: undefined,
+    score: layer.score,
     pieces: orders.map((order): PieceOrder => {
       const id = kindId(order)
       const under = stacked.find((fill) => fill.id === id)?.layers ?? []
@@ -84,7 +91,7 @@ export function pourOfLayer(
     bags: [],
     isLayer: true,
     inclusions: layer.setIn ? { volumeMl: layer.setIn.volumeMl, proud: false } : null,
-    cups: [],
+    cups: takesCups(TECHNIQUES[technique]) ? layer.cups : [],
     layers: [],
     jobs: [],
     startAt: null,
@@ -116,7 +123,7 @@ export function carrying(
 
 /** The layer with what was changed of the pour that it is. */
 export function withPour(layer: LaterLayer, pour: BatchRequest): LaterLayer {
-  const { colours, white, rounds, bedMm } = pour
+  const { colours, white, rounds, bedMm, score, cups } = pour
   const known = layer.drawn?.patterns ?? {}
   const patterns = { ...known }
   for (const order of pour.pieces) {
@@ -128,5 +135,7 @@ export function withPour(layer: LaterLayer, pour: BatchRequest): LaterLayer {
     ...layer,
     amount: bedMm === null ? layer.amount : { by: 'depth', mm: bedMm },
     drawn: { colours, white, rounds, patterns },
+    score,
+    cups,
   }
 }

@@ -6,6 +6,7 @@ import {
   LAYER_WHENS,
   type LayerStartId,
   type LayerToLay,
+  type ScoreEdit,
 } from '../technique/index.ts'
 import { withPatterns, type Drawn } from './drawn.ts'
 import type { DosedColour, LayerCup } from './layerCups.ts'
@@ -24,6 +25,8 @@ export interface LaterLayer extends LayerToLay {
   readonly cups: readonly LayerCup[]
   /** What goes into it where its way draws; as the pour where nothing is said. */
   readonly drawn?: Drawn | null | undefined
+  /** What somebody wrote on the order of its sitting; nothing where it goes as its way has it. */
+  readonly score?: readonly ScoreEdit[] | undefined
   /** What is laid into it where its way lays something in: the room that takes in the layer over it, of each piece. */
   readonly setIn?: SetIn | null | undefined
 }

@@ -3,7 +3,7 @@ import { mixedDensityGPerMl, type Resin } from '../resin/index.ts'
 import { layerOfMix, mixOfCup, takesCups, TECHNIQUES, type Technique } from '../technique/index.ts'
 import { inkOfDrop } from '../pattern/index.ts'
 import { bagShares } from './bags.ts'
-import { pourOfLayer } from './drawnLayers.ts'
+import { drawnIn, pourOfLayer } from './drawnLayers.ts'
 import { cupFor, type Addition, type Cup, type CupFor, type Drops } from './cups.ts'
 import { additionOf, divided, firstPoured, ofOneMix, ownMixes, type LayerCup } from './layerCups.ts'
 import { mixedLayers, type LaterLayer } from './laterLayers.ts'
@@ -409,7 +409,9 @@ export function dividedMixes(
           const filled = mix.cups.find((each) => each.id === id)
           return filled ? [{ id: filled.id, name, portion: { by: 'mass', g: filled.massG }, colours }] : []
         })
-  const ofLayer = (mix: Mix) => request.layers.find(({ id }) => id === layerOfMix(mix.id))?.cups ?? []
+  // What a layer is divided into that is a pour of its own is told there.
+  const ofLayer = (mix: Mix) =>
+    request.layers.find((layer) => layer.id === layerOfMix(mix.id) && drawnIn(layer) === null)?.cups ?? []
   const cupsOfMix = (mix: Mix): readonly LayerCup[] => {
     switch (mix.of) {
       case 'pour':

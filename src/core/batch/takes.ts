@@ -5,6 +5,7 @@ import { TECHNIQUES, type StepRule } from '../technique/index.ts'
 import { pipedOn, takingTurns, type Piped } from './bags.ts'
 import type { Addition, Cup, Drops } from './cups.ts'
 import { pourOfLayer } from './drawnLayers.ts'
+import { techniqueOfPour } from './pour.ts'
 import { laidOut } from './laidOut.ts'
 import { overhangMm } from './drapeForm.ts'
 import { bottlesOf, piecesOn } from './laterLayers.ts'
@@ -259,9 +260,13 @@ function drawnTakes(layerId: string, { request, fills }: TakesTask): readonly Ta
   const layer = request.layers.find(({ id }) => id === layerId)
   const pour = layer ? pourOfLayer(request, layer, fills) : null
   if (!pour) return null
-  const technique = TECHNIQUES[pour.technique]
+  const technique = techniqueOfPour(pour)
   const task = { request: pour, ...laidOut(pour, technique) }
-  return technique.steps.flatMap((step) => takesOf(step, { pieceNo: null, roundNo: null }, task))
+  const takes = technique.steps.flatMap((step) => takesOf(step, { pieceNo: null, roundNo: null }, task))
+  // Where no step of the way divides it, it is divided before it is poured.
+  const divides = technique.steps.some((step) => step.takes === 'cups')
+  const poured = takes.findIndex(({ of }) => of === 'pour')
+  return divides || poured < 0 ? takes : takes.toSpliced(poured, 0, ...task.mixes.flatMap(portionTakes))
 }
 
 /** What a layer without resin takes out of its bottles; nothing where no colour was said. */

@@ -111,6 +111,8 @@ function unfollowedOf(
 /** Whether what is put in between moves the resin, or what lies in it, in a way that is not followed. */
 const MOVES_IT: Readonly<Record<Work['by'], boolean>> = {
   drops: false,
+  puts: true,
+  warmCup: true,
   warmAir: true,
   tilt: true,
   wait: false,

@@ -38,6 +38,42 @@ describe('the order of the hands as somebody writes it', () => {
     expect(plain.steps).toEqual(planBatch(bloomRequest({}, 2)).steps)
   })
 
+  test('something put in, twice and on one piece: named at the gate once, at its steps, and in the hands’ time', () => {
+    const puts = (id: string, before: string, pieces: readonly number[] | null): ScoreEdit => ({
+      kind: 'added',
+      id,
+      work: { by: 'puts', what: 'sea glass', seconds: 40 },
+      pieces,
+      before,
+    })
+    const plan = planned(puts('first', 'ink', null), puts('again', 'settle', [2]))
+    expect(keysOf(plan).filter((key) => /^(first|again)/.test(key))).toEqual([
+      'first.1',
+      'first.2',
+      'again.2',
+    ])
+    expect(stepOf(plan, 'again.2')).toMatchObject({ title: 'Put in sea glass', handsOnMin: 40 / 60 })
+    expect(plan.prep.find(({ tool }) => tool === 'putIn')?.names).toEqual(['sea glass'])
+    expect(plain.prep.some(({ tool }) => tool === 'putIn')).toBe(false)
+  })
+
+  test('a cup in warm water before the pour: once, with the caution of a cup that runs away', () => {
+    const bath: ScoreEdit = {
+      kind: 'added',
+      id: 'bath',
+      work: { by: 'warmCup', seconds: 90 },
+      pieces: null,
+      before: 'decant',
+    }
+    const plan = planned(bath)
+    const keys = keysOf(plan)
+    expect(keys.indexOf('bath')).toBeLessThan(keys.indexOf('decant'))
+    expect(keys.indexOf('bath')).toBeGreaterThan(keys.indexOf('stir'))
+    expect(stepOf(plan, 'bath')).toMatchObject({ pieceNo: null, handsOnMin: 1.5 })
+    expect(stepOf(plan, 'bath').cautions).toContain('runaway')
+    expect(plan.prep.some(({ tool }) => tool === 'warmWater')).toBe(true)
+  })
+
   test('two more drops of one colour on one piece: at the step, at the gate, in time and off the shelf', () => {
     const plan = planned(drops('more', 'settle', [2]))
     const keys = keysOf(plan)

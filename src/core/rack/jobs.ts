@@ -1,8 +1,14 @@
-import { isIn, laterAmount, pourOfLayer, type BatchRequest, type LaterLayer } from '../batch/index.ts'
+import {
+  isIn,
+  laterAmount,
+  pourOfLayer,
+  techniqueOfPour,
+  type BatchRequest,
+  type LaterLayer,
+} from '../batch/index.ts'
 import { mixedDensityGPerMl, STAGES, windowOf, type Criterion, type Window } from '../resin/index.ts'
 import {
   dryKey,
-  TECHNIQUES,
   type Drying,
   type Lasting,
   type RackWait,
@@ -78,7 +84,7 @@ function drawnMin({ id }: StepRule, { fills }: Schedule, request: BatchRequest):
   const layer = request.layers.find((each) => each.id === id)
   const pour = layer ? pourOfLayer(request, layer, fills) : null
   if (!pour) return null
-  const { turns } = scheduleBatch(pour, TECHNIQUES[pour.technique])
+  const { turns } = scheduleBatch(pour, techniqueOfPour(pour))
   return Math.max(...turns.map(({ endMin }) => endMin))
 }
 

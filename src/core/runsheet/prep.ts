@@ -43,6 +43,7 @@ const NAMED: Readonly<Partial<Record<ToolId, (things: Things) => readonly string
   smallCups: ({ cups }) => some(cups),
   bottles: ({ bottles }) => some(bottles),
   strewn: ({ strewn }) => some(strewn),
+  putIn: ({ putIn }) => some(putIn),
   whiteCup: ({ white }) => white,
   moreBags: ({ bags }) => some(bags),
 }

@@ -30,6 +30,8 @@ export interface Things {
   readonly bottles: readonly string[]
   /** What is strewn over pieces. */
   readonly strewn: readonly string[]
+  /** What steps put in that somebody wrote. */
+  readonly putIn: readonly string[]
 }
 
 interface PouredThings {
@@ -56,6 +58,7 @@ export function thingsOfPour({ fills, mixes, technique, request }: PouredThings)
       ? once(whitesOf(request).map(({ name }) => name))
       : [],
     bottles: [],
+    putIn: once(technique.steps.flatMap(({ puts }) => puts ?? [])),
     strewn: once(fills.flatMap(({ laid }) => laid.sprinkles.map(({ what }) => what))),
   }
 }
@@ -68,6 +71,7 @@ export function thingsOfLayer(layer: LaterLayer, { mixes }: { readonly mixes: re
     needle: [],
     bottles: once(bottlesOf(layer).map(({ colour }) => colour.name)),
     strewn: [],
+    putIn: [],
   }
 }
 

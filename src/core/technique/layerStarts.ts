@@ -21,6 +21,8 @@ export const LAYER_STARTS: Readonly<Record<LayerStartId, LayerStart>> = {
   petriLayer: { name: 'petri layer', way: 'petri', when: 'bonds', depthMm: 4 },
   swirledLayer: { name: 'swirled petri layer', way: 'swirledPetri', when: 'bonds', depthMm: 4 },
   laidInLayer: { name: 'layer with things in it', way: 'laidIn', when: 'bonds', depthMm: 3 },
+  // As a first plain pour usually is: from memory.
+  steppedLayer: { name: 'next pour', way: 'stepped', when: 'bonds', depthMm: 3 },
   back: { name: 'back layer', way: 'plain', when: 'bonds', depthMm: 2 },
   crackle: { name: 'crackle back', way: 'crackle', when: 'bonds', depthMm: 2 },
   marbled: { name: 'marbled side', way: 'marbled', when: 'bonds', depthMm: 2 },

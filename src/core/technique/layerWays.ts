@@ -78,6 +78,7 @@ export type WayId =
   | 'petri'
   | 'swirledPetri'
   | 'laidIn'
+  | 'stepped'
   | 'crackle'
   | 'marbled'
   | 'coat'
@@ -162,6 +163,11 @@ export const LAYER_WAYS: Readonly<Record<WayId, LayerWay>> = {
     'inclusions',
     'Poured, with things laid into it',
     'poured thin, its bubbles chased, what lies in it laid in once it draws a string.',
+  ),
+  stepped: drawnAs(
+    'plain',
+    'Poured, with steps of its own',
+    'poured clear or tinted, its bubbles chased; the order of its steps is yours.',
   ),
   crackle: {
     name: 'Crackle',

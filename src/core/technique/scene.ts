@@ -80,7 +80,7 @@ export function gestureOf({ does, needs, brings, handsOn, takes, lays }: Step): 
   if (takes === 'seam') return 'gild'
   if (brings.includes('heat')) return 'warm'
   if (needs.includes('spritz')) return 'spritz'
-  if (needs.includes('stones')) return 'set'
+  if (needs.includes('stones') || needs.includes('putIn')) return 'set'
   if (needs.includes('sticks')) return 'stirAgain'
   return handsOn.by === 'none' ? 'wait' : 'look'
 }

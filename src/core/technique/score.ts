@@ -1,9 +1,11 @@
 import type { Needed } from './order.ts'
 import type { StepId } from './technique.ts'
 
-/** Something a person puts in between the steps of a way: so many drops of a colour of the plan on each piece, warm air, a tilt, a wait, or a word to oneself. */
+/** Something a person puts in between the steps of a way: so many drops of a colour of the plan on each piece, something set in or strewn, a cup that is warmed, warm air, a tilt, a wait, or a word to oneself. */
 export type Work =
   | { readonly by: 'drops'; readonly colour: string; readonly drops: number }
+  | { readonly by: 'puts'; readonly what: string; readonly seconds: number }
+  | { readonly by: 'warmCup'; readonly seconds: number }
   | { readonly by: 'warmAir'; readonly seconds: number }
   | { readonly by: 'tilt'; readonly seconds: number }
   | { readonly by: 'wait'; readonly minutes: number }

@@ -169,6 +169,8 @@ export interface StepRule {
   readonly pours?: { readonly round: number; readonly of: number }
   /** So many drops of what each piece gets. */
   readonly gives?: { readonly what: string; readonly drops: number }
+  /** What it puts in, by name. */
+  readonly puts?: string
   /** Consecutive per-piece steps of one round are done piece by piece before the next piece is begun. */
   readonly round?: string
   /** The whole step is gone through this often. */
@@ -297,6 +299,7 @@ export type LayerStartId =
   | 'petriLayer'
   | 'swirledLayer'
   | 'laidInLayer'
+  | 'steppedLayer'
   | 'back'
   | 'crackle'
   | 'marbled'

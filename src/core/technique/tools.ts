@@ -33,6 +33,8 @@ export const TOOLS = {
     group: 'colours',
     text: 'Inclusions dry and sealed, laid out in their order, tweezers beside them',
   },
+  putIn: { group: 'colours', text: 'What is put in, clean and dry, in its order' },
+  warmWater: { group: 'table', text: 'A bowl of warm water, a towel beside it' },
   powder: { group: 'colours', text: 'Gilding powder, a drop of alcohol in a lid, a fine brush' },
   stones: { group: 'colours', text: 'Stones clean and dry, tweezers beside them' },
   object: { group: 'table', text: 'The object clean and dry, upturned; its drip place, a cup on paper' },

@@ -17,6 +17,17 @@ export function stepOfWork(
       const onTop = isBetweenRounds(pour, before) ? ON_TOP : {}
       return { ...dropping(pour, colour, work.drops), ...onTop, id, ...on }
     }
+    case 'puts':
+      return {
+        ...PUT_IN,
+        id,
+        title: `Put in ${work.what}`,
+        puts: work.what,
+        handsOn: { by: 'secondsEach', seconds: work.seconds },
+        ...on,
+      }
+    case 'warmCup':
+      return { ...WARM_CUP, id, handsOn: { by: 'seconds', seconds: work.seconds } }
     case 'warmAir':
       return { ...WARM_AIR, id, handsOn: { by: 'seconds', seconds: work.seconds }, ...on }
     case 'tilt':
@@ -82,6 +93,31 @@ const ON_TOP = {
   moment: { by: 'since', minutes: 0 },
   anywhere: true,
 } as const satisfies Partial<StepRule>
+
+const PUT_IN: Omit<StepRule, 'id' | 'title' | 'handsOn'> = {
+  ...ADDED,
+  anywhere: true,
+  detail: 'Where you want it. What lies on resin that runs sinks, floats or wanders; what lies thick sinks.',
+  done: 'Put in',
+  moment: { by: 'since', minutes: 0 },
+  needs: ['putIn'],
+  short: 'put in',
+}
+
+/** Common practice, from memory: no flame, no water in the resin. */
+const WARM_CUP: Omit<StepRule, 'id' | 'handsOn'> = {
+  ...ADDED,
+  per: 'batch',
+  anywhere: true,
+  title: 'Warm the cup in warm water',
+  detail:
+    'Its foot in water that a hand bears; wipe it dry before you pour. It runs thinner now, thickens sooner and can run away sooner: no forecast follows it, so read the cup and keep well before its stop.',
+  done: 'Warmed',
+  moment: { by: 'since', minutes: 0 },
+  needs: ['warmWater'],
+  risks: ['runaway'],
+  short: 'warm cup',
+}
 
 const WARM_AIR: Omit<StepRule, 'id' | 'handsOn'> = {
   ...ADDED,

@@ -1,4 +1,4 @@
-import { drawnIn, techniqueOfPour, type LaterLayer } from '#core/batch/index.ts'
+import { drawnIn, type LaterLayer } from '#core/batch/index.ts'
 import { layerMarks, timedEvents, type Sitting } from '#core/runsheet/index.ts'
 import type { UnitChoice } from '#core/units/index.ts'
 import { dateOf } from '#app/components/when.ts'
@@ -47,7 +47,7 @@ function LayerRun({ story, units, layer, sitting, pour }: LayerRunProps) {
         marks={layerMarks(timedEvents(story.events), layer.id, plan.steps)}
         layers={[]}
         colours={own.request.colours}
-        titleOf={titlesOf(techniqueOfPour(own.request), [])}
+        titleOf={titlesOf(own.request)}
         units={units}
         school={school}
         of={layer.name}

@@ -10,7 +10,7 @@ import { AllAmounts } from '#app/components/AllAmounts.tsx'
 import { NoSuchBatch } from '#app/components/NoSuchBatch.tsx'
 import { Place } from '#app/components/Place.tsx'
 import { dateOf } from '#app/components/when.ts'
-import { isTold, markWords, stepsTold, titlesOf } from './markWords.ts'
+import { isTold, markWords, titlesOf } from './markWords.ts'
 import { LayerRuns } from './LayerRuns.tsx'
 import { Replay } from './Replay.tsx'
 import { usePhotos, usePlan, useRunAsPoured, useSettings, useUnits } from '#app/platform/queries.ts'
@@ -77,7 +77,7 @@ function Marks({ story, units }: { story: BatchStory; units: UnitChoice }) {
   if (!planned.data || !asPoured.data) return <p className="sheet">Working out the run …</p>
   const { plan, bands } = asPoured.data
   const marks = timedEvents(events).filter(({ event }) => isTold(event))
-  const titleOf = titlesOf(stepsTold(batch.request), batch.request.layers)
+  const titleOf = titlesOf(batch.request)
   const titles = new Map(plan.steps.map((step) => [step.key, step]))
   const plannedAt = new Map(planned.data.steps.map((step) => [step.key, step.endMin]))
   return (

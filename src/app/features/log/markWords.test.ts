@@ -2,7 +2,7 @@ import { expect, test } from '@jest/globals'
 import { METRIC } from '#core/units/index.ts'
 import type { PourEvent } from '#core/runsheet/index.ts'
 import { bloomRequest } from '../../../../tests/support/request.ts'
-import { isTold, markWords, stepsTold, titlesOf } from './markWords.ts'
+import { isTold, markWords, titlesOf } from './markWords.ts'
 
 const request = bloomRequest({
   score: [
@@ -16,7 +16,7 @@ const request = bloomRequest({
     },
   ],
 })
-const titleOf = titlesOf(stepsTold(request), [])
+const titleOf = titlesOf(request)
 const told = (event: Omit<PourEvent, 'id' | 'atMs'>) =>
   markWords(
     { id: 'e', atMs: 0, ...event } as PourEvent,

@@ -1,13 +1,13 @@
 import type { Colour } from '#core/colour/index.ts'
-import { drawnIn, techniqueOfPour, type BatchRequest, type LaterLayer } from '#core/batch/index.ts'
+import { pourOfLayer, techniqueOfPour, type BatchRequest, type LaterLayer } from '#core/batch/index.ts'
 import {
   dryKey,
   ENDINGS,
   layerOfMix,
   mixOfCup,
-  TECHNIQUES,
+  TINT,
   tintedKey,
-  type Technique,
+  type StepRule,
 } from '#core/technique/index.ts'
 import type { PourEvent, RunStep } from '#core/runsheet/index.ts'
 import { printQuantity, type UnitChoice } from '#core/units/index.ts'
@@ -111,25 +111,30 @@ function cupNameOf(event: PourEvent, layers: readonly LaterLayer[]): string | nu
   return cups.find(({ id }) => id === reading.cup)?.name ?? 'the cup that stayed clear'
 }
 
-/** The steps a run's marks may speak of: as it was gone through, and what of its way was written out of it. */
-export function stepsTold(request: BatchRequest): Pick<Technique, 'steps'> {
+/** The steps a run's marks may speak of: as it was gone through, what of its way was written out of it, and dividing a mix because it has cups. */
+function stepsTold(request: BatchRequest): readonly Pick<StepRule, 'id' | 'title'>[] {
   const usual = techniqueOfPour({ ...request, score: [] })
-  return { steps: [...techniqueOfPour(request).steps, ...usual.steps] }
+  return [...techniqueOfPour(request).steps, ...usual.steps, TINT]
 }
 
-/** The titles of that pour's steps, and of those of its drawn layers, by the keys of their turns: step, and behind dots round and piece. */
-export function titlesOf(
-  { steps }: Pick<Technique, 'steps'>,
-  layers: readonly LaterLayer[],
-): (key: string) => string {
+/** The titles of that pour's steps, and of those of its layers that are pours of their own, by the keys of their turns: step, and behind dots round and piece. */
+export function titlesOf(request: BatchRequest): (key: string) => string {
+  const { layers } = request
+  const pours = new Map(
+    layers.flatMap((layer) => {
+      const pour = pourOfLayer(request, layer, [])
+      return pour ? [[layer.id, stepsTold(pour)] as const] : []
+    }),
+  )
+  const own = stepsTold(request)
   return (key) => {
     if (layers.some(({ id }) => key === tintedKey(id))) return 'divided and tinted'
     if (layers.some(({ id }) => key === dryKey(id))) return 'dry right through'
-    const layer = layers.find(({ id }) => key.startsWith(`${id}.`))
-    const way = layer ? drawnIn(layer) : null
-    const own = layer && way !== null ? key.slice(layer.id.length + 1) : key
-    const [stepId, ...rest] = own.split('.')
-    const title = (way === null ? steps : TECHNIQUES[way].steps).find(({ id }) => id === stepId)?.title ?? own
+    const layerId = [...pours.keys()].find((id) => key.startsWith(`${id}.`))
+    const turn = layerId === undefined ? key : key.slice(layerId.length + 1)
+    const [stepId, ...rest] = turn.split('.')
+    const steps = layerId === undefined ? own : pours.get(layerId)!
+    const title = steps.find(({ id }) => id === stepId)?.title ?? turn
     return rest.length > 0 ? `${title}, piece ${rest.at(-1)}` : title
   }
 }

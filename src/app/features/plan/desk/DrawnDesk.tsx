@@ -5,6 +5,7 @@ import type { UnitChoice } from '#core/units/index.ts'
 import type { School } from '#words/schools.ts'
 import { useLastTold, useSittingPlan } from '#app/platform/queries.ts'
 import { Findings } from '../Findings.tsx'
+import { ScoreButton } from '../score/Score.tsx'
 import { LaidAt } from './LayerDesk.tsx'
 import { PourStrip, PourTakes } from './PourDesk.tsx'
 
@@ -51,6 +52,16 @@ export const DrawnDesk = memo(function DrawnDesk({
             offers={(remedy) => remedy.kind === 'stagger' || changed(remedy.changes) !== null}
           />
           <PourTakes request={own.request} live={own.live} units={units} layerId={layerId} />
+          <div className="flex flex-wrap items-center gap-3">
+            <ScoreButton
+              request={own.request}
+              plan={own.live.plan}
+              change={(changes) => {
+                const next = changed(changes)
+                if (next) onChange(next)
+              }}
+            />
+          </div>
         </>
       )}
     </div>

@@ -112,7 +112,9 @@ function Score(props: ScoreProps) {
               write={write}
               id={addedId(score)}
               figures={
-                <OwnFigures technique={request.technique} stepId={row.step.id} own={ownWay} set={setOwn} />
+                !request.isLayer && (
+                  <OwnFigures technique={request.technique} stepId={row.step.id} own={ownWay} set={setOwn} />
+                )
               }
             />
           ))}
