@@ -66,6 +66,7 @@ export const scoreEditSchema = v.variant(
       ),
       by: v.picklist(['piece', 'step'], 'a pass goes by neither piece nor step'),
     }),
+    v.object({ kind: v.literal('outOf'), step: idSchema, cup: v.nullable(idSchema) }),
     v.object({
       kind: v.literal('added'),
       id: idSchema,
@@ -74,7 +75,7 @@ export const scoreEditSchema = v.variant(
       before: idSchema,
     }),
   ],
-  'what is written on the order is none of leftOut, split, inTurn, inRounds, moved, atMinute, pass, added',
+  'what is written on the order is none of leftOut, split, inTurn, inRounds, outOf, moved, atMinute, pass, added',
 ) satisfies v.GenericSchema<unknown, ScoreEdit>
 
 /** All of it, in the order it was written. */

@@ -16,8 +16,15 @@ export const WORK_WORDS: Readonly<Record<Work['by'], string>> = {
 /** What a step is called, by its id. */
 export type TitleOf = (id: StepId) => string
 
+/** What it may speak of by an id. */
+export type WrittenOf = Readonly<
+  Record<'colours' | 'cups', readonly { readonly id: string; readonly name: string }[]>
+>
+
 /** What somebody wrote on the order of the hands, in one sentence. */
-export function wordEdit(edit: ScoreEdit, titleOf: TitleOf, colourOf: (id: string) => string): string {
+export function wordEdit(edit: ScoreEdit, titleOf: TitleOf, { colours, cups }: WrittenOf): string {
+  const colourOf = (id: string) => colours.find((colour) => colour.id === id)?.name ?? 'a colour'
+  const cupOf = (id: string) => cups.find((cup) => cup.id === id)?.name ?? 'a cup that is gone'
   switch (edit.kind) {
     case 'leftOut':
       return `Left out: ${titleOf(edit.step)}.`
@@ -31,6 +38,8 @@ export function wordEdit(edit: ScoreEdit, titleOf: TitleOf, colourOf: (id: strin
       return `${titleOf(edit.step)}: the bags in turn, one bead each.`
     case 'inRounds':
       return `Poured over the object in ${edit.rounds} rounds.`
+    case 'outOf':
+      return `${titleOf(edit.step)}: out of ${edit.cup === null ? 'the clear cup' : cupOf(edit.cup)}.`
     case 'pass':
       return edit.by === 'step'
         ? `${edit.steps.map(titleOf).join(', ')}: each on all pieces before the next.`
@@ -81,6 +90,8 @@ export function wordRefused(refused: EditRefused): string {
       return 'There is one bag for it, or none: add a bag beside the white first.'
     case 'inTurn':
       return 'The bags take turns there already. Take that back first.'
+    case 'noCup':
+      return 'There is no such cup any more, or no such round.'
     case 'noRounds':
       return 'Only what is poured over an object goes over it in rounds. If it is in rounds already, take that back first.'
     case 'notAlong':

@@ -16,7 +16,7 @@ import { bloomRequest } from '../support/request.ts'
  * Orders of the hands that somebody may write, on every way: by chance, seeded. LONG=1 npm run unit -- tests/golden/anyScore tries 2000. What is asked of each stands
  * in the craft: a pour stays a pour, no heat where alcohol may be, nothing is lost when something is taken back.
  */
-const SCORES = process.env['LONG'] ? 2000 : 72
+const SCORES = process.env['LONG'] ? 5000 : 72
 const chance = seededRandom(20261202)
 const pick = <Item>(items: readonly Item[]): Item => items[Math.floor(chance() * items.length)]!
 
@@ -45,6 +45,7 @@ function anyEdit(request: BatchRequest, no: number): ScoreEdit {
     () => ({ kind: 'split', step: pick(['white', step()]) }),
     () => ({ kind: 'inTurn', step: pick(['white', step()]) }),
     () => ({ kind: 'inRounds', step: pick(['decant', step()]), rounds: pick([2, 3, 5]) }),
+    () => ({ kind: 'outOf', step: pick(['decant-1', step()]), cup: pick([null, 'gone']) }),
     () => ({ kind: 'moved', step: step(), before: step() }),
     () => ({ kind: 'atMinute', step: step(), min: Math.round(90 * chance()) }),
     () => ({ kind: 'pass', steps: [step(), step()], by: pick(['piece', 'step'] as const) }),

@@ -15,7 +15,7 @@ import { EXCESS_DENSITY_KG_PER_M3 } from './dose.ts'
 /** All that a pour's technique hangs on. */
 type Poured = Pick<
   BatchRequest,
-  'technique' | 'ownWay' | 'pieces' | 'white' | 'bedMm' | 'measured' | 'score' | 'colours' | 'bags'
+  'technique' | 'ownWay' | 'pieces' | 'white' | 'bedMm' | 'measured' | 'score' | 'colours' | 'bags' | 'cups'
 >
 
 /** The pour of that batch: of one way, or of the several that its pieces are laid in; brought to another end where it was. */
@@ -41,5 +41,6 @@ function scored(request: Poured): ReturnType<typeof written> {
     colours: request.colours,
     pieces: pieceCount(request),
     bags: request.bags ?? [],
+    cups: request.cups.map(({ id }) => id),
   })
 }

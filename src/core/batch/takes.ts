@@ -373,10 +373,14 @@ function strokeOf(fill: MoldFill, mix: Mix): Omit<Extract<Take, { of: 'stroke' }
 /** What each cup that a mix is divided into holds, once what goes on into others is out of it. */
 function leftInCups(
   cups: readonly Cup[],
-): readonly { readonly cup: string | null; readonly massG: number }[] {
+): readonly { readonly id: string | null; readonly cup: string | null; readonly massG: number }[] {
   const all = cups.filter(({ holds }) => holds === 'part' || holds === 'clear')
   return all
-    .map(({ name: cup, massG }) => ({ cup, massG: massG - takenOut(cup, all) }))
+    .map(({ id, holds, name: cup, massG }) => ({
+      id: holds === 'clear' ? null : id,
+      cup,
+      massG: massG - takenOut(cup, all),
+    }))
     .filter(({ massG }) => massG > 0)
 }
 
@@ -387,12 +391,12 @@ function takenOut(cup: string | null, all: readonly Cup[]): number {
 }
 
 /**
- * What goes over one object in a round. Cups take turns in their order, each shared out evenly over its own rounds; where there are more cups than
- * rounds, the last round pours all that are left.
+ * What goes over one object in a round. Cups take turns in their order, but where a round was said to come out of one; each is shared out evenly over
+ * its own rounds, and the last round pours all that have none.
  */
 function roundTakes(
   fill: MoldFill,
-  { round, of }: NonNullable<StepRule['pours']>,
+  { round, of, outOf = {} }: NonNullable<StepRule['pours']>,
   { request, mix }: { readonly request: BatchRequest; readonly mix: Mix },
 ): readonly Take[] {
   const told = { of: 'round', pieceName: fill.name, pieces: fill.count } as const
@@ -400,10 +404,15 @@ function roundTakes(
   const left = leftInCups(mix.cups)
   const totalG = left.reduce((sum, { massG }) => sum + massG, 0)
   if (totalG <= 0) return [{ ...told, massG: allG / of }]
+  const placeIn = (no: number) => {
+    const said = outOf[no] === undefined ? -1 : left.findIndex(({ id }) => id === outOf[no])
+    return said < 0 ? (no - 1) % left.length : said
+  }
+  const places = Array.from({ length: of }, (_, k) => placeIn(k + 1))
   return left.flatMap(({ cup, massG }, k): Take[] => {
-    const isItsTurn = k < of ? (round - 1) % left.length === k : round === of
-    const ownRounds = k < of ? Math.ceil((of - k) / left.length) : 1
-    return isItsTurn ? [{ ...told, cup, massG: (allG * massG) / totalG / ownRounds }] : []
+    const own = places.filter((place) => place === k).length
+    const isItsTurn = own > 0 ? places[round - 1] === k : round === of
+    return isItsTurn ? [{ ...told, cup, massG: (allG * massG) / totalG / Math.max(1, own) }] : []
   })
 }
 

@@ -163,6 +163,34 @@ describe('in rounds over the vase', () => {
     expect(ink.toMin).toBeNull()
   })
 
+  test('a round may name its cup: the others share out what they hold, and the last pours what has no round', () => {
+    const outOf = (step: string, of: string | null): ScoreEdit => ({ kind: 'outOf', step, cup: of })
+    const shares = (...score: readonly ScoreEdit[]) => {
+      const { steps } = planBatch(asked([inRounds(3), ...score]))
+      const all = steps.flatMap(({ stepId, takes }) =>
+        takes.flatMap((take) => (take.of === 'round' ? [[stepId, take.cup, take.massG] as const] : [])),
+      )
+      const totalG = all.reduce((sum, [, , massG]) => sum + massG, 0)
+      return all.map(([stepId, name, massG]) => [stepId, name, Math.round((1000 * massG) / totalG)])
+    }
+    // Sand first, all of its quarter; moss shares its three quarters over the other two.
+    expect(shares(outOf('decant-1', 'sand'), outOf('decant-2', 'moss'))).toEqual([
+      ['decant-1', 'sand', 250],
+      ['decant-2', 'moss', 375],
+      ['decant', 'moss', 375],
+    ])
+    // Moss all three times: sand has no round, and goes with the last.
+    expect(shares(outOf('decant-2', 'moss'))).toEqual([
+      ['decant-1', 'moss', 250],
+      ['decant-2', 'moss', 250],
+      ['decant', 'moss', 250],
+      ['decant', 'sand', 250],
+    ])
+    expect(refusedOf(inRounds(3), outOf('decant-2', 'gone'))).toEqual({ by: 'noCup' })
+    expect(refusedOf(inRounds(3), outOf('lift', 'moss'))).toEqual({ by: 'noCup' })
+    expect(refusedOf(inRounds(3), outOf('decant', null))).toBeNull()
+  })
+
   test('what cannot be so is refused, and every gram is still poured', () => {
     expect(refusedOf(inRounds(2))).toBeNull()
     expect(judgedScore({ ...asked([inRounds(4)]), technique: 'plain' })[0]!.refused).toEqual({

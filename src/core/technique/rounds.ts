@@ -33,3 +33,19 @@ export function inRounds(
   })
   return { ...pour, steps: pour.steps.flatMap((each) => (each === step ? all : [each])) }
 }
+
+/** The rounds with that one out of a cup of its own; all of them know it, for cups are shared out over their rounds. */
+export function outOfCup(
+  pour: Technique,
+  { step: id, cup }: Extract<ScoreEdit, { kind: 'outOf' }>,
+  cups: readonly string[],
+): Technique | { readonly refused: EditRefused } {
+  const round = pour.steps.find((step) => step.id === id)?.pours?.round
+  if (round === undefined || (cup !== null && !cups.includes(cup))) return { refused: { by: 'noCup' } }
+  return {
+    ...pour,
+    steps: pour.steps.map((step) =>
+      step.pours ? { ...step, pours: { ...step.pours, outOf: { ...step.pours.outOf, [round]: cup } } } : step,
+    ),
+  }
+}

@@ -30,6 +30,8 @@ export type ScoreEdit =
   | { readonly kind: 'inTurn'; readonly step: StepId }
   /** What is poured over an object goes over it so often, a cup after the other where there are several. */
   | { readonly kind: 'inRounds'; readonly step: StepId; readonly rounds: number }
+  /** That round comes out of that cup, by its id; null is what stays clear. */
+  | { readonly kind: 'outOf'; readonly step: StepId; readonly cup: string | null }
   | {
       readonly kind: 'added'
       /** The step's own. */
@@ -52,6 +54,8 @@ export type EditRefused =
   | { readonly by: 'inTurn' }
   /** Only what goes over an object is poured in rounds, and once it is written it is written. */
   | { readonly by: 'noRounds' }
+  /** It is no round, or there is no such cup. */
+  | { readonly by: 'noCup' }
   /** They are not done piece by piece, or something stands between them. */
   | { readonly by: 'notAlong' }
   /** It is for pieces that the plan has none of. */
@@ -92,6 +96,7 @@ export function stepsNamed(edit: ScoreEdit): readonly StepId[] {
     case 'split':
     case 'inTurn':
     case 'inRounds':
+    case 'outOf':
       return [edit.step]
     default:
       return edit satisfies never

@@ -166,7 +166,12 @@ export interface StepRule {
   /** Its bags take turns, a bead each. */
   readonly inTurn?: true
   /** Which of how many rounds it is, from 1, where what is poured goes over an object in rounds. */
-  readonly pours?: { readonly round: number; readonly of: number }
+  readonly pours?: {
+    readonly round: number
+    readonly of: number
+    /** Out of which cup each round comes that somebody said it of, by its round; null is what stays clear. */
+    readonly outOf?: Readonly<Record<number, string | null>>
+  }
   /** So many drops of what each piece gets. */
   readonly gives?: { readonly what: string; readonly drops: number }
   /** What it puts in, by name. */

@@ -5,7 +5,7 @@ import { keptFromFlame, whyNeeded } from './order.ts'
 import { stepsNamed, type EditRefused, type Judged, type ScoreEdit } from './score.ts'
 import type { StepId, StepRule, Technique } from './technique.ts'
 import { broughtBy, stepOfWork } from './work.ts'
-import { inRounds } from './rounds.ts'
+import { inRounds, outOfCup } from './rounds.ts'
 
 /** The pour with what was written on it, edit by edit; what is refused changes nothing. */
 export function written(
@@ -28,6 +28,8 @@ export interface MadeOf {
   readonly colours: readonly Colour[]
   /** How many pieces there are. */
   readonly pieces: number
+  /** Cups that its mix is divided into, by their ids. */
+  readonly cups: readonly string[]
   /** Bags beside the white's. */
   readonly bags: readonly {
     readonly id: string
@@ -39,7 +41,7 @@ export interface MadeOf {
 function writtenOnce(
   pour: Technique,
   edit: ScoreEdit,
-  { colours, pieces, bags }: MadeOf,
+  { colours, pieces, bags, cups }: MadeOf,
 ): Technique | { readonly refused: EditRefused } {
   const gone = stepsNamed(edit).find(
     (id) => !pour.steps.some((step) => step.id === id && step.place === 'pour'),
@@ -76,6 +78,8 @@ function writtenOnce(
     }
     case 'inRounds':
       return inRounds(pour, edit)
+    case 'outOf':
+      return outOfCup(pour, edit, cups)
     case 'added': {
       const step = stepOfWork(pour, edit, colours)
       if (!step) return { refused: { by: 'colourGone' } }

@@ -27,8 +27,11 @@ export function scheduleBatch(
   done: Readonly<Record<string, number>> = {},
   soFar: Omit<SoFar, 'done'> = {},
 ): SettledSchedule {
+  const isBegun = Object.keys(done).length + Object.keys(soFar).length > 0
+  const chosen = isBegun && allChosen(request, technique)
+  if (chosen) return { ...scheduleSettled(chosen, technique, { ...soFar, done }), passedOver: [], tried: [] }
   const settled = settle(request, technique)
-  if (Object.keys(done).length + Object.keys(soFar).length === 0) return settled
+  if (!isBegun) return settled
   return {
     ...scheduleSettled(settled.request, technique, { ...soFar, done }),
     passedOver: settled.passedOver,
@@ -40,12 +43,8 @@ const STRATEGIES: readonly CupStrategy[] = ['rest', 'split', 'atOnce']
 
 /** The first of the cup strategies in which cup, white and hands hold; the first of all where none does. */
 function settle(request: BatchRequest, technique: Technique): SettledSchedule {
-  if (request.cupStrategy !== null || technique.aimStep === null)
-    return {
-      ...settleWhite({ ...request, cupStrategy: request.cupStrategy ?? 'rest' }, technique),
-      passedOver: [],
-      tried: [],
-    }
+  const chosen = cupChosen(request, technique)
+  if (chosen) return { ...settleWhite(chosen, technique), passedOver: [], tried: [] }
   const passedOver: PassedOver[] = []
   const all: Schedule[] = []
   // A white that the request settles itself was settled for none of them.
@@ -58,6 +57,19 @@ function settle(request: BatchRequest, technique: Technique): SettledSchedule {
     passedOver.push({ strategy: cupStrategy, why })
   }
   return { ...all[0]!, passedOver: [], tried: tried() }
+}
+
+/** The request with its cup strategy, where that was chosen or the way leaves no choice; null where it is to be settled. */
+function cupChosen(request: BatchRequest, { aimStep }: Technique): BatchRequest | null {
+  if (request.cupStrategy !== null) return request
+  return aimStep === null ? { ...request, cupStrategy: 'rest' } : null
+}
+
+/** The request with cup and white as they were chosen, or as the way leaves no choice; null where either is to be settled. */
+function allChosen(request: BatchRequest, technique: Technique): BatchRequest | null {
+  const portions = technique.steps.some(({ does }) => does === 'portions')
+  if (request.whiteApart === null && portions) return null
+  return cupChosen({ ...request, whiteApart: request.whiteApart ?? false }, technique)
 }
 
 /** With the white out of the pour's own mix; apart where that one could not wait. */

@@ -46,7 +46,7 @@ function LayerRun({ story, units, layer, sitting, pour }: LayerRunProps) {
         bands={bands}
         marks={layerMarks(timedEvents(story.events), layer.id, plan.steps)}
         layers={[]}
-        colours={own.request.colours}
+        request={own.request}
         titleOf={titlesOf(own.request)}
         units={units}
         school={school}

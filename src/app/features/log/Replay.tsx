@@ -1,5 +1,5 @@
 import type { LaterLayer } from '#core/batch/index.ts'
-import type { Colour } from '#core/colour/index.ts'
+import type { WrittenOf } from '#words/score.ts'
 import { useEffect, useId, useState } from 'react'
 import type { LivePlan } from '#core/plan/index.ts'
 import type { TimedEvent } from '#core/runsheet/index.ts'
@@ -16,7 +16,7 @@ interface ReplayProps {
   readonly bands: LivePlan['bands']
   readonly marks: readonly TimedEvent[]
   readonly layers: readonly LaterLayer[]
-  readonly colours: readonly Colour[]
+  readonly request: WrittenOf
   readonly titleOf: (key: string) => string
   readonly units: UnitChoice
   readonly school: School
@@ -34,7 +34,7 @@ export function Replay({
   bands,
   marks,
   layers,
-  colours,
+  request,
   titleOf,
   units,
   school,
@@ -100,7 +100,7 @@ export function Replay({
         <p className="w-full text-sm" aria-live="off">
           {printSpan(atMin)}: {printQuantity(now.tempC, units.temperature, 0)}, {FEEL_WORDS[now.feel]}
           {last &&
-            `; last mark ${markWords(last.event, { step: lastStep, layers, colours, titleOf }, units)} at ${printSpan(last.min)}`}
+            `; last mark ${markWords(last.event, { step: lastStep, layers, request, titleOf }, units)} at ${printSpan(last.min)}`}
         </p>
       </div>
     </div>

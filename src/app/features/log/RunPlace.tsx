@@ -90,7 +90,7 @@ function Marks({ story, units }: { story: BatchStory; units: UnitChoice }) {
         bands={bands}
         marks={marks}
         layers={batch.request.layers}
-        colours={batch.request.colours}
+        request={batch.request}
         titleOf={titleOf}
         units={units}
         school={school}
@@ -124,7 +124,7 @@ function Marks({ story, units }: { story: BatchStory; units: UnitChoice }) {
                   <td className="py-1 pr-3">
                     {markWords(
                       event,
-                      { step, layers: batch.request.layers, colours: batch.request.colours, titleOf },
+                      { step, layers: batch.request.layers, request: batch.request, titleOf },
                       units,
                     )}
                   </td>

@@ -1,4 +1,3 @@
-import type { Colour } from '#core/colour/index.ts'
 import { pourOfLayer, techniqueOfPour, type BatchRequest, type LaterLayer } from '#core/batch/index.ts'
 import {
   dryKey,
@@ -12,14 +11,14 @@ import {
 import type { PourEvent, RunStep } from '#core/runsheet/index.ts'
 import { printQuantity, type UnitChoice } from '#core/units/index.ts'
 import { BESIDE_WORDS } from '#words/otherwise.ts'
-import { wordEdit } from '#words/score.ts'
+import { wordEdit, type WrittenOf } from '#words/score.ts'
 import { wordTaken } from '#words/readings.ts'
 
 /** What the mark belongs to. */
 interface MarkedIn {
   readonly step: RunStep | undefined
   readonly layers: readonly LaterLayer[]
-  readonly colours: readonly Colour[]
+  readonly request: WrittenOf
   /** Of the pour's steps, whether they were done or left out. */
   readonly titleOf: (key: string) => string
 }
@@ -27,7 +26,7 @@ interface MarkedIn {
 /** What a mark of a run says: its step and piece, its note, or what was read. */
 export function markWords(
   event: PourEvent,
-  { step, layers, colours, titleOf }: MarkedIn,
+  { step, layers, request, titleOf }: MarkedIn,
   units: UnitChoice,
 ): string {
   const layerName = layerNameOf(event, layers)
@@ -47,7 +46,7 @@ export function markWords(
     case 'leftOut':
       return `Left out: ${titleOf(event.keys[0]!)}${event.keys.length > 1 ? `, ${event.keys.length} times` : ''}`
     case 'written':
-      return `On the order: ${wordEdit(event.edit, titleOf, (id) => colours.find((colour) => colour.id === id)?.name ?? 'a colour')}`
+      return `On the order: ${wordEdit(event.edit, titleOf, request)}`
     case 'endedAs':
       return `Ended as ${ENDINGS[event.ending].name}`
     case 'roundAdded':

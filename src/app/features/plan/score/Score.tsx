@@ -104,6 +104,7 @@ function Score(props: ScoreProps) {
               row={row}
               technique={technique}
               colours={colours}
+              cups={request.cups}
               pieces={pieceCount(request)}
               hasBags={(request.bags?.length ?? 0) > 0}
               mayWarm={mayWarm(technique, request)}

@@ -2,8 +2,9 @@ import { useState } from 'react'
 import { useDraggable, useDroppable } from '@dnd-kit/core'
 import { ArrowDown, ArrowUp } from 'lucide-react'
 import type { BatchRequest } from '#core/batch/index.ts'
-import type { ScoreEdit, StepId, Technique } from '#core/technique/index.ts'
+import type { ScoreEdit, StepId, StepRule, Technique } from '#core/technique/index.ts'
 import { printSpan } from '#core/units/index.ts'
+import { ChoiceField } from '#app/components/ChoiceField.tsx'
 import { CountField } from '#app/components/CountField.tsx'
 import { QuantityField } from '#app/components/QuantityField.tsx'
 import { StepPicture } from '#app/components/StepPicture.tsx'
@@ -14,6 +15,8 @@ interface ScoreStepProps {
   readonly row: ScoreRow
   readonly technique: Technique
   readonly colours: BatchRequest['colours']
+  /** What the mix is divided into. */
+  readonly cups: BatchRequest['cups']
   readonly pieces: number
   readonly hasBags: boolean
   /** Whether nothing in the pour burns. */
@@ -91,6 +94,7 @@ function Changes({
   row,
   technique,
   colours,
+  cups,
   pieces,
   hasBags,
   mayWarm,
@@ -139,6 +143,7 @@ function Changes({
         )}
       </div>
       <OwnMinute row={row} write={write} />
+      {step.pours && <OutOfCup step={step.id} pours={step.pours} cups={cups} write={write} />}
       {goesOverObject && <InRounds step={step.id} write={write} />}
       {figures}
       <div>
@@ -176,6 +181,29 @@ function Move({ label, edit, write, children }: MoveProps) {
     >
       {children}
     </button>
+  )
+}
+
+interface OutOfCupProps extends Pick<ScoreStepProps, 'write' | 'cups'> {
+  readonly step: StepId
+  readonly pours: NonNullable<StepRule['pours']>
+}
+
+const IN_TURN = 'inTurn'
+const CLEAR = 'clear'
+
+/** Out of which cup that round comes; in their turns where nothing is said. */
+function OutOfCup({ step, pours: { round, outOf = {} }, cups, write }: OutOfCupProps) {
+  const said = outOf[round]
+  if (cups.length === 0) return null
+  const inTurn = said === undefined ? [{ id: IN_TURN, name: 'the cup whose turn it is' }] : []
+  return (
+    <ChoiceField
+      label="Out of which cup"
+      value={said === undefined ? IN_TURN : (said ?? CLEAR)}
+      choices={[...inTurn, ...cups, { id: CLEAR, name: 'what stays clear' }]}
+      onChange={(id) => id !== IN_TURN && write({ kind: 'outOf', step, cup: id === CLEAR ? null : id })}
+    />
   )
 }
 

@@ -15,10 +15,9 @@ interface WrittenProps {
 
 /** All that was written on the order, each to be taken back, and what the way that comes of it is called; nothing where nothing was. */
 export function Written({ request, own, titleOf, takeBack, setOwn }: WrittenProps) {
-  const { technique, colours } = request
+  const { technique } = request
   const judged = judgedScore(request)
   const said = own?.steps ?? []
-  const colourOf = (id: string) => colours.find((colour) => colour.id === id)?.name ?? 'a colour'
   if (judged.length === 0 && !own) return null
   return (
     <>
@@ -27,7 +26,7 @@ export function Written({ request, own, titleOf, takeBack, setOwn }: WrittenProp
         <ul className="mb-4 flex flex-col gap-1" aria-label="What you wrote">
           {judged.map(({ edit, refused }) => (
             <Line key={JSON.stringify(edit)} takeBack={() => takeBack(edit)}>
-              {wordEdit(edit, titleOf, colourOf)}
+              {wordEdit(edit, titleOf, request)}
               {refused && <span className="text-caution"> {wordRefused(refused)}</span>}
             </Line>
           ))}
