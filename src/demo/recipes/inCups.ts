@@ -97,6 +97,35 @@ export const IN_CUPS: readonly Recipe[] = [
     },
   ),
   recipe(
+    'seededHalf',
+    'Seeds in one half, a moor in the other',
+    'Poppy seeds strewn on the skim where it stays clear, three colours in falling portions beside them: both halves poured into one joint while they are wet.',
+    [[HEXAGON, 2]],
+    {
+      technique: 'zones',
+      face: 'mold',
+      resin: medium,
+      cups: [
+        { ...cup('clear', { by: 'share', frac: 0.5 }), name: 'Clear half' },
+        cup('loch', { by: 'share', frac: 0.25 }, dosed(LOCH, 0.05)),
+        cup('peat', { by: 'share', frac: 0.15 }, dosed(PEAT, 0.2)),
+        cup('blush', { by: 'share', frac: 0.1 }, dosed(BLUSH, 0.3)),
+      ],
+      score: [
+        {
+          kind: 'added',
+          id: 'seeds',
+          work: { by: 'puts', what: 'poppy seeds', seconds: 40 },
+          pieces: null,
+          before: 'zones',
+        },
+        { kind: 'leftOut', step: 'setStones' },
+        { kind: 'leftOut', step: 'swirl' },
+      ],
+      layers: [],
+    },
+  ),
+  recipe(
     'nested',
     'Nested lines with stones in the centre',
     'Four see-through colours and a thin white line, each inside the last in the outline’s own shape; stones set into the clear centre.',
