@@ -79,7 +79,7 @@ function figuresOf(request: BatchRequest, plan: BatchPlan): readonly string[] {
     ...pieces,
     ...depths,
     ...takes,
-    ...plan.steps.map(({ title }) => title),
+    ...plan.steps.map(({ step }) => step.title),
     ...request.layers.map(({ name }) => name),
   ]
 }

@@ -328,7 +328,7 @@ describe('turns in time', () => {
   })
 
   test('the first and the last bead lie about the best minute: the round is centred on it', () => {
-    const whites = planned.steps.filter(({ does }) => does === 'whites' || does === 'shapes')
+    const whites = planned.steps.filter(({ step: { does } }) => does === 'whites' || does === 'shapes')
     const middle = (whites[0]!.beginMin + whites.at(-1)!.endMin) / 2
     expect(Math.abs(middle - planned.bloom!.window!.bestMin)).toBeLessThan(0.6)
   })

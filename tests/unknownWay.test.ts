@@ -257,7 +257,7 @@ describe('ways and a recipe that no code knows', () => {
     expect([shore!.depthMm, sea!.depthMm, shore!.raisesMm + sea!.raisesMm]).toEqual([1, 1, 1])
     expect(shore!.volumeMl / sea!.volumeMl).toBeCloseTo(4 / 6, 9)
     expect(starry!.layers.map(({ id }) => id)).not.toContain('shore')
-    const rack = plan.steps.filter(({ place }) => place === 'rack')
+    const rack = plan.steps.filter(({ step }) => step.place === 'rack')
     expect(rack.map(({ key }) => key)).toEqual([
       'veil',
       'top',
@@ -269,14 +269,14 @@ describe('ways and a recipe that no code knows', () => {
       'clearCoat',
       'use',
     ])
-    const at = (key: string) => rack.find((step) => step.key === key)!
-    expect(at('leaf').title).toBe('Lay the leaf')
+    const at = (key: string) => rack.find((turn) => turn.key === key)!
+    expect(at('leaf').step.title).toBe('Lay the leaf')
     expect(at('leaf').cautions).toEqual(['solvent'])
     expect(at('leaf').handsOnMin).toBe(5)
     expect(at('leaf').takes).toEqual([{ of: 'bottles', pieces: 1, additions: [{ what: 'size', drops: 6 }] }])
     // The leaf is dry before resin is laid.
     expect(at('shore').fromMin - at('leaf').beginMin).toBe(FOIL.dries.openMin)
-    expect(at('demold').title).toBe('Clean the rim of the dish')
+    expect(at('demold').step.title).toBe('Clean the rim of the dish')
   })
 
   test('are laid out in the coming days, with their grams', async () => {
@@ -447,7 +447,7 @@ describe('a second colour at one edge, ten minutes after the first: one file and
     expect(plan.findings).toEqual([])
     const keys = plan.steps.filter(({ pieceNo }) => pieceNo !== null).map(({ key }) => key)
     expect(keys).toEqual(['second.1', 'lean.1', 'second.2', 'lean.2', 'even.1', 'even.2'])
-    const at = (key: string) => plan.steps.find((step) => step.key === key)!
+    const at = (key: string) => plan.steps.find((turn) => turn.key === key)!
     expect(at('second.1').beginMin - at('decant').beginMin).toBeGreaterThanOrEqual(10)
     expect(at('second.1').takes).toMatchObject([{ of: 'held', cup: 'rust', massG: expect.any(Number) }])
     expect(at('even.1').beginMin).toBeGreaterThanOrEqual(at('lean.2').endMin + 1)

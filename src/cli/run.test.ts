@@ -43,6 +43,14 @@ describe('nublo plan', () => {
     expect(plan.format).toBe('nublo/plan')
     expect(plan.mixes.map((mix: { id: string }) => mix.id)).toEqual(['first', 'back'])
     expect(plan.steps.length).toBeGreaterThan(10)
+    expect(plan.steps[0]).toMatchObject({
+      key: 'stir',
+      stepId: 'stir',
+      does: 'stirs',
+      place: 'pour',
+      floats: false,
+    })
+    expect(plan.steps[0].step).toBeUndefined()
     expect(plan.strategies.map((effect: { strategy: string }) => effect.strategy)).toEqual([
       'rest',
       'split',

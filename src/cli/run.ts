@@ -12,6 +12,7 @@ import {
 } from '#core/plan/index.ts'
 import { asFitted, fitDataSheet, unknownResin } from '#core/resin/index.ts'
 import type { Reading } from '#core/timing/index.ts'
+import { planAnswer } from '#formats/planAnswer.ts'
 import { sheetText } from '#formats/sheetText.ts'
 import { forecastRequestFileSchema } from '#schema/forecast.ts'
 import { issueLines } from '#schema/issues.ts'
@@ -93,7 +94,7 @@ function plan(input: unknown, { asText, terminal }: { asText: boolean; terminal:
     printJson(terminal, {
       format: 'nublo/plan',
       version: 2,
-      ...result,
+      ...planAnswer(result),
       strategies: strategiesOf(request),
       pours: poursOfLayers(request, result),
       findings: withRemedies(request),
@@ -101,11 +102,14 @@ function plan(input: unknown, { asText, terminal }: { asText: boolean; terminal:
 }
 
 /** The plan of every layer that inks and white go into, by its id: each is a pour of its own. */
-function poursOfLayers(request: BatchRequest, { fills }: BatchPlan): Readonly<Record<string, BatchPlan>> {
+function poursOfLayers(
+  request: BatchRequest,
+  { fills }: BatchPlan,
+): Readonly<Record<string, ReturnType<typeof planAnswer>>> {
   return Object.fromEntries(
     request.layers.flatMap((layer) => {
       const pour = pourOfLayer(request, layer, fills)
-      return pour ? [[layer.id, planBatch(pour)] as const] : []
+      return pour ? [[layer.id, planAnswer(planBatch(pour))] as const] : []
     }),
   )
 }

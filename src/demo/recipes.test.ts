@@ -21,6 +21,6 @@ describe('the recipes that ship', () => {
       expect(fill.laid.nowhere).toEqual([])
     }
     for (const { parts } of mixes) expect(parts.byWeight.totalG).toBeGreaterThan(1)
-    for (const layer of recipe.request.layers) expect(steps.map(({ stepId }) => stepId)).toContain(layer.id)
+    for (const layer of recipe.request.layers) expect(steps.map(({ step }) => step.id)).toContain(layer.id)
   })
 })

@@ -61,7 +61,7 @@ describe('the demo studio', () => {
     if (pour.stage !== 'running') throw new Error(`demo-7 is ${pour.stage}`)
     const request = studio.batches.find(({ id }) => id === 'demo-7')!.request
     const plan = planBatch(request, pour.done)
-    const back = plan.steps.find((step) => step.stepId === 'back')!
+    const back = plan.steps.find((turn) => turn.step.id === 'back')!
     const nowMin = (NOW - pour.stopStirAtMs) / 60_000
     expect(stepAtHand(plan, pour.done, Infinity)).toBeNull()
     expect(nowMin).toBeGreaterThan(back.fromMin)

@@ -74,7 +74,7 @@ async function seedBatch({ db, nowMs, faceOf }: SeedTools, demo: DemoBatch): Pro
 
 /** A day after the pour, or once the piece is out of its mold. */
 function lookedAtMin({ request }: DemoBatch): number {
-  const freed = planBatch(request).steps.find(({ does }) => does === 'frees')
+  const freed = planBatch(request).steps.find(({ step }) => step.does === 'frees')
   return Math.max(30 * 60, (freed?.endMin ?? 0) + 60)
 }
 
@@ -107,13 +107,14 @@ function eventsOf(demo: DemoBatch, stopStirAtMs: number, nowMs: number): readonl
   const { steps } = planBatch(demo.request)
   const marks = steps
     .filter(
-      ({ does, key }) => does !== 'stirs' && does !== 'serves' && !drawnLayers(demo.request).includes(key),
+      ({ step: { does }, key }) =>
+        does !== 'stirs' && does !== 'serves' && !drawnLayers(demo.request).includes(key),
     )
-    .map((step): PourEvent => ({
-      id: id(step.key),
-      atMs: at(step.endMin + lateness(step, demo.lateMin)),
+    .map((turn): PourEvent => ({
+      id: id(turn.key),
+      atMs: at(turn.endMin + lateness(turn, demo.lateMin)),
       kind: 'done',
-      key: step.key,
+      key: turn.key,
     }))
   const notes = demo.notes.map((text, k): PourEvent => ({
     id: id(`note-${k}`),
@@ -148,7 +149,7 @@ function sittingsOf(demo: DemoBatch, at: (min: number) => number): readonly Pour
   return drawnLayers(demo.request).flatMap((layer): readonly PourEvent[] => {
     const stopMin = steps.find(({ key }) => key === layer)!.beginMin
     const turns = planSitting(demo.request, layer).pour!.live.plan.steps.filter(
-      ({ place }) => place === 'pour',
+      ({ step }) => step.place === 'pour',
     )
     const told = (name: string, min: number) => ({
       id: `${demo.id}-${layer}-${name}`,
@@ -159,7 +160,7 @@ function sittingsOf(demo: DemoBatch, at: (min: number) => number): readonly Pour
       { ...told('stir', -3), kind: 'stirBegan', layer },
       { ...told('stop', 0), kind: 'stopStir', layer },
       ...turns
-        .filter(({ does }) => does !== 'stirs')
+        .filter(({ step }) => step.does !== 'stirs')
         .map(({ key, endMin }): PourEvent => ({
           ...told(key, endMin),
           kind: 'done',
@@ -169,10 +170,17 @@ function sittingsOf(demo: DemoBatch, at: (min: number) => number): readonly Pour
   })
 }
 
-const BEFORE_WHITE: readonly RunStep['stepId'][] = ['rest', 'portion', 'decant', 'bubbles', 'ink', 'settle']
+const BEFORE_WHITE: readonly RunStep['step']['id'][] = [
+  'rest',
+  'portion',
+  'decant',
+  'bubbles',
+  'ink',
+  'settle',
+]
 
-function lateness(step: RunStep, lateMin: number): number {
-  return BEFORE_WHITE.includes(step.stepId) ? 0 : Math.max(lateMin, -2)
+function lateness(turn: RunStep, lateMin: number): number {
+  return BEFORE_WHITE.includes(turn.step.id) ? 0 : Math.max(lateMin, -2)
 }
 
 /** The invented bottles are this much quicker than their record; the demo's readings show it. */

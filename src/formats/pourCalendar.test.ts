@@ -11,10 +11,10 @@ const entries = pourEntries({ ...asked, nowMs: STOP_MS })
 
 describe('the steps of a pour as entries of a calendar', () => {
   test('come each once, in their order, at their minute after stop-stir', () => {
-    const decant = plan.steps.find(({ stepId }) => stepId === 'decant')!
+    const decant = plan.steps.find(({ step }) => step.id === 'decant')!
     const own = entries.find(({ uid }) => uid === 'b1-decant@nublo')!
     expect(own.beginAtMs).toBe(STOP_MS + 60_000 * decant.beginMin)
-    expect(own.summary).toBe(`${decant.title}: Dusk`)
+    expect(own.summary).toBe(`${decant.step.title}: Dusk`)
     expect(entries.filter(({ uid }) => uid.startsWith('b1-white'))).toHaveLength(1)
     expect(entries.map(({ beginAtMs }) => beginAtMs)).toEqual(
       entries.map(({ beginAtMs }) => beginAtMs).toSorted((one, other) => one - other),

@@ -16,14 +16,14 @@ const ALARM_BEFORE_S = 60
 export function pourEntries({ id, name, steps, stopStirAtMs, nowMs }: Windows): readonly CalendarEntry[] {
   const at = (min: number) => stopStirAtMs + 60_000 * min
   const first = steps.filter(
-    ({ place, stepId, never, beginMin }, k) =>
+    ({ step: { place, id: stepId }, never, beginMin }, k) =>
       place === 'pour' &&
       !never &&
       beginMin > 0 &&
       at(beginMin) > nowMs &&
-      steps.findIndex((each) => each.place === 'pour' && each.stepId === stepId) === k,
+      steps.findIndex((each) => each.step.place === 'pour' && each.step.id === stepId) === k,
   )
-  return first.map(({ key, title, detail, beginMin, toMin, endMin }) => ({
+  return first.map(({ key, step: { title, detail }, beginMin, toMin, endMin }) => ({
     uid: `${id}-${key}@nublo`,
     summary: `${title}: ${name}`,
     detail,

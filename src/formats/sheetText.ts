@@ -30,7 +30,7 @@ export function sheetText(request: BatchRequest, plan: BatchPlan): string {
       }),
     '',
     'RUN SHEET (from stop-stir)',
-    ...plan.steps.map((step) => stepLine(step, request.startAt)),
+    ...plan.steps.map((turn) => stepLine(turn, request.startAt)),
     '',
     ...plan.findings.map((finding) => {
       const { title, text, byHand } = wordFinding(finding, METRIC)
@@ -63,15 +63,15 @@ function cupLine(cup: Cup): string {
   return `    ${wordCup(cup)}: ${massG.toFixed(1)} g, ${volumeMl.toFixed(0)} ml, ${size}${extra}`
 }
 
-function stepLine(step: RunStep, startAt: string | null): string {
-  const clock = startAt ? `${clockIn(startAt, step.beginMin)}  ` : ''
+function stepLine(turn: RunStep, startAt: string | null): string {
+  const clock = startAt ? `${clockIn(startAt, turn.beginMin)}  ` : ''
   const piece =
-    step.pieceNo === null ? '' : ` (piece ${step.pieceNo}${step.roundNo ? `, round ${step.roundNo}` : ''})`
-  const window = `${printSpan(step.fromMin)} to ${step.toMin === null ? 'open' : printSpan(step.toMin)}`
-  const expected = step.expected
-    ? `  ${step.expected.tempC.toFixed(1)} °C, ${FEEL_WORDS[step.expected.feel]}${step.expected.bloomNumber && step.does === 'whites' ? `, bloom number ${step.expected.bloomNumber.toFixed(0)}` : ''}`
+    turn.pieceNo === null ? '' : ` (piece ${turn.pieceNo}${turn.roundNo ? `, round ${turn.roundNo}` : ''})`
+  const window = `${printSpan(turn.fromMin)} to ${turn.toMin === null ? 'open' : printSpan(turn.toMin)}`
+  const expected = turn.expected
+    ? `  ${turn.expected.tempC.toFixed(1)} °C, ${FEEL_WORDS[turn.expected.feel]}${turn.expected.bloomNumber && turn.step.does === 'whites' ? `, bloom number ${turn.expected.bloomNumber.toFixed(0)}` : ''}`
     : ''
-  return `  ${clock}${printSpan(step.beginMin).padStart(9)}  ${step.title}${piece}  [${window}]${expected}`
+  return `  ${clock}${printSpan(turn.beginMin).padStart(9)}  ${turn.step.title}${piece}  [${window}]${expected}`
 }
 
 /** Wall clock in the offset the start was written with. */

@@ -41,18 +41,20 @@ export function amountsOf(request: BatchRequest, plan: BatchPlan, units: UnitCho
     ...plan.mixes.map((mix) => mixGroup(mix, white.by, request, units)),
     ...plan.fills.map((fill) => pieceGroup(fill, plan, units)),
     ...betweenGroup(request, plan),
-    ...plan.steps.flatMap((step) => {
-      const rows = step.takes
+    ...plan.steps.flatMap((turn) => {
+      const rows = turn.takes
         .filter(({ of }) => of === 'bottles')
         .map((take) => row(wordTake(take, units), 'from the bottle'))
-      return rows.length > 0 ? [{ id: `bottles ${step.key}`, title: step.title, rows }] : []
+      return rows.length > 0 ? [{ id: `bottles ${turn.key}`, title: turn.step.title, rows }] : []
     }),
     ...plan.steps
-      .filter(({ place, takes }) => place === 'rack' && takes.some(({ of }) => GOES_IN.includes(of)))
-      .map((step) => ({
-        id: `drawn ${step.key}`,
-        title: step.title,
-        rows: step.takes
+      .filter(
+        ({ step: { place }, takes }) => place === 'rack' && takes.some(({ of }) => GOES_IN.includes(of)),
+      )
+      .map((turn) => ({
+        id: `drawn ${turn.key}`,
+        title: turn.step.title,
+        rows: turn.takes
           .filter(({ of }) => of === 'pour' || GOES_IN.includes(of))
           .map((take) => row(wordTake(take, units), '')),
       })),

@@ -6,9 +6,9 @@ import { TECHNIQUES, type Deed } from '#core/technique/index.ts'
 import { METRIC, US_CUSTOMARY } from '#core/units/index.ts'
 import { signedStep, wordSigns } from './signs.ts'
 
-const stepThat = (plan: BatchPlan, deed: Deed) => plan.steps.find(({ does }) => does === deed)!
+const stepThat = (plan: BatchPlan, deed: Deed) => plan.steps.find(({ step }) => step.does === deed)!
 const restOf = (plan: BatchPlan) =>
-  plan.steps.find(({ handsOnMin, place }) => place === 'pour' && handsOnMin === 0)!
+  plan.steps.find(({ handsOnMin, step: { place } }) => place === 'pour' && handsOnMin === 0)!
 
 describe('the signs of a rest, a decant and a swirl are those of its own plan', () => {
   test('a cup of eight pieces warms: its temperature is the plan’s own', () => {
@@ -44,8 +44,7 @@ describe('the signs of a rest, a decant and a swirl are those of its own plan', 
   test('a swirl that waits for the string says that it draws one then, and how warm it is in the mold', () => {
     const request = bloomRequest({ technique: 'swirledPetri', resin: ARCHETYPES.medium }, 2)
     const plan = planBatch(request)
-    const technique = TECHNIQUES.swirledPetri
-    const swirl = signedStep(stepThat(plan, 'shapes'), { steps: plan.steps, technique, isFull: false })!
+    const swirl = signedStep(stepThat(plan, 'shapes'), { steps: plan.steps, isFull: false })!
     const said = wordSigns(swirl, { plan, roomTempC: request.roomTempC, units: METRIC })!
     expect(said).toContain(`${swirl.expected!.tempC.toFixed(0)} °C and draws a string`)
   })

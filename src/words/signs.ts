@@ -1,6 +1,6 @@
 import type { BatchPlan } from '#core/plan/index.ts'
 import type { RunStep } from '#core/runsheet/index.ts'
-import type { Technique } from '#core/technique/index.ts'
+import type { StepRule } from '#core/technique/index.ts'
 import { printQuantity, type UnitChoice } from '#core/units/index.ts'
 import { FEEL_WORDS } from './vocabulary.ts'
 
@@ -17,25 +17,23 @@ interface SignsTask {
  * The step whose signs tell while that one is at hand: itself where it empties the cup, or moves or takes what is laid in once the resin is there;
  * the emptying while the full cup rests; null otherwise: what follows another step is waited for by no sign.
  */
-export function signedStep(step: RunStep, { steps, technique, isFull }: Signed): RunStep | null {
-  const rule = technique.steps.find(({ id }) => id === step.stepId)
-  if (step.does === 'empties' || (WAIT_FOR_RESIN.includes(step.does) && rule?.moment.by === 'resin'))
-    return step
-  return isFull && step.handsOnMin === 0 ? (steps.find(({ does }) => does === 'empties') ?? null) : null
+export function signedStep(turn: RunStep, { steps, isFull }: Signed): RunStep | null {
+  const { does, moment } = turn.step
+  if (does === 'empties' || (WAIT_FOR_RESIN.includes(does) && moment.by === 'resin')) return turn
+  return isFull && turn.handsOnMin === 0 ? (steps.find(({ step }) => step.does === 'empties') ?? null) : null
 }
 
 interface Signed {
   readonly steps: readonly RunStep[]
-  readonly technique: Technique
   readonly isFull: boolean
 }
 
-const WAIT_FOR_RESIN: readonly RunStep['does'][] = ['shapes', 'lays']
+const WAIT_FOR_RESIN: readonly StepRule['does'][] = ['shapes', 'lays']
 
 /** What a probe and a toothpick find when that step is planned; and which sign to go by where one of them never comes. */
-export function wordSigns(step: RunStep, { plan, roomTempC, units }: SignsTask): string | null {
-  if (!step.expected) return null
-  const { tempC, feel, where } = step.expected
+export function wordSigns(turn: RunStep, { plan, roomTempC, units }: SignsTask): string | null {
+  if (!turn.expected) return null
+  const { tempC, feel, where } = turn.expected
   const at = `At the planned minute ${WHAT[where].it} is at about ${printQuantity(tempC, units.temperature, 0)} and ${FEEL_VERBS[feel]}.`
   const noWarmth = tempC - roomTempC < TELLS_FROM_K
   const noString = feel === 'runs' && plan.life.length > 0

@@ -62,13 +62,13 @@ function anyEdit(request: BatchRequest, no: number): ScoreEdit {
 /** What a person may say of an order without knowing the program: from the laws of the craft alone. */
 function referee({ steps }: BatchPlan, rules: readonly StepRule[], score: readonly ScoreEdit[]) {
   const brings = (stepId: string) => rules.find(({ id }) => id === stepId)?.brings ?? []
-  const pour = steps.filter(({ place }) => place === 'pour')
-  const alcohol = pour.findIndex(({ stepId }) => brings(stepId).includes('alcohol'))
-  const heat = pour.findLastIndex(({ stepId }) => brings(stepId).includes('heat'))
+  const pour = steps.filter(({ step }) => step.place === 'pour')
+  const alcohol = pour.findIndex(({ step: { id: stepId } }) => brings(stepId).includes('alcohol'))
+  const heat = pour.findLastIndex(({ step: { id: stepId } }) => brings(stepId).includes('heat'))
   // Warm air that somebody puts in: nowhere in a pour that alcohol goes into, for its bottles stand open.
   const warmed = score.some(
     (edit) =>
-      edit.kind === 'added' && edit.work.by === 'warmAir' && pour.some(({ stepId }) => stepId === edit.id),
+      edit.kind === 'added' && edit.work.by === 'warmAir' && pour.some(({ step }) => step.id === edit.id),
   )
   return { heatAfterAlcohol: alcohol >= 0 && (heat > alcohol || warmed) }
 }
@@ -116,12 +116,12 @@ describe('any order of the hands', () => {
   test('stays a pour: stirred first, its cup emptied before anything lies in a mold, covered when all is laid', () => {
     for (const { plan, request } of tried) {
       const { steps } = techniqueOfPour(request)
-      const pour = plan.steps.filter(({ place }) => place === 'pour')
+      const pour = plan.steps.filter(({ step }) => step.place === 'pour')
       const own = (key: string) => steps.find(({ id }) => id === key)?.anywhere === true
-      const at = (does: string) => pour.findIndex((step) => step.does === does)
-      expect(at('stirs')).toBeLessThanOrEqual(pour.findIndex(({ stepId }) => !own(stepId)))
+      const at = (does: string) => pour.findIndex((turn) => turn.step.does === does)
+      expect(at('stirs')).toBeLessThanOrEqual(pour.findIndex(({ step: { id: stepId } }) => !own(stepId)))
       expect(at('empties')).toBeGreaterThan(0)
-      const first = pour.findIndex(({ pieceNo, stepId }) => pieceNo !== null && !own(stepId))
+      const first = pour.findIndex(({ pieceNo, step: { id: stepId } }) => pieceNo !== null && !own(stepId))
       const before = TECHNIQUES[request.technique].steps.findIndex(({ per }) => per === 'piece')
       const wayPours = TECHNIQUES[request.technique].steps.findIndex(({ does }) => does === 'empties')
       if (first >= 0 && before > wayPours) expect(first).toBeGreaterThan(at('empties'))

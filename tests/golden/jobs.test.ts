@@ -308,7 +308,7 @@ test('the centre is piped before the rings about it', () => {
 
 describe.each(walked)('%s', (_name, { request, order: wanted, gate, bottles, findings = [] }) => {
   const plan = planBatch(request)
-  const pour = plan.steps.filter(({ place }) => place === 'pour')
+  const pour = plan.steps.filter(({ step }) => step.place === 'pour')
   const ofPieces = pour.filter(({ pieceNo, key }) => pieceNo !== null && !/^(bubbles|look)/.test(key))
 
   test('is planned in that order, later and later, with no false word', () => {
@@ -349,7 +349,7 @@ describe.each(walked)('%s', (_name, { request, order: wanted, gate, bottles, fin
     const run = readPour(events)
     if (run.stage !== 'running') throw new Error('expected a pour')
     const { plan: live } = planLive(request, { done: run.done, stillFullMin: 0 })
-    const marked = live.steps.filter(({ place, key }) => place === 'pour' && key !== 'stir')
+    const marked = live.steps.filter(({ step: { place }, key }) => place === 'pour' && key !== 'stir')
     expect(marked.map(({ key }) => key).sort()).toEqual(
       pour
         .map(({ key }) => key)
@@ -363,7 +363,10 @@ describe.each(walked)('%s', (_name, { request, order: wanted, gate, bottles, fin
     const read = v.parse(batchRequestSchema, JSON.parse(JSON.stringify(request)))
     expect(planBatch(read).steps).toEqual(plan.steps)
     const sheet = sheetText(request, plan)
-    for (const { title } of ofPieces) expect(sheet).toContain(title)
+    for (const {
+      step: { title },
+    } of ofPieces)
+      expect(sheet).toContain(title)
   })
 
   test('is seen before it is poured: its face has its hands in that order', () => {

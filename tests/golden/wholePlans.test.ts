@@ -22,12 +22,12 @@ const MEDIUM_A = 0.6994
 const DENSITY = 1.1
 const MEDIUM = ARCHETYPES.medium
 
-const stepsOf = ({ steps }: BatchPlan, id: string) => steps.filter(({ stepId }) => stepId === id)
+const stepsOf = ({ steps }: BatchPlan, id: string) => steps.filter(({ step }) => step.id === id)
 const stepOf = (plan: BatchPlan, id: string) => stepsOf(plan, id)[0]!
 /** The days of the rack, in hours from stop-stir. */
 const hoursOf = (plan: BatchPlan, id: string) => stepOf(plan, id).beginMin / 60
 const orderOf = ({ steps }: BatchPlan, ids: readonly string[]) => [
-  ...new Set(steps.map(({ stepId }) => stepId).filter((id) => ids.includes(id))),
+  ...new Set(steps.map(({ step }) => step.id).filter((id) => ids.includes(id))),
 ]
 
 /**
@@ -59,8 +59,8 @@ describe('four coasters in bloom', () => {
   })
 
   test('passes: ink over all pieces, then white and tool piece by piece', () => {
-    const hands = plan.steps.filter(({ stepId }) => ['ink', 'white', 'shape'].includes(stepId))
-    expect(hands.map(({ stepId, pieceNo }) => `${stepId} ${pieceNo}`)).toEqual([
+    const hands = plan.steps.filter(({ step: { id: stepId } }) => ['ink', 'white', 'shape'].includes(stepId))
+    expect(hands.map(({ step: { id: stepId }, pieceNo }) => `${stepId} ${pieceNo}`)).toEqual([
       ...[1, 2, 3, 4].map((no) => `ink ${no}`),
       ...[1, 2, 3, 4].flatMap((no) => [`white ${no}`, `shape ${no}`]),
     ])
@@ -326,7 +326,7 @@ describe('ten ready-made dishes', () => {
 
   test('grams; nothing is demolded, its rim is cleaned', () => {
     expect(plan.mixes[0]!.needG).toBeCloseTo(65.2, 0)
-    expect(stepOf(plan, 'demold').title).toBe('Clean the rim of the dish')
+    expect(stepOf(plan, 'demold').step.title).toBe('Clean the rim of the dish')
   })
 })
 

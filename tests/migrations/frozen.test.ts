@@ -197,7 +197,7 @@ describe('a plan request of version 1', () => {
         expect(handsOnMin).toBeCloseTo(wasHands!, 6)
         // A bloom's minutes go by the table of its white's window, which is measured anew now and then; what only looks or wipes is done
         // when it is due, and cups lose heat by their size (docs/physics/cure.md): the others are within a thirtieth of what they were.
-        const floats = steps.find((step) => step.key === key)!.floats
+        const floats = steps.find((turn) => turn.key === key)!.step.floats
         if (request.technique === 'bloom' || floats) continue
         expect([key, Math.abs(beginMin - wasBegin!) < Math.max(1, Math.abs(wasBegin!) / 30)]).toEqual([
           key,

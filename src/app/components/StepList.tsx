@@ -14,9 +14,9 @@ export interface StepLine {
 
 /** The steps in their order, turns of one step gathered. */
 export function stepLines(steps: readonly RunStep[], units: UnitChoice): readonly StepLine[] {
-  const ids = [...new Set(steps.map(({ stepId }) => stepId))]
+  const ids = [...new Set(steps.map(({ step }) => step.id))]
   return ids.map((id) => {
-    const own = steps.filter(({ stepId }) => stepId === id)
+    const own = steps.filter(({ step }) => step.id === id)
     return {
       first: own[0]!,
       last: own.at(-1)!,
@@ -39,7 +39,7 @@ export function StepList({ steps, units }: StepListProps) {
       {stepLines(steps, units).map(({ first, last, count, takes }) => (
         <li key={first.key} className="py-2">
           <p>
-            <span className="font-semibold">{first.title}</span>
+            <span className="font-semibold">{first.step.title}</span>
             {count > 1 && <span className="text-ink-soft"> × {count}</span>}
             <span className="text-ink-soft float-right pl-3 text-sm">
               {printSpan(first.beginMin)}; {printWindow({ openMin: first.fromMin, closeMin: last.toMin })}

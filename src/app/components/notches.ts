@@ -7,17 +7,17 @@ import type { StripSpan } from './stripScale.ts'
 /** The windows of the pour, or of the rack, one notch a step: its first turn's begin is the tooth. */
 export function stripNotches(
   steps: readonly RunStep[],
-  placeName: RunStep['place'],
+  placeName: RunStep['step']['place'],
   done: Readonly<Record<string, number>> = {},
   bands: LivePlan['bands'] | null = null,
 ): readonly Notch[] {
-  const own = steps.filter((step) => step.place === placeName && step.short !== null)
-  return [...new Set(own.map((step) => step.stepId))].map((id) => {
-    const turns = own.filter((step) => step.stepId === id)
+  const own = steps.filter((turn) => turn.step.place === placeName && turn.step.short !== undefined)
+  return [...new Set(own.map((turn) => turn.step.id))].map((id) => {
+    const turns = own.filter((turn) => turn.step.id === id)
     const first = turns[0]!
     return {
       key: id,
-      label: first.short!,
+      label: first.step.short!,
       openMin: first.fromMin,
       bestMin: (first.beginMin + turns.at(-1)!.beginMin) / 2,
       closeMin: turns.at(-1)!.toMin,
@@ -36,12 +36,12 @@ function softEdges(band: WindowBand | undefined, openMin: number): { readonly so
 
 /** From stop-stir to a little after the last look. */
 export function pourSpan(plan: BatchPlan): StripSpan {
-  const last = Math.max(...plan.steps.filter((step) => step.place === 'pour').map((step) => step.endMin))
+  const last = Math.max(...plan.steps.filter((turn) => turn.step.place === 'pour').map((turn) => turn.endMin))
   return { fromMin: 0, toMin: Math.ceil((last + 5) / 10) * 10, scale: 'even' }
 }
 
 /** From the hour the covers go on to past the day of use. */
 export function rackSpan(plan: BatchPlan): StripSpan {
-  const last = Math.max(7 * 1440, ...plan.steps.map((step) => step.beginMin))
+  const last = Math.max(7 * 1440, ...plan.steps.map((turn) => turn.beginMin))
   return { fromMin: 60, toMin: last * 1.15, scale: 'log' }
 }

@@ -18,7 +18,9 @@ describe('the strip', () => {
   })
 
   test('shows the whole pour, and on the rack up to the day of use', () => {
-    const last = Math.max(...plan.steps.filter((step) => step.place === 'pour').map((step) => step.endMin))
+    const last = Math.max(
+      ...plan.steps.filter((turn) => turn.step.place === 'pour').map((turn) => turn.endMin),
+    )
     expect(pourSpan(plan).toMin).toBeGreaterThan(last)
     expect(rackSpan(plan).toMin).toBeGreaterThan(7 * 1440)
   })

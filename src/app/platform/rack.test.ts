@@ -22,8 +22,8 @@ function running(stopStirAtMs: number, done: Record<string, number> = {}): Runni
 describe('rack entries', () => {
   test('stand at their hour, counted from each stop-stir', () => {
     const [back, demold, use] = rackEntries([running(T0)])
-    expect([back!.step.stepId, demold!.step.stepId, use!.step.stepId]).toEqual(['back', 'demold', 'use'])
-    expect(back!.bestAtMs).toBe(T0 + back!.step.beginMin * 60_000)
+    expect([back!.turn.step.id, demold!.turn.step.id, use!.turn.step.id]).toEqual(['back', 'demold', 'use'])
+    expect(back!.bestAtMs).toBe(T0 + back!.turn.beginMin * 60_000)
     expect(back!.fromAtMs).toBeLessThan(back!.bestAtMs)
     expect(use!.toAtMs).toBeNull()
   })

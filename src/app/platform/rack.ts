@@ -60,7 +60,7 @@ export function useRunningBatches(): readonly RunningBatch[] {
 /** A thing that waits on the rack, at its hour. */
 export interface RackEntry {
   readonly batch: RunningBatch
-  readonly step: RunStep
+  readonly turn: RunStep
   readonly fromAtMs: number
   readonly bestAtMs: number
   readonly toAtMs: number | null
@@ -73,37 +73,37 @@ export interface RackEntry {
 /** The rack's tasks of those batches, soonest first; what was passed over for a later one is left out. */
 export function rackEntries(batches: readonly RunningBatch[]): readonly RackEntry[] {
   return batches
-    .flatMap((batch) => rackStepsOf(batch).map((step) => entryOf(batch, step)))
+    .flatMap((batch) => rackStepsOf(batch).map((turn) => entryOf(batch, turn)))
     .sort((one, other) => one.bestAtMs - other.bestAtMs)
 }
 
 function rackStepsOf({ plan, done }: RunningBatch): readonly RunStep[] {
-  const steps = plan.steps.filter((step) => step.place === 'rack')
+  const steps = plan.steps.filter((turn) => turn.step.place === 'rack')
   const waiting = stillWaiting(
-    steps.map(({ stepId, does }) => ({ id: stepId, does })),
+    steps.map(({ step }) => step),
     done,
   ).map(({ id }) => id)
   return steps.filter(
-    ({ key, stepId, does }) => done[key] !== undefined || does === 'serves' || waiting.includes(stepId),
+    ({ key, step: { id, does } }) => done[key] !== undefined || does === 'serves' || waiting.includes(id),
   )
 }
 
-function entryOf(batch: RunningBatch, step: RunStep): RackEntry {
+function entryOf(batch: RunningBatch, turn: RunStep): RackEntry {
   const at = (min: number) => batch.stopStirAtMs + min * 60_000
-  const doneMin = batch.done[step.key]
+  const doneMin = batch.done[turn.key]
   return {
     batch,
-    step,
-    fromAtMs: at(step.fromMin),
-    bestAtMs: at(step.beginMin),
-    toAtMs: step.toMin === null ? null : at(step.toMin),
+    turn,
+    fromAtMs: at(turn.fromMin),
+    bestAtMs: at(turn.beginMin),
+    toAtMs: turn.toMin === null ? null : at(turn.toMin),
     doneAtMs: doneMin === undefined ? null : at(doneMin),
-    isInMold: comesAfterDemolding(batch, step),
+    isInMold: comesAfterDemolding(batch, turn),
   }
 }
 
-function comesAfterDemolding({ plan, done }: RunningBatch, step: RunStep): boolean {
-  const rack = plan.steps.filter(({ place }) => place === 'rack')
-  const frees = rack.findIndex(({ does }) => does === 'frees')
-  return frees >= 0 && done[rack[frees]!.key] === undefined && rack.indexOf(step) > frees
+function comesAfterDemolding({ plan, done }: RunningBatch, turn: RunStep): boolean {
+  const rack = plan.steps.filter(({ step }) => step.place === 'rack')
+  const frees = rack.findIndex(({ step }) => step.does === 'frees')
+  return frees >= 0 && done[rack[frees]!.key] === undefined && rack.indexOf(turn) > frees
 }

@@ -52,17 +52,17 @@ describe('a bag beside the white', () => {
   })
 
   test('is piped before the white, and told at the step with its grams; each bag is counted down by itself', () => {
-    const [step] = plan.steps.filter(({ does }) => does === 'whites')
-    expect(step!.takes).toMatchObject([
+    const [turn] = plan.steps.filter(({ step }) => step.does === 'whites')
+    expect(turn!.takes).toMatchObject([
       { of: 'beads', bag: 'Pewter bag', beads: 1 },
       { of: 'beads', bag: null, beads: 1 },
     ])
-    const [mica, white] = step!.takes
+    const [mica, white] = turn!.takes
     expect(mica!.of === 'beads' && mica!.massG).toBeCloseTo(RING_10_ML * density, 1)
     expect(white!.of === 'beads' && white!.massG).toBeCloseTo(RING_20_ML * density, 1)
     expect(plan.fills[0]!.laid.beads.map(({ bag }) => bag)).toEqual(['mica', undefined])
     for (const left of bagsLeft(plan, asked, {})) expect(left.shortG).toBeCloseTo(0, 9)
-    const [after] = bagsLeft(plan, asked, { [step!.key]: 30 }).filter((each) => each.bag === 'Pewter bag')
+    const [after] = bagsLeft(plan, asked, { [turn!.key]: 30 }).filter((each) => each.bag === 'Pewter bag')
     expect(after!.portionG - after!.leftG).toBeCloseTo(RING_10_ML * density, 1)
   })
 
@@ -75,12 +75,12 @@ describe('a bag beside the white', () => {
       cup('white').massG,
       6,
     )
-    const [step] = narrow.steps.filter(({ does }) => does === 'whites')
-    expect(step!.takes.map((take) => take.of === 'beads' && take.holeMm)).toEqual([2, 3])
+    const [turn] = narrow.steps.filter(({ step }) => step.does === 'whites')
+    expect(turn!.takes.map((take) => take.of === 'beads' && take.holeMm)).toEqual([2, 3])
   })
 
   test('is portioned with the white, and taken from the shelf', () => {
-    const portion = plan.steps.find(({ does }) => does === 'portions')!
+    const portion = plan.steps.find(({ step }) => step.does === 'portions')!
     expect(portion.takes.map((take) => take.of === 'portion' && take.name)).toEqual([null, 'Pewter bag'])
     const mica = needsOf(asked).find(({ of }) => of.kind === 'colour' && of.colourId === 'pewter')
     expect(mica!.amount).toBeGreaterThan(0)

@@ -50,7 +50,7 @@ describe('what hangs over a form', () => {
           jobs: ['drape'],
         }),
       )
-    const stepOf = (plan: ReturnType<typeof planned>) => plan.steps.find(({ does }) => does === 'forms')!
+    const stepOf = (plan: ReturnType<typeof planned>) => plan.steps.find(({ step }) => step.does === 'forms')!
     const plan = planned({ acrossMm: 140, deepMm: 50 })
     expect(plan.fills[0]!.layers[0]!.volumeMl).toBeCloseTo(95, 0)
     expect(stepOf(plan).takes).toEqual([
@@ -84,7 +84,7 @@ describe('what hangs over a form', () => {
             jobs: ['drape'],
           }),
         )
-        return plan.steps.find(({ does }) => does === 'forms')!.fromMin
+        return plan.steps.find(({ step }) => step.does === 'forms')!.fromMin
       }),
     )
     for (const [warm, cool] of from) expect(cool!).toBeGreaterThan(1.15 * warm!)

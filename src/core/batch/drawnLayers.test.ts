@@ -93,11 +93,11 @@ describe('a later layer with marks of its own', () => {
     const pour = pourOfLayer(ringed, RING, plan.fills)!
     expect(pour.pieces[0]!.mold.depthMm).toBeCloseTo(7, 9)
     const { live } = planSitting(ringed, 'ring').pour!
-    const white = live.plan.steps.find(({ does }) => does === 'whites')!
+    const white = live.plan.steps.find(({ step }) => step.does === 'whites')!
     expect(live.plan.fills[0]!.laid.beads).toHaveLength(1)
     expect(white.fromMin).toBeGreaterThan(10)
     expect(live.plan.bloom!.bedDepthMm).toBeCloseTo(4, 9)
-    expect(live.bands.steps[white.stepId]).toBeDefined()
+    expect(live.bands.steps[white.step.id]).toBeDefined()
   })
 
   test('takes its inks, its white and its resin off the shelf under its own name', () => {
@@ -113,9 +113,9 @@ describe('a later layer with marks of its own', () => {
 
   test('keeps the hands from its stop-stir to its covers', () => {
     const { live } = planSitting(ringed, 'ring').pour!
-    const step = plan.steps.find(({ stepId }) => stepId === 'ring')!
-    const last = live.plan.steps.findLast(({ place }) => place === 'pour')!
-    expect(step.handsOnMin).toBeCloseTo(last.endMin, 6)
+    const turn = plan.steps.find(({ step }) => step.id === 'ring')!
+    const last = live.plan.steps.findLast(({ step }) => step.place === 'pour')!
+    expect(turn.handsOnMin).toBeCloseTo(last.endMin, 6)
   })
 
   test('brings the tools and the cautions of its steps to its own gate', () => {
@@ -125,7 +125,7 @@ describe('a later layer with marks of its own', () => {
 
   test('is followed by its own marks: a white that is late by its own clock is past', () => {
     const { live } = planSitting(ringed, 'ring', { done: { stir: 0, rest: 15 } }).pour!
-    const decant = live.plan.steps.find(({ does }) => does === 'empties')!
+    const decant = live.plan.steps.find(({ step }) => step.does === 'empties')!
     expect(decant.beginMin).toBeGreaterThanOrEqual(15)
   })
 
@@ -206,9 +206,9 @@ describe('its turns', () => {
   const pour = readPour(events)
   if (pour.stage !== 'running') throw new Error('it runs')
   const steps = [
-    { key: 'ink.1', place: 'pour' },
-    { key: 'cover', place: 'pour' },
-    { key: 'use', place: 'rack' },
+    { key: 'ink.1', step: { place: 'pour' } },
+    { key: 'cover', step: { place: 'pour' } },
+    { key: 'use', step: { place: 'rack' } },
   ] as const
 
   test('count from its own stop-stir, and its stirring is one of them', () => {
@@ -252,9 +252,9 @@ describe('a thin pour with a figure set into it two days later', () => {
   test('is a sitting of its own: bubbles, laid in at the string, covered; at its gate stand the figures, no ink', () => {
     const sitting = planSitting(asked(), 'film')
     const { plan } = sitting.pour!.live
-    const steps = plan.steps.filter(({ place }) => place === 'pour').map(({ stepId }) => stepId)
+    const steps = plan.steps.filter(({ step }) => step.place === 'pour').map(({ step }) => step.id)
     expect(steps).toEqual(expect.arrayContaining(['stir', 'decant', 'bubbles', 'place', 'cover']))
-    const laid = plan.steps.filter(({ does }) => does === 'lays')
+    const laid = plan.steps.filter(({ step }) => step.does === 'lays')
     expect(laid.map(({ pieceNo }) => pieceNo)).toEqual([1, 2])
     expect(laid[0]!.beginMin).toBeGreaterThan(plan.decant.decantMin)
     const tools = sitting.prep.map(({ tool }) => tool)
@@ -334,11 +334,11 @@ describe('a later pour with steps of its own', () => {
       [null, expect.closeTo(0.25, 6)],
     ])
     expect(mix!.inMoldsG).toBeCloseTo(2 * 31.42 * 1.1, 0)
-    const keys = plan.steps.filter(({ place }) => place === 'pour').map(({ key }) => key)
+    const keys = plan.steps.filter(({ step }) => step.place === 'pour').map(({ key }) => key)
     expect(keys.indexOf('tint')).toBeLessThan(keys.indexOf('decant'))
     expect(keys).toEqual(expect.arrayContaining(['bubbles', 'feather', 'cover']))
     const whole = planBatch(asked())
-    const takes = whole.steps.find(({ stepId }) => stepId === 'next')!.takes
+    const takes = whole.steps.find(({ step }) => step.id === 'next')!.takes
     expect(takes.filter(({ of }) => of === 'portion')).toHaveLength(3)
     const paste = needsOf(asked()).filter(({ of }) => of.kind === 'colour' && of.colourId === 'sea')
     // 1 % of half the mix, paste at 1.3 g/ml, counted once.
@@ -378,9 +378,15 @@ describe('a later pour with steps of its own', () => {
       colours: [{ colour: INK, dose: { by: 'drops', drops: 4 } }],
     } as const
     const bubbles = (changes: Partial<LaterLayer>) =>
-      sitting(changes).steps.find(({ stepId }) => stepId === 'bubbles')!.detail
+      sitting(changes).steps.find(({ step: { id: stepId } }) => stepId === 'bubbles')!.step.detail
     expect(bubbles({})).toMatch(/low heat/)
     expect(bubbles({ cups: [burning] })).toMatch(/No heat and no flame/)
+  })
+
+  test('on a base that is said to be deeper than its mold it is still planned, and the base is what is wrong', () => {
+    const { findings, steps } = planBatch({ ...asked(), bedMm: 60 })
+    expect(steps.some(({ step }) => step.id === 'next')).toBe(true)
+    expect(findings.map(({ kind }) => kind)).toContain('overfilled')
   })
 
   test('a cup that is a mix of its own is refused there', () => {

@@ -52,7 +52,7 @@ describe('a lesson', () => {
     )!
     const quicker = planBatch(bloomRequest({ learned }, 1))
     const done = Object.fromEntries(
-      quicker.steps.filter(({ place }) => place === 'pour').map(({ key, endMin }) => [key, endMin]),
+      quicker.steps.filter(({ step }) => step.place === 'pour').map(({ key, endMin }) => [key, endMin]),
     )
     const run = { request: bloomRequest({}, 1), done, readings: [] }
     expect(aimedOf(run, null)[1]!).toBeGreaterThan(0.15)
@@ -182,7 +182,7 @@ describe('what outcomes teach of a band', () => {
     const right: JudgedPiece[] = Array.from({ length: 40 }, () => ({ aimLog: 0, verdict: 'right' }))
     const shift = learnBand(right, edges).mean
     const begin = (aimShiftLog: number) =>
-      planBatch(bloomRequest({ aimShiftLog }, 2)).steps.find(({ stepId }) => stepId === 'white')!.beginMin
+      planBatch(bloomRequest({ aimShiftLog }, 2)).steps.find(({ step }) => step.id === 'white')!.beginMin
     const movedMin = Math.abs(begin(shift) - begin(0))
     console.log(`forty successes move the white by ${(60 * movedMin).toFixed(0)} s`)
     expect(movedMin).toBeLessThan(0.5)
@@ -201,7 +201,7 @@ describe('what outcomes teach of a band', () => {
     })
     const learned = learnResin(USUAL_SPREAD, lessons)!
     const white = (changes: object) =>
-      planBatch(bloomRequest(changes, 2)).steps.find(({ stepId }) => stepId === 'white')!.beginMin
+      planBatch(bloomRequest(changes, 2)).steps.find(({ step }) => step.id === 'white')!.beginMin
     const movedMin = Math.abs(white({ learned }) - white({}))
     console.log(`forty batches read by a probe move the white by ${(60 * movedMin).toFixed(0)} s`)
     expect(movedMin).toBeLessThan(0.5)

@@ -59,8 +59,12 @@ export function waterFillOverDrawn(mold: Mold): number | null {
   return mold.waterFillMl === null ? null : mold.waterFillMl / drawnVolumeMl(mold)
 }
 
+/** Of a mold that is full, or said to be fuller than it is: what is poured on it stands in next to nothing. */
+const LEAST_CAVITY_MM = 0.1
+
 /** What is left of that mold above what already lies in it, up to there. */
-export function cavityAbove(mold: Mold, floorMm: number): Mold {
+export function cavityAbove(mold: Mold, saidMm: number): Mold {
+  const floorMm = Math.min(saidMm, mold.depthMm - LEAST_CAVITY_MM)
   if (floorMm <= 0) return mold
   const belowMl = volumeUpToMl(mold, floorMm)
   const fills = mold.partFills.filter(({ depthMm }) => depthMm > floorMm)

@@ -6,7 +6,7 @@ import { heldShift, planBatch, saidOf } from './index.ts'
 
 const before = bloomRequest({}, 2)
 const whiteMin = (changes: object) =>
-  planBatch({ ...before, ...changes }).steps.find(({ does }) => does === 'whites')!.beginMin
+  planBatch({ ...before, ...changes }).steps.find(({ step }) => step.does === 'whites')!.beginMin
 const judged = (no: number, timing: Outcome['timing']) => ({
   no,
   outcome: { recordedAtMs: 0, rating: 2, timing, faults: [], tags: [], note: '' },

@@ -91,6 +91,6 @@ function shiftTo(request: BatchRequest, farLog: number, isWanted: (min: number) 
 /** When the plan has its aim step on the first piece; null where its way has none. */
 function aimMin(request: BatchRequest, aimShiftLog: number): number | null {
   const { aimStep } = techniqueOfPour(request)
-  const step = planBatch({ ...request, aimShiftLog }).steps.find(({ stepId }) => stepId === aimStep)
-  return step?.beginMin ?? null
+  const turn = planBatch({ ...request, aimShiftLog }).steps.find(({ step }) => step.id === aimStep)
+  return turn?.beginMin ?? null
 }

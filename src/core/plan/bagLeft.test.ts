@@ -6,9 +6,9 @@ import { asPoured, bagsLeft, planBatch, planLive } from './index.ts'
 
 const request = bloomRequest({}, 4)
 const bagLeft = (...asked: Parameters<typeof bagsLeft>) => bagsLeft(...asked).find(({ bag }) => bag === null)
-const [FIRST, SECOND] = planBatch(request).steps.filter(({ does }) => does === 'whites')
+const [FIRST, SECOND] = planBatch(request).steps.filter(({ step }) => step.does === 'whites')
 const beads = (plan: ReturnType<typeof planBatch>, key: string) => {
-  const take = plan.steps.find((step) => step.key === key)!.takes[0]!
+  const take = plan.steps.find((turn) => turn.key === key)!.takes[0]!
   if (take.of !== 'beads') throw new Error('expected beads')
   return take
 }
@@ -43,7 +43,7 @@ describe('a hole that is cut wider', () => {
   const done = {
     ...Object.fromEntries(
       planBatch(request)
-        .steps.filter(({ place, beginMin }) => place === 'pour' && beginMin < FIRST!.beginMin)
+        .steps.filter(({ step: { place }, beginMin }) => place === 'pour' && beginMin < FIRST!.beginMin)
         .map(({ key, endMin }) => [key, Math.max(0, endMin)]),
     ),
     [FIRST!.key]: FIRST!.endMin,
@@ -61,7 +61,7 @@ describe('a hole that is cut wider', () => {
   })
 
   test('moves the window of what is still to come later, and that of nothing else; nothing mixed changes', () => {
-    const at = (plan: typeof after, key: string) => plan.steps.find((step) => step.key === key)!
+    const at = (plan: typeof after, key: string) => plan.steps.find((turn) => turn.key === key)!
     // A wider bead sinks through more: it may and must wait until the resin is thicker.
     expect(at(after, SECOND!.key).fromMin).toBeGreaterThan(at(before, SECOND!.key).fromMin)
     expect(at(after, FIRST!.key).fromMin).toBe(at(before, FIRST!.key).fromMin)
@@ -73,7 +73,7 @@ describe('a hole that is cut wider', () => {
 describe('pieces in another order', () => {
   const keys = (order: readonly number[]) =>
     planLive(request, { stillFullMin: 0, otherwise: { ...AS_PLANNED, pieceOrder: order } })
-      .plan.steps.filter(({ does }) => does === 'whites' || does === 'shapes')
+      .plan.steps.filter(({ step: { does } }) => does === 'whites' || does === 'shapes')
       .map(({ key }) => key)
 
   test('are gone over in it, a piece finished before the next; one not told of keeps its place behind', () => {
@@ -91,7 +91,7 @@ describe('pieces in another order', () => {
       otherwise: { ...AS_PLANNED, pieceOrder: [1, 4, 2, 3] },
     })
     const next = plan.steps.find(
-      (step) => step.place === 'pour' && step.does === 'whites' && done[step.key] === undefined,
+      (turn) => turn.step.place === 'pour' && turn.step.does === 'whites' && done[turn.key] === undefined,
     )!
     expect(next.key).toBe('white.4')
     expect(next.beginMin).toBeGreaterThanOrEqual(FIRST!.endMin + 1 - 1e-9)
@@ -103,7 +103,7 @@ describe('what was left out on every piece', () => {
     asPoured(of, {
       ...AS_PLANNED,
       leftOut: planBatch(of)
-        .steps.filter(({ stepId }) => ids.includes(stepId))
+        .steps.filter(({ step: { id: stepId } }) => ids.includes(stepId))
         .map(({ key }) => key),
     })
   const kinds = ({ pieces }: BatchRequest) => pieces[0]!.pattern?.marks.map(({ mark }) => mark.kind) ?? null

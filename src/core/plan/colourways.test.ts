@@ -43,7 +43,7 @@ describe('two colourways in one kind of mold', () => {
       ['Round coaster, Berry', [{ what: 'Plum', drops: all }]],
     ])
     expect(fills.map(({ id }) => id)).toEqual(['coaster.a', 'coaster.b'])
-    const inked = steps.filter(({ does }) => does === 'inks')
+    const inked = steps.filter(({ step }) => step.does === 'inks')
     expect(
       inked.map(({ takes }) => takes.map((take) => (take.of === 'drops' ? take.inks[0]!.what : take.of))),
     ).toEqual([['Lagoon'], ['Lagoon'], ['Plum'], ['Plum']])

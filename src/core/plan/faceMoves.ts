@@ -38,10 +38,10 @@ export function movesOn(
   request: BatchRequest,
   { steps }: Pick<BatchPlan, 'steps'>,
 ): readonly PlannedMove[] {
-  const own = steps.filter(({ place, pieceNo }) => place === 'pour' && pieceNo === no)
+  const own = steps.filter(({ step: { place }, pieceNo }) => place === 'pour' && pieceNo === no)
   const nextBeads = beadsInOrder(fill, request)
-  const timed = own.flatMap((step) =>
-    movesOf(step, { fill, request, nextBeads }).map((move) => ({ atMin: step.beginMin, move })),
+  const timed = own.flatMap((turn) =>
+    movesOf(turn, { fill, request, nextBeads }).map((move) => ({ atMin: turn.beginMin, move })),
   )
   const judgedBy = (timed.find(({ move }) => isWhiteMove(move)) ?? timed[0])!
   return timed.map(({ atMin, move }) => {
@@ -62,15 +62,15 @@ interface OnPiece {
 }
 
 /** What a step does to the piece, by what it takes and does. */
-function movesOf(step: RunStep, { fill, request, nextBeads }: OnPiece): readonly HandMove[] {
+function movesOf(turn: RunStep, { fill, request, nextBeads }: OnPiece): readonly HandMove[] {
   const { white } = TECHNIQUES[fill.technique]
-  const round = (step.roundNo ?? 1) - 1
-  if (step.does === 'inks')
+  const round = (turn.roundNo ?? 1) - 1
+  if (turn.step.does === 'inks')
     return [
       white.by === 'needle' ? { kind: 'inksAndWhite', round, dropMl: white.dropMl } : { kind: 'inks', round },
     ]
-  if (step.does === 'shapes') return fill.laid.strokes.length > 0 ? [{ kind: 'strokes' }] : []
-  return step.takes.flatMap((take): readonly HandMove[] => {
+  if (turn.step.does === 'shapes') return fill.laid.strokes.length > 0 ? [{ kind: 'strokes' }] : []
+  return turn.takes.flatMap((take): readonly HandMove[] => {
     if (take.of === 'drops') return take.inks.flatMap((given) => dropsOf(given, fill, request))
     return take.of === 'beads' ? nextBeads(take) : []
   })

@@ -77,8 +77,8 @@ describe('a face follows the order of the hands', () => {
 
   test('as the plan times it on the first piece, whatever is judged falls on its minute', () => {
     const { plan, task } = faced([])
-    const own = plan.steps.filter(({ place, pieceNo }) => place === 'pour' && pieceNo === 1)
-    const at = (does: Deed) => own.find((step) => step.does === does)!.beginMin
+    const own = plan.steps.filter(({ step: { place }, pieceNo }) => place === 'pour' && pieceNo === 1)
+    const at = (does: Deed) => own.find((turn) => turn.step.does === does)!.beginMin
     expect(task.moves.map(({ afterMin }) => afterMin)).toEqual([at('inks') - at('whites'), 0, 1])
     const { moves } = sceneOf(task, 30, 1)
     expect(moves[1]!.atMin).toBe(30)
@@ -108,7 +108,7 @@ describe('a face follows the order of the hands', () => {
     const pieces = [{ ...request.pieces[0]!, count: 6 }]
     expect(faced([], { pieces }).task.moves.at(-1)!.afterMin).toBe(1)
     const { plan, task } = faced(score, { pieces })
-    const at = (does: Deed) => plan.steps.find((step) => step.does === does)!.beginMin
+    const at = (does: Deed) => plan.steps.find((turn) => turn.step.does === does)!.beginMin
     expect(task.moves.at(-1)!.afterMin).toBe(at('shapes') - at('whites'))
     expect(task.moves.at(-1)!.afterMin).toBeGreaterThan(2)
   })
@@ -200,7 +200,7 @@ describe('a what-if changes one thing', () => {
     const swirled = bloomRequest({ technique: 'swirledPetri', layers: [] }, 2)
     const plan = planBatch(swirled)
     const own = faceTask(swirled, plan, COASTER.id)!
-    const at = (does: Deed) => plan.steps.find((step) => step.does === does)!.beginMin
+    const at = (does: Deed) => plan.steps.find((turn) => turn.step.does === does)!.beginMin
     expect(own.laid.strokes.map(({ kind }) => kind)).toEqual(['swirl'])
     expect(own.moves.at(-1)).toEqual({ afterMin: at('shapes') - at('inks'), move: { kind: 'strokes' } })
     expect(own.moves.at(-1)!.afterMin).toBeGreaterThan(10)

@@ -103,7 +103,7 @@ function unfollowedOf(
   no: number,
 ): FaceTask['unfollowed'] {
   const isOnIt = (id: string) =>
-    steps.some(({ stepId, pieceNo }) => stepId === id && (pieceNo === null || pieceNo === no))
+    steps.some(({ step: { id: stepId }, pieceNo }) => stepId === id && (pieceNo === null || pieceNo === no))
   const added = score.flatMap((edit) => (edit.kind === 'added' && isOnIt(edit.id) ? [edit.work.by] : []))
   return [...new Set(added)].filter((by) => MOVES_IT[by])
 }

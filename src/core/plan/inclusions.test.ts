@@ -38,24 +38,24 @@ describe('a batch with inclusions', () => {
 
   test('lays them in while the base draws a string, piece by piece, and feathers after that', () => {
     const { steps, capacity } = planBatch(inclusions({ roomTempC: 25 }))
-    const placed = steps.filter(({ stepId }) => stepId === 'place')
+    const placed = steps.filter(({ step }) => step.id === 'place')
     expect(placed.map(({ pieceNo }) => pieceNo)).toEqual([1, 2])
     const left = placed[0]!.expected!.remainingFluidityPerPa
     expect(left).toBeLessThanOrEqual(STAGES.string.opensPerPa * 1.01)
     expect(left).toBeGreaterThan(STAGES.string.closesPerPa)
     expect(capacity.stepTitle).toBe('Lay the inclusions face down')
-    const feather = steps.find(({ stepId }) => stepId === 'feather')!
+    const feather = steps.find(({ step }) => step.id === 'feather')!
     expect(feather.beginMin).toBeGreaterThanOrEqual(placed[1]!.endMin)
-    expect(steps.some(({ stepId }) => stepId === 'ink' || stepId === 'white')).toBe(false)
+    expect(steps.some(({ step }) => step.id === 'ink' || step.id === 'white')).toBe(false)
   })
 
   /** Common practice, with no published source: the edge at 40 to 50 min, the second pour at about 5 to 6 h. */
   test('falls where casters have it with a quick resin in a warm room', () => {
     const { steps } = planBatch(inclusions({ roomTempC: 25 }))
-    const feather = steps.find(({ stepId }) => stepId === 'feather')!
+    const feather = steps.find(({ step }) => step.id === 'feather')!
     expect(feather.fromMin).toBeLessThan(50)
     expect(feather.toMin!).toBeGreaterThan(40)
-    const over = steps.find(({ stepId }) => stepId === 'secondPour')!
+    const over = steps.find(({ step }) => step.id === 'secondPour')!
     expect(over.beginMin / 60).toBeGreaterThan(5)
     expect(over.beginMin / 60).toBeLessThan(6)
   })
@@ -128,7 +128,7 @@ describe('on the rack', () => {
     expect(jobsOf(backed).map(({ id }) => id)).toEqual(['secondPour', 'thirdPour', 'back', 'demold', 'use'])
     expect(waits('thirdPour', two)).toEqual(['secondPour'])
     expect(waits('back', backed)).toEqual(['thirdPour'])
-    const steps = planBatch(inclusions(backed)).steps.filter(({ place }) => place === 'rack')
+    const steps = planBatch(inclusions(backed)).steps.filter(({ step }) => step.place === 'rack')
     // Each is tried by a finger on the layer under it, which bonds while it takes a print.
     expect(steps.slice(0, 3).map(({ expected }) => expected!.feel)).toEqual(
       Array.from({ length: 3 }, () => 'prints'),

@@ -23,11 +23,11 @@ export function learnedMoves(request: BatchRequest): readonly LearnedMove[] {
   ) => {
     const [was, is] = [find(alone), find(now)]
     return was && is && Math.abs(was.beginMin - is.beginMin) >= TOLD_FROM_MIN
-      ? [{ what, stepTitle: is.title, fromMin: was.beginMin, toMin: is.beginMin }]
+      ? [{ what, stepTitle: is.step.title, fromMin: was.beginMin, toMin: is.beginMin }]
       : []
   }
   return [
-    ...told('decant', ({ steps }) => steps.find(({ does }) => does === 'empties')),
-    ...told('aim', ({ steps }) => steps.find(({ does }) => does === 'whites' || does === 'raises')),
+    ...told('decant', ({ steps }) => steps.find(({ step }) => step.does === 'empties')),
+    ...told('aim', ({ steps }) => steps.find(({ step: { does } }) => does === 'whites' || does === 'raises')),
   ]
 }

@@ -50,11 +50,11 @@ export function reportLive({ plan: request, nowMin, events }: LiveInput): LiveRe
   for (const event of events) if (event.kind === 'done') done[event.turn] = event.atMin
   const readings = events.flatMap((event) => (event.kind === 'read' ? [event.reading] : []))
   const { plan, bands } = planLive(request, { done, readings, stillFullMin: Math.max(0, nowMin) })
-  const unknown = Object.keys(done).find((key) => plan.steps.every((step) => step.key !== key))
+  const unknown = Object.keys(done).find((key) => plan.steps.every((turn) => turn.key !== key))
   if (unknown !== undefined) throw new RangeError(`reportLive: the plan has no turn "${unknown}"`)
-  const emptied = plan.steps.some(({ does, key }) => does === 'empties' && done[key] !== undefined)
+  const emptied = plan.steps.some(({ step: { does }, key }) => does === 'empties' && done[key] !== undefined)
   const gelMin = plan.life.find(({ viscosityPaS, min }) => viscosityPaS === null && min > 0)?.min ?? null
-  const reportOf = (step: RunStep) => turnReport(step, { done, nowMin, gelMin })
+  const reportOf = (turn: RunStep) => turnReport(turn, { done, nowMin, gelMin })
   const next = stepAtHand(plan, done, nowMin)
   const limits = emptied ? null : plan.cupLimits
   return {
@@ -77,20 +77,20 @@ interface Now {
   readonly gelMin: number | null
 }
 
-function turnReport(step: RunStep, now: Now): TurnReport {
-  const { key, fromMin, beginMin, toMin, never } = step
+function turnReport(turn: RunStep, now: Now): TurnReport {
+  const { key, fromMin, beginMin, toMin, never } = turn
   return {
     turn: key,
-    verdict: verdictOf(step, now),
+    verdict: verdictOf(turn, now),
     openMin: never ? null : fromMin,
     bestMin: never ? null : beginMin,
     closeMin: never ? null : toMin,
   }
 }
 
-function verdictOf(step: RunStep, { done, nowMin, gelMin }: Now): Verdict {
-  if (done[step.key] !== undefined) return 'done'
-  const { kind } = standingAt(step, nowMin)
+function verdictOf(turn: RunStep, { done, nowMin, gelMin }: Now): Verdict {
+  if (done[turn.key] !== undefined) return 'done'
+  const { kind } = standingAt(turn, nowMin)
   // What never comes is not open either, and no minute will make it so.
   if (kind === 'never') return 'over'
   if (kind === 'soon') return 'notYet'

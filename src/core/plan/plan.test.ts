@@ -81,7 +81,7 @@ describe('a plan', () => {
   })
 
   test('answers every when of the issue: rest to use, each with what it shows and feels', () => {
-    const ids = new Set(plan.steps.map((step) => step.stepId))
+    const ids = new Set(plan.steps.map((turn) => turn.step.id))
     expect([...ids]).toEqual(
       expect.arrayContaining([
         'rest',
@@ -97,7 +97,7 @@ describe('a plan', () => {
         'use',
       ]),
     )
-    for (const step of plan.steps.filter((each) => each.beginMin >= 0)) expect(step.expected).not.toBeNull()
+    for (const turn of plan.steps.filter((each) => each.beginMin >= 0)) expect(turn.expected).not.toBeNull()
   })
 
   test('follows the resin from clear to stiff, thickening all the way', () => {
@@ -179,7 +179,7 @@ describe('the stages of a plan', () => {
     const order = ['inkSpreads', 'string', 'gel', 'leathery', 'demold', 'use'] as const
     const opens = order.map((id) => stages[id]!.openMin)
     expect(opens).toEqual([...opens].sort((one, other) => one - other))
-    const bead = steps.find((step) => step.stepId === 'white')!
+    const bead = steps.find((turn) => turn.step.id === 'white')!
     expect(stagesAt(stages, bead.beginMin)).toContain('pipe')
     expect(stagesAt(stages, 24 * 60)).toContain('demold')
     expect(stagesAt(stages, 24 * 60)).not.toContain('inkSpreads')

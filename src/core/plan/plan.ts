@@ -159,7 +159,9 @@ function bloomPlan(schedule: Schedule, steps: readonly RunStep[]): BloomPlan | n
   const { white } = schedule
   if (!white) return null
   const windowFor = windowsOf(schedule, white)
-  const beads = steps.filter((step) => step.does === 'whites').map((step) => step.expected?.bloomNumber ?? 0)
+  const beads = steps
+    .filter((turn) => turn.step.does === 'whites')
+    .map((turn) => turn.expected?.bloomNumber ?? 0)
   const moment = stepThat(schedule.technique, 'whites')?.moment
   if (moment?.by !== 'resin' || moment.criterion.by !== 'bloomNumber') return null
   const { factor } = moment.criterion

@@ -26,7 +26,7 @@ describe('a live plan', () => {
 
   test('of someone who goes by the temperature empties the cup once it is as warm as its moment, whatever the rest believes', () => {
     const { steps } = planBatch(request)
-    const decant = steps.find(({ does }) => does === 'empties')!
+    const decant = steps.find(({ step }) => step.does === 'empties')!
     const atMin = 0.8 * decant.beginMin
     const byHand = (tempC: number, leads?: true): Reading => ({
       kind: 'temperature',
@@ -49,7 +49,7 @@ describe('a live plan', () => {
     const slip: Reading = { kind: 'temperature', atMin: 2, tempC: 88, by: 'probe', leads: true }
     expect(decantOf([slip])).toBeGreaterThan(10)
     const small = bloomRequest({ resin: ARCHETYPES.slow, roomTempC: 17, cupStrategy: 'rest' }, 1)
-    const { expected } = planBatch(small).steps.find(({ does }) => does === 'empties')!
+    const { expected } = planBatch(small).steps.find(({ step }) => step.does === 'empties')!
     const readings: Reading[] = [{ kind: 'temperature', atMin: 5, tempC: expected!.tempC + 0.1, by: 'hand' }]
     const led = readings.map((reading): Reading => ({ ...reading, leads: true }) as Reading)
     expect(planLive(small, { readings: led }).plan.decant).toEqual(planLive(small, { readings }).plan.decant)
@@ -58,8 +58,8 @@ describe('a live plan', () => {
   test('that was poured to its end tells that the resin still flowed: the quickest courses drop out', () => {
     const done = Object.fromEntries(
       planBatch(request)
-        .steps.filter((step) => step.place === 'pour')
-        .map((step) => [step.key, step.endMin]),
+        .steps.filter((turn) => turn.step.place === 'pour')
+        .map((turn) => [turn.key, turn.endMin]),
     )
     const before = planLive(request).bands
     const after = planLive(request, { done }).bands

@@ -50,16 +50,16 @@ export function factsOf({ request, plan, pour, events }: PouredRun, pieceNo: num
   const window = plan.bloom?.window ?? null
   const coverMin = marked('covers')
   const laidMin = markedOfPiece('lays')
-  const laying = plan.steps.find(({ does, pieceNo: no }) => does === 'lays' && no === pieceNo)
+  const laying = plan.steps.find(({ step: { does }, pieceNo: no }) => does === 'lays' && no === pieceNo)
   const pulledMin = markedOfPiece('raises')
-  const pulling = plan.steps.find(({ does, pieceNo: no }) => does === 'raises' && no === pieceNo)
-  const shaping = plan.steps.find(({ does, pieceNo: no }) => does === 'shapes' && no === pieceNo)
+  const pulling = plan.steps.find(({ step: { does }, pieceNo: no }) => does === 'raises' && no === pieceNo)
+  const shaping = plan.steps.find(({ step: { does }, pieceNo: no }) => does === 'shapes' && no === pieceNo)
   const [formedMin, freedMin] = [marked('forms'), marked('frees')]
   const lastHandsMin = Math.max(0, shapeMin ?? whiteMin ?? lastInkMin ?? laidMin ?? 0)
   const weighed = weighedOf(events)
-  const demold = plan.steps.find(({ does }) => does === 'frees')
+  const demold = plan.steps.find(({ step }) => step.does === 'frees')
   const skipped = skippedTools(events)
-  const feathering = plan.steps.find(({ does }) => does === 'feathers')
+  const feathering = plan.steps.find(({ step }) => step.does === 'feathers')
   const contents = fill && contentsOf(fill, request, plan.fills)
   const all = contents ? [...contents.dropped, ...contents.poured, ...contents.piped] : request.colours
   const kinds = new Set(all.map(({ kind }) => kind))
@@ -127,7 +127,7 @@ export function factsOf({ request, plan, pour, events }: PouredRun, pieceNo: num
 }
 
 function inkLateMin(plan: BatchPlan, inkMins: readonly number[], pieceNo: number): number | null {
-  const turn = plan.steps.find((step) => step.does === 'inks' && step.pieceNo === pieceNo)
+  const turn = plan.steps.find((turn) => turn.step.does === 'inks' && turn.pieceNo === pieceNo)
   if (inkMins.length === 0 || !turn || turn.toMin === null) return null
   return Math.min(...inkMins) - turn.toMin
 }

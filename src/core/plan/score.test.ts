@@ -21,7 +21,7 @@ const keysOf = ({ steps }: { readonly steps: readonly { readonly key: string }[]
 const kindsOf = ({ findings }: { readonly findings: readonly { readonly kind: string }[] }) =>
   findings.map(({ kind }) => kind)
 const stepOf = (plan: ReturnType<typeof planBatch>, key: string) =>
-  plan.steps.find((step) => step.key === key)!
+  plan.steps.find((turn) => turn.key === key)!
 const drops = (id: string, before: string, pieces: readonly number[] | null = null): ScoreEdit => ({
   kind: 'added',
   id,
@@ -52,7 +52,10 @@ describe('the order of the hands as somebody writes it', () => {
       'first.2',
       'again.2',
     ])
-    expect(stepOf(plan, 'again.2')).toMatchObject({ title: 'Put in sea glass', handsOnMin: 40 / 60 })
+    expect(stepOf(plan, 'again.2')).toMatchObject({
+      step: { title: 'Put in sea glass' },
+      handsOnMin: 40 / 60,
+    })
     expect(plan.prep.find(({ tool }) => tool === 'putIn')?.names).toEqual(['sea glass'])
     expect(plain.prep.some(({ tool }) => tool === 'putIn')).toBe(false)
   })
@@ -80,7 +83,7 @@ describe('the order of the hands as somebody writes it', () => {
     expect(keys.filter((key) => key.startsWith('more'))).toEqual(['more.2'])
     expect(keys.indexOf('more.2')).toBeGreaterThan(keys.indexOf('ink.2'))
     expect(stepOf(plan, 'more.2')).toMatchObject({
-      title: `2 drops of ${INK.name}`,
+      step: { title: `2 drops of ${INK.name}` },
       takes: [{ of: 'drops', inks: [{ what: INK.name, drops: 2 }], whiteDrops: 0 }],
     })
     expect(stepOf(plan, 'more.2').cautions).toContain('flame')
@@ -137,7 +140,7 @@ describe('the order of the hands as somebody writes it', () => {
         .flatMap(({ takes }) => takes.filter(({ of }) => of === 'beads'))
     expect(beads(split, 1)).toEqual(beads(whole, 1))
     const handsMin = (plan: typeof plain) =>
-      plan.steps.filter(({ key }) => /^white/.test(key)).reduce((sum, step) => sum + step.handsOnMin, 0)
+      plan.steps.filter(({ key }) => /^white/.test(key)).reduce((sum, turn) => sum + turn.handsOnMin, 0)
     expect(handsMin(split)).toBeCloseTo(handsMin(whole), 9)
     const byAct = withBags(
       { kind: 'split', step: 'white' },
@@ -235,7 +238,7 @@ describe('the order of the hands as somebody writes it', () => {
     expect(grams(plan)).toBeCloseTo(grams(whole), 9)
     // Two changes of 4 s by hand.
     expect(60 * (white(plan).handsOnMin - white(whole).handsOnMin)).toBeCloseTo(8, 9)
-    expect(white(plan).title).toBe('Pipe the bags in turn')
+    expect(white(plan).step.title).toBe('Pipe the bags in turn')
     expect(keysOf(plan)).toEqual(keysOf(whole))
     const face = faceTask(asked([inTurn], made), plan, plan.fills[0]!.id)!
     expect(face.moves.flatMap(({ move }) => (move.kind === 'beads' ? [move.beads.length] : []))).toEqual([

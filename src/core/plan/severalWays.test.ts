@@ -26,7 +26,7 @@ const coasters = (technique: TechniqueId): PieceOrder => ({
 const two = (other: TechniqueId, changes: Partial<BatchRequest> = {}) =>
   bloomRequest({ pieces: [tray, coasters(other)], layers: [], ...changes })
 const keysOf = ({ steps }: ReturnType<typeof planBatch>) =>
-  steps.filter(({ place, pieceNo }) => place === 'pour' && pieceNo !== null).map(({ key }) => key)
+  steps.filter(({ step: { place }, pieceNo }) => place === 'pour' && pieceNo !== null).map(({ key }) => key)
 
 describe('a bloom and two petri coasters of one mix', () => {
   const request = two('petri')
@@ -50,7 +50,7 @@ describe('a bloom and two petri coasters of one mix', () => {
 
   test('each go through their own steps, the first to close first', () => {
     expect(keysOf(plan)).toEqual(['petri-ink.2', 'petri-ink.3', 'ink.1', 'white.1', 'shape.1'])
-    expect(plan.steps.filter(({ does }) => does === 'empties')).toHaveLength(1)
+    expect(plan.steps.filter(({ step }) => step.does === 'empties')).toHaveLength(1)
     const [first] = plan.steps.filter(({ key }) => key === 'petri-ink.2')
     expect(first!.takes).toMatchObject([{ of: 'drops', pieceName: 'Round coaster, Petri', whiteDrops: 22 }])
   })
@@ -81,7 +81,7 @@ describe('a bloom and two petri coasters of one mix', () => {
 
   test('are told apart by what a run shows of each', () => {
     const done = Object.fromEntries(
-      plan.steps.filter(({ place }) => place === 'pour').map(({ key, endMin }) => [key, endMin]),
+      plan.steps.filter(({ step }) => step.place === 'pour').map(({ key, endMin }) => [key, endMin]),
     )
     const pour = {
       ...{ stage: 'running', stopStirAtMs: 0, done, otherwise: AS_PLANNED },
@@ -111,7 +111,7 @@ describe('a way of its own', () => {
     const unsaid = planBatch(bloomRequest({ pieces: [tray] }))
     expect(said.steps).toEqual(
       unsaid.steps.map(
-        (step) => JSON.parse(JSON.stringify(step).replaceAll('"Tray"', '"Tray, Bloom"')) as unknown,
+        (turn) => JSON.parse(JSON.stringify(turn).replaceAll('"Tray"', '"Tray, Bloom"')) as unknown,
       ),
     )
   })
@@ -145,9 +145,9 @@ describe('a way of its own', () => {
     ])
     expect(mix!.needG).toBeCloseTo(mix!.inMoldsG + 4 * 3, 6)
     expect(plan.findings).toEqual([])
-    const tint = plan.steps.find(({ does }) => does === 'tints')!
+    const tint = plan.steps.find(({ step }) => step.does === 'tints')!
     expect(tint.endMin).toBeLessThanOrEqual(
-      plan.steps.find(({ does }) => does === 'empties')!.beginMin + 1e-9,
+      plan.steps.find(({ step }) => step.does === 'empties')!.beginMin + 1e-9,
     )
   })
 

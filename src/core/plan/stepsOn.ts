@@ -9,6 +9,7 @@ export function stepsOn(
   deed: Deed,
 ): BatchPlan['steps'] {
   return steps.filter(
-    ({ does, pieceNo }) => does === deed && pieceNo !== null && ofPiece(fills, pieceNo)?.id === kindId,
+    ({ step: { does }, pieceNo }) =>
+      does === deed && pieceNo !== null && ofPiece(fills, pieceNo)?.id === kindId,
   )
 }

@@ -118,7 +118,7 @@ describe('what was learned goes into the next plan', () => {
 
   test('a hand whose outcomes moved the band pipes by its own', () => {
     const later = planBatch(bloomRequest({ aimShiftLog: -0.3 }))
-    const first = (each: typeof later) => each.steps.find((step) => step.stepId === 'white')!.beginMin
+    const first = (each: typeof later) => each.steps.find((turn) => turn.step.id === 'white')!.beginMin
     expect(first(later)).toBeGreaterThan(first(plain.plan))
     expect(later.bloom!.numbers.closes).toBeCloseTo(plain.plan.bloom!.numbers.closes * Math.exp(-0.3), 6)
     expect(planBatch(bloomRequest({ technique: 'petri', aimShiftLog: -0.3 })).steps).toEqual(

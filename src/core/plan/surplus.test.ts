@@ -69,7 +69,7 @@ describe('pieces poured from what the mix leaves over', () => {
   })
 
   test('say at their step what they get', () => {
-    const decant = planBatch(asked({ leastMixG: 105 })).steps.find(({ does }) => does === 'empties')!
+    const decant = planBatch(asked({ leastMixG: 105 })).steps.find(({ step }) => step.does === 'empties')!
     expect(decant.takes).toMatchObject([
       { pieceName: 'Round coaster' },
       { pieceName: 'Charm, Plain, what is left', pieces: 3 },

@@ -47,7 +47,7 @@ test('a finger that finds it dry goes before the hours', () => {
     layers: [startedLayer('paint', 'coat'), film],
   })
   const filmOf = (done: Record<string, number>) =>
-    planBatch(request, done).steps.find(({ stepId }) => stepId === 'film')!
+    planBatch(request, done).steps.find(({ step }) => step.id === 'film')!
   const laid = { stir: 0, decant: 5, coat: 3000 }
   expect(filmOf(laid).beginMin).toBeCloseTo(3000 + 720, 6)
   expect(filmOf({ ...laid, [dryKey('coat')]: 3095 })).toMatchObject({ fromMin: 3095, beginMin: 3095 })
@@ -72,7 +72,7 @@ test('a painted layer dries longer in a cool damp room, solvent paint by the coo
         ...changes,
       }),
     )
-    const [coat, over] = ['coat', 'film'].map((id) => plan.steps.find(({ stepId }) => stepId === id)!)
+    const [coat, over] = ['coat', 'film'].map((id) => plan.steps.find(({ step }) => step.id === id)!)
     return [(over!.fromMin - coat!.beginMin) / 60, (over!.beginMin - coat!.beginMin) / 60]
   }
   expect(hours({ roomTempC: 21 }, 'paint')).toEqual([expect.closeTo(2, 6), expect.closeTo(12, 6)])

@@ -1,15 +1,16 @@
 import { STIRRED, type Pour, type TimedEvent } from './pour.ts'
 import type { RunStep } from './steps.ts'
 
+/** As far as it is known where a turn is done. */
+interface Placed extends Pick<RunStep, 'key'> {
+  readonly step: Pick<RunStep['step'], 'place'>
+}
+
 type Running = Extract<Pour, { stage: 'running' }>
 
 /** Under which key a turn of a layer that is drawn is marked: behind the layer's id; the last of them as the layer itself, which is laid by it. */
-export function layerTurnKey(
-  layerId: string,
-  key: string,
-  steps: readonly Pick<RunStep, 'key' | 'place'>[],
-): string {
-  const last = steps.findLast(({ place }) => place === 'pour')
+export function layerTurnKey(layerId: string, key: string, steps: readonly Placed[]): string {
+  const last = steps.findLast(({ step }) => step.place === 'pour')
   return key === last?.key ? layerId : `${layerId}.${key}`
 }
 
@@ -34,7 +35,7 @@ export function layerTurns(
 export function layerMarks(
   marks: readonly TimedEvent[],
   layerId: string,
-  steps: readonly Pick<RunStep, 'key' | 'place'>[],
+  steps: readonly Placed[],
 ): readonly TimedEvent[] {
   const stop = marks.find(({ event }) => event.kind === 'stopStir' && event.layer === layerId)
   if (!stop) return []

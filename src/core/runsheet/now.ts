@@ -26,12 +26,12 @@ export function stepAtHand(
   done: Readonly<Record<string, number>>,
   nowMin: number,
 ): RunStep | null {
-  const open = steps.filter((step) => step.place === 'pour' && done[step.key] === undefined)
+  const open = steps.filter((turn) => turn.step.place === 'pour' && done[turn.key] === undefined)
   const emptying = overdueCup({ steps, cupLimits }, done, nowMin)
   if (emptying) return emptying
   const [first] = open
-  const next = open.find(({ floats }) => !floats)
-  if (!first || !next || !first.floats) return first ?? null
+  const next = open.find(({ step: { floats } }) => !floats)
+  if (!first || !next || !first.step.floats) return first ?? null
   return next.beginMin <= nowMin || nowMin > (first.toMin ?? Infinity) ? next : first
 }
 
@@ -42,7 +42,7 @@ export function overdueCup(
   nowMin: number,
 ): RunStep | null {
   if (cupLimits === null || nowMin < cupLimits.stopMin) return null
-  return steps.find(({ does, key }) => does === 'empties' && done[key] === undefined) ?? null
+  return steps.find(({ step: { does }, key }) => does === 'empties' && done[key] === undefined) ?? null
 }
 
 type Timed = Pick<RunStep, 'fromMin' | 'toMin' | 'handsOnMin' | 'never'>

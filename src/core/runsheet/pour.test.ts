@@ -179,7 +179,7 @@ describe('a clock that was set', () => {
 describe('a pour the hands are at', () => {
   const request = bloomRequest({}, 1)
   const technique = techniqueOfPour(request)
-  const fixed = planBatch(request).steps.filter(({ place, floats }) => place === 'pour' && !floats)
+  const fixed = planBatch(request).steps.filter(({ step: { place, floats } }) => place === 'pour' && !floats)
   const after = (keys: readonly string[]): PourEvent[] => [
     ...STARTED,
     ...keys.map((key, k): PourEvent => ({ id: `d${k}`, atMs: min(10 + k), kind: 'done', key })),
@@ -224,16 +224,19 @@ describe('the step at hand', () => {
   test('of a cup that must be empty is to empty it, whatever else is still to do', () => {
     const plan = planBatch(bloomRequest({}, 2))
     const stopMin = plan.cupLimits!.stopMin
-    expect(stepAtHand(plan, STIRRED, stopMin - 0.1)!.does).not.toBe('empties')
-    expect(stepAtHand(plan, STIRRED, stopMin + 0.1)!.does).toBe('empties')
-    const done = { ...STIRRED, [plan.steps.find(({ does }) => does === 'empties')!.key]: stopMin - 5 }
-    expect(stepAtHand(plan, done, stopMin + 5)!.does).not.toBe('empties')
+    expect(stepAtHand(plan, STIRRED, stopMin - 0.1)!.step.does).not.toBe('empties')
+    expect(stepAtHand(plan, STIRRED, stopMin + 0.1)!.step.does).toBe('empties')
+    const done = {
+      ...STIRRED,
+      [plan.steps.find(({ step }) => step.does === 'empties')!.key]: stopMin - 5,
+    }
+    expect(stepAtHand(plan, done, stopMin + 5)!.step.does).not.toBe('empties')
   })
 
   test('is a look when that is due, and no look once another step has begun or its hour is over', () => {
     const plan = planBatch(bloomRequest({}, 1))
-    const looks = plan.steps.filter(({ floats }) => floats)
-    const fixed = plan.steps.filter(({ place, floats }) => place === 'pour' && !floats)
+    const looks = plan.steps.filter(({ step: { floats } }) => floats)
+    const fixed = plan.steps.filter(({ step: { place, floats } }) => place === 'pour' && !floats)
     const done = Object.fromEntries(fixed.map(({ key, endMin }) => [key, endMin]))
     expect(stepAtHand(plan, done, looks[0]!.beginMin + 1)!.key).toBe(looks[0]!.key)
     const last = fixed.at(-1)!
@@ -376,9 +379,9 @@ describe('the sitting of a later layer', () => {
 
   test('a layer that is drawn is told by its own clock: its turns by their own keys, the last as the layer', () => {
     const steps = [
-      { key: 'decant', place: 'pour' },
-      { key: 'ink.1', place: 'pour' },
-      { key: 'demold', place: 'rack' },
+      { key: 'decant', step: { place: 'pour' } },
+      { key: 'ink.1', step: { place: 'pour' } },
+      { key: 'demold', step: { place: 'rack' } },
     ] as const
     const done = (id: string, key: string, min: number): PourEvent => ({
       id,

@@ -37,10 +37,10 @@ describe('a bloom without inks', () => {
   const plan = planBatch(plain)
 
   test('has no ink step, waits for none to come to rest, and lays its white at the same flow', () => {
-    expect(plan.steps.filter(({ does }) => does === 'inks')).toEqual([])
+    expect(plan.steps.filter(({ step }) => step.does === 'inks')).toEqual([])
     expect(keys(plain)).not.toContain('settle')
     const flow = (request: BatchRequest) =>
-      planBatch(request).steps.find(({ does }) => does === 'whites')!.expected!.remainingFluidityPerPa
+      planBatch(request).steps.find(({ step }) => step.does === 'whites')!.expected!.remainingFluidityPerPa
     expect(flow(plain) / flow(of(usual))).toBeCloseTo(1, 1)
   })
 
@@ -48,7 +48,7 @@ describe('a bloom without inks', () => {
     expect(named(plain, 'inks')).toBeUndefined()
     const noColours = { ...plain, colours: plain.colours.filter(({ kind }) => kind === 'whitePaste') }
     expect(planBatch(noColours).findings.map(({ kind }) => kind)).not.toContain('noInk')
-    const cautions = plan.steps.filter(({ place }) => place === 'pour').flatMap((step) => step.cautions)
+    const cautions = plan.steps.filter(({ step }) => step.place === 'pour').flatMap((turn) => turn.cautions)
     expect(cautions).not.toContain('flame')
     expect(cautions).not.toContain('stillInk')
   })
@@ -56,9 +56,9 @@ describe('a bloom without inks', () => {
   test('fears alcohol all the same where the white is an ink', () => {
     const milk = { id: 'milk', name: 'Milk', kind: 'whiteInk', hex: '#ffffff' } as const
     const { steps } = planBatch({ ...plain, colours: [milk] })
-    expect(steps.find(({ does }) => does === 'whites')!.cautions).toContain('flame')
+    expect(steps.find(({ step }) => step.does === 'whites')!.cautions).toContain('flame')
     const undiluted = planBatch({ ...plain, white: { ...plain.white, dose: 'ink' } })
-    expect(undiluted.steps.find(({ does }) => does === 'whites')!.cautions).toContain('flame')
+    expect(undiluted.steps.find(({ step }) => step.does === 'whites')!.cautions).toContain('flame')
   })
 
   test('with glitter strews it, in a step that brings nothing that burns', () => {
@@ -68,8 +68,8 @@ describe('a bloom without inks', () => {
         marks: [...marksOf('rings', 'petals').marks, { id: 'g', mark: glitter }],
       }),
     )
-    const step = strewn.steps.find(({ takes }) => takes.some((take) => take.of === 'strewn'))!
-    expect(step.title).toBe('Strew')
+    const turn = strewn.steps.find(({ takes }) => takes.some((take) => take.of === 'strewn'))!
+    expect(turn.step.title).toBe('Strew')
     expect(strewn.prep.find(({ tool }) => tool === 'strewn')).toMatchObject({
       names: ['glitter'],
       neededFor: ['Strew'],
@@ -79,15 +79,15 @@ describe('a bloom without inks', () => {
 
 test('without drags nothing is dragged, and it is covered after the white', () => {
   const plan = planBatch(of(marksOf('drops', 'rings')))
-  expect(plan.steps.filter(({ does }) => does === 'shapes')).toEqual([])
-  const white = plan.steps.find(({ does }) => does === 'whites')!
-  expect(plan.steps.find(({ does }) => does === 'covers')!.beginMin).toBeGreaterThanOrEqual(white.endMin)
+  expect(plan.steps.filter(({ step }) => step.does === 'shapes')).toEqual([])
+  const white = plan.steps.find(({ step }) => step.does === 'whites')!
+  expect(plan.steps.find(({ step }) => step.does === 'covers')!.beginMin).toBeGreaterThanOrEqual(white.endMin)
 })
 
 test('words fit the marks', () => {
   const told = (...kinds: readonly Mark['kind'][]) => {
     const { steps } = planBatch(of(marksOf(...kinds)))
-    return (does: string) => steps.find((step) => step.does === does)!
+    return (does: string) => steps.find((turn) => turn.step.does === does)!
   }
   const lines: Mark = { kind: 'lines', zone: { kind: 'piece' }, marginMm: 8, spacingMm: 10, angleDeg: 0 }
   const across: Mark = { kind: 'across', zone: { kind: 'piece' }, spacingMm: 12, angleDeg: 90, fromRimMm: 4 }
@@ -97,26 +97,26 @@ test('words fit the marks', () => {
     marks: [ringOfDrops, lines, across].map((mark, k) => ({ id: `m${k}`, mark })),
   }
   const { steps } = planBatch(of(feathered))
-  const stepThat = (does: string) => steps.find((step) => step.does === does)!
-  expect(stepThat('whites').detail).toMatch(/^Straight, even beads side by side/)
-  expect(stepThat('whites').detail).not.toMatch(/outline/)
-  expect(stepThat('inks').detail).toMatch(/^One beside the other/)
-  expect(stepThat('shapes')).toMatchObject({ title: 'Drag across' })
-  expect(stepThat('shapes').detail).not.toMatch(/rim to centre|swirl/i)
-  expect(told('rings', 'swirl')('shapes').title).toBe('Swirl the centre')
-  expect(told('rings', 'petals', 'swirl')('shapes').title).toBe('Drag the petals, swirl the centre')
+  const stepThat = (does: string) => steps.find((turn) => turn.step.does === does)!
+  expect(stepThat('whites').step.detail).toMatch(/^Straight, even beads side by side/)
+  expect(stepThat('whites').step.detail).not.toMatch(/outline/)
+  expect(stepThat('inks').step.detail).toMatch(/^One beside the other/)
+  expect(stepThat('shapes').step.title).toBe('Drag across')
+  expect(stepThat('shapes').step.detail).not.toMatch(/rim to centre|swirl/i)
+  expect(told('rings', 'swirl')('shapes').step.title).toBe('Swirl the centre')
+  expect(told('rings', 'petals', 'swirl')('shapes').step.title).toBe('Drag the petals, swirl the centre')
 })
 
 test('each piece is told by its own marks', () => {
   const { steps } = planBatch(of(usual, marksOf('rings', 'swirl')))
-  const titles = steps.filter(({ does }) => does === 'shapes').map(({ title }) => title)
+  const titles = steps.filter(({ step: { does } }) => does === 'shapes').map(({ step: { title } }) => title)
   expect(titles).toEqual(['Drag the petals, swirl the centre', 'Swirl the centre'])
 })
 
 test('a piece that is only strewn is told to be strewn, beside one with inks', () => {
   const strewn = { ...usual, marks: [...marksOf('rings').marks, { id: 'g', mark: glitter }] }
   const { steps } = planBatch(of(usual, strewn))
-  const titleOf = (key: string) => steps.find((step) => step.key === key)?.title
+  const titleOf = (key: string) => steps.find((turn) => turn.key === key)?.step.title
   expect([titleOf('ink.1'), titleOf('ink.2')]).toEqual(['Drop the inks', 'Strew'])
 })
 

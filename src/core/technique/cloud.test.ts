@@ -40,7 +40,7 @@ const planned = (changes: Partial<BatchRequest> = {}, pieces = 2) =>
   )
 type Plan = ReturnType<typeof planned>
 const kinds = ({ findings }: Plan) => findings.map(({ kind }) => kind)
-const pulls = ({ steps }: Plan) => steps.filter(({ does }) => does === 'raises')
+const pulls = ({ steps }: Plan) => steps.filter(({ step }) => step.does === 'raises')
 
 describe('a cloud of two coasters', () => {
   const plan = planned()

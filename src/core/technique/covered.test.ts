@@ -25,7 +25,7 @@ const planned = (changes: Partial<BatchRequest> = {}, pieces = 1) =>
     ),
   )
 type Plan = ReturnType<typeof planned>
-const stepOf = ({ steps }: Plan, key: string) => steps.find((step) => step.key === key)!
+const stepOf = ({ steps }: Plan, key: string) => steps.find((turn) => turn.key === key)!
 
 describe('laid in and covered in one sitting', () => {
   const plan = planned()
@@ -82,7 +82,7 @@ describe('laid in and covered in one sitting', () => {
     })
     const tinted = planned({ cups: [cup('sea', { by: 'share', frac: 1 }), cup('mist', { by: 'firstPour' })] })
     expect(stepOf(tinted, 'coverOver.1').takes).toMatchObject([{ of: 'held', cup: 'sea' }])
-    expect(stepOf(tinted, 'decant').title).toBe('Pour the film, mist')
+    expect(stepOf(tinted, 'decant').step.title).toBe('Pour the film, mist')
     const clear = planned({ cups: [cup('mist', { by: 'firstPour' })] })
     expect(stepOf(clear, 'coverOver.1').takes).toMatchObject([{ of: 'held', cup: 'Cup for the cover' }])
   })

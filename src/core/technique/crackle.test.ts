@@ -49,7 +49,7 @@ const asked = (changes: Partial<BatchRequest> = {}, resin: Resin = ARCHETYPES.sl
   )
 const planned = (...of: Parameters<typeof asked>) => planBatch(asked(...of))
 type Plan = ReturnType<typeof planned>
-const stepOf = ({ steps }: Plan, id: string) => steps.find(({ stepId }) => stepId === id)!
+const stepOf = ({ steps }: Plan, id: string) => steps.find(({ step }) => step.id === id)!
 const kindsOf = ({ findings }: Plan) => findings.map(({ kind }) => kind)
 
 describe('a crackle back', () => {
@@ -69,7 +69,11 @@ describe('a crackle back', () => {
   })
 
   test('laid while the base takes a print; mica at once on the wet dark', () => {
-    const { fromMin, toMin, detail } = stepOf(plan, 'crackle')
+    const {
+      fromMin,
+      toMin,
+      step: { detail },
+    } = stepOf(plan, 'crackle')
     expect(fromMin).toBeGreaterThan(120)
     expect(toMin).toBeGreaterThan(fromMin)
     expect(detail).toMatch(/at once the mica/i)
@@ -119,10 +123,10 @@ describe('a marbled hidden side', () => {
   })
 
   test('it takes the oil at its gate and says what it does', () => {
-    const step = stepOf(planned({ layers: [marbled] }), 'marbled')
-    expect(step.detail).toMatch(/silicone oil/)
+    const turn = stepOf(planned({ layers: [marbled] }), 'marbled')
+    expect(turn.step.detail).toMatch(/silicone oil/)
     const { prep } = planSitting(asked({ layers: [marbled] }), 'marbled')
     expect(prep.map(({ tool }) => tool)).toContain('oil')
-    expect(step.fromMin).toBeGreaterThan(120)
+    expect(turn.fromMin).toBeGreaterThan(120)
   })
 })

@@ -30,7 +30,7 @@ const planned = (changes: Partial<BatchRequest> = {}, pieces = 4) =>
     ),
   )
 type Plan = ReturnType<typeof planned>
-const stepsOf = ({ steps }: Plan, id: string) => steps.filter(({ stepId }) => stepId === id)
+const stepsOf = ({ steps }: Plan, id: string) => steps.filter(({ step }) => step.id === id)
 
 describe('four coasters from a dirty cup', () => {
   const plan = planned()
@@ -65,8 +65,8 @@ describe('four coasters from a dirty cup', () => {
   })
 
   test('each is stacked right before its stroke, while it still levels; neither can be left out', () => {
-    const turns = plan.steps.filter(({ stepId }) => stepId === 'stack' || stepId === 'stroke')
-    expect(turns.map(({ stepId, pieceNo }) => [stepId, pieceNo])).toEqual(
+    const turns = plan.steps.filter(({ step }) => step.id === 'stack' || step.id === 'stroke')
+    expect(turns.map(({ step: { id: stepId }, pieceNo }) => [stepId, pieceNo])).toEqual(
       [1, 2, 3, 4].flatMap((no) => [
         ['stack', no],
         ['stroke', no],

@@ -42,12 +42,12 @@ describe('a vase dripped over above a sheet', () => {
     expect(fill!.onObjectMl).toBeGreaterThan(3)
     expect(fill!.onObjectMl).toBeLessThan(8)
     expect(plan.mixes[0]!.needG).toBeCloseTo((19.63 + fill!.onObjectMl) * density + 3, 1)
-    const poured = plan.steps.find(({ does }) => does === 'empties')!.takes[0]!
+    const poured = plan.steps.find(({ step }) => step.does === 'empties')!.takes[0]!
     expect(poured).toMatchObject({ of: 'over', onObjectG: expect.closeTo(fill!.onObjectMl * density, 1) })
   })
 
   test('passes: five minutes over the sheet, then lifted; a spritz at once and again a quarter of an hour later', () => {
-    const at = (id: string) => plan.steps.find(({ stepId }) => stepId === id)!
+    const at = (id: string) => plan.steps.find(({ step }) => step.id === id)!
     expect(at('lift').fromMin - at('decant').endMin).toBeCloseTo(5, 6)
     expect(at('spritzAgain').fromMin - at('spritz').endMin).toBeCloseTo(15, 6)
   })
@@ -140,7 +140,7 @@ describe('in rounds over the vase', () => {
     const [fill] = plan.fills
     const pouredG = (fill!.layers[0]!.volumeMl + fill!.onObjectMl) * mixedDensityGPerMl(request.resin)
     const rounds = ['decant-1', 'decant-2', 'decant'].map((id) =>
-      plan.steps.find(({ stepId }) => stepId === id)!,
+      plan.steps.find(({ step }) => step.id === id)!,
     )
     expect(rounds.map(({ takes }) => takes)).toEqual(
       [
@@ -157,8 +157,8 @@ describe('in rounds over the vase', () => {
     )
     expect(rounds.map(({ beginMin }) => beginMin)).toEqual([6, 7, 8].map((min) => expect.closeTo(min, 6)))
     for (const { handsOnMin } of rounds) expect(handsOnMin * 60).toBeCloseTo(10, 6)
-    expect(rounds.map(({ does }) => does)).toEqual(['pours', 'pours', 'empties'])
-    const ink = plan.steps.find(({ stepId }) => stepId === 'ink1')!
+    expect(rounds.map(({ step }) => step.does)).toEqual(['pours', 'pours', 'empties'])
+    const ink = plan.steps.find(({ step }) => step.id === 'ink1')!
     expect(ink.beginMin).toBeCloseTo(rounds[1]!.endMin, 6)
     expect(ink.toMin).toBeNull()
   })
@@ -167,7 +167,7 @@ describe('in rounds over the vase', () => {
     const outOf = (step: string, of: string | null): ScoreEdit => ({ kind: 'outOf', step, cup: of })
     const shares = (...score: readonly ScoreEdit[]) => {
       const { steps } = planBatch(asked([inRounds(3), ...score]))
-      const all = steps.flatMap(({ stepId, takes }) =>
+      const all = steps.flatMap(({ step: { id: stepId }, takes }) =>
         takes.flatMap((take) => (take.of === 'round' ? [[stepId, take.cup, take.massG] as const] : [])),
       )
       const totalG = all.reduce((sum, [, , massG]) => sum + massG, 0)
@@ -230,7 +230,7 @@ describe('in rounds over the vase', () => {
       work: { by: 'drops', colour: bloomRequest().colours[0]!.id, drops: 400 },
     }
     const plan = planBatch(asked([inRounds(2), many as ScoreEdit]))
-    const [ink, last] = ['ink1', 'decant'].map((id) => plan.steps.find(({ stepId }) => stepId === id)!)
+    const [ink, last] = ['ink1', 'decant'].map((id) => plan.steps.find(({ step }) => step.id === id)!)
     expect(ink!.handsOnMin).toBeCloseTo(8, 6)
     expect(last!.beginMin).toBeGreaterThan(8)
   })

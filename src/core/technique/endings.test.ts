@@ -8,7 +8,7 @@ import { endingsFor, rulesInForce, TECHNIQUES } from './index.ts'
 const request = bloomRequest({}, 2)
 const planned = planBatch(request)
 const keysOf = (plan: typeof planned) => plan.steps.map(({ key }) => key)
-const minOf = (stepId: string) => planned.steps.find((step) => step.stepId === stepId)!.fromMin
+const minOf = (stepId: string) => planned.steps.find((turn) => turn.step.id === stepId)!.fromMin
 
 /** Stirred, then that marked at those minutes, then ended as petri. */
 function ended(done: Readonly<Record<string, number>>): BatchRequest {
@@ -49,13 +49,13 @@ describe('a bloom whose white cannot be piped any more, ended as petri', () => {
   })
 
   test('has as long for it as drops spread, and looks after it', () => {
-    const drops = plan.steps.filter(({ stepId }) => stepId === 'endDrops')
+    const drops = plan.steps.filter(({ step }) => step.id === 'endDrops')
     expect(drops[0]!.toMin).toBeGreaterThan(done['ink.1'])
     // Far beyond that nothing spreads.
     expect(drops[0]!.toMin).toBeLessThan(done['ink.1'] + 120)
-    const look = plan.steps.find(({ stepId }) => stepId === 'lookEarly')!
+    const look = plan.steps.find(({ step }) => step.id === 'lookEarly')!
     expect(look.fromMin).toBeGreaterThan(drops.at(-1)!.endMin)
-    expect(look.title).not.toMatch(/white$/)
+    expect(look.step.title).not.toMatch(/white$/)
   })
 
   test('a piece that is not inked yet is, and gets its white at once; one drop of white on each ink, no bead and no drag', () => {

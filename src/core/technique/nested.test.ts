@@ -36,7 +36,7 @@ const planned = (changes: Partial<BatchRequest> = {}, pieces = 1) =>
     ),
   )
 type Plan = ReturnType<typeof planned>
-const lays = ({ steps }: Plan) => steps.filter(({ does }) => does === 'raises')
+const lays = ({ steps }: Plan) => steps.filter(({ step }) => step.does === 'raises')
 
 describe('nested lines in a round coaster', () => {
   const plan = planned()
@@ -66,7 +66,7 @@ describe('nested lines in a round coaster', () => {
   test('the lines are laid while the skim still levels, stones set once it draws a string', () => {
     const [line] = lays(plan)
     expect(line!.expected!.remainingFluidityPerPa).toBeGreaterThan(1450)
-    const stones = plan.steps.find(({ stepId }) => stepId === 'setStones')!
+    const stones = plan.steps.find(({ step }) => step.id === 'setStones')!
     expect(stones.fromMin).toBeGreaterThan(line!.endMin)
     expect(stones.expected!.remainingFluidityPerPa).toBeLessThan(1450)
   })
@@ -121,15 +121,15 @@ describe('a tinted first pour under cups that wait', () => {
   })
 
   test('is told where cups are tinted, after them, stands at the gate and names its pour', () => {
-    const tints = tinted.steps.find(({ does }) => does === 'tints')!
+    const tints = tinted.steps.find(({ step }) => step.does === 'tints')!
     const named = tints.takes.flatMap((take) => (take.of === 'portion' ? [take.name] : []))
     expect(named).toEqual(['plum', 'rust', 'chalk', 'pearl', 'clear', 'slate'])
     const atGate = ({ prep }: Plan) => JSON.stringify(prep).includes('slate')
     expect([atGate(clear), atGate(tinted)]).toEqual([false, true])
-    const pours = (plan: Plan) => plan.steps.find(({ does }) => does === 'empties')!.title
+    const pours = (plan: Plan) => plan.steps.find(({ step: { does } }) => does === 'empties')!.step.title
     expect([pours(clear), pours(tinted)]).toEqual(['Pour the clear skim', 'Pour the skim, slate'])
     // 45 s more for one cup more.
-    const handsOn = (plan: Plan) => plan.steps.find(({ does }) => does === 'tints')!.handsOnMin
+    const handsOn = (plan: Plan) => plan.steps.find(({ step }) => step.does === 'tints')!.handsOnMin
     expect(handsOn(tinted) - handsOn(clear)).toBeCloseTo(0.75, 6)
   })
 
@@ -173,9 +173,9 @@ describe('a tinted first pour under cups that wait', () => {
       'nestedSwirl',
     ] as const) {
       const [burns, still] = [tintedWith('alcoholInk', technique), tintedWith('paste', technique)]
-      const bubbles = ({ steps }: Plan) => steps.find(({ stepId }) => stepId === 'bubbles')!
-      expect(bubbles(still).detail).toMatch(/low heat/)
-      expect(bubbles(burns).detail).toMatch(/No heat and no flame/)
+      const bubbles = ({ steps }: Plan) => steps.find(({ step }) => step.id === 'bubbles')!
+      expect(bubbles(still).step.detail).toMatch(/low heat/)
+      expect(bubbles(burns).step.detail).toMatch(/No heat and no flame/)
       expect(bubbles(burns).cautions).toContain('flame')
       const tools = ({ prep }: Plan) => prep.some(({ tool }) => tool === 'heat')
       expect([tools(still), tools(burns)]).toEqual([true, false])

@@ -42,7 +42,7 @@ const planned = (changes: Partial<BatchRequest> = {}, pieces = 1) => {
   return { request, plan: planBatch(request) }
 }
 const stepsThat = ({ steps }: ReturnType<typeof planBatch>, deed: string) =>
-  steps.filter(({ does }) => does === deed)
+  steps.filter(({ step }) => step.does === deed)
 
 describe('nested lines with a white line, swirled', () => {
   const { request, plan } = planned()
@@ -77,7 +77,7 @@ describe('nested lines with a white line, swirled', () => {
     expect(lines!.endMin).toBeLessThanOrEqual(white!.beginMin)
     expect(white!.endMin).toBeLessThanOrEqual(swirl!.beginMin)
     expect(swirl!.beginMin - white!.endMin).toBeLessThan(1)
-    const stones = plan.steps.find(({ stepId }) => stepId === 'setStones')!
+    const stones = plan.steps.find(({ step }) => step.id === 'setStones')!
     expect(stones.fromMin).toBeGreaterThanOrEqual(swirl!.endMin)
   })
 

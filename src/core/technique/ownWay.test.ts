@@ -68,10 +68,10 @@ describe('a way that was copied and changed', () => {
         2,
       ),
     )
-    const step = (plan: typeof usual, id: string) => plan.steps.find(({ stepId }) => stepId === id)
+    const step = (plan: typeof usual, id: string) => plan.steps.find(({ step }) => step.id === id)
     expect(step(changed, 'white')!.fromMin).toBeLessThan(step(usual, 'white')!.fromMin)
     const after = (plan: typeof usual) =>
-      step(plan, 'lookLate')!.fromMin - plan.steps.findLast(({ stepId }) => stepId === 'white')!.endMin
+      step(plan, 'lookLate')!.fromMin - plan.steps.findLast(({ step }) => step.id === 'white')!.endMin
     expect(after(changed) - after(usual)).toBeCloseTo(30, 6)
     expect(step(changed, 'feather')).toBeUndefined()
   })

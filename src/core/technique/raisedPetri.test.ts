@@ -27,7 +27,7 @@ const planned = (changes: Partial<BatchRequest> = {}, mold = RAISED) =>
   )
 type Plan = ReturnType<typeof planned>
 const kindsOf = ({ findings }: Plan) => findings.map(({ kind }) => kind)
-const stepsOf = ({ steps }: Plan, id: string) => steps.filter(({ stepId }) => stepId === id)
+const stepsOf = ({ steps }: Plan, id: string) => steps.filter(({ step }) => step.id === id)
 
 describe('what a mold with a raised edge holds', () => {
   test.each([

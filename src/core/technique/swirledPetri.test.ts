@@ -15,7 +15,7 @@ import { bloomRequest } from '../../../tests/support/request.ts'
 const planned = (resin: keyof typeof ARCHETYPES, roomTempC: number) =>
   planBatch(bloomRequest({ technique: 'swirledPetri', resin: ARCHETYPES[resin], roomTempC, layers: [] }, 2))
 const minutesOf = ({ steps }: ReturnType<typeof planned>, does: 'inks' | 'shapes') =>
-  steps.filter((step) => step.does === does)
+  steps.filter((turn) => turn.step.does === does)
 
 describe('a swirled petri of two coasters', () => {
   const plan = planned('quick', 25)

@@ -36,7 +36,7 @@ const planned = (changes: Partial<BatchRequest> = {}) =>
     ),
   )
 type Plan = ReturnType<typeof planned>
-const stepsOf = ({ steps }: Plan, id: string) => steps.filter(({ stepId }) => stepId === id)
+const stepsOf = ({ steps }: Plan, id: string) => steps.filter(({ step }) => step.id === id)
 
 describe('two coasters in zones, swirled', () => {
   const plan = planned()
@@ -55,8 +55,10 @@ describe('two coasters in zones, swirled', () => {
   })
 
   test('passes: zones piece by piece, stones, then the swirl', () => {
-    const hands = plan.steps.filter(({ stepId }) => ['zones', 'setStones', 'swirl'].includes(stepId))
-    expect(hands.map(({ stepId, pieceNo }) => `${stepId} ${pieceNo}`)).toEqual(
+    const hands = plan.steps.filter(({ step: { id: stepId } }) =>
+      ['zones', 'setStones', 'swirl'].includes(stepId),
+    )
+    expect(hands.map(({ step: { id: stepId }, pieceNo }) => `${stepId} ${pieceNo}`)).toEqual(
       ['zones', 'setStones', 'swirl'].flatMap((id) => [1, 2].map((no) => `${id} ${no}`)),
     )
   })
@@ -99,5 +101,5 @@ test('a lamp-cured film goes on in minutes and holds nothing up', () => {
   expect(film!.beginMin).toBeGreaterThanOrEqual(stepsOf(plan, 'demold')[0]!.beginMin)
   expect(edge!.fromMin - film!.beginMin).toBeCloseTo(2, 6)
   expect(edge!.beginMin - film!.beginMin).toBeCloseTo(5, 6)
-  expect(film!.detail).toMatch(/own sheet/)
+  expect(film!.step.detail).toMatch(/own sheet/)
 })

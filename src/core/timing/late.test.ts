@@ -13,7 +13,7 @@ describe('a window that closed before the resin was poured', () => {
   // As late as the cup still pours, and past the end of the white's window.
   const decantMin = 0.97 * planned.cupLimits!.gelMin
   const live = planLive(quick, { done: { stir: 0, decant: decantMin } })
-  const white = live.plan.steps.find(({ does }) => does === 'whites')!
+  const white = live.plan.steps.find(({ step }) => step.does === 'whites')!
 
   test('is told as closed, with its minutes', () => {
     expect(white.toMin).not.toBeNull()
@@ -33,12 +33,12 @@ describe('what only looks or wipes', () => {
   test.each(ways)('is due within its own window in a %s of every resin', (technique) => {
     for (const resin of resins) {
       const { steps } = planBatch(bloomRequest({ technique, resin }, 2))
-      const decantEnd = steps.find(({ does }) => does === 'empties')!.endMin
-      for (const step of steps.filter(({ floats }) => floats)) {
+      const decantEnd = steps.find(({ step }) => step.does === 'empties')!.endMin
+      for (const turn of steps.filter(({ step: { floats } }) => floats)) {
         // A window that was over before there was a bed cannot be met.
-        if (step.never || (step.toMin !== null && step.toMin < decantEnd)) continue
-        expect(step.beginMin).toBeGreaterThanOrEqual(step.fromMin - 0.5)
-        if (step.toMin !== null) expect(step.beginMin).toBeLessThanOrEqual(step.toMin + 0.5)
+        if (turn.never || (turn.toMin !== null && turn.toMin < decantEnd)) continue
+        expect(turn.beginMin).toBeGreaterThanOrEqual(turn.fromMin - 0.5)
+        if (turn.toMin !== null) expect(turn.beginMin).toBeLessThanOrEqual(turn.toMin + 0.5)
       }
     }
   })
@@ -47,17 +47,17 @@ describe('what only looks or wipes', () => {
     const { steps } = planBatch(quick)
     const without = planLive(quick, {
       otherwise: {
-        leftOut: steps.filter(({ floats }) => floats).map(({ key }) => key),
+        leftOut: steps.filter(({ step: { floats } }) => floats).map(({ key }) => key),
         moreRounds: 0,
         holes: [],
         pieceOrder: [],
         moreWhiteG: 0,
       },
     }).plan.steps
-    for (const step of without.filter(({ place }) => place === 'pour'))
-      expect([step.key, step.beginMin]).toEqual([
-        step.key,
-        steps.find(({ key }) => key === step.key)!.beginMin,
+    for (const turn of without.filter(({ step }) => step.place === 'pour'))
+      expect([turn.key, turn.beginMin]).toEqual([
+        turn.key,
+        steps.find(({ key }) => key === turn.key)!.beginMin,
       ])
   })
 })
@@ -67,9 +67,9 @@ describe('a plan whose step falls outside of its window', () => {
     const late = planLive(quick, {
       done: { stir: 0, decant: 0.97 * planBatch(quick).cupLimits!.gelMin },
     }).plan
-    const feather = late.steps.find(({ does }) => does === 'feathers')!
+    const feather = late.steps.find(({ step }) => step.does === 'feathers')!
     const told = late.findings.find((finding) => finding.kind === 'stepLate')
-    if (feather.endMin > feather.toMin! + 0.5) expect(told).toMatchObject({ stepTitle: feather.title })
+    if (feather.endMin > feather.toMin! + 0.5) expect(told).toMatchObject({ stepTitle: feather.step.title })
     else expect(told).toBeUndefined()
     expect(late.findings.some(({ kind }) => kind === 'windowMissed')).toBe(true)
   })
@@ -114,7 +114,7 @@ describe('what a toothpick or a finger found', () => {
     const planned = planBatch(quick).decant.decantMin
     const atMin = planned - 8
     const { plan } = planLive(quick, { readings: [seen('string', true, atMin)], stillFullMin: atMin + 0.2 })
-    const decant = plan.steps.find(({ does }) => does === 'empties')!
+    const decant = plan.steps.find(({ step }) => step.does === 'empties')!
     expect(standingAt(decant, atMin + 0.5).kind).not.toBe('soon')
   })
 })

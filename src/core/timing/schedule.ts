@@ -321,9 +321,12 @@ function laidAs(way: string, fills: readonly MoldFill[]): readonly MoldFill[] {
   return own.length > 0 ? own : fills
 }
 
+/** Where the white leaves no bed at all, which is said, it is reckoned as if it fell through next to none. */
+const LEAST_BED_MM = 0.1
+
 function whiteOf(request: BatchRequest, technique: Technique, fills: readonly MoldFill[]): BloomWhite | null {
   if (technique.white.by !== 'bag') return null
-  const bedDepthMm = governingUnderWhiteMm(fills)
+  const bedDepthMm = Math.max(LEAST_BED_MM, governingUnderWhiteMm(fills))
   const { dose, holeMm } = request.white
   return { excessDensityKgPerM3: EXCESS_DENSITY_KG_PER_M3[dose], holeMm, bedDepthMm }
 }

@@ -87,7 +87,7 @@ function Back({ request, live: { plan }, units }: PaperSheetProps) {
   const frameMm = Math.max(...plan.fills.map(({ mold }) => frameOf(mold.outline)))
   const lines = (place: 'pour' | 'rack') =>
     stepLines(
-      plan.steps.filter((step) => step.place === place),
+      plan.steps.filter((turn) => turn.step.place === place),
       units,
     )
   const pour = lines('pour')
@@ -225,7 +225,7 @@ function Steps({ lines, startMs, units, dense }: StepsProps) {
               </span>
             </td>
             <td className="py-[1mm] pr-2">
-              <span className="font-semibold">{first.title}</span>
+              <span className="font-semibold">{first.step.title}</span>
               {count > 1 && ` × ${count}`}
               {takes.length > 0 && (
                 <span className="block text-[8.5pt] leading-tight">{takes.join('; ')}</span>

@@ -34,7 +34,8 @@ export function BenchPlace({ whenBare }: { readonly whenBare: ReactNode }) {
   if (bare) return whenBare
   const live = running.filter((batch) => batch.atHand !== null)
   const due = rackEntries(running).filter(
-    (entry) => entry.doneAtMs === null && entry.step.does !== 'serves' && entry.fromAtMs < nowMs + AHEAD_MS,
+    (entry) =>
+      entry.doneAtMs === null && entry.turn.step.does !== 'serves' && entry.fromAtMs < nowMs + AHEAD_MS,
   )
   // What is due has its page behind its name.
   const curing = running.filter(
@@ -97,7 +98,7 @@ function LiveList({ live }: { live: readonly RunningBatch[] }) {
         {live.map(({ story, atHand, isOverdue }) => (
           <li key={story.batch.id}>
             <Link className="button button-main min-h-16 w-full text-lg" to={`/pour/${story.batch.id}`}>
-              {story.batch.request.name}: {isOverdue ? EMPTY_NOW.title : atHand!.title}
+              {story.batch.request.name}: {isOverdue ? EMPTY_NOW.title : atHand!.step.title}
             </Link>
           </li>
         ))}
@@ -125,7 +126,7 @@ function CuringList({ curing, nowMs }: { readonly curing: readonly RunningBatch[
                 <span>{batch.story.batch.request.name}</span>
                 {next && (
                   <span className="text-ink-soft font-normal">
-                    {next.step.title}, best {whenOf(next.bestAtMs, nowMs)}
+                    {next.turn.step.title}, best {whenOf(next.bestAtMs, nowMs)}
                   </span>
                 )}
               </Link>
@@ -148,11 +149,11 @@ function DueList({ due, nowMs }: { due: readonly RackEntry[]; nowMs: number }) {
       <ul>
         {due.map((entry) => (
           <li
-            key={entry.batch.story.batch.id + entry.step.key}
+            key={entry.batch.story.batch.id + entry.turn.key}
             className="border-line border-t py-2 first:border-t-0"
           >
             <p className="font-semibold">
-              {entry.step.title}:{' '}
+              {entry.turn.step.title}:{' '}
               <Link to={`/pour/${entry.batch.story.batch.id}`}>{entry.batch.story.batch.request.name}</Link>
             </p>
             <p className="text-ink-soft mb-1">
@@ -160,7 +161,7 @@ function DueList({ due, nowMs }: { due: readonly RackEntry[]; nowMs: number }) {
               <PlannedAway
                 days={plan}
                 batchId={entry.batch.story.batch.id}
-                jobId={entry.step.stepId}
+                jobId={entry.turn.step.id}
                 bestAtMs={entry.bestAtMs}
                 nowMs={nowMs}
               />

@@ -56,7 +56,7 @@ export function Replay({
   )
   const last = made.at(-1)
   const lastKey = last?.event.kind === 'done' ? last.event.key : null
-  const lastStep = plan.steps.find((step) => step.key === lastKey)
+  const lastStep = plan.steps.find((turn) => turn.key === lastKey)
   const now = sampleAt(plan.life, atMin)
   return (
     <div data-replay>
@@ -100,7 +100,7 @@ export function Replay({
         <p className="w-full text-sm" aria-live="off">
           {printSpan(atMin)}: {printQuantity(now.tempC, units.temperature, 0)}, {FEEL_WORDS[now.feel]}
           {last &&
-            `; last mark ${markWords(last.event, { step: lastStep, layers, request, titleOf }, units)} at ${printSpan(last.min)}`}
+            `; last mark ${markWords(last.event, { turn: lastStep, layers, request, titleOf }, units)} at ${printSpan(last.min)}`}
         </p>
       </div>
     </div>

@@ -78,8 +78,8 @@ function Marks({ story, units }: { story: BatchStory; units: UnitChoice }) {
   const { plan, bands } = asPoured.data
   const marks = timedEvents(events).filter(({ event }) => isTold(event))
   const titleOf = titlesOf(batch.request)
-  const titles = new Map(plan.steps.map((step) => [step.key, step]))
-  const plannedAt = new Map(planned.data.steps.map((step) => [step.key, step.endMin]))
+  const titles = new Map(plan.steps.map((turn) => [turn.key, turn]))
+  const plannedAt = new Map(planned.data.steps.map((turn) => [turn.key, turn.endMin]))
   return (
     <section className="sheet" aria-labelledby="run">
       <h2 id="run" className="mb-2 text-xl">
@@ -117,14 +117,14 @@ function Marks({ story, units }: { story: BatchStory; units: UnitChoice }) {
           </thead>
           <tbody>
             {marks.map(({ event, min }) => {
-              const step = event.kind === 'done' ? titles.get(event.key) : undefined
+              const turn = event.kind === 'done' ? titles.get(event.key) : undefined
               const plannedMin = event.kind === 'done' ? plannedAt.get(event.key) : undefined
               return (
                 <tr key={event.id} className="border-line border-t align-top">
                   <td className="py-1 pr-3">
                     {markWords(
                       event,
-                      { step, layers: batch.request.layers, request: batch.request, titleOf },
+                      { turn, layers: batch.request.layers, request: batch.request, titleOf },
                       units,
                     )}
                   </td>

@@ -20,7 +20,7 @@ const titleOf = titlesOf(request)
 const told = (event: Omit<PourEvent, 'id' | 'atMs'>) =>
   markWords(
     { id: 'e', atMs: 0, ...event } as PourEvent,
-    { step: undefined, layers: [], request, titleOf },
+    { turn: undefined, layers: [], request, titleOf },
     METRIC,
   )
 

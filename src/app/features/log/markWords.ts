@@ -16,7 +16,7 @@ import { wordTaken } from '#words/readings.ts'
 
 /** What the mark belongs to. */
 interface MarkedIn {
-  readonly step: RunStep | undefined
+  readonly turn: RunStep | undefined
   readonly layers: readonly LaterLayer[]
   readonly request: WrittenOf
   /** Of the pour's steps, whether they were done or left out. */
@@ -26,7 +26,7 @@ interface MarkedIn {
 /** What a mark of a run says: its step and piece, its note, or what was read. */
 export function markWords(
   event: PourEvent,
-  { step, layers, request, titleOf }: MarkedIn,
+  { turn, layers, request, titleOf }: MarkedIn,
   units: UnitChoice,
 ): string {
   const layerName = layerNameOf(event, layers)
@@ -64,10 +64,10 @@ export function markWords(
     case 'weighed':
       return `${of}weighed ${printQuantity(event.aG, units.mass)} of A and ${printQuantity(event.bG, units.mass)} of B`
     default:
-      if (!step && layerName !== null && event.kind === 'done')
+      if (!turn && layerName !== null && event.kind === 'done')
         return `${of}${titleOf(event.key).toLowerCase()}`
   }
-  return `${step?.title ?? ''}${step?.pieceNo ? `, piece ${step.pieceNo}` : ''}`
+  return `${turn?.step.title ?? ''}${turn?.pieceNo ? `, piece ${turn.pieceNo}` : ''}`
 }
 
 const TOLD: readonly PourEvent['kind'][] = [

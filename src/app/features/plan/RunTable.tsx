@@ -47,7 +47,7 @@ export function RunTable({ plan, request, units, change }: RunTableProps) {
           {rows.map(({ first, last, count, handsOnMin }) => (
             <tr key={first.key} className="border-line border-t align-top">
               <th scope="row" className="py-2 pr-3 font-semibold">
-                {first.title}
+                {first.step.title}
                 {count > 1 && <span className="text-ink-soft font-normal"> × {count}</span>}
               </th>
               {startMs !== null && (

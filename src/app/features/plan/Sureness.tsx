@@ -11,13 +11,14 @@ interface SurenessProps {
 /** How sure the plan's one moment is before anything has been read, and from how much. */
 export function Sureness({ live: { bands, plan }, learned }: SurenessProps) {
   const planned =
-    plan.steps.find(({ does }) => does === 'whites') ?? plan.steps.find(({ does }) => does === 'inks')
-  const aim = planned && bands.steps[planned.stepId]
+    plan.steps.find(({ step }) => step.does === 'whites') ??
+    plan.steps.find(({ step }) => step.does === 'inks')
+  const aim = planned && bands.steps[planned.step.id]
   if (!aim || !planned) return null
   const from = learned
     ? `Narrowed by ${learned.runs} ${learned.runs === 1 ? 'run' : 'runs'} of this resin.`
     : 'From the label alone. Readings and your own pours sharpen it.'
-  const isWhite = planned.does === 'whites'
+  const isWhite = planned.step.does === 'whites'
   // White waits for its minute; ink goes in at once, and what counts is how long it may.
   const sure =
     isWhite || !aim.close

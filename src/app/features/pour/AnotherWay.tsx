@@ -19,14 +19,14 @@ import { MoreWhite } from './MoreWhite.tsx'
 
 interface AnotherWayProps {
   readonly story: BatchStory
-  readonly step: RunStep
+  readonly turn: RunStep
   readonly plan: BatchPlan
   readonly done: Readonly<Record<string, number>>
   readonly otherwise: Otherwise
 }
 
 /** What can be done otherwise than planned at the step at hand: left out, once more, no more, another piece first, with more white, through a wider hole, or beside the steps. What was not done is never marked as done. */
-export function AnotherWay({ story, step, plan, done, otherwise }: AnotherWayProps) {
+export function AnotherWay({ story, turn, plan, done, otherwise }: AnotherWayProps) {
   const { request } = story.batch
   const [isOpen, setIsOpen] = useState(false)
   const record = useRecord(story.batch.id)
@@ -41,10 +41,10 @@ export function AnotherWay({ story, step, plan, done, otherwise }: AnotherWayPro
   const leaveOut = (steps: readonly RunStep[]) =>
     tell({ kind: 'leftOut', keys: steps.map(({ key }) => key) }, 'Left out: nothing is marked as done.')
   const technique = techniqueOfPour(request)
-  const needed = whyNeeded(technique, step.stepId)
+  const needed = whyNeeded(technique, turn.step.id)
   const undone = plan.steps.filter(({ key }) => done[key] === undefined)
   // What is done in one round with it on a piece goes with it.
-  const own = technique.steps.findIndex(({ id }) => id === step.stepId)
+  const own = technique.steps.findIndex(({ id }) => id === turn.step.id)
   const round = technique.steps[own]?.round
   const together = technique.steps.filter(
     (each, k) => k === own || (k > own && round !== undefined && each.round === round),
@@ -53,20 +53,25 @@ export function AnotherWay({ story, step, plan, done, otherwise }: AnotherWayPro
   const inOneRound = technique.steps
     .filter((each) => round !== undefined && each.round === round && each.times === undefined)
     .map(({ id }) => id)
-  const here = undone.filter(({ stepId, pieceNo }) => ids.includes(stepId) && pieceNo === step.pieceNo)
-  const all = undone.filter(({ stepId }) => ids.includes(stepId))
+  const here = undone.filter(
+    ({ step: { id: stepId }, pieceNo }) => ids.includes(stepId) && pieceNo === turn.pieceNo,
+  )
+  const all = undone.filter(({ step: { id: stepId } }) => ids.includes(stepId))
   // Whatever else goes on pieces, as far as the pour can be without it.
   const stillToLay = undone.filter(
-    ({ place, pieceNo, stepId }) => place === 'pour' && pieceNo !== null && !whyNeeded(technique, stepId),
+    ({ step: { place, id: stepId }, pieceNo }) =>
+      place === 'pour' && pieceNo !== null && !whyNeeded(technique, stepId),
   )
-  const pieces = undone.filter(({ stepId }) => stepId === step.stepId).length
+  const pieces = undone.filter(({ step: { id: stepId } }) => stepId === turn.step.id).length
   const bag = bagsLeft(plan, request, done, otherwise).find((each) => each.bag === null)
   const numbers = [
     ...new Set(
-      undone.flatMap(({ stepId, pieceNo }) => (stepId === step.stepId && pieceNo !== null ? [pieceNo] : [])),
+      undone.flatMap(({ step: { id: stepId }, pieceNo }) =>
+        stepId === turn.step.id && pieceNo !== null ? [pieceNo] : [],
+      ),
     ),
   ]
-  const others = numbers.filter((no) => no !== step.pieceNo)
+  const others = numbers.filter((no) => no !== turn.pieceNo)
   const takeFirst = (no: number) => {
     const all = otherwise.pieceOrder.length > 0 ? otherwise.pieceOrder : upTo(plan.pieces)
     const laid = all.filter((each) => !numbers.includes(each))
@@ -74,7 +79,7 @@ export function AnotherWay({ story, step, plan, done, otherwise }: AnotherWayPro
     void tell({ kind: 'pieceOrder', order }, `Piece ${no} first.`).catch(fail)
   }
   const rounds = technique.steps.find(({ times }) => times !== undefined)
-  const inRounds = rounds?.id === step.stepId
+  const inRounds = rounds?.id === turn.step.id
   return (
     <Dialog.Root open={isOpen} onOpenChange={setIsOpen}>
       <Dialog.Trigger className="button button-quiet min-h-16">
@@ -82,16 +87,16 @@ export function AnotherWay({ story, step, plan, done, otherwise }: AnotherWayPro
       </Dialog.Trigger>
       <Sheet title="Another way" className="inset-x-2 top-2 max-h-[96vh] max-w-xl">
         <p className="text-ink-soft mb-3">
-          {step.title}
-          {step.pieceNo !== null && `, piece ${step.pieceNo}`}
+          {turn.step.title}
+          {turn.pieceNo !== null && `, piece ${turn.pieceNo}`}
         </p>
         {needed ? (
           <p className="mb-3">It cannot be left out. {wordNeeded(needed)}</p>
         ) : (
           <div className="mb-3 flex flex-col gap-2">
             <Choice
-              label={step.pieceNo === null ? 'Leave it out' : 'Leave it out on this piece'}
-              choose={() => leaveOut(inRounds ? [step] : here)}
+              label={turn.pieceNo === null ? 'Leave it out' : 'Leave it out on this piece'}
+              choose={() => leaveOut(inRounds ? [turn] : here)}
             />
             {pieces > 1 && (
               <Choice
@@ -99,7 +104,7 @@ export function AnotherWay({ story, step, plan, done, otherwise }: AnotherWayPro
                 choose={() => leaveOut(all)}
               />
             )}
-            {!inRounds && step.pieceNo !== null && stillToLay.length > all.length && (
+            {!inRounds && turn.pieceNo !== null && stillToLay.length > all.length && (
               <Choice
                 label="Covered as it is: nothing more goes on any piece"
                 choose={() => leaveOut(stillToLay)}
@@ -163,7 +168,7 @@ export function AnotherWay({ story, step, plan, done, otherwise }: AnotherWayPro
             />
           </div>
         )}
-        {own >= 0 && step.place === 'pour' && (
+        {own >= 0 && turn.step.place === 'pour' && (
           <details className="mt-4">
             <summary className="min-h-11 cursor-pointer content-center text-lg font-semibold">
               Something in between
@@ -172,7 +177,7 @@ export function AnotherWay({ story, step, plan, done, otherwise }: AnotherWayPro
               colours={request.colours}
               mayWarm={mayWarm(technique, request)}
               pieces={plan.pieces}
-              pieceNo={step.pieceNo}
+              pieceNo={turn.pieceNo}
               put={(work, pieces) =>
                 void tell(
                   {
@@ -182,7 +187,7 @@ export function AnotherWay({ story, step, plan, done, otherwise }: AnotherWayPro
                       id: addedId(request.score ?? []),
                       work,
                       pieces,
-                      before: step.stepId,
+                      before: turn.step.id,
                     },
                   },
                   'Put in: the clock follows.',

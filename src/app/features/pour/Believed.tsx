@@ -31,8 +31,8 @@ const AIM_WORDS: Partial<Record<Deed, string>> = {
 /** Of the deeds that wait for the resin, the one a pour lives from; null where it has none of them. */
 export function aimOfPour({ plan, bands }: Pick<LivePlan, 'plan' | 'bands'>): Aim | null {
   for (const does of AIMS) {
-    const step = plan.steps.find((each) => each.does === does)
-    const band = step && bands.steps[step.stepId]
+    const turn = plan.steps.find((each) => each.step.does === does)
+    const band = turn && bands.steps[turn.step.id]
     if (band) return { does, band }
   }
   return null

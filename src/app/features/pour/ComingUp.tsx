@@ -11,20 +11,20 @@ interface ComingUpProps {
 /** The next steps of the pour after that one. */
 export function ComingUp({ steps, done, after, nowMin }: ComingUpProps) {
   const pour = steps.filter(
-    (step) => step.place === 'pour' && done[step.key] === undefined && step.key !== after.key,
+    (turn) => turn.step.place === 'pour' && done[turn.key] === undefined && turn.key !== after.key,
   )
   return (
     <section className="mt-5" aria-label="Coming up">
       <h3 className="text-ink-soft mb-1 text-base">Then</h3>
       <ol className="text-lg">
-        {pour.slice(0, 3).map((step) => (
-          <li key={step.key} className="flex justify-between gap-4">
+        {pour.slice(0, 3).map((turn) => (
+          <li key={turn.key} className="flex justify-between gap-4">
             <span>
-              {step.title}
-              {step.pieceNo !== null && `, piece ${step.pieceNo}`}
+              {turn.step.title}
+              {turn.pieceNo !== null && `, piece ${turn.pieceNo}`}
             </span>
             <span className="text-ink-soft whitespace-nowrap">
-              in {printSpan(Math.max(0, step.beginMin - nowMin))}
+              in {printSpan(Math.max(0, turn.beginMin - nowMin))}
             </span>
           </li>
         ))}

@@ -38,7 +38,7 @@ export function DrawnSitting({
 }: DrawnSittingProps) {
   const nowMin = (useNowMs(250) - sitting.stopStirAtMs) / 60_000
   const done = layerTurns(pour, layerId)
-  const step = stepAtHand(live.plan, done, nowMin)
+  const turn = stepAtHand(live.plan, done, nowMin)
   const { stopStirAtMs, readings } = sitting
   // What is told of a pour is told of this one.
   const told: BatchStory = {
@@ -52,13 +52,13 @@ export function DrawnSitting({
       <HeldAside story={story} />
       <LastTimes problem={failed} />
       <FollowedBySimulation story={told} plan={live.plan} stopStirAtMs={stopStirAtMs} done={done} />
-      {step && (
+      {turn && (
         <>
           <StepView
-            key={step.key}
+            key={turn.key}
             layer={layerId}
             bands={live.bands}
-            step={step}
+            turn={turn}
             nowMin={nowMin}
             story={told}
             plan={live.plan}
@@ -68,7 +68,7 @@ export function DrawnSitting({
             filled={pour.filled}
             readings={readings}
           />
-          <ComingUp steps={live.plan.steps} done={done} after={step} nowMin={nowMin} />
+          <ComingUp steps={live.plan.steps} done={done} after={turn} nowMin={nowMin} />
         </>
       )}
     </Place>

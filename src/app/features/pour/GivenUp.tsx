@@ -91,7 +91,7 @@ function BringTo({ ending, story, before, endedId }: EndProps & { readonly endin
   const asked = withEnding(story, ending)
   const live = useLivePlan({ ...asked, pour: before }, before)
   const { name, laid } = ENDINGS[ending]
-  const turns = live.data?.plan.steps.filter(({ stepId }) => stepId === laid.id) ?? []
+  const turns = live.data?.plan.steps.filter(({ step }) => step.id === laid.id) ?? []
   if (turns.length === 0) return null
   const closesMin = Math.min(...turns.map(({ toMin }) => toMin ?? Infinity))
   if (closesMin <= nowMin) return <p className="text-ink-soft basis-full">{laid.late}</p>
@@ -119,7 +119,7 @@ function stillToLay({ batch }: BatchStory, { done }: Running, live: LivePlan | u
   const technique = techniqueOfPour(batch.request)
   return (live?.plan.steps ?? [])
     .filter(
-      ({ key, place, pieceNo, stepId }) =>
+      ({ key, step: { place, id: stepId }, pieceNo }) =>
         place === 'pour' && pieceNo !== null && done[key] === undefined && !whyNeeded(technique, stepId),
     )
     .map(({ key }) => key)

@@ -56,14 +56,14 @@ function useLiveSittings(): readonly { readonly to: string; readonly words: stri
 function LiveLine({ batch }: { batch: RunningBatch }) {
   const units = useUnits()
   const nowMin = (useNowMs(1000) - batch.stopStirAtMs) / 60_000
-  const step = batch.atHand!
-  const standing = standingAt(step, nowMin)
+  const turn = batch.atHand!
+  const standing = standingAt(turn, nowMin)
   return (
     <Link to={`/pour/${batch.story.batch.id}`} className="block px-4 py-2 no-underline">
       <span className="flex flex-wrap items-baseline justify-between gap-x-4">
         <span className="font-semibold">
-          {batch.story.batch.request.name}: {batch.isOverdue ? EMPTY_NOW.title : step.title}
-          {step.pieceNo !== null && `, piece ${step.pieceNo}`}
+          {batch.story.batch.request.name}: {batch.isOverdue ? EMPTY_NOW.title : turn.step.title}
+          {turn.pieceNo !== null && `, piece ${turn.pieceNo}`}
         </span>
         <span className={`font-semibold ${STANDING_LOOKS[standing.kind]}`}>{standingLine(standing)}</span>
       </span>

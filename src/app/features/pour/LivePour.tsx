@@ -28,18 +28,18 @@ export function LivePour({ story, pour, live, units, failed }: LivePourProps) {
   const { plan, bands } = live
   const nowMs = useNowMs(250)
   const nowMin = (nowMs - pour.stopStirAtMs) / 60_000
-  const step = stepAtHand(plan, pour.done, nowMin)
-  useWakeLock(step !== null)
+  const turn = stepAtHand(plan, pour.done, nowMin)
+  useWakeLock(turn !== null)
   return (
     <Place title={story.batch.request.name} actions={<SinceStopStir nowMin={nowMin} />}>
       <HeldAside story={story} />
       <LastTimes problem={failed} />
       <FollowedBySimulation story={story} plan={plan} stopStirAtMs={pour.stopStirAtMs} done={pour.done} />
-      {step ? (
+      {turn ? (
         <StepView
-          key={step.key}
+          key={turn.key}
           bands={bands}
-          step={step}
+          turn={turn}
           nowMin={nowMin}
           story={story}
           plan={plan}
@@ -52,8 +52,8 @@ export function LivePour({ story, pour, live, units, failed }: LivePourProps) {
       ) : (
         <PourOver story={story} stopStirAtMs={pour.stopStirAtMs} plan={plan} units={units} done={pour.done} />
       )}
-      {step && <ComingUp steps={plan.steps} done={pour.done} after={step} nowMin={nowMin} />}
-      {step && <OutOfSight story={story} plan={plan} stopStirAtMs={pour.stopStirAtMs} />}
+      {turn && <ComingUp steps={plan.steps} done={pour.done} after={turn} nowMin={nowMin} />}
+      {turn && <OutOfSight story={story} plan={plan} stopStirAtMs={pour.stopStirAtMs} />}
       {pour.notes.length > 0 && (
         <ul className="text-ink-soft mt-4 text-sm" aria-label="Notes">
           {pour.notes.map((note) => (

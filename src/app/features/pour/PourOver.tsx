@@ -34,8 +34,8 @@ export function PourOver({ story, stopStirAtMs, plan, units, done }: PourOverPro
       <StageLine plan={plan} nowMin={(nowMs - stopStirAtMs) / 60_000} units={units} />
       <dl className="mb-4 grid grid-cols-[max-content_1fr] gap-x-6 gap-y-1 text-lg" data-next-days>
         {plan.steps
-          .filter(({ place, key }) => place === 'rack' && done[key] === undefined)
-          .map(({ key, stepId, title, fromMin, beginMin, toMin }) => (
+          .filter(({ step: { place }, key }) => place === 'rack' && done[key] === undefined)
+          .map(({ key, step: { id: stepId, title }, fromMin, beginMin, toMin }) => (
             <div key={key} className="contents">
               <dt className="font-semibold">{title}</dt>
               <dd>

@@ -49,14 +49,14 @@ interface SignTask {
 const TELLING_K = 1.5
 
 /** What to wait for by the trusted sign; null where that sign does not change until then, or the clock is trusted. */
-export function signOf(step: RunStep, { plan, nowMin, school, units }: SignTask): string | null {
-  if (!step.expected || school === 'minutes' || nowMin >= step.fromMin) return null
+export function signOf(turn: RunStep, { plan, nowMin, school, units }: SignTask): string | null {
+  if (!turn.expected || school === 'minutes' || nowMin >= turn.fromMin) return null
   const now = sampleAt(plan.life, Math.max(0, nowMin))
-  const then = sampleAt(plan.life, step.fromMin)
+  const then = sampleAt(plan.life, turn.fromMin)
   if (school === 'string') return now.feel === then.feel ? null : `Until it ${FEEL_WORDS[then.feel]}`
   if (Math.abs(then.tempC - now.tempC) < TELLING_K) return null
   const change = then.tempC > now.tempC ? 'has warmed' : 'has cooled'
-  return `Until the ${step.expected.where} ${change} to ${printQuantity(then.tempC, units.temperature, 0)}`
+  return `Until the ${turn.expected.where} ${change} to ${printQuantity(then.tempC, units.temperature, 0)}`
 }
 
 interface SignsProps {

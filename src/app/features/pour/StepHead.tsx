@@ -14,7 +14,7 @@ import { StepPicture } from '#app/components/StepPicture.tsx'
 import { TakesList } from '#app/components/TakesList.tsx'
 
 interface StepHeadProps {
-  readonly step: RunStep
+  readonly turn: RunStep
   readonly request: BatchRequest
   readonly plan: BatchPlan
   readonly units: UnitChoice
@@ -28,24 +28,24 @@ interface StepHeadProps {
 const FEW_TAKES = 4
 
 /** The step at hand and what it takes, to be read from where the hands are; beside it the pattern where it is done on one piece. */
-export function StepHead({ step, request, plan, units, done, otherwise, children }: StepHeadProps) {
-  const fill = step.pieceNo === null ? undefined : ofPiece(plan.fills, step.pieceNo)
-  const beads = step.takes.some(({ of }) => of === 'beads')
+export function StepHead({ turn, request, plan, units, done, otherwise, children }: StepHeadProps) {
+  const fill = turn.pieceNo === null ? undefined : ofPiece(plan.fills, turn.pieceNo)
+  const beads = turn.takes.some(({ of }) => of === 'beads')
   const laysCups =
     fill !== undefined &&
     takesCups(TECHNIQUES[fill.technique]) &&
-    step.takes.some(({ of }) => of === 'held' || of === 'stroke')
+    turn.takes.some(({ of }) => of === 'held' || of === 'stroke')
   const laysPattern = fill !== undefined && !laysCups && isDrawn(fill.technique)
   const technique = techniqueOfPour(request)
-  const at = technique.steps.findIndex(({ id }) => id === step.stepId)
+  const at = technique.steps.findIndex(({ id }) => id === turn.step.id)
   return (
     <div className="flex items-start justify-between gap-4">
       <div>
         {children}
         <TakesList
-          takes={step.takes}
+          takes={turn.takes}
           units={units}
-          className={`font-display my-2 leading-tight ${step.takes.length > FEW_TAKES ? 'text-2xl sm:text-3xl' : 'text-3xl sm:text-5xl'}`}
+          className={`font-display my-2 leading-tight ${turn.takes.length > FEW_TAKES ? 'text-2xl sm:text-3xl' : 'text-3xl sm:text-5xl'}`}
         />
         {beads && <InTheBag plan={plan} request={request} done={done} otherwise={otherwise} units={units} />}
       </div>
@@ -55,12 +55,12 @@ export function StepHead({ step, request, plan, units, done, otherwise, children
       {laysCups && (
         <MoldDrawing
           outline={fill.mold.outline}
-          filled={laidOf(fill, step.takes, request)}
+          filled={laidOf(fill, turn.takes, request)}
           title={`What is laid where in ${fill.name}`}
           className="size-28 shrink-0 sm:size-44"
         />
       )}
-      {laysPattern && <PatternAtHand {...{ fill, plan, request, beads, units }} key={step.key} />}
+      {laysPattern && <PatternAtHand {...{ fill, plan, request, beads, units }} key={turn.key} />}
     </div>
   )
 }

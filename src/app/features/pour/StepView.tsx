@@ -40,7 +40,7 @@ import { StepHead } from './StepHead.tsx'
 import { UndoButton } from './UndoButton.tsx'
 
 interface StepViewProps {
-  readonly step: RunStep
+  readonly turn: RunStep
   /** The later layer that this pour is; the batch's own pour where none is said. */
   readonly layer?: string | undefined
   readonly nowMin: number
@@ -56,7 +56,7 @@ interface StepViewProps {
 
 /** The step at hand: what it takes, how it stands, its one button and what else can be done. */
 export function StepView({
-  step,
+  turn,
   layer,
   nowMin,
   story,
@@ -68,40 +68,40 @@ export function StepView({
   filled,
   readings,
 }: StepViewProps) {
-  const standing = standingAt(step, nowMin)
-  const overdue = overdueCup(plan, done, nowMin)?.key === step.key
+  const standing = standingAt(turn, nowMin)
+  const overdue = overdueCup(plan, done, nowMin)?.key === turn.key
   const gelled = overdue && plan.cupLimits !== null && nowMin >= plan.cupLimits.gelMin
   const { school } = useSettings()
   const technique = techniqueOfPour(story.batch.request)
   const full = markedAt('empties', technique, done) === null
-  const signed = signedStep(step, { steps: plan.steps, technique, isFull: full })
+  const signed = signedStep(turn, { steps: plan.steps, isFull: full })
   const { roomTempC } = story.batch.request
   // A page out of sight is asked once a minute at best: what passed meanwhile is told as well.
   useSignal(
-    isDue(standing) || standing.kind === 'past' ? step.key : '',
-    `${step.title}: ${story.batch.request.name}`,
+    isDue(standing) || standing.kind === 'past' ? turn.key : '',
+    `${turn.step.title}: ${story.batch.request.name}`,
   )
   return (
-    <section aria-label="The step at hand" data-step={step.key} data-standing={standing.kind}>
+    <section aria-label="The step at hand" data-step={turn.key} data-standing={standing.kind}>
       <StepHead
-        step={step}
+        turn={turn}
         request={story.batch.request}
         plan={plan}
         units={units}
         done={done}
         otherwise={otherwise}
       >
-        <p className="text-ink-soft text-lg">{pieceLine(step, plan)}</p>
-        <h2 className="text-2xl sm:text-3xl">{overdue ? EMPTY_NOW.title : step.title}</h2>
+        <p className="text-ink-soft text-lg">{pieceLine(turn, plan)}</p>
+        <h2 className="text-2xl sm:text-3xl">{overdue ? EMPTY_NOW.title : turn.step.title}</h2>
         <p className="my-2 max-w-prose text-lg">
-          {overdue ? (gelled ? GELLED_CUP : EMPTY_NOW.detail) : inUnits(step.detail, units)}
+          {overdue ? (gelled ? GELLED_CUP : EMPTY_NOW.detail) : inUnits(turn.step.detail, units)}
           {signed && !overdue && (
             <span className="block">{wordSigns(signed, { plan, roomTempC, units })}</span>
           )}
         </p>
       </StepHead>
-      <InSight title={overdue ? EMPTY_NOW.title : step.title} standing={standing} nowMin={nowMin} />
-      {step.does === 'empties' && (
+      <InSight title={overdue ? EMPTY_NOW.title : turn.step.title} standing={standing} nowMin={nowMin} />
+      {turn.step.does === 'empties' && (
         <MoldByMold
           story={story}
           portions={moldPortions(plan)}
@@ -113,8 +113,8 @@ export function StepView({
       )}
       <StandingLine
         standing={standing}
-        late={gelled ? null : step.late && inUnits(step.late, units)}
-        sign={signOf(step, { plan, nowMin, school, units })}
+        late={gelled || !turn.step.late ? null : inUnits(turn.step.late, units)}
+        sign={signOf(turn, { plan, nowMin, school, units })}
       />
       {!overdue && <Signs life={plan.life} nowMin={nowMin} units={units} />}
       <BenchStrip story={story} readings={readings} nowMin={nowMin} units={units} layer={layer} />
@@ -134,14 +134,14 @@ export function StepView({
       </div>
       <MarkButton
         story={story}
-        mark={layer === undefined ? step.key : layerTurnKey(layer, step.key, plan.steps)}
-        label={step.done}
+        mark={layer === undefined ? turn.key : layerTurnKey(layer, turn.key, plan.steps)}
+        label={turn.step.done}
         early={standing.kind === 'soon'}
       />
       <div className="mt-1 flex flex-wrap gap-3">
         <UndoButton story={story} />
         {layer === undefined && (
-          <AnotherWay story={story} step={step} plan={plan} done={done} otherwise={otherwise} />
+          <AnotherWay story={story} turn={turn} plan={plan} done={done} otherwise={otherwise} />
         )}
         <ReadingTaker
           story={story}
@@ -164,7 +164,7 @@ export function StepView({
         cup={full ? { limits: plan.cupLimits } : undefined}
         units={units}
       />
-      <Cautions ids={step.cautions} />
+      <Cautions ids={turn.cautions} />
     </section>
   )
 }

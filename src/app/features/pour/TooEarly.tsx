@@ -17,21 +17,21 @@ interface TooEarlyProps {
 export function TooEarly({ story, pour, layerId }: TooEarlyProps) {
   const nowMs = useNowMs(15_000)
   const live = useLastTold(useLivePlan(story, pour))
-  const step = live?.plan.steps.find(({ key, place }) => key === layerId && place === 'rack')
-  if (!step) return null
+  const turn = live?.plan.steps.find(({ key, step: { place } }) => key === layerId && place === 'rack')
+  if (!turn) return null
   const { request } = story.batch
   const { early, takes } = stepRule(withAfter(techniqueOfPour(request), request), layerId)
   const at = (min: number) => pour.stopStirAtMs + min * 60_000
-  if (nowMs < at(step.fromMin))
+  if (nowMs < at(turn.fromMin))
     return (
-      <Callout gravity="warn" title={`Too early: its time begins ${whenOf(at(step.fromMin), nowMs)}`}>
+      <Callout gravity="warn" title={`Too early: its time begins ${whenOf(at(turn.fromMin), nowMs)}`}>
         {early} {takes === 'ownMix' && 'Mixed now, it would wait in its cup for that long. '}
-        Best is {whenOf(at(step.beginMin), nowMs)}.
+        Best is {whenOf(at(turn.beginMin), nowMs)}.
       </Callout>
     )
-  if (step.toMin !== null && nowMs > at(step.toMin))
+  if (turn.toMin !== null && nowMs > at(turn.toMin))
     return (
-      <Callout gravity="warn" title={`Late: it bonded until ${whenOf(at(step.toMin), nowMs)}`}>
+      <Callout gravity="warn" title={`Late: it bonded until ${whenOf(at(turn.toMin), nowMs)}`}>
         Scuff what lies under it and wipe it clean before you mix, so that this layer holds.
       </Callout>
     )

@@ -93,7 +93,7 @@ export function RackPlace() {
 /** On the rack until it is out of the mold and its day of use has come. */
 function isWaiting(batch: RunningBatch, nowMs: number): boolean {
   return rackEntries([batch]).some(
-    (entry) => entry.doneAtMs === null && (entry.step.does !== 'serves' || entry.bestAtMs > nowMs),
+    (entry) => entry.doneAtMs === null && (entry.turn.step.does !== 'serves' || entry.bestAtMs > nowMs),
   )
 }
 
@@ -135,7 +135,7 @@ function RackCard({ batch, days, nowMs, units }: RackCardProps) {
         <Pieces batch={batch} />
         <ul className="flex flex-col gap-1">
           {entries.map((entry) => (
-            <TaskRow key={entry.step.key} entry={entry} days={days} nowMs={nowMs} units={units} />
+            <TaskRow key={entry.turn.key} entry={entry} days={days} nowMs={nowMs} units={units} />
           ))}
         </ul>
       </div>
@@ -172,7 +172,7 @@ interface TaskRowProps extends Pick<RackCardProps, 'days' | 'nowMs' | 'units'> {
 }
 
 function TaskRow({ entry, days, nowMs, units }: TaskRowProps) {
-  const { batch, step, bestAtMs } = entry
+  const { batch, turn, bestAtMs } = entry
   const record = useRecord(batch.story.batch.id)
   const say = useSay()
   const fail = (problem: Error) => say(problem.message)
@@ -181,35 +181,36 @@ function TaskRow({ entry, days, nowMs, units }: TaskRowProps) {
     if (result.ok)
       say(`${what}: noted.`, () => void record({ kind: 'undone', eventId: result.value.id }).catch(fail))
   }
-  const mark = () => note(step.key, step.done)
+  const mark = () => note(turn.key, turn.step.done)
   // The hours it dries are a guess; a finger knows.
-  const dries = step.dries && entry.doneAtMs !== null && batch.done[dryKey(step.key)] === undefined
-  const isUse = step.does === 'serves'
+  const dries =
+    turn.step.lays && turn.step.dries && entry.doneAtMs !== null && batch.done[dryKey(turn.key)] === undefined
+  const isUse = turn.step.does === 'serves'
   const possible = nowMs >= entry.fromAtMs
   return (
     <li
       className="border-line flex flex-wrap items-center justify-between gap-3 border-t py-2 first:border-t-0"
-      data-task={step.key}
+      data-task={turn.key}
     >
       <div className="max-w-prose">
-        <p className="font-semibold">{step.title}</p>
+        <p className="font-semibold">{turn.step.title}</p>
         <p className={entry.doneAtMs === null && possible ? 'text-good font-medium' : 'text-ink-soft'}>
           {taskWords(entry, nowMs)}
           {entry.doneAtMs === null && (
             <PlannedAway
               days={days}
               batchId={batch.story.batch.id}
-              jobId={step.stepId}
+              jobId={turn.step.id}
               bestAtMs={bestAtMs}
               nowMs={nowMs}
             />
           )}
         </p>
-        {entry.doneAtMs === null && <TakesList takes={step.takes} units={units} className="text-sm" />}
-        {entry.doneAtMs === null && <p className="text-ink-soft text-sm">{step.detail}</p>}
+        {entry.doneAtMs === null && <TakesList takes={turn.takes} units={units} className="text-sm" />}
+        {entry.doneAtMs === null && <p className="text-ink-soft text-sm">{turn.step.detail}</p>}
         {entry.doneAtMs === null &&
           possible &&
-          step.cautions.map((id) => (
+          turn.cautions.map((id) => (
             <p key={id} className="text-sm">
               <span className="font-semibold">{CAUTIONS[id].title}:</span> {CAUTIONS[id].text}
             </p>
@@ -218,32 +219,32 @@ function TaskRow({ entry, days, nowMs, units }: TaskRowProps) {
       {dries && (
         <button
           className="button button-quiet"
-          onClick={() => void note(dryKey(step.key), 'Dry right through').catch(fail)}
+          onClick={() => void note(dryKey(turn.key), 'Dry right through').catch(fail)}
         >
           Dry right through
         </button>
       )}
       {!isUse && entry.doneAtMs === null && (
         <div className="flex flex-wrap gap-2">
-          {step.lays && (
+          {turn.step.lays && (
             <Link
               className={`button ${possible ? 'button-main' : 'button-quiet'}`}
-              to={`/pour/${batch.story.batch.id}/layer/${step.stepId}`}
+              to={`/pour/${batch.story.batch.id}/layer/${turn.step.id}`}
             >
               {isBegun(entry) ? 'Back to it' : 'To its gate'}
             </Link>
           )}
           <button
-            className={`button ${possible && !step.lays ? 'button-main' : 'button-quiet'}`}
+            className={`button ${possible && !turn.step.lays ? 'button-main' : 'button-quiet'}`}
             disabled={entry.isInMold}
             title={entry.isInMold ? 'Demold the pieces first' : undefined}
             onClick={() => void mark().catch(fail)}
           >
-            {step.done}
+            {turn.step.done}
           </button>
         </div>
       )}
-      {step.does === 'frees' && entry.doneAtMs !== null && (
+      {turn.step.does === 'frees' && entry.doneAtMs !== null && (
         <Link className="button button-main" to={`/finish/${batch.story.batch.id}`}>
           Look at the faces
         </Link>
@@ -253,19 +254,20 @@ function TaskRow({ entry, days, nowMs, units }: TaskRowProps) {
 }
 
 /** Whether the sitting of that layer has passed its gate. */
-function isBegun({ batch: { story }, step }: RackEntry): boolean {
-  return story.pour.stage === 'running' && story.pour.sittings[step.stepId] !== undefined
+function isBegun({ batch: { story }, turn }: RackEntry): boolean {
+  return story.pour.stage === 'running' && story.pour.sittings[turn.step.id] !== undefined
 }
 
 function taskWords(entry: RackEntry, nowMs: number): string {
   if (entry.doneAtMs !== null) return `done ${whenOf(entry.doneAtMs, nowMs)}`
-  if (entry.step.does === 'serves') return nowMs < entry.bestAtMs ? `from ${dateOf(entry.bestAtMs)}` : 'ready'
+  if (entry.turn.step.does === 'serves')
+    return nowMs < entry.bestAtMs ? `from ${dateOf(entry.bestAtMs)}` : 'ready'
   const best = `best ${whenOf(entry.bestAtMs, nowMs)}`
   if (nowMs < entry.fromAtMs) return `from ${whenOf(entry.fromAtMs, nowMs)}, ${best}`
   if (entry.toAtMs === null)
     return nowMs < entry.bestAtMs
-      ? `possible${entry.step.does === 'frees' ? ' but bendy' : ''}, ${best}`
+      ? `possible${entry.turn.step.does === 'frees' ? ' but bendy' : ''}, ${best}`
       : `ready since ${whenOf(entry.bestAtMs, nowMs)}`
   if (nowMs <= entry.toAtMs) return `now, until ${whenOf(entry.toAtMs, nowMs)}; ${best}`
-  return `the window closed ${whenOf(entry.toAtMs, nowMs)}: ${entry.step.late ?? 'still possible'}`
+  return `the window closed ${whenOf(entry.toAtMs, nowMs)}: ${entry.turn.step.late ?? 'still possible'}`
 }

@@ -32,10 +32,10 @@ export const DrawnDesk = memo(function DrawnDesk({
   const own = told?.layerId === layerId ? told.pour : null
   const changed = (changes: Partial<BatchRequest>) =>
     own && carrying(request, layer, { pour: { ...own.request, ...changes }, stacked: live.plan.fills })
-  const step = live.plan.steps.find(({ stepId }) => stepId === layerId)
+  const turn = live.plan.steps.find(({ step }) => step.id === layerId)
   return (
     <div className="flex min-w-0 flex-col gap-4">
-      {step && <LaidAt step={step} />}
+      {turn && <LaidAt turn={turn} />}
       {own && (
         <>
           <div>

@@ -153,11 +153,11 @@ export const LayerTakes = memo(function LayerTakes({
   layerId,
   units,
 }: LayerPlanProps) {
-  const step = plan.steps.find(({ stepId }) => stepId === layerId)
+  const turn = plan.steps.find(({ step }) => step.id === layerId)
   const mixes = mixesOfLayer(plan.mixes, layerId)
   return (
     <div className="flex min-w-0 flex-col gap-4">
-      {step && <LaidAt step={step} />}
+      {turn && <LaidAt turn={turn} />}
       {mixes.map((mix) => (
         <div key={mix.id}>
           <p className="text-ink-soft mb-1 text-sm">
@@ -167,19 +167,19 @@ export const LayerTakes = memo(function LayerTakes({
           <MixCups mix={mix} request={request} units={units} />
         </div>
       ))}
-      {mixes.length === 0 && step && <TakesList takes={step.takes} units={units} className="text-lg" />}
+      {mixes.length === 0 && turn && <TakesList takes={turn.takes} units={units} className="text-lg" />}
     </div>
   )
 })
 
 /** When a layer is laid, and how. */
-export function LaidAt({ step }: { readonly step: RunStep }) {
+export function LaidAt({ turn }: { readonly turn: RunStep }) {
   return (
     <p data-laid-at>
-      <span className="font-semibold">{step.title}</span>{' '}
-      {printWindow({ openMin: step.fromMin, closeMin: step.toMin })}, best about {printSpan(step.beginMin)}{' '}
+      <span className="font-semibold">{turn.step.title}</span>{' '}
+      {printWindow({ openMin: turn.fromMin, closeMin: turn.toMin })}, best about {printSpan(turn.beginMin)}{' '}
       after the stop-stir of the pour.
-      <span className="text-ink-soft block text-sm">{step.detail}</span>
+      <span className="text-ink-soft block text-sm">{turn.step.detail}</span>
     </p>
   )
 }

@@ -40,8 +40,8 @@ export function daysOf(
   const dues = [
     { min: 0, title: 'Pour', key: 'pour', opens: POUR_DESK, massG: pourMixOf(mixes).parts.byWeight.totalG },
     ...steps
-      .filter(({ place }) => place === 'rack')
-      .map(({ stepId, title, beginMin, lays }) => ({
+      .filter(({ step }) => step.place === 'rack')
+      .map(({ step: { id: stepId, title, lays }, beginMin }) => ({
         min: beginMin,
         title: layers.find(({ id }) => id === stepId)?.name ?? title,
         key: stepId,

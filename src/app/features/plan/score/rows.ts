@@ -21,9 +21,11 @@ export function rowsOf(
 ): readonly ScoreRow[] {
   const isAdded = (id: string) => score.some((edit) => edit.kind === 'added' && edit.id === id)
   const own = steps.flatMap((step): Omit<ScoreRow, 'passes'>[] => {
-    const turns = plan.steps.filter(({ stepId, place }) => stepId === step.id && place === 'pour')
+    const turns = plan.steps.filter(
+      ({ step: { id: stepId, place } }) => stepId === step.id && place === 'pour',
+    )
     const [first] = turns
-    if (first) return [{ step, title: first.title, count: turns.length, beginMin: first.beginMin }]
+    if (first) return [{ step, title: first.step.title, count: turns.length, beginMin: first.beginMin }]
     // What was just put in is there before the plan has its minute; what no mark asks for is not there at all.
     return isAdded(step.id) ? [{ step, title: step.title, count: 1, beginMin: null }] : []
   })
