@@ -132,7 +132,7 @@ const amountSchema = v.variant(
 
 const ZONE_PLACES: readonly [ZonePlace, ...ZonePlace[]] = ['side', 'middle', 'edge', 'spots']
 
-const zoneSchema = v.object({
+export const zoneSchema = v.object({
   place: v.picklist(ZONE_PLACES, `part of a piece is none of ${ZONE_PLACES.join(', ')}`),
   frac: share('share of the piece that a layer lies on'),
 })

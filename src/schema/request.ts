@@ -12,7 +12,7 @@ import { ENDINGS, JOB_IDS, TECHNIQUES, type EndingId, type TechniqueId } from '#
 import { usual } from './usual.ts'
 import { amount, calendarDay, count, idSchema, instantText, text } from './amount.ts'
 import { coloursSchema, roundsSchema, whiteSchema } from './drawn.ts'
-import { bagsSchema, cupsSchema, layersSchema } from './layer.ts'
+import { bagsSchema, cupsSchema, layersSchema, zoneSchema } from './layer.ts'
 import { moldSchema } from './mold.ts'
 import { learnedSchema } from './learned.ts'
 import { ownWaySchema } from './ownWay.ts'
@@ -61,10 +61,11 @@ const techniqueSchema = v.picklist(TECHNIQUE_IDS, `technique is none of ${TECHNI
 const bedSchema = v.variant(
   'by',
   [
-    v.object({ by: v.literal('depth'), mm: depth('bed in each') }),
+    v.object({ by: v.literal('depth'), mm: depth('bed in each'), on: v.optional(zoneSchema) }),
     v.object({
       by: v.literal('volume'),
       ml: amount('bed in each', 'ml', { above: 0, atMost: 20_000 }),
+      on: v.optional(zoneSchema),
     }),
   ],
   'the bed of a piece is told by neither depth nor volume',

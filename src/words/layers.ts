@@ -61,7 +61,7 @@ export const ZONE_WORDS: Readonly<Record<ZonePlace, string>> = {
 }
 
 /** On which part of the piece: "one side, 50 %"; nothing where it is on all of it. */
-function wordZone(zone: Zone | null): string {
+export function wordZone(zone: Zone | null): string {
   return zone ? `${ZONE_WORDS[zone.place]}, ${Math.round(100 * zone.frac)} %` : ''
 }
 

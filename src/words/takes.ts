@@ -1,5 +1,6 @@
 import type { Addition, Cup, Drops, Take } from '#core/batch/index.ts'
 import { printQuantity, type UnitChoice } from '#core/units/index.ts'
+import { wordZone } from './layers.ts'
 import { wordLengthOf } from './lengths.ts'
 import { STREWN_WORDS } from './pattern.ts'
 
@@ -20,7 +21,7 @@ export function wordTake(take: Take, units: UnitChoice): string {
     case 'product':
       return `${printQuantity(take.volumeMl, units.volume)} in all, over ${wordArea(take.areaMm2, units)}, ${printQuantity(take.depthMm, units.length)} thick`
     case 'pour':
-      return `${take.pieceName}: ${g(take.massG)}${take.pieces === 1 ? '' : ` in each of ${take.pieces}`}, ${printQuantity(take.depthMm, units.length)} deep`
+      return `${take.pieceName}: ${g(take.massG)}${take.pieces === 1 ? '' : ` in each of ${take.pieces}`}, ${printQuantity(take.depthMm, units.length)} deep${take.on ? `, on ${wordZone(take.on)} of the floor` : ''}`
     case 'over':
       return `${take.pieceName}: ${g(take.massG)} over ${take.pieces === 1 ? 'the object' : `each of ${take.pieces} objects`}, ${g(take.onObjectG)} stay on it, the sheet ${printQuantity(take.depthMm, units.length)} deep`
     case 'round':

@@ -1,15 +1,7 @@
-import {
-  drawnIn,
-  markedIn,
-  possibleAmount,
-  type LaterLayer,
-  type LayerAmount,
-  type Zone,
-  type ZonePlace,
-} from '#core/batch/index.ts'
+import { drawnIn, markedIn, possibleAmount, type LaterLayer, type LayerAmount } from '#core/batch/index.ts'
 import { mixedDensityGPerMl } from '#core/resin/index.ts'
 import { isLaidInto, LAYER_WAYS, LAYER_WHENS, takesCups, TECHNIQUES } from '#core/technique/index.ts'
-import { AMOUNT_WORDS, LAYER_WHEN_WORDS, ZONE_WORDS } from '#words/layers.ts'
+import { AMOUNT_WORDS, LAYER_WHEN_WORDS } from '#words/layers.ts'
 import { BottleList } from './BottleList.tsx'
 import { ChoiceField } from './ChoiceField.tsx'
 import { CupList } from './CupList.tsx'
@@ -18,6 +10,7 @@ import type { LayerListProps } from './layerListProps.ts'
 import { NumberField } from './NumberField.tsx'
 import { QuantityField } from './QuantityField.tsx'
 import { TextField } from './TextField.tsx'
+import { ZoneFields } from './ZoneFields.tsx'
 
 interface LayerFieldsProps extends Omit<LayerListProps, 'label' | 'layers' | 'laid' | 'onChange'> {
   readonly layer: LaterLayer
@@ -144,39 +137,6 @@ function OnPieces({ pieces, only, onChange }: OnPiecesProps) {
         </label>
       ))}
     </fieldset>
-  )
-}
-
-interface ZoneFieldsProps {
-  readonly zone: Zone | null
-  readonly problem: string | undefined
-  /** It lies beside another: on a part it must be. */
-  readonly always: boolean
-  readonly onChange: (zone: Zone | null) => void
-}
-
-const ALL_OF_IT = 'all'
-
-/** On which part of the piece it is laid. */
-function ZoneFields({ zone, problem, always, onChange }: ZoneFieldsProps) {
-  const places = Object.entries(ZONE_WORDS).map(([id, name]) => ({ id: id as ZonePlace, name }))
-  return (
-    <div className="grid grid-cols-2 gap-3">
-      <ChoiceField
-        label="Where"
-        value={zone?.place ?? ALL_OF_IT}
-        choices={always ? places : [{ id: ALL_OF_IT, name: 'all over it' }, ...places]}
-        onChange={(id) => onChange(id === ALL_OF_IT ? null : { place: id, frac: zone?.frac ?? 0.5 })}
-      />
-      {zone && (
-        <NumberField
-          label="% of the piece"
-          value={Math.round(1000 * zone.frac) / 10}
-          onChange={(percent) => onChange({ ...zone, frac: percent / 100 })}
-          problem={problem}
-        />
-      )}
-    </div>
   )
 }
 

@@ -1,7 +1,11 @@
 import { describe, expect, test } from '@jest/globals'
 import { bloomRequest, COASTER } from '../../../tests/support/request.ts'
+import { METRIC } from '../units/index.ts'
+import { batchRequestSchema } from '#schema/request.ts'
+import { wordTake } from '#words/takes.ts'
+import * as v from 'valibot'
 import { planBatch } from '../plan/index.ts'
-import { bedOf, movedInto, type BatchRequest, type BedSaid } from './index.ts'
+import { bedOf, movedInto, startedLayer, type BatchRequest, type BedSaid } from './index.ts'
 
 const OTHER = { ...COASTER, id: 'other', name: 'Other coaster' }
 const request = (first: BedSaid | undefined, second: BedSaid | undefined, bedMm: number | null = null) =>
@@ -53,5 +57,33 @@ describe('a bed as people say it', () => {
     expect(bed.ml).toBeGreaterThan(60)
     expect(told).toBe(1)
     expect(moved({ by: 'depth', mm: 3 })).toEqual([{ by: 'depth', mm: 3 }, 0])
+  })
+
+  // Worked by hand: 4 mm on half of 78.54 cm2 are 15.71 ml; up to the lip, 8 mm, there are 62.83 ml. 30 ml on that half stand 7.64 mm high.
+  test('may lie on a part of the floor; what is poured over it fills the rest', () => {
+    const on = { place: 'side', frac: 0.5 } as const
+    const back = { ...startedLayer('secondPour', 'over') }
+    const planned = (bed: BedSaid, changes: Partial<BatchRequest> = {}) =>
+      planBatch({ ...request(bed, undefined), layers: [back], ...changes })
+    const [base, over] = planned({ by: 'depth', mm: 4, on }).fills[0]!.layers
+    expect([base!.volumeMl, base!.depthMm, over!.volumeMl]).toEqual([
+      expect.closeTo(15.71, 2),
+      expect.closeTo(4, 6),
+      expect.closeTo(62.83 - 15.71, 1),
+    ])
+    expect(bedOf(planned({ by: 'volume', ml: 30, on }).fills[0]!)).toMatchObject({
+      volumeMl: expect.closeTo(30, 4),
+      depthMm: expect.closeTo(7.64, 2),
+    })
+    const told = planned({ by: 'depth', mm: 4, on }).steps.find(({ step }) => step.does === 'empties')!.takes
+    expect(told[0]).toMatchObject({ of: 'pour', on })
+    expect(wordTake(told[0]!, METRIC)).toMatch(/4\.0 mm deep, on one side, 50 % of the floor$/)
+    // What is drawn into it needs it everywhere.
+    expect(bedOf(planned({ by: 'depth', mm: 4, on }, { technique: 'bloom' }).fills[0]!).areaFrac).toBe(1)
+    const stored = v.parse(
+      batchRequestSchema,
+      JSON.parse(JSON.stringify(request({ by: 'depth', mm: 4, on }, undefined))),
+    )
+    expect(stored.pieces[0]!.bed).toEqual({ by: 'depth', mm: 4, on })
   })
 })

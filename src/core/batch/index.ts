@@ -25,6 +25,7 @@ export {
   kindId,
   kindName,
   laidIn,
+  mayLieInPart,
   pieceCount,
   withoutOrder,
   type Colourway,
@@ -94,9 +95,6 @@ export {
   isBacked,
   isFlexible,
   levelOf,
-  zoneFrac,
-  type Zone,
-  type ZonePlace,
   isIn,
   layersOnPieces,
   nextLayer,
@@ -141,3 +139,4 @@ export { judgedScore, techniqueOfPour } from './pour.ts'
 export { laidOut } from './laidOut.ts'
 export { moldPortions, type MoldPortion } from './portions.ts'
 export { sealedRequest, unsealed } from './sealed.ts'
+export { zoneFrac, type Zone, type ZonePlace } from './zone.ts'

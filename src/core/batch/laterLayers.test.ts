@@ -7,14 +7,8 @@ import { volumeUpToMl } from '../mold/index.ts'
 import { ARCHETYPES, mixedDensityGPerMl } from '../resin/index.ts'
 import { stepRule, TECHNIQUES, withAfter } from '../technique/index.ts'
 import { cupsThatFit, divided, dividedOverG, overloadsOf, withinLoad, type LayerCup } from './layerCups.ts'
-import {
-  isBacked,
-  nextLayer,
-  plannedBack,
-  type LaterLayer,
-  type LayerAmount,
-  type Zone,
-} from './laterLayers.ts'
+import { isBacked, nextLayer, plannedBack, type LaterLayer, type LayerAmount } from './laterLayers.ts'
+import type { Zone } from './zone.ts'
 import { fillMolds } from './layers.ts'
 import { cupColours, dividedMixes, mixesOf } from './mixes.ts'
 import type { BatchRequest } from './request.ts'

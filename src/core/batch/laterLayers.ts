@@ -11,6 +11,7 @@ import {
 import { withPatterns, type Drawn } from './drawn.ts'
 import type { DosedColour, LayerCup } from './layerCups.ts'
 import { kindId, type PieceOrder } from './pieces.ts'
+import type { Zone } from './zone.ts'
 
 /** A layer that is laid after the pour, on what is there by then. */
 export interface LaterLayer extends LayerToLay {
@@ -35,14 +36,6 @@ export interface SetIn {
   /** As water rises when it is dropped into it. */
   readonly volumeMl: number
 }
-
-/** A part of the piece: so much of its area, and where that is. */
-export interface Zone {
-  readonly place: ZonePlace
-  readonly frac: number
-}
-
-export type ZonePlace = 'side' | 'middle' | 'edge' | 'spots'
 
 /** How much of it a piece gets. */
 export type LayerAmount =
@@ -143,11 +136,6 @@ export function takesRoom({ way, when }: Pick<LaterLayer, 'way' | 'when'>): bool
 /** Whether its depth follows from the room the others leave. */
 export function isFlexible({ amount }: Pick<LaterLayer, 'amount'>): boolean {
   return amount.by === 'rest' || amount.by === 'share'
-}
-
-/** The share of a piece's area that it lies on. */
-export function zoneFrac({ zone }: Pick<LaterLayer, 'zone'>): number {
-  return zone?.frac ?? 1
 }
 
 /** The layer whose height it shares: the one it lies beside, or itself. */

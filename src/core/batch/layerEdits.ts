@@ -5,7 +5,8 @@ import {
   type LayerStartId,
   type LayerWhen,
 } from '../technique/index.ts'
-import { levelOf, nextLayer, takesRoom, zoneFrac, type LaterLayer, type LayerAmount } from './laterLayers.ts'
+import { levelOf, nextLayer, takesRoom, type LaterLayer, type LayerAmount } from './laterLayers.ts'
+import { zoneFrac } from './zone.ts'
 
 type Layers = readonly LaterLayer[]
 

@@ -22,14 +22,15 @@ import {
   type TechniqueId,
 } from '../technique/index.ts'
 import { pourOfLayer } from './drawnLayers.ts'
-import { isFlexible, isIn, levelOf, takesRoom, zoneFrac, type LaterLayer } from './laterLayers.ts'
+import { isFlexible, isIn, levelOf, takesRoom, type LaterLayer } from './laterLayers.ts'
+import { zoneFrac, type Zone } from './zone.ts'
 import { BED, bedOf, HELD, isHeld, WHITE, type Layer } from './layer.ts'
 import { roundsToCover } from './load.ts'
 import { onObjectMl } from './overObject.ts'
 import { patternOf } from './patterns.ts'
 import { whiteForPiece, type PieceWhite } from './white.ts'
 import type { Colour } from '../colour/index.ts'
-import { inksOn, kindId, kindName, techniqueOn, type PieceOrder } from './pieces.ts'
+import { bedZone, inksOn, kindId, kindName, techniqueOn, type PieceOrder } from './pieces.ts'
 import type { BatchRequest } from './request.ts'
 import { sealedMm } from './sealedDepth.ts'
 
@@ -59,6 +60,8 @@ export interface MoldFill {
   readonly white: PieceWhite
   /** How often its drops are gone over; 1 where no needle drops the white. */
   readonly rounds: number
+  /** On which part of the floor the bed lies; null on all of it. */
+  readonly bedZone: Zone | null
   /** Water fill over outline x depth, null when never filled. */
   readonly fillOverDrawn: number | null
 }
@@ -131,9 +134,10 @@ function bedSaidMm(
   { bed, mold }: Pick<PieceOrder, 'bed' | 'mold'>,
   bedMm: number | null,
   onObjectMl = 0,
+  areaFrac = 1,
 ): number | null {
   if (!bed) return bedMm
-  return bed.by === 'depth' ? bed.mm : heightOfMm(mold, Math.max(0, bed.ml - onObjectMl))
+  return bed.by === 'depth' ? bed.mm : heightOfMm(mold, Math.max(0, bed.ml - onObjectMl) / areaFrac)
 }
 
 /** The bed before it is known how much white lies on it. */
@@ -218,8 +222,9 @@ function fillMold(
   const drawn = technique.white.by !== 'none'
   const whiteMm = drawn ? (white.volumeMl * 1000) / areaMm2 : 0
   const overMl = surplus ? 0 : onObjectMl(request, technique)
+  const zone = bedZone(order, technique)
   const bedMm =
-    bedSaidMm(order, request.bedMm, overMl) ??
+    bedSaidMm(order, request.bedMm, overMl, zoneFrac({ zone })) ??
     usualBedMm(mold, technique, { aboveMm: whiteMm + laterMm, lipMm: request.lipMm })
   const freeMl = volumeUpToMl(mold, Math.max(0, mold.depthMm - request.lipMm - whiteMm - laterMm))
   const sealedOr = (id: string, amount: LaterLayer['amount']): LaterLayer['amount'] => {
@@ -252,7 +257,7 @@ function fillMold(
         ]
       : []
   const layers = stacked(mold, request.lipMm, [
-    { id: BED, name: null, poured: true, zone: null, amount: bed },
+    { id: BED, name: null, poured: true, zone, amount: bed },
     ...(whitensWhatIsRaised(technique) ? [...held, ...whites] : [...whites, ...held]),
     ...own
       .filter(takesRoom)
@@ -279,6 +284,7 @@ function fillMold(
     laid,
     white,
     rounds,
+    bedZone: zone,
     fillOverDrawn: waterFillOverDrawn(mold),
   }
 }

@@ -1,7 +1,8 @@
 import { holdsAlcohol, isWhite, type Colour } from '../colour/index.ts'
 import type { Mold } from '../mold/index.ts'
 import type { Pattern } from '../pattern/index.ts'
-import { TECHNIQUES, type TechniqueId } from '../technique/index.ts'
+import { TECHNIQUES, type Technique, type TechniqueId } from '../technique/index.ts'
+import type { Zone } from './zone.ts'
 
 /** Pieces of a batch that are made alike. */
 export interface PieceOrder {
@@ -21,8 +22,12 @@ export interface PieceOrder {
 }
 
 /** A bed as people say it: so deep, or so much in each mold. */
-export type BedSaid =
+export type BedSaid = (
   { readonly by: 'depth'; readonly mm: number } | { readonly by: 'volume'; readonly ml: number }
+) & {
+  /** Where it lies, where that is not all of the floor: thick enough to stay there. */
+  readonly on?: Zone | undefined
+}
 
 /** Pieces of one mix in colours of their own. */
 export interface Colourway {
@@ -56,6 +61,23 @@ export function techniqueOn(
   request: { readonly technique: TechniqueId },
 ): TechniqueId {
   return technique ?? request.technique
+}
+
+/** On which part of the floor the bed of those pieces lies; null on all of it, as it does in every way that draws in it, holds something back or pours over something. */
+export function bedZone(
+  { bed }: Pick<PieceOrder, 'bed'>,
+  way: Pick<Technique, 'white' | 'holdsBack' | 'pouredOver'>,
+): Zone | null {
+  return mayLieInPart(way) ? (bed?.on ?? null) : null
+}
+
+/** Whether a bed of that way may lie on a part of the floor. */
+export function mayLieInPart({
+  white,
+  holdsBack,
+  pouredOver,
+}: Pick<Technique, 'white' | 'holdsBack' | 'pouredOver'>): boolean {
+  return white.by === 'none' && !holdsBack && !pouredOver
 }
 
 /** Those pieces laid in that way; it is said where it is not the batch's own. */

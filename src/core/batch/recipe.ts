@@ -67,6 +67,7 @@ export function laidInto(request: BatchRequest, order: PieceOrder, mold: Mold): 
     pattern: order.pattern && scaledPattern(order.pattern, openAreaMm2(mold.outline)).pattern,
     ...(order.bed?.by === 'volume' && {
       bed: {
+        ...order.bed,
         by: 'volume' as const,
         ml: rounded((order.bed.ml * layerAreaMm2(mold)) / layerAreaMm2(order.mold)),
       },

@@ -1,3 +1,4 @@
+import type { Zone } from './zone.ts'
 import type { LaidSprinkle } from '../pattern/index.ts'
 import { shortestAcrossMm } from '../mold/index.ts'
 import { mixedDensityGPerMl } from '../resin/index.ts'
@@ -50,6 +51,8 @@ export type Take =
       readonly pieces: number
       readonly massG: number
       readonly depthMm: number
+      /** Where it lies, where that is not all of the floor. */
+      readonly on?: Zone
     }
   /** Resin over the object of one piece, what stays on it and what runs off into its mold. */
   | {
@@ -425,7 +428,8 @@ function poured(fill: MoldFill, request: BatchRequest): Take {
   const { depthMm } = bedOf(fill)
   const density = mixedDensityGPerMl(request.resin)
   const told = { pieceName, pieces, massG: pouredG(fill, request), depthMm }
-  return onObjectMl > 0 ? { of: 'over', ...told, onObjectG: onObjectMl * density } : { of: 'pour', ...told }
+  if (onObjectMl > 0) return { of: 'over', ...told, onObjectG: onObjectMl * density }
+  return { of: 'pour', ...told, ...(fill.bedZone && { on: fill.bedZone }) }
 }
 
 /** What is strewn on one piece, each kind once. */

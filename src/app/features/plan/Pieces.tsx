@@ -8,6 +8,7 @@ import {
   kindId,
   kindName,
   laidIn,
+  mayLieInPart,
   movedInto,
   techniqueOn,
   withoutOrder,
@@ -27,6 +28,7 @@ import { CountField } from '#app/components/CountField.tsx'
 import { useSay } from '#app/components/undo.tsx'
 import { useUnits } from '#app/platform/queries.ts'
 import { TextField } from '#app/components/TextField.tsx'
+import { ZoneFields } from '#app/components/ZoneFields.tsx'
 import type { InputsProps } from './inputsProps.ts'
 import { usePatternLink } from './patternLink.ts'
 
@@ -64,6 +66,7 @@ export function Pieces({ draft, stock, problems, change }: InputsProps) {
           <OrderLine
             order={order}
             no={k + 1}
+            problem={problems[`pieces.${k}.bed.on.frac`]}
             molds={stock.molds.filter((mold) => mold.id === order.mold.id || !isIn(mold, pieces))}
             draft={draft}
             set={(changed) => set(k, changed)}
@@ -84,7 +87,10 @@ export function Pieces({ draft, stock, problems, change }: InputsProps) {
         </div>
       ))}
       {Object.entries(problems)
-        .filter(([path]) => path.startsWith('pieces') && !path.includes('.colourway.'))
+        .filter(
+          ([path]) =>
+            path.startsWith('pieces') && !path.includes('.colourway.') && !path.includes('.bed.on.'),
+        )
         .map(([path, problem]) => (
           <p key={path} className="text-stop text-sm">
             {problem}
@@ -110,6 +116,8 @@ function isIn({ id }: Mold, pieces: readonly PieceOrder[]): boolean {
 interface OrderLineProps {
   readonly order: PieceOrder
   readonly no: number
+  /** What is wrong with the part of the floor that its base lies on. */
+  readonly problem: string | undefined
   readonly molds: readonly Mold[]
   readonly draft: BatchRequest
   readonly set: (order: PieceOrder) => void
@@ -119,7 +127,7 @@ interface OrderLineProps {
   readonly leaveOut: (() => void) | null
 }
 
-function OrderLine({ order, no, molds, draft, set, move, divide, leaveOut }: OrderLineProps) {
+function OrderLine({ order, no, problem, molds, draft, set, move, divide, leaveOut }: OrderLineProps) {
   const patternLink = usePatternLink()
   const units = useUnits()
   const name = kindName(order)
@@ -186,7 +194,17 @@ function OrderLine({ order, no, molds, draft, set, move, divide, leaveOut }: Ord
               : printQuantity(draft.bedMm, units.length)
           }
           bed={order.bed}
-          onChange={(bed) => set(withBed(order, bed))}
+          onChange={(bed) =>
+            set(withBed(order, bed && { ...bed, ...(order.bed?.on && { on: order.bed.on }) }))
+          }
+        />
+      )}
+      {order.bed && !order.surplus && mayLieInPart(TECHNIQUES[techniqueOn(order, draft)]) && (
+        <ZoneFields
+          label="Where it lies"
+          zone={order.bed.on ?? null}
+          problem={problem}
+          onChange={(on) => set(withBed(order, { ...order.bed!, on: on ?? undefined }))}
         />
       )}
       {(draft.pieces.length > 1 || order.technique) && (
