@@ -99,6 +99,7 @@ function pourMix(request: BatchRequest, technique: Technique, fills: readonly Mo
   const cups = dividedCups(request, technique)
   const first = heldG > 0 ? firstPoured(cups) : undefined
   const parts = cups.filter((each) => each !== first)
+  const bagsG = whiteG + bags.length * request.loss.bagResidueG + moreG
   const tinted = fills.filter((fill) => takesCups(TECHNIQUES[fill.technique]))
   // Where others stay clear, the cups are weighed off for the pieces that are poured from them.
   const someTinted = cups.length > 0 && (tinted.length < fills.length || heldG > 0)
@@ -135,7 +136,7 @@ function pourMix(request: BatchRequest, technique: Technique, fills: readonly Mo
     cups: [
       ...mixCups,
       ...(someTinted ? partsOf('mix', parts, dividedG, resin) : []),
-      ...(first ? [firstCup(first, totalG - dividedG, { resin, brimMl: mixCups[0]!.brimMl })] : []),
+      ...(first ? [firstCup(first, totalG - dividedG - bagsG, { resin, brimMl: mixCups[0]!.brimMl })] : []),
       ...bagCups(request, bags, whiteG + bags.length * request.loss.bagResidueG, moreG),
     ],
   }
@@ -379,11 +380,11 @@ function clearCup(name: string): LayerCup {
 
 /** What the pour's own mix is divided into: nothing where white and inks go into every bed, but what is kept back from it. */
 export function dividedCups({ cups }: Pick<BatchRequest, 'cups'>, pour: Technique): readonly LayerCup[] {
+  const own = (pour.ways ?? [pour]).some(takesCups) ? cups : []
   const { clearCup: called } = pour.holdsBack ?? {}
-  const first = firstPoured(cups)
-  const isClear = called !== undefined && cups.every((cup) => cup === first)
-  if (isClear) return [clearCup(called), ...(first ? [first] : [])]
-  return (pour.ways ?? [pour]).some(takesCups) ? cups : []
+  const first = firstPoured(own)
+  if (called === undefined || own.some((each) => each !== first)) return own
+  return [clearCup(called), ...(first ? [first] : [])]
 }
 
 /** A mix that the person divides, with what it is divided into. */

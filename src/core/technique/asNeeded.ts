@@ -35,7 +35,7 @@ export function asNeeded(
       technique.holdsBack && { title: `Pour the ${technique.holdsBack.called.bed}, ${firstPour}` }),
   }))
   const divides = steps.some(({ does }) => does === 'tints')
-  const tinted = cups > 0 && !divides ? withTinting(steps, cups) : steps
+  const tinted = cups > 0 && !divides ? withTinting(steps, { cups, isLast: firstPour !== null }) : steps
   const safe = cupsBurn ? tinted.map(nearVapour) : tinted
   const pipes = safe.some(({ does }) => does === 'whites')
   const all = whiteApart && pipes && technique.white.by === 'bag' ? withWhiteApart(safe) : safe
@@ -63,10 +63,16 @@ function nearVapour(step: StepRule): StepRule {
 /** To weigh a portion off, drop its colours in and stir it (common practice). */
 const TINT_S = 45
 
-/** The mix divided into cups and tinted, just before the hands do what leads up to pouring it; until then it rests. */
-function withTinting(steps: readonly StepRule[], cups: number): readonly StepRule[] {
+/**
+ * The mix divided into cups and tinted, just before the hands do what leads up to pouring it; until then it rests. Where what is left is tinted too, last
+ * of all that is taken out of it.
+ */
+function withTinting(
+  steps: readonly StepRule[],
+  { cups, isLast }: { readonly cups: number; readonly isLast: boolean },
+): readonly StepRule[] {
   const at = steps.findIndex(({ moment, handsOn, does }) =>
-    moment.by === 'before' ? handsOn.by !== 'none' : does === 'empties',
+    moment.by === 'before' && !isLast ? handsOn.by !== 'none' : does === 'empties',
   )
   const seconds = TINT_S * cups
   const tint: StepRule = {

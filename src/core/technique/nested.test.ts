@@ -133,6 +133,21 @@ describe('a tinted first pour under cups that wait', () => {
     expect(handsOn(tinted) - handsOn(clear)).toBeCloseTo(0.75, 6)
   })
 
+  test('the white of a bag is taken off before what is left is tinted', () => {
+    const plan = planned({ technique: 'nestedSwirl', cups: [...CUPS, slate] }, 2)
+    const keys = plan.steps.map(({ key }) => key)
+    expect(keys.slice(0, 4)).toEqual(['stir', 'portion', 'tint', 'decant'])
+    const { cups, parts } = mixOf(plan)
+    const takenG = cups.filter(({ holds }) => holds !== 'mix').reduce((sum, { massG }) => sum + massG, 0)
+    expect(takenG).toBeCloseTo(parts.byWeight.totalG, 6)
+  })
+
+  test('a way that keeps one clear cup back keeps it, whatever cups another way left in the plan', () => {
+    const plan = planned({ technique: 'raisedPetri', cups: [...CUPS, slate] })
+    expect(mixOf(plan).cups.map(({ name }) => name)).toEqual([null, 'Small cup'])
+    expect(plan.steps.find(({ step }) => step.does === 'raises')!.takes).toMatchObject([{ of: 'held' }])
+  })
+
   test('where only the skim is tinted the rest waits clear', () => {
     const plan = planned({ cups: [slate] })
     const held = lays(plan)[0]!.takes.flatMap((take) => (take.of === 'held' ? [take.cup] : []))
