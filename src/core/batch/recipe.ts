@@ -1,9 +1,11 @@
 import { layerAreaMm2, openAreaMm2, type Mold } from '../mold/index.ts'
 import { scaledPattern } from '../pattern/index.ts'
+import { TECHNIQUES } from '../technique/index.ts'
 import { withPatterns } from './drawn.ts'
 import type { LayerCup } from './layerCups.ts'
 import { isIn, type LaterLayer } from './laterLayers.ts'
-import { kindId, type PieceOrder } from './pieces.ts'
+import { onObjectMl } from './overObject.ts'
+import { kindId, techniqueOn, type PieceOrder } from './pieces.ts'
 import type { BatchRequest } from './request.ts'
 import { unsealed } from './sealed.ts'
 
@@ -56,6 +58,21 @@ export function fromRecipe({ name, request }: Recipe, here: Here, shelf: OnShelf
   }
 }
 
+/** Of what is poured over an object what stays on it is the same over any mold. */
+function stayingMl(request: BatchRequest, order: PieceOrder): number {
+  return onObjectMl(request, TECHNIQUES[techniqueOn(order, request)])
+}
+
+interface IntoArea {
+  readonly stays: number
+  readonly from: Mold
+  readonly to: Mold
+}
+
+function intoArea(ml: number, { stays, from, to }: IntoArea): number {
+  return rounded(stays + (Math.max(0, ml - stays) * layerAreaMm2(to)) / layerAreaMm2(from))
+}
+
 /**
  * The request with those pieces laid into another mold: patterns and whatever is said in ml or g go by the area; depths, spacing, hole and doses stay,
  * for the resin decides them. What lay on these pieces alone follows them.
@@ -69,7 +86,7 @@ export function laidInto(request: BatchRequest, order: PieceOrder, mold: Mold): 
       bed: {
         ...order.bed,
         by: 'volume' as const,
-        ml: rounded((order.bed.ml * layerAreaMm2(mold)) / layerAreaMm2(order.mold)),
+        ml: intoArea(order.bed.ml, { stays: stayingMl(request, order), from: order.mold, to: mold }),
       },
     }),
   }

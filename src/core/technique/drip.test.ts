@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals'
-import { judgedScore, type BatchRequest } from '#core/batch/index.ts'
+import { judgedScore, laidInto, type BatchRequest } from '#core/batch/index.ts'
 import { gravityOf, planBatch, remediesFor } from '#core/plan/index.ts'
 import { ARCHETYPES, mixedDensityGPerMl } from '#core/resin/index.ts'
 import type { ScoreEdit } from './index.ts'
@@ -107,6 +107,22 @@ describe('a vase dripped over above a sheet', () => {
   })
 })
 
+/** Twelve ounces over a vase into a mold of twice the area: what stays on it stays, what runs off doubles. */
+test('so much over an object goes into another mold by what runs off it', () => {
+  const [order] = bloomRequest({}, 1).pieces
+  const asked = bloomRequest({ ...VASE, pieces: [{ ...order!, bed: { by: 'volume', ml: 355 } }] })
+  const { onObjectMl, layers } = planBatch(asked).fills[0]!
+  const wide = {
+    ...order!.mold,
+    id: 'wide',
+    outline: { shape: 'circle', acrossMm: 100 * Math.SQRT2 },
+    waterFillMl: null,
+  } as const
+  const moved = laidInto(asked, asked.pieces[0]!, wide).pieces[0]!.bed
+  expect(onObjectMl).toBeGreaterThan(1)
+  expect(moved).toMatchObject({ by: 'volume', ml: expect.closeTo(onObjectMl + 2 * layers[0]!.volumeMl, -1) })
+})
+
 /**
  * The same in rounds, of two cups of which one holds three times the other's; worked by hand. Three rounds of cups in turn: the first cup's half, all of the second,
  * the first cup's other half: 3/8, 2/8 and 3/8 of what is poured. Half a minute of pouring is ten seconds a round; a minute from round to round, the last at the
@@ -208,6 +224,9 @@ describe('in rounds over the vase', () => {
     // Nothing of the object is wet yet.
     expect(refusedOf(inRounds(3), drops('decant-1'))).toMatchObject({ by: 'beforePour' })
     expect(refusedOf(inRounds(3), drops('decant-2'))).toBeNull()
+    expect(
+      refusedOf(inRounds(3), drops('decant-2'), { kind: 'moved', step: 'ink1', before: 'decant-1' }),
+    ).toMatchObject({ by: 'beforePour' })
   })
 
   test.each([2, 3, 4, 7])('whatever the cups, %i rounds pour all of it, the clear rest too', (count) => {

@@ -23,6 +23,7 @@ export function stepOfWork(
         id,
         title: `Put in ${work.what}`,
         puts: work.what,
+        short: shortOf(work.what, 'put in'),
         handsOn: { by: 'secondsEach', seconds: work.seconds },
         ...on,
       }
@@ -41,10 +42,24 @@ export function stepOfWork(
         ...on,
       }
     case 'own':
-      return { ...OWN, id, title: work.title, handsOn: { by: 'seconds', seconds: work.seconds }, ...on }
+      return {
+        ...OWN,
+        id,
+        title: work.title,
+        short: shortOf(work.title, 'own'),
+        handsOn: { by: 'seconds', seconds: work.seconds },
+        ...on,
+      }
     default:
       return work satisfies never
   }
+}
+
+/** More does not stand on a strip. */
+const MOST_LETTERS = 12
+
+function shortOf(said: string, otherwise: string): string {
+  return said.length <= MOST_LETTERS ? said : otherwise
 }
 
 const ADDED = { place: 'pour', per: 'piece', needs: [], brings: [] } as const satisfies Partial<StepRule>
@@ -101,7 +116,6 @@ const PUT_IN: Omit<StepRule, 'id' | 'title' | 'handsOn'> = {
   done: 'Put in',
   moment: { by: 'since', minutes: 0 },
   needs: ['putIn'],
-  short: 'put in',
 }
 
 /** Common practice, from memory: no flame, no water in the resin. */
@@ -159,5 +173,4 @@ const OWN: Omit<StepRule, 'id' | 'title' | 'handsOn'> = {
   detail: 'Your own step.',
   done: 'Done',
   moment: { by: 'since', minutes: 0 },
-  short: 'own',
 }

@@ -128,6 +128,10 @@ function framed(pour: Technique, steps: readonly StepRule[]): Technique | { read
   const early = steps
     .slice(0, empties)
     .find(({ per, place, anywhere }) => place === 'pour' && per === 'piece' && !anywhere)
+  // Nothing is wet before the first of it is poured: a drop would run off what is dry.
+  const poured = steps.findIndex(({ does }) => does === 'pours' || does === 'empties')
+  const dry = steps.slice(0, poured).find(({ gives }) => gives)
+  if (dry) return { refused: { by: 'beforePour', title: dry.title } }
   const wasEarly = early && pour.steps.indexOf(early) >= 0 && isBefore(pour, early.id)
   if (early && !wasEarly) return { refused: { by: 'beforePour', title: early.title } }
   // Whoever pours on after that had not emptied the cup.
