@@ -24,8 +24,14 @@ interface StepHeadProps {
   readonly children: ReactNode
 }
 
-/** More than these do not stand beside the button in the largest type. */
-const FEW_TAKES = 4
+/** More than these do not stand beside the button in the largest type, on a phone and on a desk. */
+const FEW_ON_PHONE = 2
+const FEW_ON_DESK = 4
+
+function sizeOf(takes: number): string {
+  if (takes > FEW_ON_DESK) return 'text-2xl sm:text-3xl'
+  return takes > FEW_ON_PHONE ? 'text-2xl sm:text-5xl' : 'text-3xl sm:text-5xl'
+}
 
 /** The step at hand and what it takes, to be read from where the hands are; beside it the pattern where it is done on one piece. */
 export function StepHead({ turn, request, plan, units, done, otherwise, children }: StepHeadProps) {
@@ -45,7 +51,7 @@ export function StepHead({ turn, request, plan, units, done, otherwise, children
         <TakesList
           takes={turn.takes}
           units={units}
-          className={`font-display my-2 leading-tight ${turn.takes.length > FEW_TAKES ? 'text-2xl sm:text-3xl' : 'text-3xl sm:text-5xl'}`}
+          className={`font-display my-2 leading-tight ${sizeOf(turn.takes.length)}`}
         />
         {beads && <InTheBag plan={plan} request={request} done={done} otherwise={otherwise} units={units} />}
       </div>
