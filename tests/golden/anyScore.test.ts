@@ -40,12 +40,15 @@ function anyWork({ colours }: BatchRequest): Work {
 function anyEdit(request: BatchRequest, no: number): ScoreEdit {
   const steps = techniqueOfPour(request).steps.filter(({ place }) => place === 'pour')
   const step = () => (chance() < 0.05 ? 'gone' : pick(steps).id)
+  const rounds = steps.filter(({ pours }) => pours)
   return pick<() => ScoreEdit>([
     () => ({ kind: 'leftOut', step: step() }),
     () => ({ kind: 'split', step: pick(['white', step()]) }),
     () => ({ kind: 'inTurn', step: pick(['white', step()]) }),
     () => ({ kind: 'inRounds', step: pick(['decant', step()]), rounds: pick([2, 3, 5]) }),
-    () => ({ kind: 'outOf', step: pick(['decant-1', step()]), cup: pick([null, 'gone']) }),
+    ...(rounds.length > 0
+      ? [() => ({ kind: 'outOf' as const, step: pick(rounds).id, cup: pick([null, 'gone']) })]
+      : []),
     () => ({ kind: 'moved', step: step(), before: step() }),
     () => ({ kind: 'atMinute', step: step(), min: Math.round(90 * chance()) }),
     () => ({ kind: 'pass', steps: [step(), step()], by: pick(['piece', 'step'] as const) }),
