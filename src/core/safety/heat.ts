@@ -1,5 +1,6 @@
 import { bedOf, isHeld, type Layer, type MoldFill } from '../batch/index.ts'
 import {
+  cupsLate,
   emptiedLateMin,
   forecastLayer,
   forecastPour,
@@ -90,11 +91,10 @@ function cupConcern(schedule: Schedule): HeatConcern[] {
 }
 
 /** A small cup that rests apart sets without getting hot; one that is as large as a mixing cup runs away like it. */
-function apartConcerns({ apart, turns }: Schedule): HeatConcern[] {
-  const emptiedMin = turns.findLast(({ step }) => step.does === 'raises')?.endMin
-  if (emptiedMin === undefined) return []
-  return apart.flatMap(({ name, limits }): HeatConcern[] => {
-    if (!limits || emptiedMin <= limits.stopMin || limits.peakTempC < CUP_HOT_C) return []
+function apartConcerns(schedule: Schedule): HeatConcern[] {
+  const emptiedMin = schedule.turns.findLast(({ step }) => step.does === 'raises')?.endMin ?? 0
+  return cupsLate(schedule).flatMap(({ name, limits }): HeatConcern[] => {
+    if (!limits || limits.peakTempC < CUP_HOT_C) return []
     const { stopMin, peakTempC } = limits
     return [{ kind: 'cupRunsAway', cupName: name ?? CLEAR_CUP, stopMin, emptiedMin, peakTempC }]
   })

@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals'
 import type { BatchRequest, LayerCup } from '#core/batch/index.ts'
-import { planBatch } from '#core/plan/index.ts'
+import { planBatch, strategiesOf } from '#core/plan/index.ts'
+import { believedSchedule } from '#core/plan/plan.ts'
 import { ARCHETYPES, mixedDensityGPerMl } from '#core/resin/index.ts'
 import { bloomRequest } from '../../../tests/support/request.ts'
 
@@ -69,6 +70,24 @@ describe('laid in and covered in one sitting', () => {
     expect(runs(planned())).toBe(false)
     expect(runs(planned({ resin: ARCHETYPES.slow }, 2))).toBe(false)
     expect(runs(planned({}, 4))).toBe(true)
+  })
+
+  test('no more pieces are told to fit than the cup of the cover waits for, and no cup is told to hold that does not', () => {
+    const request = (pieces: number) =>
+      bloomRequest(
+        { technique: 'covered', resin: ARCHETYPES.medium, roomTempC: 22, cups: [], layers: [] },
+        pieces,
+      )
+    for (const pieces of [1, 2, 4]) {
+      const { apart, turns } = believedSchedule(request(pieces))
+      const [cup] = apart
+      const { capacity, findings } = planBatch(request(pieces))
+      expect(capacity.window!.closeMin).toBeLessThanOrEqual(cup!.limits!.stopMin)
+      const isLate = turns.findLast(({ step }) => step.does === 'raises')!.endMin > cup!.limits!.stopMin
+      expect(findings.some(({ kind }) => kind === 'cupRunsAway')).toBe(isLate)
+      if (isLate) expect(strategiesOf({ ...request(pieces), cupStrategy: 'rest' })[0]!.miss).toBe('cup')
+    }
+    expect(planBatch(request(4)).capacity).toMatchObject({ fits: false })
   })
 
   test('the cover may be tinted, and so may the film', () => {

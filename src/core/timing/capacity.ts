@@ -40,6 +40,12 @@ function windowOfStep({ moment, does }: StepRule, schedule: Schedule, dueMin: nu
   }
 }
 
+/** No later than the first of those cups must be empty. */
+function closedBy(window: Window | null, apart: Schedule['apart']): Window | null {
+  const stopMin = Math.min(...apart.map(({ limits }) => limits?.stopMin ?? Infinity))
+  return window && stopMin < (window.closeMin ?? Infinity) ? { ...window, closeMin: stopMin } : window
+}
+
 /** A quarter of a minute outside a soft-edged window is not a miss. */
 const EDGE_MIN = 0.25
 
@@ -62,7 +68,10 @@ function capacityAt(id: StepId, schedule: Schedule, request: BatchRequest): Capa
   const job = { request, technique }
   const perPieceMin =
     ((step.times ?? 1) * round.reduce((sum, each) => sum + handsOnMin(each, slots, job), 0)) / slots.length
-  const window = windowOfStep(step, schedule, own[0]?.beginMin ?? 0)
+  const resins = windowOfStep(step, schedule, own[0]?.beginMin ?? 0)
+  // Where each piece is covered before the next is begun, the cups of that must be empty as well.
+  const lays = round.some(({ does }) => does === 'raises')
+  const window = lays ? closedBy(resins, schedule.apart) : resins
   const beginMin = own[0]?.beginMin ?? window?.openMin ?? 0
   const endMin = own.at(-1)?.endMin ?? beginMin
   const closeMin = window?.closeMin ?? Infinity

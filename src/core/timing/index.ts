@@ -22,7 +22,7 @@ export { aimOf, toldOn, windowsOf, type DecantPlan, type Schedule, type SoFar } 
 export { scheduleBatch, settledRequest, type PassedOver, type SettledSchedule } from './settle.ts'
 export { AS_PLANNED, holeAt, type Otherwise } from './otherwise.ts'
 export { capacityOf, type Capacity } from './capacity.ts'
-export { emptiedLateMin, lastBeadMin, missOf, whiteLasts, type Miss } from './holds.ts'
+export { cupsLate, emptiedLateMin, lastBeadMin, missOf, whiteLasts, type Miss } from './holds.ts'
 export { portionedAt, type WhiteCup } from './whiteCup.ts'
 export { turnsOf, type Turn } from './turns.ts'
 export {
