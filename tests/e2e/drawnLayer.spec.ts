@@ -189,8 +189,17 @@ test(
       await sheet.getByLabel('What it is').fill('gravel')
       await sheet.getByRole('button', { name: 'Put it in' }).click()
       await expect(sheet.getByText('Put in gravel, before “Cover”.')).toBeVisible()
+      // A colour off the shelf comes into the layer with its drops, and nothing written before is lost.
+      await sheet.getByRole('button', { name: 'More: Cover' }).click()
+      await sheet.getByLabel('What', { exact: true }).selectOption('drops')
+      await sheet.getByLabel('On', { exact: true }).selectOption('2')
+      await sheet.getByRole('button', { name: 'Put it in' }).click()
       await page.keyboard.press('Escape')
-      await expect(layer.getByRole('button', { name: 'The order, with 1 of your own' })).toBeVisible()
+      await expect(layer.getByRole('button', { name: 'The order, with 2 of your own' })).toBeVisible()
+      await layer.getByLabel('Cup', { exact: true }).fill('Ebb')
+      await layer.getByRole('button', { name: 'The order, with 2 of your own' }).click()
+      await expect(sheet.getByLabel('What you wrote')).toContainText(/Put in gravel.*2 drops of/s)
+      await page.keyboard.press('Escape')
     })
     await page.getByRole('button', { name: 'Lay the bench out' }).click()
     await layOut(page)
@@ -200,6 +209,8 @@ test(
     await wait(page, 6 * 60)
     await go(page, `/pour/${batchId}/layer/steppedLayer`)
     await expect(page.locator('[data-tool="putIn"]')).toContainText('gravel')
+    await expect(page.locator('[data-tool="inks"]')).toBeVisible()
+    await expect(page.locator('[data-tool="smallCups"]')).toContainText('Ebb')
     await layOut(page)
     await stir(page)
     const keys = await sittingToTheEnd(page)
@@ -207,8 +218,9 @@ test(
       'tint',
       'decant',
       'bubbles',
-      expect.stringMatching(/\.1$/),
-      expect.stringMatching(/\.2$/),
+      'own1.1',
+      'own1.2',
+      'own2.2',
     ])
     await go(page, `/log/${batchId}`)
     await expect(page.getByText(/Put in gravel, piece 2/i).first()).toBeVisible()

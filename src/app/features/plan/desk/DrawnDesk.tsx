@@ -1,5 +1,5 @@
 import { memo } from 'react'
-import { carrying, type BatchRequest, type LaterLayer } from '#core/batch/index.ts'
+import { carrying, pourOfLayer, type BatchRequest, type LaterLayer } from '#core/batch/index.ts'
 import type { LivePlan } from '#core/plan/index.ts'
 import type { UnitChoice } from '#core/units/index.ts'
 import type { School } from '#words/schools.ts'
@@ -30,8 +30,15 @@ export const DrawnDesk = memo(function DrawnDesk({
   const layerId = layer.id
   const told = useLastTold(useSittingPlan(request, layerId, {}))
   const own = told?.layerId === layerId ? told.pour : null
+  const stacked = live.plan.fills
+  // From the layer as it stands: what was worked out last may be behind it.
+  const pour = pourOfLayer(request, layer, stacked)
   const changed = (changes: Partial<BatchRequest>) =>
-    own && carrying(request, layer, { pour: { ...own.request, ...changes }, stacked: live.plan.fills })
+    pour && carrying(request, layer, { pour: { ...pour, ...changes }, stacked })
+  const change = (changes: Partial<BatchRequest>) => {
+    const next = changed(changes)
+    if (next) onChange(next)
+  }
   const turn = live.plan.steps.find(({ step }) => step.id === layerId)
   return (
     <div className="flex min-w-0 flex-col gap-4">
@@ -45,22 +52,12 @@ export const DrawnDesk = memo(function DrawnDesk({
             request={own.request}
             findings={own.live.plan.findings}
             units={units}
-            change={(changes) => {
-              const next = changed(changes)
-              if (next) onChange(next)
-            }}
+            change={change}
             offers={(remedy) => remedy.kind === 'stagger' || changed(remedy.changes) !== null}
           />
           <PourTakes request={own.request} live={own.live} units={units} layerId={layerId} />
           <div className="flex flex-wrap items-center gap-3">
-            <ScoreButton
-              request={own.request}
-              plan={own.live.plan}
-              change={(changes) => {
-                const next = changed(changes)
-                if (next) onChange(next)
-              }}
-            />
+            <ScoreButton request={own.request} plan={own.live.plan} change={change} />
           </div>
         </>
       )}

@@ -136,9 +136,9 @@ function useScore({ request: planned, change }: ScoreProps) {
   // Where a pattern drops inks, what is dropped between is one of them: another would go into its turns.
   const isFree = !waysOf(request).some(isDrawn)
   const others = isFree ? shelf.filter(({ id }) => own.every((each) => each.id !== id)) : []
-  const set = (next: readonly ScoreEdit[]) => {
+  const set = (next: readonly ScoreEdit[], more: Partial<BatchRequest> = {}) => {
     setScore(next)
-    change({ score: next.length > 0 ? next : undefined })
+    change({ score: next.length > 0 ? next : undefined, ...more })
   }
   const setOwn = (next: OwnWay | null) => {
     setOwnWay(next)
@@ -147,21 +147,26 @@ function useScore({ request: planned, change }: ScoreProps) {
   const write = (edit: ScoreEdit) => {
     const last = score.at(-1)
     const before = last && isMoveOf(last, edit) ? score.slice(0, -1) : score
-    const next = [...before, edit]
+    const next = [...before.filter((each) => !isSaidAnew(each, edit)), edit]
     const taken = others.filter(({ id }) => isOf(edit, id))
     const why = judgedScore({ ...request, score: next, colours: [...own, ...taken] }).at(-1)!.refused
     setRefused(why)
     if (why !== null) return
-    set(next)
-    if (taken.length === 0) return
+    if (taken.length === 0) return set(next)
     setOwnColours([...own, ...taken])
-    change({ colours: [...own, ...taken] })
+    // In one change: what is changed from what was worked out last would take back the first of two.
+    set(next, { colours: [...own, ...taken] })
   }
   const takeBack = (edit: ScoreEdit) => {
     setRefused(null)
     set(score.filter((each) => each !== edit))
   }
   return { request, score, ownWay, refused, colours: [...own, ...others], write, takeBack, setOwn }
+}
+
+/** Out of which cup a round comes is said once. */
+function isSaidAnew(before: ScoreEdit, edit: ScoreEdit): boolean {
+  return before.kind === 'outOf' && edit.kind === 'outOf' && before.step === edit.step
 }
 
 function isOf(edit: ScoreEdit, colourId: string): boolean {
