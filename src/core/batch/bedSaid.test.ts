@@ -75,6 +75,10 @@ describe('a bed as people say it', () => {
       volumeMl: expect.closeTo(30, 4),
       depthMm: expect.closeTo(7.64, 2),
     })
+    const pours = (bed: BedSaid) =>
+      planned(bed).steps.find(({ step }) => step.does === 'empties')!.step.detail
+    expect(pours({ by: 'depth', mm: 4, on })).toMatch(/lean the mold or dam it/)
+    expect(pours({ by: 'depth', mm: 4 })).toMatch(/right to the wall/)
     const told = planned({ by: 'depth', mm: 4, on }).steps.find(({ step }) => step.does === 'empties')!.takes
     expect(told[0]).toMatchObject({ of: 'pour', on })
     expect(wordTake(told[0]!, METRIC)).toMatch(/4\.0 mm deep, on one side, 50 % of the floor$/)

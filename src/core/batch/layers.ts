@@ -133,8 +133,7 @@ export function plannedPattern(
 function bedSaidMm(
   { bed, mold }: Pick<PieceOrder, 'bed' | 'mold'>,
   bedMm: number | null,
-  onObjectMl = 0,
-  areaFrac = 1,
+  { onObjectMl = 0, areaFrac = 1 }: { readonly onObjectMl?: number; readonly areaFrac?: number } = {},
 ): number | null {
   if (!bed) return bedMm
   return bed.by === 'depth' ? bed.mm : heightOfMm(mold, Math.max(0, bed.ml - onObjectMl) / areaFrac)
@@ -224,7 +223,7 @@ function fillMold(
   const overMl = surplus ? 0 : onObjectMl(request, technique)
   const zone = bedZone(order, technique)
   const bedMm =
-    bedSaidMm(order, request.bedMm, overMl, zoneFrac({ zone })) ??
+    bedSaidMm(order, request.bedMm, { onObjectMl: overMl, areaFrac: zoneFrac({ zone }) }) ??
     usualBedMm(mold, technique, { aboveMm: whiteMm + laterMm, lipMm: request.lipMm })
   const freeMl = volumeUpToMl(mold, Math.max(0, mold.depthMm - request.lipMm - whiteMm - laterMm))
   const sealedOr = (id: string, amount: LaterLayer['amount']): LaterLayer['amount'] => {

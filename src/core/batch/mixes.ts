@@ -99,7 +99,7 @@ function pourMix(request: BatchRequest, technique: Technique, fills: readonly Mo
   const cups = dividedCups(request, technique)
   const first = heldG > 0 ? firstPoured(cups) : undefined
   const parts = cups.filter((each) => each !== first)
-  const bagsG = whiteG + bags.length * request.loss.bagResidueG + moreG
+  const bagsG = whiteG + bags.length * request.loss.bagResidueG
   const tinted = fills.filter((fill) => takesCups(TECHNIQUES[fill.technique]))
   // Where others stay clear, the cups are weighed off for the pieces that are poured from them.
   const someTinted = cups.length > 0 && (tinted.length < fills.length || heldG > 0)
@@ -136,8 +136,10 @@ function pourMix(request: BatchRequest, technique: Technique, fills: readonly Mo
     cups: [
       ...mixCups,
       ...(someTinted ? partsOf('mix', parts, dividedG, resin) : []),
-      ...(first ? [firstCup(first, totalG - dividedG - bagsG, { resin, brimMl: mixCups[0]!.brimMl })] : []),
-      ...bagCups(request, bags, whiteG + bags.length * request.loss.bagResidueG, moreG),
+      ...(first
+        ? [firstCup(first, totalG - dividedG - bagsG - moreG, { resin, brimMl: mixCups[0]!.brimMl })]
+        : []),
+      ...bagCups(request, bags, bagsG, moreG),
     ],
   }
 }

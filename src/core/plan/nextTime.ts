@@ -28,6 +28,7 @@ export function asPoured(poured: BatchRequest, otherwise: Otherwise): BatchReque
     cups: 0,
     cupsBurn: false,
     firstPour: null,
+    inPart: false,
     rounds: planned,
     ways,
     marked: (step) => step,

@@ -4,8 +4,7 @@ import { bloomNumber, feelOf, type Feel } from '../resin/index.ts'
 import { cautionsAt, type CautionId } from '../safety/index.ts'
 import { filmLife, stateAt, toldOn, type Schedule, type TimedTurn } from '../timing/index.ts'
 
-/** One line of the run sheet; plain data, minutes from stop-stir. */
-/** A turn of the pour, or a job of the rack, as it is told: its step in the words of its own piece, what it takes, and what one should find as it begins. */
+/** A turn of the pour, or a job of the rack, as it is told: its step in the words of its own piece, what it takes, and what one should find as it begins. Plain data, minutes from stop-stir. */
 export interface RunStep extends TimedTurn {
   /** What a probe and a finger should find when it begins; null while stirring. */
   readonly expected: Expected | null

@@ -15,6 +15,8 @@ export interface AsNeeded {
   readonly cupsBurn: boolean
   /** What the first pour is tinted with, by the name of its cup, where the rest waits in cups; null where it stays clear. */
   readonly firstPour: string | null
+  /** Some beds lie on a part of the floor. */
+  readonly inPart: boolean
   /** In which ways its pieces are laid. */
   readonly ways: readonly TechniqueId[]
   /** The step as the marks of its pieces have it; null where none of them asks for it. */
@@ -24,7 +26,7 @@ export interface AsNeeded {
 /** The technique as that batch goes through it. */
 export function asNeeded(
   technique: Technique,
-  { whiteApart, rounds, cups, cupsBurn, firstPour, ways, marked }: AsNeeded,
+  { whiteApart, rounds, cups, cupsBurn, firstPour, inPart, ways, marked }: AsNeeded,
 ): Technique {
   const got = technique.steps.filter((step) => ways.some((way) => gets(step, way)))
   const steps = got.map((step) => ({
@@ -33,6 +35,8 @@ export function asNeeded(
     ...(firstPour !== null &&
       step.does === 'empties' &&
       technique.holdsBack && { title: `Pour the ${technique.holdsBack.called.bed}, ${firstPour}` }),
+    ...(inPart && step.does === 'empties' && { detail: ON_A_PART }),
+    ...(step.does === 'tints' && tinting(step, cups)),
   }))
   const divides = steps.some(({ does }) => does === 'tints')
   const tinted = cups > 0 && !divides ? withTinting(steps, { cups, isLast: firstPour !== null }) : steps
@@ -60,8 +64,22 @@ function nearVapour(step: StepRule): StepRule {
   }
 }
 
+/** Common practice. */
+const ON_A_PART =
+  'Each where it is to lie, as it is told. Fresh resin runs over the whole floor: lean the mold or dam it until it holds, or let it thicken in its cup first.'
+
 /** To weigh a portion off, drop its colours in and stir it (common practice). */
 const TINT_S = 45
+
+/** As long as so many cups take, and no later than that before what it leads up to. */
+function tinting(step: StepRule, cups: number): Pick<StepRule, 'handsOn' | 'moment'> {
+  const seconds = TINT_S * Math.max(1, cups)
+  const { moment } = step
+  return {
+    handsOn: { by: 'seconds', seconds },
+    moment: moment.by === 'before' ? { ...moment, minutes: Math.max(moment.minutes, seconds / 60) } : moment,
+  }
+}
 
 /**
  * The mix divided into cups and tinted, just before the hands do what leads up to pouring it; until then it rests. Where what is left is tinted too, last

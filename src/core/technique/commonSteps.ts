@@ -233,6 +233,15 @@ export const TINT: Omit<StepRule, 'moment' | 'handsOn'> = {
   brings: [],
 }
 
+/** Where one cup is kept back from what is poured first. */
+export const KEEP_BACK: Omit<StepRule, 'title' | 'detail'> = {
+  ...TINT,
+  done: 'Kept back',
+  needs: ['cups'],
+  moment: { by: 'before', step: 'decant', minutes: 1 },
+  handsOn: { by: 'seconds', seconds: 45 },
+}
+
 /** What a look comes after, as its title says it. */
 const LOOKED_AFTER = {
   white: 'the white',

@@ -90,7 +90,7 @@ describe('laid in and covered in one sitting', () => {
     expect(planBatch(request(4)).capacity).toMatchObject({ fits: false })
   })
 
-  test('the cover may be tinted, and so may the film', () => {
+  test('the cover may be tinted, and so may the film; two cups take the hands twice as long', () => {
     const cup = (name: string, portion: LayerCup['portion']): LayerCup => ({
       id: name,
       name,
@@ -101,6 +101,8 @@ describe('laid in and covered in one sitting', () => {
     })
     const tinted = planned({ cups: [cup('sea', { by: 'share', frac: 1 }), cup('mist', { by: 'firstPour' })] })
     expect(stepOf(tinted, 'coverOver.1').takes).toMatchObject([{ of: 'held', cup: 'sea' }])
+    expect(stepOf(tinted, 'tint').handsOnMin).toBeCloseTo(1.5, 6)
+    expect(stepOf(planned(), 'tint').handsOnMin).toBeCloseTo(0.75, 6)
     expect(stepOf(tinted, 'decant').step.title).toBe('Pour the film, mist')
     const clear = planned({ cups: [cup('mist', { by: 'firstPour' })] })
     expect(stepOf(clear, 'coverOver.1').takes).toMatchObject([{ of: 'held', cup: 'Cup for the cover' }])

@@ -3,11 +3,11 @@ import {
   DECANT,
   DEMOLD,
   FEATHER,
+  KEEP_BACK,
   LET_RISE,
   look,
   NOTHING_DRAWN,
   STIR,
-  TINT,
   USE,
 } from './commonSteps.ts'
 import { OVER_ALL } from './heldBack.ts'
@@ -15,6 +15,7 @@ import { BUBBLES_BEFORE_FLOWERS, LAY_IN } from './inclusions.ts'
 import type { Criterion } from '../resin/index.ts'
 import type { Technique } from './technique.ts'
 
+/** Thick enough to hold what is pressed into it, thin enough to be covered (from memory; about where common practice reads 43 C in a usual cup). */
 const THICK_ENOUGH: Criterion = {
   by: 'fluidity',
   opensPerPa: 2600,
@@ -26,7 +27,7 @@ const THICK_ENOUGH: Criterion = {
 /**
  * Flowers, film or crystals between a thin film and the rest of the same mix, all in one sitting: the mix thickens in its cup, the film that is poured of it
  * holds what is laid in, the rest goes over it at once, so that both set as one. Common practice, which waits until the cup reads about 43 C: one
- * reading for one resin and one cup. Here the film's string decides, and both cups must be out before their own stops.
+ * reading for one resin and one cup. Here the film's own thickness decides, and both cups must be out before their own stops.
  */
 export const COVERED: Technique = {
   id: 'covered',
@@ -49,14 +50,10 @@ export const COVERED: Technique = {
       done: 'Rested',
     },
     {
-      ...TINT,
+      ...KEEP_BACK,
       title: 'Keep the rest back in a wide cup',
       detail:
         'It goes over what is laid in, minutes from now. The wider and flatter its cup, the less it warms; tints go in now.',
-      done: 'Kept back',
-      needs: ['cups'],
-      moment: { by: 'before', step: 'decant', minutes: 1 },
-      handsOn: { by: 'seconds', seconds: 45 },
     },
     {
       ...DECANT,
@@ -67,7 +64,14 @@ export const COVERED: Technique = {
       moment: { by: 'aim' },
     },
     BUBBLES_BEFORE_FLOWERS,
-    { ...LAY_IN, round: 'laid', moment: { by: 'resin', criterion: THICK_ENOUGH } },
+    {
+      ...LAY_IN,
+      detail:
+        'The film is thick enough to hold them. Lower film and petals from one edge, so that air escapes; press lightly, and cover this piece before the next.',
+      late: 'Too thick to sink into: brush a little fresh resin where each will lie, and cover at once.',
+      round: 'laid',
+      moment: { by: 'resin', criterion: THICK_ENOUGH },
+    },
     {
       id: 'coverOver',
       title: 'Pour the rest over them',

@@ -46,7 +46,7 @@ export const IN_LINES: HeldBack = {
   called: {
     bed: 'skim',
     held: 'colours',
-    cups: 'Cups from the wall inwards: the colours over the film',
+    cups: 'Cups from the wall inwards: the colours over the skim',
   },
 }
 
@@ -72,7 +72,7 @@ export const OVER_ALL: HeldBack = {
   called: { bed: 'film', held: 'cover', cups: 'Cups of the cover, where it is tinted' },
 }
 
-/** Whether its own mix is divided into cups in colours that the person names. */
+/** Whether its own mix is divided into cups in colours that the person names; what pushes the colours out stays clear. */
 export function takesCups(way: Pick<Technique, 'white' | 'holdsBack'>): boolean {
   const { white, holdsBack } = way
   return holdsBack ? !holdsBack.pushesOut : white.by === 'none'

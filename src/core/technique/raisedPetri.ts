@@ -1,4 +1,4 @@
-import { BUBBLES, COVER, DEMOLD, FEATHER, LET_RISE, look, STIR, TINT, USE } from './commonSteps.ts'
+import { BUBBLES, COVER, DEMOLD, FEATHER, KEEP_BACK, LET_RISE, look, STIR, USE } from './commonSteps.ts'
 import { DECANT_FRESH, DROPS, LOOK_AT_CELLS, PETRI } from './petri.ts'
 import { IN_CENTRE } from './heldBack.ts'
 import type { Technique } from './technique.ts'
@@ -25,13 +25,9 @@ export const RAISED_PETRI: Technique = {
     STIR,
     LET_RISE,
     {
-      ...TINT,
+      ...KEEP_BACK,
       title: 'Keep the last pour back in a small cup',
       detail: 'It stays clear. A small cup warms less and thickens later than the rest.',
-      done: 'Kept back',
-      needs: ['cups'],
-      moment: { by: 'before', step: 'decant', minutes: 1 },
-      handsOn: { by: 'seconds', seconds: 45 },
     },
     {
       ...DECANT_FRESH,

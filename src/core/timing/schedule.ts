@@ -145,7 +145,8 @@ export function scheduleSettled(
     rounds: Math.max(...fills.map(({ rounds }) => rounds)),
     cups: cups.length,
     cupsBurn: cups.some(burns),
-    firstPour: firstPoured(cups)?.name ?? null,
+    firstPour: plain.holdsBack ? (firstPoured(cups)?.name ?? null) : null,
+    inPart: fills.some(({ bedZone }) => bedZone !== null),
     ways: fills.map((fill) => fill.technique),
     marked: markedFor(fills, done, whiteBurns(request)),
   })
